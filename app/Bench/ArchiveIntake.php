@@ -1,0 +1,258 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Models\JournalLine;
+use App\Models\PackageRecord;
+use App\Models\Run;
+use App\Models\Setting;
+use App\Models\SheetRecord;
+use App\Models\UnitRecord;
+use App\Models\WorkJob;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Format\Canonical;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Run\JournalEvent;
+use Tornavis\Core\Run\PlanSeal;
+use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Situation\Workplace;
+
+/**
+ * Takes a whole bench in: all of it or nothing. What is there already and the same stays as it is, so that
+ * doing it twice changes nothing; what differs takes the archive's form; what the archive does not name stays.
+ *
+ * @phpstan-type Change array{what: string, name: string, change: string}
+ * @phpstan-import-type JobDocument from RunFile
+ * @phpstan-import-type RunDocument from RunFile
+ */
+final class ArchiveIntake
+{
+    public const ADDED = 'new';
+
+    public const CHANGED = 'changed';
+
+    public const SAME = 'same';
+
+    private const WHERE = 'the archive';
+
+    /** @var list<Change> */
+    private array $changes = [];
+
+    /**
+     * @param  bool  $dry  only say what would change
+     * @return list<Change>
+     *
+     * @throws FormatError when anything in it cannot be taken in; then nothing was
+     */
+    public function take(string $json, bool $dry): array
+    {
+        $data = Schema::decodeText($json, self::WHERE);
+        $object = json_decode($json);
+        Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass, self::WHERE);
+
+        return $this->whole($dry, function () use ($data, $object): void {
+            /** @var array{sheets: list<array<string, mixed>>, units: list<array<string, mixed>>, packages: list<array<string, mixed>>, jobs: list<JobDocument>, runs: list<RunDocument>, houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>} $data */
+            array_map($this->sheet(...), $data['sheets']);
+            array_map($this->unit(...), $data['units']);
+            array_map($this->package(...), $data['packages']);
+            array_map($this->job(...), $data['jobs']);
+            $plans = self::plans($object);
+            foreach ($data['runs'] as $index => $run) {
+                $this->run($run, $plans[$index]);
+            }
+            $this->settings($data);
+        });
+    }
+
+    /**
+     * Takes one run in, with its job; its phone has to be on the bench.
+     *
+     * @return list<Change>
+     *
+     * @throws FormatError when anything in it cannot be taken in; then nothing was
+     */
+    public function takeRun(string $text, bool $dry): array
+    {
+        $file = RunFile::read($text);
+        $status = RunState::fold($file->run['plan'], array_map(JournalEvent::fromArray(...), $file->run['events']))->status;
+        if (! in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
+            // A worker here would carry on what another one may be carrying out.
+            throw FormatError::invalid('the run file', 'journal', "Its last line leaves the run {$status}", 'a run that has ended or was stopped; stop it where it is under way, or look for lines that are missing at the end');
+        }
+
+        return $this->whole($dry, function () use ($file): void {
+            $this->job($file->job);
+            $this->run($file->run, $file->plan);
+        });
+    }
+
+    /**
+     * @param  callable(): void  $do
+     * @return list<Change>
+     */
+    private function whole(bool $dry, callable $do): array
+    {
+        $this->changes = [];
+        DB::beginTransaction();
+        try {
+            $do();
+        } catch (\Throwable $error) {
+            DB::rollBack();
+
+            throw $error;
+        }
+        $dry ? DB::rollBack() : DB::commit();
+
+        return $this->changes;
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     */
+    private function sheet(array $document): void
+    {
+        $sheet = ModelSheet::fromArray($document, self::WHERE);
+        $this->keep('sheet', $sheet->codename, SheetRecord::query()->firstWhere('codename', $sheet->codename)?->document, $sheet->toArray(), static fn () => SheetRecord::keep($sheet));
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     */
+    private function unit(array $document): void
+    {
+        $unit = Unit::fromArray($document, self::WHERE);
+        $unit->refuseImpossible($unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet(), now()->toIso8601String(), self::WHERE.", unit {$unit->label}");
+        $this->keep('unit', $unit->label, UnitRecord::query()->firstWhere('label', $unit->label)?->document, $unit->toArray(), static fn () => UnitRecord::keep($unit));
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     */
+    private function package(array $document): void
+    {
+        $package = Package::fromArray($document);
+        $record = PackageRecord::query()->firstWhere('path', $package->path);
+        $this->keep('file', $package->name(), $record?->document, $package->toArray(), static function () use ($package, $record): void {
+            $record ??= new PackageRecord(['path' => $package->path, 'modified_at' => 0, 'missing' => ! is_file($package->path)]);
+            $record->hashed_bytes = $package->sizeBytes;
+            $record->keepDescription($package);
+        });
+    }
+
+    /**
+     * @param  JobDocument  $document
+     */
+    private function job(array $document): void
+    {
+        $unit = UnitRecord::query()->firstWhere('label', $document['unit']) ?? throw FormatError::invalid(self::WHERE, "job {$document['key']}", "It is for {$document['unit']}, which is not on the bench", 'a phone that is; put it there first, or take the whole bench file in');
+        $job = WorkJob::query()->with('unit')->firstWhere('key', $document['key']);
+        $this->keep('job', "{$document['unit']}: {$document['intent']}", $job === null ? null : Archive::job($job), $document, static function () use ($job, $document, $unit): void {
+            $job ??= new WorkJob(['key' => $document['key']]);
+            $job->key = $document['key'];
+            $job->unit()->associate($unit);
+            $job->forceFill(['intent' => $document['intent'], 'kit' => PackageRecord::query()->whereIn('path', $document['kit'])->orderBy('id')->pluck('id')->all(), 'answers' => $document['answers']]);
+            self::saveWithTimes($job, $document['createdAt'], $document['updatedAt']);
+        });
+    }
+
+    /**
+     * @param  RunDocument  $document
+     */
+    private function run(array $document, \stdClass $plan): void
+    {
+        $events = array_map(JournalEvent::fromArray(...), $document['events']);
+        $previous = JournalEvent::BEGINNING;
+        foreach ($events as $index => $event) {
+            if (! $event->isWhole() || $event->previous !== $previous || $event->sequence !== $index + 1) {
+                throw FormatError::invalid(self::WHERE, "run {$document['key']}, event ".($index + 1), 'The journal was changed or has a gap', 'the journal as it was written');
+            }
+            $previous = $event->hash;
+        }
+        if (! PlanSeal::holds($document['plan'], $events)) {
+            throw FormatError::invalid(self::WHERE, "run {$document['key']}, plan", 'It is not the plan that the run was begun with', 'the plan whose sum the first event carries; it was changed');
+        }
+        $run = Run::query()->with('job')->firstWhere('key', $document['key']);
+        $known = $run?->events() ?? [];
+        foreach ($known as $index => $event) {
+            if (($events[$index]->hash ?? null) !== $event->hash) {
+                throw FormatError::invalid(self::WHERE, "run {$document['key']}, event ".($index + 1), 'The bench has another journal of this run', 'the same run, or a longer one');
+            }
+        }
+        $job = WorkJob::query()->firstWhere('key', $document['job']) ?? throw FormatError::invalid(self::WHERE, "run {$document['key']}", "Its job {$document['job']} is missing", 'a job of the archive');
+        $this->keep('run', "{$document['unit']}: {$document['build']}", $run === null ? null : Archive::run($run), $document, static function () use ($run, $document, $job, $events, $known, $plan): void {
+            $run ??= new Run(['key' => $document['key']]);
+            $run->key = $document['key'];
+            $run->job()->associate($job);
+            $run->forceFill(['unit_label' => $document['unit'], 'codename' => $document['codename'], 'build' => $document['build'], 'status' => $document['status'], 'plan' => $plan]);
+            self::saveWithTimes($run, $document['createdAt'], $document['createdAt']);
+            foreach (array_slice($events, count($known)) as $event) {
+                JournalLine::of($run->id, $event);
+            }
+            $run->summarise();
+        });
+    }
+
+    /**
+     * @param  array{houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>}  $data
+     */
+    private function settings(array $data): void
+    {
+        $rules = HouseRules::fromArray($data['houseRules'], self::WHERE.', houseRules');
+        $this->keep('house rules', 'in force', Setting::houseRules()->toArray(), $rules->toArray(), static fn () => Setting::keepHouseRules($rules));
+        foreach ($data['presets'] as $name => $document) {
+            $preset = HouseRules::fromArray($document, self::WHERE.", preset {$name}");
+            $this->keep('preset', $name, (Setting::presets()[$name] ?? null)?->toArray(), $preset->toArray(), static fn () => Setting::keepPresets([...Setting::presets(), $name => $preset]));
+        }
+        /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $place */
+        $place = $data['workplace'];
+        $workplace = Workplace::fromArray($place);
+        $this->keep('workplace', 'command tools', Setting::workplace()->toArray(), $workplace->toArray(), static fn () => Setting::keepWorkplace($workplace));
+    }
+
+    /**
+     * @param  ?array<mixed>  $old
+     * @param  array<mixed>  $new
+     * @param  callable(): mixed  $write
+     */
+    private function keep(string $what, string $name, ?array $old, array $new, callable $write): void
+    {
+        $change = match (true) {
+            $old === null => self::ADDED,
+            Canonical::text($old) === Canonical::text($new) => self::SAME,
+            default => self::CHANGED,
+        };
+        if ($change !== self::SAME) {
+            $write();
+        }
+        $this->changes[] = ['what' => $what, 'name' => $name, 'change' => $change];
+    }
+
+    private static function saveWithTimes(Model $model, string $created, string $updated): void
+    {
+        $model->timestamps = false;
+        $model->forceFill(['created_at' => $created, 'updated_at' => $updated])->save();
+    }
+
+    /**
+     * The runs' plans with their empty objects kept apart from empty lists.
+     *
+     * @return list<\stdClass>
+     */
+    private static function plans(mixed $archive): array
+    {
+        $plans = [];
+        foreach ($archive instanceof \stdClass && is_array($archive->runs) ? $archive->runs : [] as $run) {
+            $plans[] = $run instanceof \stdClass && $run->plan instanceof \stdClass ? $run->plan : new \stdClass;
+        }
+
+        return $plans;
+    }
+}

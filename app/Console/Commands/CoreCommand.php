@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use Illuminate\Console\Command;
+use Symfony\Component\Console\Exception\ExceptionInterface;
+use Symfony\Component\Console\Input\InputInterface;
+use Symfony\Component\Console\Output\OutputInterface;
+use Tornavis\Core\TornavisError;
+
+/** A command for people who script: says what is wrong in one line and with a code of its own. */
+abstract class CoreCommand extends Command
+{
+    /** Wrong words on the command line. */
+    public const WRONG_USAGE = 64;
+
+    /** A file that cannot be used. */
+    public const BAD_DATA = 65;
+
+    public function run(InputInterface $input, OutputInterface $output): int
+    {
+        try {
+            return parent::run($input, $output);
+        } catch (ExceptionInterface $error) {
+            $output->writeln("<error>{$error->getMessage()}</error>");
+            $output->writeln("Usage: {$this->getSynopsis()}");
+
+            return self::WRONG_USAGE;
+        } catch (TornavisError $error) {
+            $output->writeln("<error>{$error->getMessage()}</error>");
+
+            return self::BAD_DATA;
+        }
+    }
+
+    protected function json(mixed $value): void
+    {
+        $this->output->writeln(json_encode($value, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR), OutputInterface::OUTPUT_RAW);
+    }
+
+    protected function wrongUsage(string $message): int
+    {
+        $this->error($message);
+        $this->line("Usage: {$this->getSynopsis()}");
+
+        return self::WRONG_USAGE;
+    }
+}

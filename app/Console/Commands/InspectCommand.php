@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\Checksum;
+use Tornavis\Core\Package\ImageCheck;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageError;
+use Tornavis\Core\Package\PackageInspector;
+use Tornavis\Core\Size;
+
+final class InspectCommand extends CoreCommand
+{
+    protected $signature = 'tornavis:inspect {files* : Packages to look into} {--images : Compare every image inside with what is stated about it} {--json : As JSON}';
+
+    protected $description = 'Says what a file is, for which phone, and where each statement comes from';
+
+    public function handle(PackageInspector $inspector): int
+    {
+        /** @var list<string> $files */
+        $files = $this->argument('files');
+        $packages = [];
+        $bad = 0;
+        foreach ($files as $file) {
+            try {
+                $package = $inspector->inspect($file);
+                $packages[] = $package->withSums(Checksum::all($file, $package->wantedSums()));
+            } catch (PackageError $error) {
+                $bad++;
+                $this->option('json') ? $packages[] = $error->toArray() : $this->error($error->getMessage());
+            }
+        }
+        if ($this->option('json')) {
+            $this->json(array_map(fn (Package|array $package): array => $package instanceof Package ? $package->toArray() + ($this->option('images') ? ['imageCheck' => ImageCheck::of($package)] : []) : $package, $packages));
+        } else {
+            foreach ($packages as $package) {
+                if ($package instanceof Package) {
+                    $this->show($package);
+                }
+            }
+        }
+
+        return $bad === 0 ? self::SUCCESS : self::BAD_DATA;
+    }
+
+    private function show(Package $package): void
+    {
+        $this->line("<info>{$package->name()}</info>");
+        $this->line("  {$package->title()}, ".($package->kind() ?? 'kind unknown').", {$package->container?->value}, ".Size::text($package->sizeBytes)." ({$package->sizeBytes} bytes)");
+        $this->line("  {$package->integrity()->value}: {$package->integrityReason()}");
+        $this->line("  sha256 {$package->sha256}");
+        $this->table(['fact', 'value', 'source', 'where'], array_map(static fn (Fact $fact): array => [$fact->name, $fact->text(), $fact->source->label(), $fact->where], $package->facts->all()));
+        foreach ($package->facts->conflicts() as $name => $facts) {
+            $this->warn("  The sources disagree about {$name}: ".implode('; ', array_map(static fn (Fact $fact): string => "{$fact->text()} ({$fact->where})", $facts)));
+        }
+        foreach ($this->option('images') ? ImageCheck::of($package) : [] as $outcome) {
+            $this->line('  '.($outcome['agrees'] ? 'agrees' : 'DIFFERS')."  {$outcome['partition']}, {$outcome['against']}: {$outcome['says']}");
+        }
+        foreach ($package->notUnderstood as $assertion) {
+            $this->warn("  Not understood: {$assertion}");
+        }
+        if ($package->cardProblem !== null) {
+            $this->warn("  {$package->cardProblem}");
+        }
+    }
+}

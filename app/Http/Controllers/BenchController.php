@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Bench\Archive;
+use App\Bench\ArchiveIntake;
+use App\Http\Resources\UnitCard;
+use App\Models\SheetRecord;
+use App\Models\UnitRecord;
+use App\Run\StandInLink;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
+
+/** All phones at once. */
+final class BenchController extends Controller
+{
+    public function index(Desk $desk, StandInLink $link): JsonResponse
+    {
+        $units = UnitRecord::query()->with('jobs.runs')->orderBy('label')->get()->map(fn (UnitRecord $unit): array => UnitCard::of($unit, $desk));
+
+        return response()->json(['units' => $units, 'standIns' => count($link->serials())]);
+    }
+
+    /** Takes in a unit or a model sheet in its own format. */
+    public function store(Request $request): JsonResponse
+    {
+        $data = Schema::decodeText($request->getContent(), 'the file');
+        $format = Schema::claimed($data, 'the file')->name();
+        match ($format) {
+            'unit' => $this->keepUnit(Unit::fromArray($data, 'the file')),
+            'model-sheet' => SheetRecord::keep(ModelSheet::fromArray($data, 'the file')),
+            default => throw FormatError::invalid('the file', '/format', "This is a {$format}", 'a unit or a model sheet'),
+        };
+
+        return response()->json(['format' => $format], 201);
+    }
+
+    private function keepUnit(Unit $unit): void
+    {
+        $sheet = $unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet();
+        $unit->refuseImpossible($sheet, now()->toIso8601String(), 'the file');
+        UnitRecord::keep($unit);
+    }
+
+    /** The whole bench as one file. */
+    public function archive(): Response
+    {
+        return response(Archive::toJson(), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="tornavis-bench.json"']);
+    }
+
+    /** Takes a whole bench in; with ?dry=1 it only says what would change. */
+    public function takeIn(Request $request, ArchiveIntake $intake): JsonResponse
+    {
+        return response()->json(['dry' => $request->boolean('dry'), 'changes' => $intake->take($request->getContent(), $request->boolean('dry'))]);
+    }
+}

@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\ChangeJobRequest;
+use App\Http\Requests\OpenJobRequest;
+use App\Http\Resources\UnitCard;
+use App\Models\PackageRecord;
+use App\Models\Setting;
+use App\Models\WorkJob;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use Tornavis\Core\Plan\PlanPage;
+use Tornavis\Core\Situation\Intent;
+
+/** Jobs and their plans. */
+final class JobController extends Controller
+{
+    public function index(Desk $desk): JsonResponse
+    {
+        $jobs = WorkJob::query()->with('unit')->latest('id')->get()->map(fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => UnitCard::of($job->unit, $desk)]);
+
+        return response()->json(['jobs' => $jobs]);
+    }
+
+    /** What can be wanted, and which kinds of file each takes. */
+    public function intents(): JsonResponse
+    {
+        return response()->json(['intents' => array_map(static fn (Intent $intent): array => [
+            'value' => $intent->value,
+            'title' => $intent->label(),
+            'takes' => $intent->takes(),
+            'words' => $intent->words(),
+        ], Intent::cases())]);
+    }
+
+    public function store(OpenJobRequest $request, Desk $desk): JsonResponse
+    {
+        return response()->json(['id' => $desk->open($request->unit(), $request->subject(), $request->intent())->id], 201);
+    }
+
+    public function show(WorkJob $job, Desk $desk): JsonResponse
+    {
+        $run = $job->latestRun();
+        $plan = $run?->planObject() ?? json_decode($desk->plan($job)->toJson());
+        $shelf = PackageRecord::query()->where('missing', false)->orderBy('name')->get();
+
+        return response()->json([
+            'id' => $job->id,
+            'intent' => $job->intent->label(),
+            'answers' => $job->answers,
+            'kit' => $job->kit,
+            'reading' => PackageRecord::query()->findMany($job->kit)->filter(static fn (PackageRecord $record): bool => $record->isBeingRead())->count(),
+            'shelf' => $shelf->map(fn (PackageRecord $record): array => ['id' => $record->id, 'name' => $record->name, 'title' => $record->package()->title(), 'kind' => $record->kind]),
+            'unit' => UnitCard::of($job->unit, $desk),
+            'sheet' => $desk->sheet($job->unit)?->toArray(),
+            'plan' => $plan,
+            'commands' => (object) $this->commands($job, $plan),
+            'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status],
+        ]);
+    }
+
+    /**
+     * The user's own commands for the steps that have a template.
+     *
+     * @return array<int, list<string>> by number of the step
+     */
+    private function commands(WorkJob $job, mixed $plan): array
+    {
+        $phrasebook = Setting::phrasebook();
+        if ($phrasebook->templates === []) {
+            return [];
+        }
+        $serial = $job->unit->unit()->state()->text('serial');
+        /** @var array<string, string> $paths */
+        $paths = PackageRecord::query()->where('missing', false)->pluck('path', 'name')->all();
+        /** @var array{steps: list<array{number: int, operation: string, parameters: array<string, mixed>}>} $document */
+        $document = json_decode((string) json_encode($plan), true);
+        $commands = [];
+        foreach ($document['steps'] as $step) {
+            $commands[$step['number']] = $phrasebook->commands($step, $serial, $job->unit->label, $paths);
+        }
+
+        return array_filter($commands);
+    }
+
+    /** The plan in the own format: of the run where there is one. */
+    public function plan(WorkJob $job, Desk $desk): Response
+    {
+        $run = $job->latestRun();
+        $json = $run === null ? $desk->plan($job)->toJson() : json_encode($run->planObject(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+
+        return response($json, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.json\""]);
+    }
+
+    /** The plan as a page to take along. */
+    public function planPage(WorkJob $job, Desk $desk): Response
+    {
+        abort_if($job->runs()->exists(), 409, 'The run has begun; take its record along instead.');
+
+        return response(PlanPage::markdown($desk->plan($job)), 200, ['Content-Type' => 'text/markdown; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.md\""]);
+    }
+
+    public function update(ChangeJobRequest $request, WorkJob $job): JsonResponse
+    {
+        abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
+        $job->fill($request->safe()->only(['kit', 'answers']))->save();
+
+        return response()->json(['id' => $job->id]);
+    }
+
+    public function destroy(WorkJob $job): Response
+    {
+        abort_if($job->runs()->exists(), 409, 'The job has a run; its record is kept.');
+        $job->delete();
+
+        return response()->noContent();
+    }
+}

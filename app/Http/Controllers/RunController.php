@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Jobs\AdvanceRun;
+use App\Models\Run;
+use App\Models\SheetRecord;
+use App\Models\WorkJob;
+use App\Run\Beginning;
+use App\Run\DatabaseJournal;
+use App\Run\StandInLink;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Run\Hands;
+use Tornavis\Core\Run\JournalEvent;
+use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Trouble\Symptom;
+use Tornavis\Core\Trouble\TroubleCase;
+use Tornavis\Core\Trouble\TroubleGuide;
+
+/** A run, its live events, and what a person can do to it. */
+final class RunController extends Controller
+{
+    public function start(Request $request, WorkJob $job, Desk $desk): JsonResponse
+    {
+        $link = $request->string('link', 'stand-in')->toString();
+        abort_unless(in_array($link, ['stand-in', Hands::NAME], true), 422, 'A run goes over the link "stand-in" or by "hands".');
+        $plan = $desk->plan($job);
+        abort_unless($plan->verdict->level === Verdict::CLEAR, 409, "{$plan->verdict->words()}: the run cannot start.");
+        // Two windows that start at once: the second waits here, and then finds what the first has begun.
+        $begun = DB::transaction(static function () use ($job, $plan, $link): array {
+            abort_if($job->runs()->exists(), 409, 'This job has been run. Open a new job to do it again.');
+            $other = Run::openOn($job->unit->label);
+            abort_if($other !== null, 409, "Run {$other} is under way on {$job->unit->label}. End it or stop it first; two runs on one phone would write over one another.");
+
+            return ['id' => Beginning::of($job, $plan, $link)->id];
+        });
+
+        return response()->json($begun, 201);
+    }
+
+    /** Events after a sequence number, and where the run is. */
+    public function events(Request $request, Run $run): JsonResponse
+    {
+        $state = $run->state();
+
+        return response()->json([
+            'events' => array_map(static fn (JournalEvent $event): array => $event->toArray(), $run->events($request->integer('after'))),
+            'state' => [
+                'status' => $state->status,
+                'link' => $state->link,
+                'step' => $state->step,
+                'steps' => (object) $state->steps,
+                'facts' => (object) $state->facts,
+                'seconds' => (object) $state->seconds,
+                'question' => $state->question === null ? null : ['kind' => $state->question->kind->value, 'at' => $state->question->at] + $state->question->data,
+                'progress' => $state->progress?->data,
+                'wayBack' => get_object_vars($state->wayBack(SheetRecord::forUnit($run->job->unit))),
+            ],
+            'now' => now()->toIso8601String(),
+        ]);
+    }
+
+    public function release(Request $request, Run $run): JsonResponse
+    {
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->release($request->string('word')->toString()));
+    }
+
+    public function tell(Request $request, Run $run): JsonResponse
+    {
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->tell($request->string('answer')->toString(), $request->string('note')->toString(), $request->string('evidence')->toString(), now()->toIso8601String()));
+    }
+
+    public function somethingElse(Request $request, Run $run): JsonResponse
+    {
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->somethingElse($request->string('note')->toString(), Symptom::tryFrom($request->string('symptom')->toString())));
+    }
+
+    /** What the phone shows is not what the step should lead to. */
+    public function differs(Request $request, Run $run): JsonResponse
+    {
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->differs($request->string('evidence')->toString()));
+    }
+
+    /** Lets something go wrong on the simulated phone, for practice. */
+    public function fault(Request $request, Run $run, StandInLink $link): JsonResponse
+    {
+        abort_if($run->state()->link === Hands::NAME, 409, 'Faults are for simulated phones; this run goes by hand.');
+        $kind = $request->string('kind')->toString();
+        abort_unless(isset(StandInLink::faults()[$kind]), 422, 'The fault is one of: '.implode(', ', array_keys(StandInLink::faults())).'.');
+        $serial = (string) $run->job->unit->unit()->state()->text('serial');
+        $answer = $link->to($serial)->letGoWrong($kind, max(0, min(100, $request->integer('atPercent'))));
+        abort_unless($answer->ok, 409, $answer->says);
+
+        return response()->json(['kind' => $kind]);
+    }
+
+    /** What may be seen now, the likely first. */
+    public function symptoms(Run $run): JsonResponse
+    {
+        $case = new TroubleCase($run->plan, $run->state(), SheetRecord::forUnit($run->job->unit));
+
+        return response()->json([
+            'symptoms' => array_map(static fn (Symptom $one): array => ['value' => $one->value, 'label' => $one->label()], TroubleGuide::symptoms($case)),
+            'faults' => array_map(static fn (string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys(StandInLink::faults()), StandInLink::faults()),
+        ]);
+    }
+
+    /** A note for the record, at any time. */
+    public function note(Request $request, Run $run): JsonResponse
+    {
+        (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->note($request->string('note')->toString());
+
+        return response()->json(['notes' => $run->record()->toArray()['notes']], 201);
+    }
+
+    public function stop(Run $run): JsonResponse
+    {
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->stop());
+    }
+
+    public function goOn(Run $run): JsonResponse
+    {
+        abort_if($run->wasFollowed(), 409, "The work on {$run->unit_label} went on in a later run, so that this plan no longer fits the phone. Go on there.");
+
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->goOn());
+    }
+
+    /**
+     * @param  callable(RunDesk): void  $act
+     */
+    private function atDesk(Run $run, callable $act): JsonResponse
+    {
+        $act(new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)));
+        $state = $run->state();
+        if ($state->mayGoOn()) {
+            AdvanceRun::dispatch($run->id);
+        }
+
+        return response()->json(['status' => $state->status]);
+    }
+}

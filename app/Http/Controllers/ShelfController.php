@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\FoldersRequest;
+use App\Http\Requests\PackageFactRequest;
+use App\Http\Resources\FilePage;
+use App\Http\Resources\FileSummary;
+use App\Jobs\CheckImages;
+use App\Jobs\ReadPackage;
+use App\Models\PackageRecord;
+use App\Models\Setting;
+use App\Models\WorkJob;
+use App\Shelf\Shelf;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Symfony\Component\HttpFoundation\BinaryFileResponse;
+use Tornavis\Core\Format\ReleaseCard;
+use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Package\Comparison;
+use Tornavis\Core\Package\Payload\PartitionExtractor;
+use Tornavis\Core\Package\Sum\SumList;
+
+/** The files. */
+final class ShelfController extends Controller
+{
+    public function index(Shelf $shelf): JsonResponse
+    {
+        $records = PackageRecord::query()->get()->sortBy('name')->values();
+        $firstOf = [];
+        foreach ($records->sortBy('id') as $record) {
+            $firstOf[(string) $record->sha256] ??= $record->id;
+        }
+
+        return response()->json([
+            'folder' => $shelf->folder,
+            'folders' => Setting::folders(),
+            'packages' => $records->map(static fn (PackageRecord $record): array => FileSummary::of($record, $firstOf)),
+        ]);
+    }
+
+    public function show(PackageRecord $package, Desk $desk): JsonResponse
+    {
+        return response()->json(FilePage::of($package, $desk));
+    }
+
+    public function look(Shelf $shelf): JsonResponse
+    {
+        return response()->json(['toRead' => $shelf->look()]);
+    }
+
+    public function folders(FoldersRequest $request, Shelf $shelf): JsonResponse
+    {
+        Setting::keepFolders($request->folders());
+
+        return response()->json(['folders' => Setting::folders(), 'toRead' => $shelf->look()]);
+    }
+
+    /** A statement that a person types about a file; null takes it back. */
+    public function learn(PackageFactRequest $request, PackageRecord $package): JsonResponse
+    {
+        $others = array_values(array_filter($package->typed ?? [], static fn (array $fact): bool => $fact['name'] !== $request->name()));
+        $package->typed = $request->value() === null ? $others : [...$others, $request->fact()->toArray()];
+        $package->save();
+        ReadPackage::dispatch($package->id);
+
+        return response()->json(['ok' => true], 201);
+    }
+
+    public function card(Request $request, PackageRecord $package, Shelf $shelf): JsonResponse
+    {
+        ReleaseCard::write($package->path, Schema::decodeText($request->getContent(), 'the card'));
+        // File times have whole seconds; the card may be as old as the last look.
+        $package->update(['modified_at' => 0]);
+        $shelf->look();
+
+        return response()->json(['ok' => true], 201);
+    }
+
+    public function check(PackageRecord $package): JsonResponse
+    {
+        $package->update(['images' => ['status' => 'begun', 'at' => now()->toIso8601String(), 'outcomes' => []]]);
+        CheckImages::dispatch($package->id);
+
+        return response()->json(['ok' => true], 202);
+    }
+
+    /** The image of one partition, taken out of a payload and checked. */
+    public function partition(PackageRecord $package, string $partition): BinaryFileResponse
+    {
+        $file = (string) tempnam(sys_get_temp_dir(), 'tornavis');
+        PartitionExtractor::of($package->path)->extract($partition, $file);
+
+        return response()->download($file, "{$partition}-of-{$package->name}.img")->deleteFileAfterSend();
+    }
+
+    public function compare(PackageRecord $package, PackageRecord $other): JsonResponse
+    {
+        $side = static fn (PackageRecord $record): array => ['id' => $record->id, 'name' => $record->name, 'title' => $record->package()->title(), 'integrity' => $record->package()->integrity()->value, 'sizeBytes' => $record->size_bytes];
+
+        return response()->json(['left' => $side($package), 'right' => $side($other), 'rows' => Comparison::of($package->package(), $other->package())]);
+    }
+
+    /** The checksums of everything that is there, as the sum tools read them. */
+    public function sums(): Response
+    {
+        $sums = [];
+        foreach (PackageRecord::query()->where('missing', false)->get() as $record) {
+            if ($record->sha256 !== null) {
+                $sums[$record->name] = $record->sha256;
+            }
+        }
+
+        return response(SumList::write($sums), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="SHA256SUMS"']);
+    }
+
+    /** Forgets a file that is gone; one that is there is forgotten by taking it away. */
+    public function forget(PackageRecord $package): Response
+    {
+        abort_unless($package->missing, 409, 'The file is there. Take it out of its folder first; nothing here deletes files.');
+        abort_if(WorkJob::query()->get()->contains(static fn (WorkJob $job): bool => in_array($package->id, $job->kit, true)), 409, 'A job has it in its kit. Leave it out there first.');
+        $package->delete();
+
+        return response()->noContent();
+    }
+}

@@ -1,0 +1,147 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\BackupRequest;
+use App\Http\Requests\FactRequest;
+use App\Http\Requests\NewUnitRequest;
+use App\Http\Resources\UnitPage;
+use App\Jobs\ReadPhone;
+use App\Models\UnitRecord;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Http\Response;
+use Illuminate\Validation\Rule;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Identity\DumpIntake;
+use Tornavis\Core\Identity\PropertyDump;
+use Tornavis\Core\Phone\Conflicts;
+use Tornavis\Core\Phone\Note;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Phone\UnlockWait;
+use Tornavis\Core\Phone\ZonedTime;
+
+/** One phone: what is known about it, and what a person adds to that. */
+final class UnitController extends Controller
+{
+    public function show(UnitRecord $unit, Desk $desk): JsonResponse
+    {
+        return response()->json(UnitPage::of($unit, $desk));
+    }
+
+    public function store(NewUnitRequest $request, Desk $desk): JsonResponse
+    {
+        $unit = new Unit($request->label(), $request->codename(), [], [], $request->note());
+        $dump = $request->properties();
+        if ($dump !== null) {
+            $sheet = $unit->codename === null ? null : $desk->sheets()[$unit->codename] ?? null;
+            $unit = $unit->withFacts(...DumpIntake::of($unit, $sheet, $dump, now()->toIso8601String())->facts);
+        }
+        UnitRecord::keep($unit);
+
+        return response()->json(['label' => $unit->label], 201);
+    }
+
+    public function destroy(UnitRecord $unit): Response
+    {
+        abort_if($unit->jobs()->has('runs')->exists(), 409, "{$unit->label} has runs in the log; their records are kept, so it stays on the bench.");
+        $unit->delete();
+
+        return response()->noContent();
+    }
+
+    public function learn(FactRequest $request, UnitRecord $unit, Desk $desk): JsonResponse
+    {
+        $fact = Fact::of($request->name(), $request->value(), Source::Typed, 'typed', now()->toIso8601String());
+        $unit->unit()->withFacts($fact)->refuseImpossible($desk->sheet($unit), now()->toIso8601String(), 'the form');
+        $unit->learn($fact);
+
+        return response()->json(['ok' => true], 201);
+    }
+
+    /** Takes the property dump of this very phone in; with ?dry=1 it only says what would change. */
+    public function dump(Request $request, UnitRecord $unit, Desk $desk): JsonResponse
+    {
+        $dump = PropertyDump::read($request->string('text')->toString());
+        $intake = DumpIntake::of($unit->unit(), $desk->sheet($unit), $dump, now()->toIso8601String());
+        if (! $request->boolean('dry')) {
+            $unit->learn(...$intake->facts);
+        }
+
+        return response()->json(['properties' => count($dump->values), 'notUnderstood' => $dump->notUnderstood, 'cutOff' => $dump->cutOff, 'changes' => $intake->changes, 'facts' => count($intake->facts)]);
+    }
+
+    /** Which of the statements that disagree holds. */
+    public function settle(Request $request, UnitRecord $unit): JsonResponse
+    {
+        $name = $request->string('name')->toString();
+        $sides = Conflicts::of($unit->unit()->facts)[$name] ?? [];
+        $chosen = $sides[$request->integer('side', -1)] ?? abort(409, 'This is settled already, or there is no such statement.');
+        $unit->learn(Fact::of($name, $chosen->value, Source::Settled, "{$chosen->source->label()}, {$chosen->where}", now()->toIso8601String()));
+
+        return response()->json(['ok' => true]);
+    }
+
+    public function note(Request $request, UnitRecord $unit): JsonResponse
+    {
+        $request->validate(['text' => ['required', 'string', 'max:2000']]);
+        $unit->become($unit->unit()->withNote(new Note(now()->toIso8601String(), $request->string('text')->toString())));
+
+        return response()->json(['ok' => true], 201);
+    }
+
+    /** A person has decided which model it is. */
+    public function identify(Request $request, UnitRecord $unit, Desk $desk): JsonResponse
+    {
+        $request->validate(['codename' => ['required', Rule::exists('model_sheets', 'codename')]]);
+        $codename = $request->string('codename')->toString();
+        $changed = $unit->unit()->withCodename($codename);
+        $changed->refuseImpossible($desk->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
+        $unit->become($changed);
+
+        return response()->json(['ok' => true]);
+    }
+
+    public function backUp(BackupRequest $request, UnitRecord $unit): JsonResponse
+    {
+        $unit->become($unit->unit()->withBackup($request->backup($unit->unit()->state())));
+
+        return response()->json(['ok' => true], 201);
+    }
+
+    /** Has the phone read over its link, mode by mode. */
+    public function read(UnitRecord $unit): JsonResponse
+    {
+        abort_if($unit->unit()->state()->text('serial') === null, 409, 'Its serial number is not known, so it cannot be told from the others on the cable. Enter it first.');
+        ReadPhone::begin($unit);
+
+        return response()->json(['ok' => true], 202);
+    }
+
+    /** The wall-clock time at which the maker's wait was started; an hour that the clocks repeat must be told apart. */
+    public function startWait(Request $request, UnitRecord $unit): JsonResponse
+    {
+        $moments = ZonedTime::moments($request->string('at')->toString(), $request->string('zone')->toString());
+        $which = $request->integer('which', count($moments) === 1 ? 0 : -1);
+        if (! isset($moments[$which])) {
+            return response()->json(['ambiguous' => array_map(static fn (\DateTimeImmutable $moment): string => $moment->format(DATE_ATOM), $moments)]);
+        }
+        abort_if($moments[$which] > now()->addMinutes(5), 422, 'The wait cannot have started in the future.');
+        $unit->learn(Fact::of('bootloader.waitStarted', $moments[$which]->format(DATE_ATOM), Source::Typed, $request->string('zone')->toString(), now()->toIso8601String()));
+
+        return response()->json(['ambiguous' => []], 201);
+    }
+
+    public function calendar(UnitRecord $unit, Desk $desk): Response
+    {
+        $sheet = $desk->sheet($unit);
+        $wait = $sheet === null ? null : UnlockWait::of($unit->unit()->state(), $sheet);
+        abort_if($wait === null, 404, 'No wait runs for this phone.');
+
+        return response($wait->calendar($unit->label, $unit->codename, now()->toImmutable()), 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"unlock-{$unit->label}.ics\""]);
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\PackageRecord;
+use App\Models\UnitRecord;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Tornavis\Core\Kit\UpdateWatch;
+use Tornavis\Core\Situation\Stock;
+
+/** For each phone of the bench what the shelf holds that is newer. */
+final class UpdateController extends Controller
+{
+    public function __invoke(Desk $desk): JsonResponse
+    {
+        $stock = Stock::of(array_values($desk->shelf()));
+        $ids = PackageRecord::query()->pluck('id', 'path')->all();
+        $updates = [];
+        foreach (UnitRecord::query()->get()->sortBy('label') as $record) {
+            $sheet = $desk->sheet($record);
+            $update = $sheet === null ? null : UpdateWatch::of($record->unit(), $sheet, $stock);
+            if ($update !== null) {
+                $updates[] = ['unit' => $record->label, 'runs' => $update->runs, 'build' => $update->build->title(), 'package' => $ids[$update->build->path] ?? null, 'worth' => $update->worth, 'obstacle' => $update->obstacle];
+            }
+        }
+
+        return response()->json(['updates' => $updates]);
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Models\Run;
+use App\Models\SheetRecord;
+use App\Models\WorkJob;
+use App\Run\Beginning;
+use App\Run\DatabaseJournal;
+use App\Run\WhatRunsShowed;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Plan\PlanDifference;
+use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\Intent;
+
+/** Ways on from a run that does not go on as it was planned: another plan, or back to a system that starts. */
+final class WaysOnController extends Controller
+{
+    /** What another plan, from what the run has shown of the phone, would do otherwise; nothing is kept. */
+    public function look(Run $run, Desk $desk): JsonResponse
+    {
+        return response()->json(PlanDifference::between($run->plan, $desk->plan($this->anew($run))->toArray())->toArray());
+    }
+
+    /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan is clear. */
+    public function planAgain(Request $request, Run $run, Desk $desk): JsonResponse
+    {
+        $back = $request->boolean('back');
+        // Whoever agrees second, in another window, waits here and then finds the run followed.
+        $next = DB::transaction(function () use ($run, $desk, $back): array {
+            $job = $this->anew($run);
+            if ($back) {
+                $job->fill(['intent' => Intent::BringBack, 'kit' => []]);
+            }
+            $job->unit->save();
+            $job->save();
+            $plan = $desk->plan($job);
+            (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(($back ? 'The way back is' : 'Planned again from what the phone has now, as')." job {$job->id}.", $back ? 'back' : 'plan');
+            $begun = $plan->verdict->level === Verdict::CLEAR ? Beginning::of($job, $plan, $run->state()->link ?: 'stand-in') : null;
+
+            return ['id' => $job->id, 'run' => $begun?->id];
+        });
+
+        return response()->json($next, 201);
+    }
+
+    /** The same wish and files for the phone as the run has shown it; nothing of it is saved. */
+    private function anew(Run $run): WorkJob
+    {
+        $state = $run->state();
+        abort_unless(in_array($state->status, [RunState::STOPPED, RunState::ASKED], true), 409, 'Stop the run first; a phone that is being written to is not planned for.');
+        abort_if($run->wasFollowed(), 409, "The work on {$run->unit_label} went on in a later run. Look there.");
+        $unit = $run->job->unit;
+        $unit->document = WhatRunsShowed::of($unit, $state, $run->id)->toArray();
+        $job = new WorkJob(['intent' => $run->job->intent, 'kit' => $run->job->kit, 'answers' => $run->job->answers]);
+
+        return $job->unit()->associate($unit);
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Requests\WhatIfRequest;
+use App\Models\WorkJob;
+use App\Work\Desk;
+use Illuminate\Http\JsonResponse;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Plan\Alternatives;
+use Tornavis\Core\Plan\PlanDifference;
+use Tornavis\Core\Situation\School;
+
+/** What another choice would change in a job, without changing it. */
+final class WhatIfController extends Controller
+{
+    public function tryOut(WhatIfRequest $request, WorkJob $job, Desk $desk): JsonResponse
+    {
+        abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
+        $plan = $desk->plan($request->changed($job));
+
+        return response()->json(['plan' => json_decode($plan->toJson()), 'difference' => PlanDifference::between($desk->plan($job)->toArray(), $plan->toArray())->toArray()]);
+    }
+
+    /** The other schools that would change this plan, each with what it changes. */
+    public function schools(WorkJob $job, Desk $desk): JsonResponse
+    {
+        $plan = $desk->plan($job);
+        $others = [];
+        foreach ($job->runs()->exists() ? [] : School::all() as $school) {
+            foreach ($school->choices as $choice) {
+                $difference = PlanDifference::between($plan->toArray(), $desk->plan((clone $job)->choose([$school->rule => $choice['value']]))->toArray());
+                if (! $difference->isEmpty()) {
+                    $others[] = ['rule' => $school->rule, 'question' => $school->question, 'value' => $choice['value'], 'label' => $choice['label'], 'reason' => $choice['reason'], 'difference' => $difference->toArray()];
+                }
+            }
+        }
+
+        return response()->json(['schools' => $others]);
+    }
+
+    /** What one change of files or wish would make a blocked plan possible. */
+    public function alternatives(WorkJob $job, Desk $desk): JsonResponse
+    {
+        $ids = array_flip(array_map(static fn (Package $package): string => $package->path, $desk->shelf()));
+        $ways = $job->runs()->exists() ? [] : Alternatives::of($desk->situation($job));
+
+        return response()->json(['alternatives' => array_map(static fn (Alternatives $one): array => [
+            'words' => $one->words,
+            'kit' => array_map(static fn (Package $package): int => $ids[$package->path], $one->kit),
+            'intent' => $one->intent === $job->intent ? null : $one->intent->value,
+            'losses' => $one->losses,
+            'expectedSeconds' => $one->seconds,
+        ], $ways)]);
+    }
+}

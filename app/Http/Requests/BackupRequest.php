@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\State;
+
+/** A backup that a person recorded. */
+final class BackupRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            'name' => ['required', 'string', 'max:80'],
+            'place' => ['required', 'string', 'max:80'],
+            'classes' => ['required', 'array', 'min:1'],
+            'classes.*' => [Rule::enum(LossClass::class)],
+            'kind' => ['sometimes', Rule::in([Backup::COPIES, Backup::RECOVERY, Backup::IDENTITY])],
+            'madeAt' => ['sometimes', 'nullable', 'date', 'before_or_equal:tomorrow'],
+        ];
+    }
+
+    /** @param State $state of the phone; a recovery backup keeps what the phone ran */
+    public function backup(State $state): Backup
+    {
+        /** @var list<string> $classes */
+        $classes = $this->array('classes');
+        $slot = $state->activeSlot() ?? '-';
+        $base = array_filter([
+            'family' => $state->text("slot.{$slot}.os.family"),
+            'release' => $state->text("slot.{$slot}.os.release"),
+            'firmware' => $state->text("slot.{$slot}.firmware.version"),
+            'encryption' => $state->text('data.encryption'),
+        ], static fn (?string $value): bool => $value !== null);
+
+        return new Backup(
+            $this->string('name')->toString(),
+            array_map(LossClass::from(...), $classes),
+            $this->string('place')->toString(),
+            $this->filled('madeAt') ? $this->date('madeAt')?->toIso8601String() ?? '' : now()->toIso8601String(),
+            $this->string('kind', Backup::COPIES)->toString(),
+            $base,
+        );
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Validation\Rule;
+use Tornavis\Core\Identity\PropertyDump;
+
+/** A phone that comes to the bench: its sticker, and what is known of it so far. */
+final class NewUnitRequest extends FormRequest
+{
+    /** @return array<string, list<mixed>> */
+    public function rules(): array
+    {
+        return [
+            'label' => ['required', 'string', 'max:40', 'regex:/^[A-Za-z0-9][A-Za-z0-9 ._-]*$/', Rule::unique('units', 'label')],
+            'codename' => ['nullable', Rule::exists('model_sheets', 'codename')],
+            'note' => ['nullable', 'string', 'max:400'],
+            'dump' => ['nullable', 'string'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'label.unique' => 'A phone with this label is on the bench already. Give this one a label of its own.',
+            'label.regex' => 'A label begins with a letter or a digit and holds letters, digits, spaces, dots, dashes and underscores.',
+            'codename.exists' => 'There is no model sheet for this codename. Make the sheet first.',
+        ];
+    }
+
+    public function label(): string
+    {
+        return $this->string('label')->trim()->toString();
+    }
+
+    public function codename(): ?string
+    {
+        return $this->filled('codename') ? $this->string('codename')->toString() : null;
+    }
+
+    public function note(): ?string
+    {
+        return $this->filled('note') ? $this->string('note')->toString() : null;
+    }
+
+    public function properties(): ?PropertyDump
+    {
+        return $this->filled('dump') ? PropertyDump::read($this->string('dump')->toString()) : null;
+    }
+}

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\PackageRecord;
+use App\Models\UnitRecord;
+use App\Work\Desk;
+use Tornavis\Core\Budget\SpaceBudget;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\ReleaseCard;
+use Tornavis\Core\Kit\KitAdvice;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Package\PackageInspector;
+
+/** Everything about one file, as in docs/formats/api/file.schema.json. */
+final class FilePage
+{
+    /**
+     * @return array<string, mixed>
+     */
+    public static function of(PackageRecord $record, Desk $desk): array
+    {
+        $package = $record->package();
+        $units = [];
+        foreach (UnitRecord::query()->get()->sortBy('label') as $unit) {
+            $sheet = $desk->sheet($unit);
+            if ($sheet !== null) {
+                $units[] = [$unit->unit(), $sheet];
+            }
+        }
+        $shelf = array_values($desk->shelf());
+        $twins = $record->sha256 === null ? [] : PackageRecord::query()->where('sha256', $record->sha256)->where('id', '!=', $record->id)->get()->map(static fn (PackageRecord $twin): array => ['id' => $twin->id, 'name' => $twin->name, 'path' => $twin->path])->all();
+
+        return FileSummary::of($record, []) + [
+            'path' => $record->path,
+            'sums' => (object) $package->sums,
+            'facts' => $package->toArray()['facts'],
+            'conflictsOf' => $package->toArray()['conflicts'],
+            'images' => $package->toArray()['images'],
+            'notUnderstood' => $package->notUnderstood,
+            'cardProblem' => $package->cardProblem,
+            'card' => self::card($record),
+            'typed' => array_map(static fn (array $fact): string => $fact['name'], $record->typed ?? []),
+            'twins' => array_values($twins),
+            'imageCheck' => $record->images,
+            'spaces' => self::spaces($package, $desk),
+            'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $desk->house()),
+            'kits' => $package->kind() === 'build' ? self::kits($package, $units, $shelf, $desk) : [],
+            'others' => array_values(PackageRecord::query()->where('id', '!=', $record->id)->where('missing', false)->where('kind', $package->kind())->get()->sortBy('name')->map(static fn (PackageRecord $other): array => ['id' => $other->id, 'name' => $other->name])->all()),
+        ];
+    }
+
+    /**
+     * @return ?array<string, mixed>
+     */
+    private static function card(PackageRecord $record): ?array
+    {
+        try {
+            return is_file($record->path.PackageInspector::CARD_SUFFIX) ? ReleaseCard::read($record->path.PackageInspector::CARD_SUFFIX)->document() : null;
+        } catch (FormatError) {
+            return null;
+        }
+    }
+
+    /**
+     * The room that its images would take on each model that it is for.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function spaces(Package $package, Desk $desk): array
+    {
+        $spaces = [];
+        $codenames = $package->facts->list(Field::CODENAMES);
+        foreach ($package->images === [] ? [] : $desk->sheets() as $sheet) {
+            $mine = $package->kind() === 'generic image' ? $sheet->launchApi >= 26 && $sheet->architecture === $package->facts->text(Field::ARCHITECTURE) : array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
+            if ($mine) {
+                $spaces[] = ['codename' => $sheet->codename] + SpaceBudget::of($sheet, $package)->toArray();
+            }
+        }
+
+        return $spaces;
+    }
+
+    /**
+     * @param  list<array{\Tornavis\Core\Phone\Unit, \Tornavis\Core\Phone\ModelSheet}>  $units
+     * @param  list<Package>  $shelf
+     * @return list<array<string, mixed>>
+     */
+    private static function kits(Package $build, array $units, array $shelf, Desk $desk): array
+    {
+        $kits = [];
+        $short = static fn (?Package $package): ?array => $package === null ? null : ['name' => $package->name(), 'title' => $package->title()];
+        foreach ($units as [$unit, $sheet]) {
+            if (array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []) {
+                continue;
+            }
+            $needs = [];
+            foreach (KitAdvice::of($build, $sheet, $unit, $shelf, $desk->house())->needs as $need) {
+                $needs[] = ['need' => $need['need'], 'chosen' => $short($need['chosen']), 'why' => $need['why'], 'others' => array_map(static fn (array $other): array => ['name' => $other['package']->name(), 'title' => $other['package']->title(), 'why' => $other['why']], $need['others'])];
+            }
+            $kits[] = ['unit' => $unit->label, 'codename' => $sheet->codename, 'needs' => $needs];
+        }
+
+        return $kits;
+    }
+}

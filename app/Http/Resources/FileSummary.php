@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Models\PackageRecord;
+use Tornavis\Core\Package\PackageField as Field;
+
+/** A file in the list of the shelf, as in docs/formats/api/shelf.schema.json. */
+final class FileSummary
+{
+    /**
+     * @param  array<string, int>  $firstOf  id of the first record by checksum
+     * @return array<string, mixed>
+     */
+    public static function of(PackageRecord $record, array $firstOf): array
+    {
+        $package = $record->package();
+        $first = $firstOf[(string) $record->sha256] ?? $record->id;
+
+        return [
+            'id' => $record->id,
+            'name' => $package->name(),
+            'title' => $package->title(),
+            'kind' => $package->kind(),
+            'codenames' => $package->facts->list(Field::CODENAMES),
+            'sizeBytes' => $package->sizeBytes,
+            'container' => $package->container?->value,
+            'sha256' => $package->sha256,
+            'hashedBytes' => $record->hashed_bytes,
+            'missing' => $record->missing,
+            'problem' => $package->problem,
+            'integrity' => $package->integrity()->value,
+            'integrityReason' => $package->integrityReason(),
+            'conflicts' => count($package->facts->conflicts()),
+            'hasCard' => $package->cardProblem === null && $package->facts->all() !== [] && is_file($record->path.'.card.json'),
+            'duplicateOf' => $record->sha256 !== null && $first !== $record->id ? $first : null,
+        ];
+    }
+}

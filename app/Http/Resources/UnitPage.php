@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Jobs\ReadPhone;
+use App\Models\UnitRecord;
+use App\Work\Desk;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Identity\Candidate;
+use Tornavis\Core\Identity\Clues;
+use Tornavis\Core\Identity\Identification;
+use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\Conflicts;
+use Tornavis\Core\Phone\StateField;
+
+/** Everything about one phone, as in docs/formats/api/unit.schema.json. */
+final class UnitPage
+{
+    /**
+     * @return array<string, mixed>
+     */
+    public static function of(UnitRecord $record, Desk $desk): array
+    {
+        $unit = $record->unit();
+        $state = $unit->state();
+        $sheet = $desk->sheet($record);
+        $slot = $state->activeSlot() ?? $sheet->slots[0] ?? '-';
+        $clues = new Clues($unit->codename, $state->text('variant.model'), $state->text('variant.chipset'));
+        $identification = Identification::of($clues, $desk->sheets());
+        $conflicts = [];
+        foreach (Conflicts::of($unit->facts) as $name => $sides) {
+            $conflicts[] = ['name' => $name, 'label' => StateField::label($name), 'sides' => array_map(self::fact(...), $sides)];
+        }
+
+        return [
+            'card' => UnitCard::of($record, $desk),
+            'facts' => array_map(self::fact(...), $state->facts()),
+            'fields' => self::fields($sheet->slots ?? ['a', 'b', '-']),
+            'conflicts' => $conflicts,
+            'backups' => array_map(static fn (Backup $backup): array => [
+                'id' => $backup->id,
+                'kind' => $backup->kind,
+                'classes' => array_map(static fn (LossClass $class): string => $class->label(), $backup->classes),
+                'place' => $backup->place,
+                'madeAt' => $backup->madeAt,
+                'base' => implode(', ', array_map(static fn (string $part, string $value): string => "{$part} {$value}", array_keys($backup->base), $backup->base)),
+                'misfit' => $backup->misfit($state, $slot),
+                'sha256' => $backup->sha256,
+            ], $unit->backups),
+            'classes' => array_map(static fn (LossClass $class): array => ['value' => $class->value, 'label' => $class->label()], LossClass::cases()),
+            'identity' => ['says' => $identification->says(), 'candidates' => array_map(static fn (Candidate $c): array => $c->toArray(), array_slice($identification->candidates, 0, 5))],
+            'history' => UnitHistory::of($record),
+            'reading' => ReadPhone::stands($record),
+            'sheet' => $sheet?->toArray(),
+        ];
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function fact(Fact $fact): array
+    {
+        return $fact->toArray() + ['label' => StateField::label($fact->name), 'text' => StateField::say($fact->name, $fact->value)];
+    }
+
+    /**
+     * What can be typed in, with its type.
+     *
+     * @param  list<string>  $slots
+     * @return list<array{name: string, label: string, type: string}>
+     */
+    private static function fields(array $slots): array
+    {
+        $fields = [];
+        foreach (StateField::FIELDS as $pattern => [$type, $label]) {
+            // What a run remembers in short is nothing to type.
+            if (preg_match('/\{(partition|mode)\}|failedAs/', $pattern) === 1) {
+                continue;
+            }
+            $names = str_contains($pattern, '{slot}') ? array_map(static fn (string $slot): string => str_replace('{slot}', $slot, $pattern), $slots) : [$pattern];
+            if (str_contains($pattern, '{class}')) {
+                $names = array_map(static fn (LossClass $class): string => str_replace('{class}', $class->value, $pattern), LossClass::cases());
+            }
+            foreach ($names as $name) {
+                $fields[] = ['name' => $name, 'label' => StateField::label($name), 'type' => $type];
+            }
+        }
+
+        return $fields;
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Models\PackageRecord;
+use App\Models\WorkJob;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Package\Checksum;
+use Tornavis\Core\Package\PackageError;
+use Tornavis\Core\Package\PackageInspector;
+
+/** Reads a file on the shelf and computes its checksums in one pass, with progress; recognises a file that was moved or renamed. */
+final class ReadPackage implements ShouldQueue
+{
+    use Queueable;
+
+    private const REPORT_EVERY_BYTES = 32 << 20;
+
+    private const LOOK_AGAIN_SECONDS = 5;
+
+    public int $timeout = 0;
+
+    public int $tries = 1;
+
+    public function __construct(private readonly int $packageId)
+    {
+    }
+
+    public function handle(PackageInspector $inspector): void
+    {
+        $record = PackageRecord::query()->find($this->packageId);
+        if ($record === null || ! is_file($record->path)) {
+            return;
+        }
+        $package = $inspector->describe($record->path);
+        $reported = 0;
+        try {
+            $package = $package->withSums(Checksum::all($record->path, $package->wantedSums(), function (int $done) use ($record, &$reported): void {
+                if ($done - $reported >= self::REPORT_EVERY_BYTES) {
+                    $reported = $done;
+                    $record->update(['hashed_bytes' => $done]);
+                }
+            }));
+        } catch (PackageError $error) {
+            if ($error->what === PackageError::changedWhileRead('')->what) {
+                // A copy or download that is under way: it is read again when it rests.
+                self::dispatch($this->packageId)->delay(self::LOOK_AGAIN_SECONDS);
+
+                return;
+            }
+            report($error);
+        }
+        $record->hashed_bytes = $package->sizeBytes;
+        $record->keepDescription($package);
+        $this->recogniseMoved($record);
+    }
+
+    /** A missing record with the same checksum is this file in its old place: it moves, with everything that rests on it. */
+    private function recogniseMoved(PackageRecord $record): void
+    {
+        $old = $record->sha256 === null ? null : PackageRecord::query()->where('sha256', $record->sha256)->where('missing', true)->where('id', '!=', $record->id)->oldest('id')->first();
+        if ($old === null || WorkJob::query()->get()->contains(static fn (WorkJob $job): bool => in_array($record->id, $job->kit, true))) {
+            return;
+        }
+        DB::transaction(static function () use ($record, $old): void {
+            $package = $record->package();
+            $place = $record->only(['path', 'modified_at']);
+            $record->delete();
+            $old->fill($place + ['missing' => false, 'hashed_bytes' => $package->sizeBytes]);
+            $old->keepDescription($package);
+        });
+    }
+}

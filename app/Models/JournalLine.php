@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Tornavis\Core\Run\JournalEvent;
+
+/**
+ * One line of a run's journal. The database refuses to change or delete it.
+ *
+ * @property int $run_id
+ * @property int $sequence
+ * @property string $at
+ * @property string $kind
+ * @property ?int $step
+ * @property string $data
+ * @property string $previous
+ * @property string $hash
+ */
+final class JournalLine extends Model
+{
+    public $timestamps = false;
+
+    protected $table = 'journal_events';
+
+    protected $fillable = ['run_id', 'sequence', 'at', 'kind', 'step', 'data', 'previous', 'hash'];
+
+    public static function of(int $runId, JournalEvent $event): self
+    {
+        return self::query()->create(['run_id' => $runId, 'data' => json_encode($event->data, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)] + $event->toArray());
+    }
+
+    public function event(): JournalEvent
+    {
+        return JournalEvent::fromArray(['data' => json_decode($this->data, true, 32, JSON_THROW_ON_ERROR)] + $this->only(['sequence', 'at', 'kind', 'step', 'previous', 'hash']));
+    }
+}

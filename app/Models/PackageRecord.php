@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\Package;
+
+/**
+ * A file on the shelf with what was read from it.
+ *
+ * @property int $id
+ * @property string $path
+ * @property string $name
+ * @property ?string $kind
+ * @property int $size_bytes
+ * @property int $modified_at
+ * @property ?string $sha256
+ * @property int $hashed_bytes
+ * @property bool $missing
+ * @property array<string, mixed> $document
+ * @property ?list<array{name: string, value: string|int|bool|list<string>|null, source: string, where?: string, at?: string}> $typed
+ * @property ?array{status: string, at: string, outcomes: list<array{partition: string, against: string, agrees: bool, says: string}>} $images
+ */
+final class PackageRecord extends Model
+{
+    protected $table = 'packages';
+
+    protected $fillable = ['path', 'name', 'kind', 'size_bytes', 'modified_at', 'sha256', 'hashed_bytes', 'missing', 'document', 'typed', 'images'];
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['document' => 'array', 'missing' => 'boolean', 'typed' => 'array', 'images' => 'array'];
+    }
+
+    public function package(): Package
+    {
+        $package = Package::fromArray($this->document);
+
+        return ($this->images['status'] ?? '') !== 'done' ? $package : $package->withImageProblems(array_values(array_map(
+            static fn (array $outcome): string => "{$outcome['partition']}: {$outcome['says']}",
+            array_filter($this->images['outcomes'] ?? [], static fn (array $outcome): bool => ! $outcome['agrees']),
+        )));
+    }
+
+    /** Keeps what was read from the file, with what people typed about it. */
+    public function keepDescription(Package $package): void
+    {
+        $package = $package->withFacts(...array_map(Fact::fromArray(...), $this->typed ?? []));
+        $this->fill(['name' => $package->name(), 'kind' => $package->kind(), 'size_bytes' => $package->sizeBytes, 'sha256' => $package->sha256, 'document' => $package->toArray()])->save();
+    }
+
+    /** Whether its checksum is still being computed; what rests on it is not settled before that. */
+    public function isBeingRead(): bool
+    {
+        return $this->sha256 === null && $this->hashed_bytes < $this->size_bytes;
+    }
+
+    /**
+     * Every file that is there.
+     *
+     * @return list<Package>
+     */
+    public static function shelf(): array
+    {
+        return array_values(self::query()->where('missing', false)->orderBy('name')->get()->map(fn (self $record): Package => $record->package())->all());
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Model;
+use Tornavis\Core\Plan\Phrasebook;
+use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Situation\Workplace;
+
+/**
+ * A choice that holds for the whole bench.
+ *
+ * @property string $name
+ * @property array<string, mixed> $value
+ */
+final class Setting extends Model
+{
+    public $timestamps = false;
+
+    public $incrementing = false;
+
+    protected $primaryKey = 'name';
+
+    protected $keyType = 'string';
+
+    protected $fillable = ['name', 'value'];
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['value' => 'array'];
+    }
+
+    public static function houseRules(): HouseRules
+    {
+        $kept = self::query()->find('house-rules')?->value;
+
+        return $kept === null ? new HouseRules : HouseRules::fromArray($kept);
+    }
+
+    public static function phrasebook(): Phrasebook
+    {
+        $kept = self::query()->find('phrasebook')?->value;
+
+        return $kept === null ? Phrasebook::none() : Phrasebook::fromArray($kept);
+    }
+
+    public static function keepPhrasebook(Phrasebook $phrasebook): void
+    {
+        self::query()->updateOrCreate(['name' => 'phrasebook'], ['value' => $phrasebook->toArray()]);
+    }
+
+    public static function workplace(): Workplace
+    {
+        /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $kept */
+        $kept = self::query()->find('workplace')->value ?? [];
+
+        return Workplace::fromArray($kept);
+    }
+
+    public static function keepWorkplace(Workplace $workplace): void
+    {
+        self::query()->updateOrCreate(['name' => 'workplace'], ['value' => $workplace->toArray()]);
+    }
+
+    /**
+     * Folders on this machine whose files belong to the shelf, beside its own.
+     *
+     * @return list<string>
+     */
+    public static function folders(): array
+    {
+        return array_values(array_filter(self::query()->find('folders')->value ?? [], is_string(...)));
+    }
+
+    /**
+     * @param  list<string>  $folders
+     */
+    public static function keepFolders(array $folders): void
+    {
+        self::query()->updateOrCreate(['name' => 'folders'], ['value' => $folders]);
+    }
+
+    /**
+     * House rules that people gave a name, beside those that come with the program.
+     *
+     * @return array<string, HouseRules> by name
+     */
+    public static function presets(): array
+    {
+        $presets = [];
+        foreach (self::query()->find('presets')->value ?? [] as $name => $rules) {
+            if (is_array($rules)) {
+                /** @var array<string, mixed> $rules */
+                $presets[$name] = HouseRules::fromArray($rules, "preset {$name}");
+            }
+        }
+        ksort($presets);
+
+        return $presets;
+    }
+
+    /**
+     * @param  array<string, HouseRules>  $presets
+     */
+    public static function keepPresets(array $presets): void
+    {
+        ksort($presets);
+        self::query()->updateOrCreate(['name' => 'presets'], ['value' => array_map(static fn (HouseRules $rules): array => $rules->toArray(), $presets)]);
+    }
+
+    public static function keepHouseRules(HouseRules $rules): void
+    {
+        self::query()->updateOrCreate(['name' => 'house-rules'], ['value' => $rules->toArray()]);
+    }
+}

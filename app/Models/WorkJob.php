@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Collection;
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Carbon;
+use Tornavis\Core\Situation\Intent;
+
+/**
+ * A job: one phone, one intent, a kit, and what the person has answered.
+ *
+ * @property int $id
+ * @property string $key
+ * @property int $unit_id
+ * @property Intent $intent
+ * @property list<int> $kit
+ * @property array{agreed?: list<string>, waived?: list<string>, house?: array<string, string|int>, backup?: ?string} $answers
+ * @property UnitRecord $unit
+ * @property Collection<int, Run> $runs
+ * @property ?Carbon $created_at
+ * @property ?Carbon $updated_at
+ */
+final class WorkJob extends Model
+{
+    use HasUlids;
+
+    protected $fillable = ['unit_id', 'intent', 'kit', 'answers'];
+
+    /** @return array<string, string> */
+    protected function casts(): array
+    {
+        return ['intent' => Intent::class, 'kit' => 'array', 'answers' => 'array'];
+    }
+
+    /** @return list<string> */
+    public function uniqueIds(): array
+    {
+        return ['key'];
+    }
+
+    /** @return BelongsTo<UnitRecord, $this> */
+    public function unit(): BelongsTo
+    {
+        return $this->belongsTo(UnitRecord::class, 'unit_id');
+    }
+
+    /** @return HasMany<Run, $this> */
+    public function runs(): HasMany
+    {
+        return $this->hasMany(Run::class);
+    }
+
+    /**
+     * Takes the other school in this job alone; not saved.
+     *
+     * @param  array<string, string|int>  $house  value by name of the house rule
+     */
+    public function choose(array $house): self
+    {
+        $this->answers = ['house' => $house + ($this->answers['house'] ?? [])] + $this->answers;
+
+        return $this;
+    }
+
+    public function latestRun(): ?Run
+    {
+        return $this->runs->sortByDesc('id')->first();
+    }
+}

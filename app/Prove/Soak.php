@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use App\Run\Rehearsal;
+use App\Run\RehearsalLink;
+use Random\Engine\Mt19937;
+use Random\Randomizer;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Fit\Finding;
+use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Plan\Plan;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Plan\Step;
+use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Run\EventKind;
+use Tornavis\Core\Run\JournalEvent;
+use Tornavis\Core\Run\Progress;
+use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\StandIn\Faults;
+
+/** Random clear plans, each carried out with one random fault; what became of the phones and of the journals. */
+final readonly class Soak
+{
+    /** Later than anything that a drawn phone was seen at. */
+    private const AFTERWARDS = '2026-09-20T14:00:00Z';
+
+    /**
+     * @param  array<string, array{started: int, stopped: int, idle: int, wrong: int}>  $tally  by fault
+     * @param  array<string, int>  $waysOn  what became of the phones that were stopped: "back" to a system that they held, "again" by another plan, or "left" for a person to decide
+     * @param  list<string>  $wrong  neither a phone that starts nor a safe stop, or a journal that is not whole
+     */
+    private function __construct(public int $count, public int $events, public array $tally, public array $waysOn, public array $wrong)
+    {
+    }
+
+    public static function of(RandomBench $bench, int $seed, int $count): self
+    {
+        $dice = new Randomizer(new Mt19937($seed));
+        /** @var array<string, list<string>> $counts */
+        $counts = array_fill_keys(array_keys(Faults::KINDS), []);
+        $wrong = [];
+        $events = 0;
+        $waysOn = [];
+        for ($done = 0; $done < $count;) {
+            $witness = Witness::of($bench->next());
+            if ($witness->plan === null || $witness->mismatches !== []) {
+                continue;
+            }
+            $done++;
+            $kinds = Faults::amid(array_map(static fn (Step $step): string => $step->draft->operation->name(), $witness->plan->steps));
+            $fault = ['kind' => $kinds[$dice->getInt(0, count($kinds) - 1)], 'atPercent' => $dice->getInt(0, 100)];
+            /** @var array<string, mixed> $document */
+            $document = json_decode($witness->plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
+            $rehearsal = Rehearsal::of($document, $witness->situation->unit, $witness->situation->sheet, $witness->files(), [$fault]);
+            $events += count($rehearsal->events);
+            $problem = self::problem($rehearsal, $witness->files());
+            if ($problem === null && ! $rehearsal->started) {
+                [$way, $problem] = self::wayOn($rehearsal, $witness->situation, $witness->files());
+                $waysOn[] = $way;
+            }
+            $outcome = match (true) {
+                $problem !== null => 'wrong',
+                $rehearsal->phone->faults !== [] => 'idle',
+                $rehearsal->started => 'started',
+                default => 'stopped',
+            };
+            $counts[$fault['kind']][] = $outcome;
+            if ($problem !== null) {
+                $wrong[] = "{$witness->situation->sheet->codename}, {$witness->situation->intent->value}, {$fault['kind']} at {$fault['atPercent']}: {$problem}";
+            }
+        }
+
+        $of = static fn (array $outcomes, string $wanted): int => count(array_keys($outcomes, $wanted, true));
+        $tally = array_map(static fn (array $all): array => ['started' => $of($all, 'started'), 'stopped' => $of($all, 'stopped'), 'idle' => $of($all, 'idle'), 'wrong' => $of($all, 'wrong')], $counts);
+
+        return new self($count, $events, $tally, array_count_values($waysOn), $wrong);
+    }
+
+    /**
+     * @param  array<string, string>  $files
+     */
+    private static function problem(Rehearsal $rehearsal, array $files): ?string
+    {
+        $previous = JournalEvent::BEGINNING;
+        foreach ($rehearsal->events as $index => $event) {
+            if ($event->sequence !== $index + 1 || $event->previous !== $previous || ! $event->isWhole()) {
+                return 'the journal is not whole at event '.($index + 1);
+            }
+            $previous = $event->hash;
+        }
+        if ($rehearsal->started) {
+            return null;
+        }
+        $last = $rehearsal->events[count($rehearsal->events) - 1];
+        if ($rehearsal->state->status !== RunState::STOPPED || $last->kind !== EventKind::Stopped || $last->text('wayBack') === '') {
+            return "it is {$rehearsal->state->status} and says no way back";
+        }
+        // A safe stop leaves a phone that somebody with its keys brings to a mode in which it can be worked on.
+        $link = new RehearsalLink($rehearsal->phone, $files);
+        foreach (['recovery', 'bootloader', 'download'] as $mode) {
+            if ($link->carryOut('enter-by-keys', ['mode' => $mode], static fn (Progress $progress): null => null)->ok && $rehearsal->phone->mode !== 'dead') {
+                return null;
+            }
+        }
+
+        return "no keys lead out of {$rehearsal->phone->mode}";
+    }
+
+    /**
+     * Goes on from a safe stop as a person would, on the same phone: back to a system that it holds, or else by another plan.
+     *
+     * @param  array<string, string>  $files
+     * @return array{string, ?string} the way, and what is wrong with it
+     */
+    private static function wayOn(Rehearsal $rehearsal, Situation $was, array $files): array
+    {
+        foreach (['back' => [Intent::BringBack, []], 'again' => [$was->intent, $was->kit]] as $way => [$intent, $kit]) {
+            $observed = (new RehearsalLink($rehearsal->phone, $files))->observe()->facts;
+            $facts = [];
+            foreach (array_merge($rehearsal->state->facts, $observed) as $name => $value) {
+                $facts[] = Fact::of($name, $value, Source::Phone, 'the stopped run', self::AFTERWARDS);
+            }
+            $unit = $was->unit->withFacts(...$facts);
+            $plan = self::agreed(new Situation($was->sheet, $unit, $kit, $intent, self::AFTERWARDS, $was->house, shelf: $was->shelf, codenames: $was->codenames, workplace: $was->workplace));
+            if ($plan->verdict->level !== Verdict::CLEAR) {
+                continue;
+            }
+            /** @var array<string, mixed> $document */
+            $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
+            $rehearsal = Rehearsal::on($rehearsal->phone, $document, $unit->label, $was->sheet, $files);
+            if ($rehearsal->started) {
+                return [$way, null];
+            }
+            // A way that turns out to be none is a safe stop again, with its own way back.
+            $problem = self::problem($rehearsal, $files);
+            if ($problem !== null) {
+                return [$way, "on the way on ({$way}): {$problem}"];
+            }
+        }
+
+        return ['left', null];
+    }
+
+    /** The plan of a person who agrees to what only waits for a word, and gives up what would be lost. */
+    private static function agreed(Situation $situation): Plan
+    {
+        $keys = array_map(static fn (Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
+
+        return Planner::plan(new Situation($situation->sheet, $situation->unit, $situation->kit, $situation->intent, $situation->at, $situation->house, new Answers($keys, LossClass::cases()), $situation->rates, $situation->shelf, $situation->codenames, $situation->workplace));
+    }
+}

@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Providers;
+
+use App\Run\StandInLink;
+use App\Shelf\Shelf;
+use App\Shelf\Uploads;
+use App\Work\Desk;
+use Illuminate\Database\Connection;
+use Illuminate\Http\Resources\Json\JsonResource;
+use Illuminate\Support\ServiceProvider;
+use Tornavis\Core\Package\PackageInspector;
+
+final class AppServiceProvider extends ServiceProvider
+{
+    public function register(): void
+    {
+        Connection::resolverFor('sqlite', static fn (...$settings): SqliteConnection => new SqliteConnection(...$settings));
+        $this->app->scoped(Desk::class);
+        $this->app->bind(PackageInspector::class, static fn (): PackageInspector => PackageInspector::standard());
+        $this->app->bind(Shelf::class, static fn (): Shelf => new Shelf(config()->string('tornavis.shelf')));
+        $this->app->bind(Uploads::class, static fn (): Uploads => new Uploads(config()->string('tornavis.shelf'), config()->integer('tornavis.largest_upload')));
+        $this->app->bind(StandInLink::class, static fn (): StandInLink => new StandInLink(config()->integer('tornavis.standin_port')));
+    }
+
+    public function boot(): void
+    {
+        JsonResource::withoutWrapping();
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Run;
+
+use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Run\Conductor;
+use Tornavis\Core\Run\JournalEvent;
+use Tornavis\Core\Run\MemoryJournal;
+use Tornavis\Core\Run\PlannedStep;
+use Tornavis\Core\Run\Progress;
+use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunState;
+use Tornavis\StandIn\SimulatedPhone;
+use Tornavis\StandIn\Telling;
+
+/** A plan carried out on a simulated phone in this process, compared with what the proof said. */
+final readonly class Rehearsal
+{
+    /** What proof and phone both speak of but measure differently. */
+    private const MOST_TRIES = 6;
+
+    private const MOST_TURNS = 600;
+
+    private const NOT_COMPARED = ['battery.percent', 'data.usedBytes'];
+
+    /**
+     * @param  list<string>  $differences
+     * @param  list<JournalEvent>  $events
+     */
+    private function __construct(public bool $started, public array $differences, public string $says, public int $seconds, public RunState $state, public array $events, public SimulatedPhone $phone)
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $plan  a plan document with steps
+     * @param  array<string, string>  $files  path by name of the package
+     * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
+     */
+    public static function of(array $plan, Unit $unit, ModelSheet $sheet, array $files, array $faults = []): self
+    {
+        return self::on(PhoneFromUnit::make($unit, $sheet), $plan, $unit->label, $sheet, $files, $faults);
+    }
+
+    /**
+     * On a phone that is there already, as it is.
+     *
+     * @param  array<string, mixed>  $plan  a plan document with steps
+     * @param  array<string, string>  $files  path by name of the package
+     * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
+     */
+    public static function on(SimulatedPhone $phone, array $plan, string $label, ModelSheet $sheet, array $files, array $faults = []): self
+    {
+        $phone->faults = $faults;
+        $journal = new MemoryJournal(is_string($plan['at']) ? $plan['at'] : '');
+        $link = new RehearsalLink($phone, $files);
+        $conductor = new Conductor($plan, $journal, $link);
+        $desk = new RunDesk($plan, $journal, $sheet);
+        $tries = 0;
+        $turns = 0;
+        do {
+            if (++$turns > self::MOST_TURNS) {
+                throw new \LogicException('The rehearsal goes round in a circle.');
+            }
+            $state = $conductor->advance();
+            if ($state->status === RunState::GATED) {
+                $desk->release($label);
+            } elseif ($state->status === RunState::ASKED) {
+                self::answer($state, $plan, $desk, $link, $phone, $faults !== [], $tries);
+            }
+        } while (! in_array($state->status, [RunState::ENDED, RunState::STOPPED], true));
+        $differences = [];
+        /** @var array<string, mixed> $predicted */
+        $predicted = $plan['after'];
+        foreach (Telling::truth($phone) as $name => $value) {
+            if (! in_array($name, self::NOT_COMPARED, true) && array_key_exists($name, $predicted) && $predicted[$name] !== $value) {
+                $differences[] = "{$name}: the proof says ".json_encode($predicted[$name]).', the phone has '.json_encode($value);
+            }
+        }
+
+        return new self($state->status === RunState::ENDED && $phone->mode === 'system', $differences, $state->status === RunState::ENDED ? 'The phone started.' : 'The run stopped at step '.$state->step.': '.self::why($journal), array_sum($state->seconds), $state, $journal->events(), $phone);
+    }
+
+    /**
+     * What a calm person does: without faults they stop at the first surprise; with them they charge, bring the phone
+     * where the step needs it, try again, and stop after some tries.
+     *
+     * @param  array<string, mixed>  $plan
+     */
+    private static function answer(RunState $state, array $plan, RunDesk $desk, RehearsalLink $link, SimulatedPhone $phone, bool $calm, int &$tries): void
+    {
+        if ($state->question?->text('about') === 'evidence') {
+            $desk->tell('seen');
+
+            return;
+        }
+        if (! $calm || ++$tries > self::MOST_TRIES || $state->step === null) {
+            $desk->stop();
+
+            return;
+        }
+        $step = PlannedStep::allOf($plan)[$state->step - 1];
+        $quiet = static fn (Progress $progress): null => null;
+        if ($phone->battery < 20) {
+            $link->carryOut('charge', ['toPercent' => 60], $quiet);
+        }
+        if ($phone->mode !== $step->mode->value) {
+            foreach ($step->mode === Mode::Sideload ? ['recovery', 'sideload'] : [$step->mode->value] as $mode) {
+                $link->carryOut(in_array($mode, ['recovery', 'download'], true) ? 'enter-by-keys' : 'reboot', ['mode' => $mode], $quiet);
+            }
+        }
+        $desk->tell('again');
+    }
+
+    private static function why(MemoryJournal $journal): string
+    {
+        foreach (array_reverse($journal->events()) as $event) {
+            if ($event->text('says') !== '') {
+                return $event->text('says');
+            }
+        }
+
+        return 'no reason was given.';
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Run;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Run\Link;
+use Tornavis\Core\Run\LinkAnswer;
+use Tornavis\Core\Run\LinkLost;
+use Tornavis\Core\Run\Progress;
+use Tornavis\StandIn\Behaviour;
+use Tornavis\StandIn\CableOut;
+use Tornavis\StandIn\RefusedError;
+use Tornavis\StandIn\SimulatedPhone;
+use Tornavis\StandIn\Telling;
+
+/**
+ * A simulated phone in this process, without waiting; for rehearsals.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class RehearsalLink implements Link
+{
+    /**
+     * @param  array<string, string>  $files  path by name of the package
+     */
+    public function __construct(private SimulatedPhone $phone, private array $files)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'stand-in';
+    }
+
+    public function observe(): LinkAnswer
+    {
+        return $this->ask(['do' => 'observe'], static fn (Progress $progress): null => null);
+    }
+
+    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+    {
+        $package = is_string($parameters['package'] ?? null) ? $this->files[$parameters['package']] : null;
+        if (! in_array($operation, ['flash', 'pc-flash'], true) || $package === null) {
+            return $this->ask(['do' => $operation, 'file' => $package] + $parameters, $progress);
+        }
+        /** @var array{partitions: list<string>, entries: list<string>, slot: string} $parameters */
+        $answer = new LinkAnswer(true, '', 0, [], 0);
+        $files = KitFiles::at([basename($package) => $package]);
+        foreach ($parameters['partitions'] as $index => $partition) {
+            $image = $files->image(basename($package), $parameters['entries'][$index]);
+            $answer = $this->ask(['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image], $progress);
+            if ($image !== $package) {
+                unlink($image);
+            }
+            if (! $answer->ok) {
+                return $answer;
+            }
+        }
+
+        return $answer;
+    }
+
+    /**
+     * @param  array<string, mixed>  $request
+     * @param  callable(Progress): void  $progress
+     */
+    private function ask(array $request, callable $progress): LinkAnswer
+    {
+        $elapsed = 0.0;
+        try {
+            $behaviour = (new Behaviour($this->phone))->to($request);
+            foreach ($behaviour as $pause) {
+                $progress(new Progress($pause->shows, $pause->percent, (int) $elapsed));
+                $this->phone->pass($pause->seconds, $pause->charging);
+                $elapsed += $pause->seconds;
+            }
+            $facts = $behaviour->getReturn();
+            $says = is_string($facts['says'] ?? null) ? $facts['says'] : '';
+            unset($facts['says']);
+
+            return new LinkAnswer(true, $says, 0, $facts, (int) round($elapsed));
+        } catch (CableOut $out) {
+            $this->phone->pickUpAfterBreak();
+            throw LinkLost::noAnswer('the simulated phone', is_string($request['do']) ? $request['do'] : '', $out);
+        } catch (RefusedError $refused) {
+            return new LinkAnswer(false, $refused->getMessage(), $refused->status, Telling::of($this->phone), (int) round($elapsed));
+        }
+    }
+}

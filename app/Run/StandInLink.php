@@ -1,0 +1,181 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Run;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Run\Link;
+use Tornavis\Core\Run\LinkAnswer;
+use Tornavis\Core\Run\LinkLost;
+use Tornavis\Core\Run\Progress;
+use Tornavis\StandIn\Faults;
+
+/**
+ * A simulated phone in another process, over its line protocol.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final class StandInLink implements Link
+{
+    private const PIECE_BYTES = 256 << 10;
+
+    private const SILENCE_SECONDS = 60;
+
+    private string $serial = '';
+
+    public function __construct(private readonly int $port)
+    {
+    }
+
+    public function to(string $serial): self
+    {
+        $link = clone $this;
+        $link->serial = $serial;
+
+        return $link;
+    }
+
+    public function name(): string
+    {
+        return 'stand-in';
+    }
+
+    /**
+     * Serial numbers of the phones that the stand-in simulates; empty when it does not run.
+     *
+     * @return list<string>
+     */
+    public function serials(): array
+    {
+        try {
+            $serials = $this->ask(['do' => 'list'], null, 'asking for phones', static fn (Progress $progress): null => null)->facts['serials'] ?? [];
+
+            return is_array($serials) ? $serials : [];
+        } catch (LinkLost) {
+            return [];
+        }
+    }
+
+    /**
+     * What can be made to go wrong.
+     *
+     * @return array<string, string> words by kind
+     */
+    public static function faults(): array
+    {
+        return Faults::KINDS;
+    }
+
+    /** Makes a fault strike the next time that it can; only simulated phones take this. */
+    public function letGoWrong(string $kind, int $atPercent): LinkAnswer
+    {
+        return $this->ask(['do' => 'fault', 'kind' => $kind, 'atPercent' => $atPercent], null, 'setting a fault', static fn (Progress $progress): null => null);
+    }
+
+    public function observe(): LinkAnswer
+    {
+        return $this->ask(['do' => 'observe'], null, 'looking at the phone', static fn (Progress $progress): null => null);
+    }
+
+    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+    {
+        $package = is_string($parameters['package'] ?? null) ? $parameters['package'] : null;
+        if (in_array($operation, ['flash', 'pc-flash'], true) && $package !== null) {
+            return $this->flash($operation, $package, $parameters, $progress);
+        }
+
+        return $this->ask(['do' => $operation] + $parameters, $package === null ? null : KitFiles::ofShelf()->path($package), $operation, $progress);
+    }
+
+    /**
+     * One request for each partition; the first refusal ends it.
+     *
+     * @param  array<string, mixed>  $parameters
+     * @param  callable(Progress): void  $progress
+     */
+    private function flash(string $operation, string $package, array $parameters, callable $progress): LinkAnswer
+    {
+        /** @var list<string> $partitions */
+        $partitions = $parameters['partitions'];
+        /** @var list<string> $entries */
+        $entries = $parameters['entries'];
+        $elapsed = 0;
+        $answer = new LinkAnswer(true, '', 0, [], 0);
+        foreach ($partitions as $index => $partition) {
+            $file = KitFiles::ofShelf()->image($package, $entries[$index]);
+            try {
+                $answer = $this->ask(['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot']], $file, "writing {$partition}", $progress);
+            } finally {
+                if ($entries[$index] !== '') {
+                    unlink($file);
+                }
+            }
+            $elapsed += $answer->elapsedSeconds;
+            if (! $answer->ok) {
+                break;
+            }
+        }
+
+        return new LinkAnswer($answer->ok, $answer->says, $answer->status, $answer->facts, $elapsed);
+    }
+
+    /**
+     * @param  array<string, mixed>  $request
+     * @param  callable(Progress): void  $progress
+     */
+    private function ask(array $request, ?string $file, string $doing, callable $progress): LinkAnswer
+    {
+        $socket = @stream_socket_client("tcp://127.0.0.1:{$this->port}", $code, $message, 3);
+        if ($socket === false) {
+            throw LinkLost::noAnswer("stand-in on 127.0.0.1:{$this->port}", $doing);
+        }
+        stream_set_timeout($socket, self::SILENCE_SECONDS);
+        try {
+            if ($file !== null) {
+                $this->send($socket, $file, $doing);
+            }
+            $this->line($socket, ['serial' => $this->serial] + $request, $doing);
+            while (($text = fgets($socket)) !== false) {
+                /** @var array{event?: string, ok?: bool, says?: string, shows?: string, percent?: ?int, status?: int, facts?: array<string, FactValue>, elapsedSeconds?: int} $line */
+                $line = json_decode($text, true) ?? [];
+                if (($line['event'] ?? '') === 'progress') {
+                    $progress(new Progress($line['shows'] ?? '', $line['percent'] ?? null, $line['elapsedSeconds'] ?? 0));
+                } elseif (($line['event'] ?? '') === 'answer') {
+                    return new LinkAnswer($line['ok'] ?? false, $line['says'] ?? '', $line['status'] ?? 0, $line['facts'] ?? [], $line['elapsedSeconds'] ?? 0);
+                }
+            }
+        } finally {
+            fclose($socket);
+        }
+        throw LinkLost::noAnswer("stand-in on 127.0.0.1:{$this->port}", $doing);
+    }
+
+    /**
+     * @param  resource  $socket
+     */
+    private function send($socket, string $file, string $doing): void
+    {
+        $handle = fopen($file, 'rb') ?: throw LinkLost::noAnswer($file, $doing);
+        $this->line($socket, ['file' => ['name' => basename($file), 'sizeBytes' => filesize($file)]], $doing);
+        while (($piece = fread($handle, self::PIECE_BYTES)) !== false && $piece !== '') {
+            $this->line($socket, ['data' => base64_encode($piece)], $doing);
+        }
+        fclose($handle);
+    }
+
+    /**
+     * @param  resource  $socket
+     * @param  array<string, mixed>  $line
+     */
+    private function line($socket, array $line, string $doing): void
+    {
+        $text = json_encode($line, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
+        for ($sent = 0; $sent < strlen($text); $sent += $written) {
+            $written = @fwrite($socket, substr($text, $sent));
+            if ($written === false || $written === 0) {
+                throw LinkLost::noAnswer("stand-in on 127.0.0.1:{$this->port}", $doing);
+            }
+        }
+    }
+}

@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Shelf;
+
+/**
+ * Files that come in pieces, as the open tus protocol sends them: each has an id, a length and how far it is.
+ *
+ * What has arrived lies in the shelf's own folder as a hidden part and becomes a file of the shelf when it is whole.
+ */
+final readonly class Uploads
+{
+    /** Kept free on the disk for the database and what else is written. */
+    private const SPARE_BYTES = 256 << 20;
+
+    public function __construct(private string $folder, private int $mostBytes)
+    {
+    }
+
+    /**
+     * @return string its id
+     *
+     * @throws UploadRefused when it is too large, there is no room, or its name is none
+     */
+    public function begin(int $lengthBytes, string $name): string
+    {
+        $name = self::safeName($name);
+        if ($lengthBytes <= 0 || $lengthBytes > $this->mostBytes) {
+            throw UploadRefused::tooLarge($lengthBytes, $this->mostBytes);
+        }
+        if (is_file("{$this->folder}/{$name}")) {
+            throw UploadRefused::nameTaken($name);
+        }
+        $free = (int) @disk_free_space($this->folder);
+        if ($free < $lengthBytes + self::SPARE_BYTES) {
+            throw UploadRefused::noRoom($lengthBytes, max(0, $free - self::SPARE_BYTES));
+        }
+        $id = bin2hex(random_bytes(16));
+        file_put_contents($this->note($id), json_encode(['length' => $lengthBytes, 'name' => $name], JSON_THROW_ON_ERROR));
+        touch($this->part($id));
+
+        return $id;
+    }
+
+    /**
+     * @return array{offset: int, length: int, name: string}
+     *
+     * @throws UploadRefused when there is no such upload
+     */
+    public function stands(string $id): array
+    {
+        $note = preg_match('/^[0-9a-f]{32}$/', $id) === 1 && is_file($this->note($id)) ? json_decode((string) file_get_contents($this->note($id)), true) : null;
+        if (! is_array($note) || ! is_int($note['length'] ?? null) || ! is_string($note['name'] ?? null)) {
+            throw UploadRefused::unknown();
+        }
+        clearstatcache(true, $this->part($id));
+
+        return ['offset' => is_file($this->part($id)) ? (int) filesize($this->part($id)) : 0, 'length' => $note['length'], 'name' => $note['name']];
+    }
+
+    /**
+     * Adds a piece. The last one makes the file whole and moves it into its place.
+     *
+     * @param  resource  $piece
+     * @return int the new offset
+     *
+     * @throws UploadRefused when the piece does not join what is there, or the disk is full
+     */
+    public function add(string $id, int $offset, $piece): int
+    {
+        ['offset' => $has, 'length' => $length, 'name' => $name] = $this->stands($id);
+        $part = fopen($this->part($id), 'ab') ?: throw UploadRefused::noRoom($length, 0);
+        try {
+            if (! flock($part, LOCK_EX | LOCK_NB)) {
+                throw UploadRefused::busy();
+            }
+            if ($offset !== $has) {
+                throw UploadRefused::otherOffset($offset, $has);
+            }
+            while (! feof($piece) && $has < $length) {
+                $data = (string) fread($piece, max(1, min(1 << 20, $length - $has)));
+                if ($data === '') {
+                    break;
+                }
+                $written = @fwrite($part, $data);
+                if ($written === false || $written !== strlen($data)) {
+                    ftruncate($part, max(0, $has));
+
+                    throw UploadRefused::noRoom($length - $has, 0);
+                }
+                $has += $written;
+            }
+            fflush($part);
+        } finally {
+            fclose($part);
+        }
+        if ($has === $length) {
+            rename($this->part($id), "{$this->folder}/{$name}");
+            unlink($this->note($id));
+        }
+
+        return $has;
+    }
+
+    public function drop(string $id): void
+    {
+        $this->stands($id);
+        @unlink($this->part($id));
+        @unlink($this->note($id));
+    }
+
+    private function part(string $id): string
+    {
+        return "{$this->folder}/.{$id}.part";
+    }
+
+    private function note(string $id): string
+    {
+        return "{$this->folder}/.{$id}.upload";
+    }
+
+    /** @throws UploadRefused when nothing usable is left of the name */
+    private static function safeName(string $name): string
+    {
+        $name = basename(str_replace('\\', '/', $name));
+        if ($name === '' || str_starts_with($name, '.') || ! mb_check_encoding($name, 'UTF-8') || preg_match('/[\x00-\x1f\x7f]/', $name) === 1 || strlen($name) > 200 || str_ends_with($name, '.part')) {
+            throw UploadRefused::badName($name);
+        }
+
+        return $name;
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Middleware\AccessCode;
+use App\Http\Middleware\ExpectedHost;
+use App\Http\Middleware\SecurityHeaders;
+use App\Shelf\UploadRefused;
+use Illuminate\Foundation\Application;
+use Illuminate\Foundation\Configuration\Exceptions;
+use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\Middleware\HandleCors;
+use Illuminate\Http\Request;
+use Illuminate\Routing\Middleware\SubstituteBindings;
+use Tornavis\Core\TornavisError;
+
+return Application::configure(basePath: dirname(__DIR__))
+    ->withRouting(
+        web: __DIR__.'/../routes/web.php',
+        commands: __DIR__.'/../routes/console.php',
+    )
+    ->withMiddleware(function (Middleware $middleware): void {
+        // The application is same-origin; see compat/README.md.
+        $middleware->remove(HandleCors::class);
+        $middleware->prepend(ExpectedHost::class);
+        $middleware->append(SecurityHeaders::class);
+        $middleware->appendToGroup('web', AccessCode::class);
+        // Before anything is looked up, so that a stranger does not learn what exists.
+        $middleware->prependToPriorityList(SubstituteBindings::class, AccessCode::class);
+    })
+    ->withExceptions(function (Exceptions $exceptions): void {
+        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
+        $exceptions->dontReport([TornavisError::class]);
+        $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), $error instanceof UploadRefused ? $error->status : 422));
+    })
+    ->create();

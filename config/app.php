@@ -1,0 +1,13 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    'name' => 'Tornavis',
+    'env' => env('APP_ENV', 'production'),
+    'debug' => (bool) env('APP_DEBUG', false),
+    'url' => env('APP_URL', 'http://127.0.0.1:8650'),
+    'timezone' => 'UTC',
+    'key' => env('APP_KEY'),
+    'cipher' => 'AES-256-CBC',
+];

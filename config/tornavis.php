@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+return [
+    /** Folder whose files are the shelf. */
+    'shelf' => env('TORNAVIS_SHELF', storage_path('shelf')),
+
+    /** Bytes that one uploaded file may have. */
+    'largest_upload' => (int) env('TORNAVIS_LARGEST_UPLOAD', 16 << 30),
+
+    /** Folder in which the simulated phones are kept. */
+    'phones' => env('TORNAVIS_PHONES', storage_path('phones')),
+
+    /** Where the stand-in listens on 127.0.0.1. */
+    'standin_port' => (int) env('TORNAVIS_STANDIN_PORT', 8651),
+
+    /** Seconds on a simulated phone for one second here. */
+    'standin_speed' => (float) env('TORNAVIS_STANDIN_SPEED', 20),
+
+    /** What another device of the network types to be let in; empty where only this machine is answered. */
+    'access_code' => (string) env('TORNAVIS_ACCESS_CODE', ''),
+
+    /** Host names that a request may come with. */
+    'hosts' => ['127.0.0.1', 'localhost'],
+];

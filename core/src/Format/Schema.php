@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Format;
+
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Errors\ValidationError;
+use Opis\JsonSchema\Helper;
+use Opis\JsonSchema\Validator;
+
+/** One of the published JSON Schemas in docs/formats, and the check against it. */
+final class Schema
+{
+    /** The own formats; each has docs/formats/<name>.schema.json. */
+    public const NAMES = ['model-sheet', 'unit', 'release-card', 'house-rules', 'plan', 'plan-difference', 'phrasebook', 'journal', 'run', 'bench'];
+
+    public const VERSION = 1;
+
+    /** @var array<string, self> */
+    private static array $known = [];
+
+    private readonly Validator $validator;
+
+    private function __construct(private readonly string $name)
+    {
+        $this->validator = new Validator;
+        $resolver = $this->validator->resolver();
+        if ($resolver !== null) {
+            $resolver->registerPrefix('tornavis:/', self::folder());
+        }
+    }
+
+    public static function of(string $name): self
+    {
+        return self::$known[$name] ??= new self($name);
+    }
+
+    public static function folder(): string
+    {
+        return dirname(__DIR__, 3).'/docs/formats';
+    }
+
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws FormatError
+     */
+    public static function decode(string $path): array
+    {
+        $text = is_file($path) && is_readable($path) ? file_get_contents($path) : false;
+        if ($text === false) {
+            throw FormatError::notReadable($path);
+        }
+
+        return self::decodeText($text, $path);
+    }
+
+    /**
+     * @return array<string, mixed>
+     *
+     * @throws FormatError
+     */
+    public static function decodeText(string $text, string $where): array
+    {
+        try {
+            $data = json_decode($text, true, 64, JSON_THROW_ON_ERROR);
+        } catch (\JsonException $e) {
+            throw FormatError::notJson($where, $e->getMessage());
+        }
+        if (! is_array($data) || array_is_list($data)) {
+            throw FormatError::notJson($where, 'the outermost value is no object');
+        }
+
+        /** @var array<string, mixed> $data */
+        return $data;
+    }
+
+    /**
+     * Tells which own format a document claims to be.
+     *
+     * @param  array<string, mixed>  $data
+     *
+     * @throws FormatError
+     */
+    public static function claimed(array $data, string $where): self
+    {
+        $format = is_string($data['format'] ?? null) ? $data['format'] : '';
+        $name = str_starts_with($format, 'tornavis/') ? substr($format, 9) : '';
+        if (! in_array($name, self::NAMES, true)) {
+            throw FormatError::unknownFormat($where, $format);
+        }
+
+        return self::of($name);
+    }
+
+    public function name(): string
+    {
+        return $this->name;
+    }
+
+    /**
+     * @param  array<string, mixed>|\stdClass  $data  the object form keeps empty objects apart from empty lists
+     *
+     * @throws FormatError with the JSON pointer of the first thing that is wrong
+     */
+    public function check(array|\stdClass $data, string $where): void
+    {
+        $head = (array) $data;
+        $version = $head['version'] ?? null;
+        if (is_int($version) && $version > self::VERSION && ($head['format'] ?? null) === "tornavis/{$this->name}") {
+            throw FormatError::newerVersion($where, "tornavis/{$this->name}", $version, self::VERSION);
+        }
+        $result = $this->validator->validate(is_array($data) ? Helper::toJSON($data) : $data, "tornavis:/{$this->name}.schema.json");
+        $error = $result->error();
+        if ($error === null) {
+            return;
+        }
+        $leaf = self::leaf($error);
+        $pointer = '/'.implode('/', $leaf->data()->fullPath());
+        throw FormatError::invalid($where, $pointer, (new ErrorFormatter)->formatErrorMessage($leaf), "what docs/formats/{$this->name}.schema.json says");
+    }
+
+    private static function leaf(ValidationError $error): ValidationError
+    {
+        while ($error->subErrors() !== []) {
+            $error = $error->subErrors()[0];
+        }
+
+        return $error;
+    }
+}

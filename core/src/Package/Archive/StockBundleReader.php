@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Package\Archive;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Bytes;
+use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\PackageError;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Package\PackageReader;
+use Tornavis\Core\Package\PartitionImage;
+use Tornavis\Core\Package\Reading;
+use Tornavis\Core\Package\Sum\SumList;
+use Tornavis\Core\Package\Zip\ZipDirectory;
+
+/** A zip or tar of partition images, with the list of their checksums where there is one. */
+final class StockBundleReader implements PackageReader
+{
+    private const FEWEST_IMAGES = 2;
+
+    private const LARGEST_LIST = 256 << 10;
+
+    public function recognises(Bytes $bytes): bool
+    {
+        if (TarDirectory::looksLikeOne($bytes)) {
+            return true;
+        }
+
+        return ZipDirectory::looksLikeOne($bytes) && count(self::imageNames(array_keys(ZipDirectory::of($bytes)->entries))) >= self::FEWEST_IMAGES;
+    }
+
+    public function read(Bytes $bytes): Reading
+    {
+        $tar = TarDirectory::looksLikeOne($bytes) ? TarDirectory::of($bytes) : null;
+        $zip = $tar === null ? ZipDirectory::of($bytes) : null;
+        $sizes = $tar !== null ? array_map(static fn (array $e): int => $e['size'], $tar->entries) : array_map(static fn ($e): int => $e->sizeBytes, $zip->entries ?? []);
+        $sums = SumList::none();
+        foreach ($sizes as $name => $size) {
+            if ($size > 0 && $size <= self::LARGEST_LIST && preg_match('/\.img$/', $name) !== 1) {
+                $text = $tar !== null ? $tar->bytes($name)->read(0, $size) : $zip?->contents($zip->find($name) ?? throw PackageError::noMetadata($bytes->path), self::LARGEST_LIST);
+                $sums = $sums->with(SumList::read((string) $text, basename($name)));
+            }
+        }
+        $names = self::imageNames(array_keys($sizes));
+        $images = array_map(static fn (string $name): PartitionImage => new PartitionImage(basename($name, '.img'), $sizes[$name], $sums->sha256($name), $name), $names);
+        $partitions = array_map(static fn (PartitionImage $image): string => $image->partition, $images);
+        sort($partitions);
+        $facts = [Fact::of(Field::WRITES, $partitions, Source::File, 'entries of the bundle')];
+        if (array_intersect($partitions, ['system', 'super']) !== [] && in_array('boot', $partitions, true)) {
+            $facts[] = Fact::of(Field::KIND, 'stock bundle', Source::File, 'entries of the bundle');
+        }
+        if (! $sums->isEmpty()) {
+            $facts[] = Fact::of(Field::LISTED_SUMS, count($sums->rows), Source::File, 'checksum list in the bundle');
+        }
+
+        return new Reading($tar !== null ? Container::TarBundle : Container::ZipBundle, $facts, $images);
+    }
+
+    /**
+     * @param  list<string>  $names
+     * @return list<string>
+     */
+    private static function imageNames(array $names): array
+    {
+        return array_values(array_filter($names, static fn (string $name): bool => str_ends_with($name, '.img')));
+    }
+}

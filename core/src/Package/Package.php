@@ -1,0 +1,244 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Package;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Facts;
+use Tornavis\Core\Fact\Source;
+
+/**
+ * One file and everything that is known about it.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class Package
+{
+    /**
+     * @param  ?Container  $container  null where the file could not be read; then $problem says why
+     * @param  list<PartitionImage>  $images
+     * @param  list<string>  $notUnderstood
+     * @param  array<string, string>  $sums  older sums that were computed beside the SHA-256, hex by algorithm
+     * @param  ?list<string>  $imageProblems  what a look into its images found to differ; null where nobody has looked
+     * @param  ?string  $problem  why the file, or the card beside it, could not be used
+     */
+    public function __construct(
+        public string $path,
+        public int $sizeBytes,
+        public ?Container $container,
+        public Facts $facts,
+        public array $images = [],
+        public array $notUnderstood = [],
+        public ?string $sha256 = null,
+        public ?string $problem = null,
+        public ?string $cardProblem = null,
+        public array $sums = [],
+        public ?array $imageProblems = null,
+    ) {
+    }
+
+    public function name(): string
+    {
+        return basename($this->path);
+    }
+
+    public function kind(): ?string
+    {
+        return $this->facts->text(PackageField::KIND);
+    }
+
+    /** Family and version as people say them: "Saltern 15.2", or "boot of Saltern 15.2" for one of its images. */
+    public function title(): string
+    {
+        $title = trim($this->facts->text(PackageField::FAMILY).' '.$this->facts->text(PackageField::VERSION));
+        if ($title === '') {
+            return $this->name();
+        }
+
+        return $this->kind() === 'partition image' ? "{$this->facts->text(PackageField::PARTITION)} of {$title}" : $title;
+    }
+
+    /** Damaged when a declared size or checksum differs or the content is broken; verified when a declared checksum agrees. */
+    public function integrity(): Integrity
+    {
+        $size = $this->facts->int(PackageField::SIZE);
+        if ($this->container === null || ($size !== null && $size !== $this->sizeBytes)) {
+            return Integrity::Damaged;
+        }
+        $compared = $this->compared();
+
+        return match (true) {
+            in_array(false, $compared, true) => Integrity::Damaged,
+            in_array(true, $compared, true) => Integrity::Verified,
+            default => Integrity::Unverified,
+        };
+    }
+
+    /**
+     * The sums that are stated and computed: whether they agree.
+     *
+     * @return array<string, bool> by algorithm
+     */
+    private function compared(): array
+    {
+        $compared = [];
+        foreach (['sha256' => $this->sha256, ...$this->sums] as $algorithm => $sum) {
+            $stated = $this->facts->text($algorithm);
+            if ($stated !== null && $sum !== null) {
+                $compared[$algorithm] = hash_equals($stated, $sum);
+            }
+        }
+
+        return $compared;
+    }
+
+    /** What the verdict on the file's integrity rests on, in a sentence. */
+    public function integrityReason(): string
+    {
+        $size = $this->facts->int(PackageField::SIZE);
+        if ($this->problem !== null) {
+            return $this->problem;
+        }
+        if ($size !== null && $size !== $this->sizeBytes) {
+            return "Its publisher declares {$size} bytes; the file has {$this->sizeBytes}.";
+        }
+        $names = ['sha256' => 'SHA-256', 'sha512' => 'SHA-512', 'sha1' => 'SHA-1', 'md5' => 'MD5'];
+        foreach ($this->compared() as $algorithm => $agrees) {
+            $fact = $this->facts->best($algorithm);
+            $who = $fact?->source === Source::Listed ? "the list {$fact->where} beside it states" : 'its publisher declares';
+            $has = $algorithm === 'sha256' ? $this->sha256 : $this->sums[$algorithm];
+            if (! $agrees) {
+                return "Its {$names[$algorithm]} is ".substr((string) $has, 0, 12)."…; {$who} ".substr($fact?->text() ?? '', 0, 12).'….';
+            }
+            $weak = in_array($algorithm, ['sha1', 'md5'], true) ? " {$names[$algorithm]} shows a broken download, but no forged file." : '';
+
+            return "Its {$names[$algorithm]} is the one that {$who}.{$weak}";
+        }
+        foreach (['sha256', 'sha512', 'sha1', 'md5'] as $algorithm) {
+            if ($this->facts->text($algorithm) !== null) {
+                return 'Its checksum has not been computed yet.';
+            }
+        }
+
+        return 'No publisher\'s checksum is known for this file.';
+    }
+
+    /**
+     * Algorithms that a card, a list or a person states a sum for, SHA-256 always among them.
+     *
+     * @return list<string>
+     */
+    public function wantedSums(): array
+    {
+        return array_values(array_filter(['sha256', 'sha512', 'sha1', 'md5'], fn (string $one): bool => $one === 'sha256' || $this->facts->text($one) !== null));
+    }
+
+    public function imageFor(string $partition): ?PartitionImage
+    {
+        foreach ($this->images as $image) {
+            if ($image->partition === $partition) {
+                return $image;
+            }
+        }
+
+        // An image by itself goes where its card says; its own format serves several partitions.
+        return count($this->images) === 1 && $this->images[0]->entry === null && $this->facts->text(PackageField::PARTITION) === $partition ? $this->images[0] : null;
+    }
+
+    /** Sum of the images once written, in bytes; the file's own size where it carries none. */
+    public function writtenBytes(): int
+    {
+        return array_sum(array_map(static fn (PartitionImage $image): int => $image->sizeBytes, $this->images)) ?: $this->sizeBytes;
+    }
+
+    public function withSha256(string $sha256): self
+    {
+        return $this->withSums(['sha256' => $sha256]);
+    }
+
+    /**
+     * @param  array<string, string>  $sums  hex by algorithm, SHA-256 among them
+     */
+    public function withSums(array $sums): self
+    {
+        return new self($this->path, $this->sizeBytes, $this->container, $this->facts, $this->images, $this->notUnderstood, $sums['sha256'], $this->problem, $this->cardProblem, array_diff_key($sums, ['sha256' => true]), $this->imageProblems);
+    }
+
+    /** With statements that people typed; what the file and its card say outranks them. */
+    public function withFacts(Fact ...$facts): self
+    {
+        return new self($this->path, $this->sizeBytes, $this->container, $this->facts->with(...$facts), $this->images, $this->notUnderstood, $this->sha256, $this->problem, $this->cardProblem, $this->sums, $this->imageProblems);
+    }
+
+    /**
+     * After a look into its images.
+     *
+     * @param  list<string>  $problems  empty where every image agrees with what is stated about it
+     */
+    public function withImageProblems(array $problems): self
+    {
+        return new self($this->path, $this->sizeBytes, $this->container, $this->facts, $this->images, $this->notUnderstood, $this->sha256, $this->problem, $this->cardProblem, $this->sums, $problems);
+    }
+
+    /** Whether images and a list of their sums lie in it, so that they can be compared. */
+    public function listsItsImages(): bool
+    {
+        return in_array($this->container, [Container::ZipBundle, Container::TarBundle], true) && array_filter($this->images, static fn (PartitionImage $image): bool => $image->sha256 !== null) !== [];
+    }
+
+    /** The same file in another place. */
+    public function movedTo(string $path): self
+    {
+        return new self($path, $this->sizeBytes, $this->container, $this->facts, $this->images, $this->notUnderstood, $this->sha256, $this->problem, $this->cardProblem, $this->sums, $this->imageProblems);
+    }
+
+    /**
+     * @return array<string, mixed> as in docs/formats/package.schema.json
+     */
+    public function toArray(): array
+    {
+        $conflicts = [];
+        foreach ($this->facts->conflicts() as $name => $facts) {
+            $conflicts[] = ['name' => $name, 'statements' => array_map(static fn (Fact $fact): array => $fact->toArray(), $facts)];
+        }
+
+        return [
+            'path' => $this->path,
+            'name' => $this->name(),
+            'title' => $this->title(),
+            'sizeBytes' => $this->sizeBytes,
+            'container' => $this->container?->value,
+            'sha256' => $this->sha256,
+            'integrity' => $this->integrity()->value,
+            'integrityReason' => $this->integrityReason(),
+            'facts' => array_map(static fn (Fact $fact): array => $fact->toArray(), $this->facts->all()),
+            'conflicts' => $conflicts,
+            'images' => array_map(static fn (PartitionImage $image): array => get_object_vars($image), $this->images),
+            'notUnderstood' => $this->notUnderstood,
+            'problem' => $this->problem,
+            'cardProblem' => $this->cardProblem,
+        ] + ($this->sums === [] ? [] : ['sums' => $this->sums]) + ($this->imageProblems === null ? [] : ['imageProblems' => $this->imageProblems]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $data  as written by toArray()
+     */
+    public static function fromArray(array $data): self
+    {
+        /** @var array{path: string, sizeBytes: int, container: ?string, sha256: ?string, facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>, images: list<array{partition: string, sizeBytes: int, sha256: ?string, entry: ?string}>, notUnderstood: list<string>, problem: ?string, cardProblem: ?string, sums?: array<string, string>, imageProblems?: list<string>} $data */
+        return new self(
+            $data['path'],
+            $data['sizeBytes'],
+            $data['container'] === null ? null : Container::from($data['container']),
+            Facts::of(...array_map(Fact::fromArray(...), $data['facts'])),
+            array_map(static fn (array $image): PartitionImage => new PartitionImage($image['partition'], $image['sizeBytes'], $image['sha256'], $image['entry']), $data['images']),
+            $data['notUnderstood'],
+            $data['sha256'],
+            $data['problem'],
+            $data['cardProblem'],
+            $data['sums'] ?? [],
+            $data['imageProblems'] ?? null,
+        );
+    }
+}

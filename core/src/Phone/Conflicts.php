@@ -1,0 +1,83 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+
+/**
+ * Statements about one phone that disagree and that nobody has settled.
+ *
+ * A newer observation supersedes an older one, so two looks at the phone do not disagree. A word that was typed
+ * against what the phone had shown does; and so do any two statements about a thing that never changes.
+ */
+final class Conflicts
+{
+    /**
+     * @param  list<Fact>  $facts  every statement about one phone, in the order in which they came in
+     * @return array<string, list<Fact>> by name, the statements side by side
+     */
+    public static function of(array $facts): array
+    {
+        $open = [];
+        foreach ($facts as $fact) {
+            if ($fact->source === Source::Settled) {
+                unset($open[$fact->name]);
+                $open[$fact->name][] = $fact;
+            } elseif ($fact->known() && $fact->source !== Source::Assumed && ! StateField::changesByItself($fact->name)) {
+                $open[$fact->name][] = $fact;
+            }
+        }
+        $conflicts = [];
+        foreach ($open as $name => $statements) {
+            $sides = StateField::neverChanges($name) ? self::different($statements) : self::typedAgainstSeen($statements);
+            if (count($sides) > 1) {
+                $conflicts[$name] = $sides;
+            }
+        }
+        ksort($conflicts);
+
+        return $conflicts;
+    }
+
+    /**
+     * The latest statement for each value.
+     *
+     * @param  list<Fact>  $statements
+     * @return list<Fact>
+     */
+    private static function different(array $statements): array
+    {
+        $byValue = [];
+        foreach ($statements as $fact) {
+            $byValue[json_encode($fact->value, JSON_THROW_ON_ERROR)] = $fact;
+        }
+
+        return array_values($byValue);
+    }
+
+    /**
+     * @param  list<Fact>  $statements
+     * @return list<Fact> empty where the last words agree, or the phone was looked at after they were typed
+     */
+    private static function typedAgainstSeen(array $statements): array
+    {
+        $typed = $seen = null;
+        foreach ($statements as $fact) {
+            $typed = $fact->source === Source::Typed ? $fact : $typed;
+            $seen = $fact->source === Source::Typed ? $seen : $fact;
+        }
+        if ($typed === null || $seen === null || $typed->agreesWith($seen) || self::time($seen) > self::time($typed)) {
+            return [];
+        }
+
+        return [$seen, $typed];
+    }
+
+    private static function time(Fact $fact): int
+    {
+        return $fact->at === null ? 0 : (int) strtotime($fact->at);
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+/** How the room for the system is divided on a model whose dynamic layout is put in later. */
+final class Layout
+{
+    /** the partitions that the maker made */
+    public const OLD = 'old';
+
+    /** the old partitions are gone and nothing has taken their place */
+    public const ERASED = 'erased';
+
+    /** logical partitions inside super */
+    public const DYNAMIC = 'dynamic';
+
+    /** What a slot has, as far as it is known or follows from what runs; a system of another maker needed the new layout to go in. */
+    public static function of(State $state, ModelSheet $sheet, string $slot): string
+    {
+        $known = $state->text("slot.{$slot}.layout");
+        if ($known !== null || $sheet->dynamicLayout !== 'retrofit') {
+            return $known ?? self::DYNAMIC;
+        }
+        foreach ($sheet->slots as $one) {
+            if ($state->text("slot.{$one}.os.state") === 'complete' && $state->flag("slot.{$one}.os.stock") === false) {
+                return self::DYNAMIC;
+            }
+        }
+
+        return self::OLD;
+    }
+
+    public static function isDynamic(State $state, ModelSheet $sheet): bool
+    {
+        return array_filter($sheet->slots, static fn (string $slot): bool => self::of($state, $sheet, $slot) !== self::DYNAMIC) === [];
+    }
+}

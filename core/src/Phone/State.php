@@ -1,0 +1,159 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Version;
+
+/**
+ * What is known about one phone at one moment: one fact per name. Immutable.
+ *
+ * A name that is missing or null is unknown, which is never a "no".
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class State
+{
+    /**
+     * @param  array<string, Fact>  $facts
+     */
+    private function __construct(private array $facts)
+    {
+    }
+
+    /**
+     * Where several facts share a name the later observation supersedes the earlier one, whoever made it; at the
+     * same time the higher source wins, and what was only assumed never supersedes what was observed.
+     */
+    public static function of(Fact ...$facts): self
+    {
+        $best = [];
+        foreach ($facts as $fact) {
+            $old = $best[$fact->name] ?? null;
+            if ($old === null || self::weight($fact) >= self::weight($old)) {
+                $best[$fact->name] = $fact;
+            }
+        }
+
+        return new self($best);
+    }
+
+    /**
+     * @return array{bool, int, int}
+     */
+    private static function weight(Fact $fact): array
+    {
+        return [$fact->source !== Source::Assumed, $fact->at === null ? 0 : (int) strtotime($fact->at), $fact->source->rank()];
+    }
+
+    public function fact(string $name): Fact
+    {
+        return $this->facts[$name] ?? Fact::of($name, null, Source::Assumed, 'nothing is known');
+    }
+
+    public function text(string $name): ?string
+    {
+        $value = $this->fact($name)->value;
+
+        return is_string($value) ? $value : null;
+    }
+
+    public function int(string $name): ?int
+    {
+        $value = $this->fact($name)->value;
+
+        return is_int($value) ? $value : null;
+    }
+
+    public function flag(string $name): ?bool
+    {
+        $value = $this->fact($name)->value;
+
+        return is_bool($value) ? $value : null;
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function list(string $name): array
+    {
+        $value = $this->fact($name)->value;
+
+        return is_array($value) ? $value : [];
+    }
+
+    public function version(string $name): ?Version
+    {
+        $text = $this->text($name);
+
+        return $text === null ? null : Version::of($text);
+    }
+
+    public function mode(): ?Mode
+    {
+        return Mode::tryFrom((string) $this->text('mode'));
+    }
+
+    public function activeSlot(): ?string
+    {
+        return $this->text('slot.active');
+    }
+
+    /**
+     * The same state with other values, each known from $source.
+     *
+     * @param  array<string, FactValue>  $values
+     */
+    public function with(array $values, Source $source = Source::Assumed, string $where = 'predicted', ?string $at = null): self
+    {
+        $facts = $this->facts;
+        foreach ($values as $name => $value) {
+            $facts[$name] = Fact::of($name, $value, $source, $where, $at);
+        }
+
+        return new self($facts);
+    }
+
+    /**
+     * @return array<string, FactValue> by name, sorted
+     */
+    public function values(): array
+    {
+        $values = array_map(static fn (Fact $fact): string|int|bool|array|null => $fact->value, $this->facts);
+        ksort($values);
+
+        return $values;
+    }
+
+    /**
+     * @return list<Fact> sorted by name
+     */
+    public function facts(): array
+    {
+        $facts = $this->facts;
+        ksort($facts);
+
+        return array_values($facts);
+    }
+
+    /**
+     * What is different in another state.
+     *
+     * @return array<string, FactValue> the other state's values
+     */
+    public function changesTo(self $later): array
+    {
+        $changes = [];
+        foreach ($later->facts as $name => $fact) {
+            if (! $fact->agreesWith($this->fact($name))) {
+                $changes[$name] = $fact->value;
+            }
+        }
+        ksort($changes);
+
+        return $changes;
+    }
+}

@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Schema;
+
+/**
+ * One physical phone. JSON form: docs/formats/unit.schema.json.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class Unit
+{
+    /**
+     * @param  ?string  $codename  null where it is not known yet which model it is
+     * @param  list<Fact>  $facts  every statement, the superseded ones too
+     * @param  list<Backup>  $backups
+     * @param  ?string  $note  what stands on its sticker beside the label
+     * @param  list<Note>  $notes  what people wrote down about it, oldest first
+     */
+    public function __construct(
+        public string $label,
+        public ?string $codename,
+        public array $facts,
+        public array $backups = [],
+        public ?string $note = null,
+        public array $notes = [],
+    ) {
+    }
+
+    public function state(): State
+    {
+        return State::of(...$this->facts);
+    }
+
+    /** With something more; a phone that was seen in its system starts, whatever was seen before. */
+    public function withFacts(Fact ...$facts): self
+    {
+        $all = [...$this->facts, ...array_values($facts)];
+        foreach ($facts as $fact) {
+            if ($fact->name === 'mode' && $fact->value === Mode::System->value) {
+                $state = State::of(...$all);
+                $failed = 'slot.'.($state->activeSlot() ?? '-').'.os.failedAs';
+                $all = $state->text($failed) === null ? $all : [...$all, Fact::of($failed, null, $fact->source, $fact->where, $fact->at)];
+            }
+        }
+
+        return new self($this->label, $this->codename, $all, $this->backups, $this->note, $this->notes);
+    }
+
+    public function withCodename(string $codename): self
+    {
+        return new self($this->label, $codename, $this->facts, $this->backups, $this->note, $this->notes);
+    }
+
+    /** A set of the same name is replaced. */
+    public function withBackup(Backup $backup): self
+    {
+        $others = array_values(array_filter($this->backups, static fn (Backup $old): bool => $old->id !== $backup->id));
+
+        return new self($this->label, $this->codename, $this->facts, [...$others, $backup], $this->note, $this->notes);
+    }
+
+    public function withNote(Note $note): self
+    {
+        return new self($this->label, $this->codename, $this->facts, $this->backups, $this->note, [...$this->notes, $note]);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        return [
+            'format' => 'tornavis/unit',
+            'version' => 1,
+            'label' => $this->label,
+            'codename' => $this->codename,
+            'facts' => array_map(static fn (Fact $fact): array => $fact->toArray(), $this->facts),
+            'backups' => array_map(static fn (Backup $backup): array => $backup->toArray(), $this->backups),
+        ]
+            + ($this->note === null ? [] : ['note' => $this->note])
+            + ($this->notes === [] ? [] : ['notes' => array_map(static fn (Note $note): array => get_object_vars($note), $this->notes)]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $data  decoded JSON
+     *
+     * @throws FormatError when it does not follow its schema or states what cannot be
+     */
+    public static function fromArray(array $data, string $where = 'unit'): self
+    {
+        Schema::of('unit')->check($data, $where);
+        $unit = self::kept($data);
+        foreach ($unit->facts as $fact) {
+            StateField::check($fact->name, $fact->value, $where);
+            if ($fact->at !== null && strtotime($fact->at) === false) {
+                throw FormatError::invalid($where, "fact {$fact->name}", "The time {$fact->at} cannot be read", 'an ISO 8601 time');
+            }
+        }
+
+        return $unit;
+    }
+
+    /**
+     * A unit that was checked when it was taken in.
+     *
+     * @param  array<string, mixed>  $data
+     */
+    public static function kept(array $data): self
+    {
+        /** @var array{label: string, codename: ?string, facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>, backups?: list<array{id: string, classes: list<string>, place: string, madeAt: string, kind?: string, base?: array{family?: string, release?: string, firmware?: string, encryption?: string}, sha256?: string}>, note?: string, notes?: list<array{at: string, text: string}>} $data */
+        return new self(
+            $data['label'],
+            $data['codename'],
+            array_map(Fact::fromArray(...), $data['facts']),
+            array_map(Backup::fromArray(...), $data['backups'] ?? []),
+            $data['note'] ?? null,
+            array_map(static fn (array $note): Note => new Note($note['at'], $note['text']), $data['notes'] ?? []),
+        );
+    }
+
+    /**
+     * What the unit states that its model cannot have, or that lies in the future.
+     *
+     * @param  string  $now  ISO 8601
+     *
+     * @throws FormatError with the first of it
+     */
+    public function refuseImpossible(?ModelSheet $sheet, string $now, string $where = 'unit'): void
+    {
+        $latest = (int) strtotime($now) + 86_400;
+        foreach ($this->facts as $fact) {
+            if ($fact->at !== null && strtotime($fact->at) > $latest) {
+                throw FormatError::invalid($where, "fact {$fact->name}", "The time {$fact->at} lies in the future", "a time up to {$now}");
+            }
+            if ($sheet !== null && preg_match('/^slot\.([ab-])\./', $fact->name, $slot) === 1 && ! in_array($slot[1], $sheet->slots, true)) {
+                throw FormatError::invalid($where, "fact {$fact->name}", "{$sheet->codename} has no slot {$slot[1]}", 'slot '.implode(' or ', $sheet->slots));
+            }
+            if ($sheet !== null && $fact->name === 'slot.active' && $fact->value !== null && ! in_array($fact->value, $sheet->slots, true)) {
+                throw FormatError::invalid($where, 'fact slot.active', "{$sheet->codename} has no slot {$fact->text()}", 'slot '.implode(' or ', $sheet->slots));
+            }
+        }
+        foreach ($this->backups as $backup) {
+            if (strtotime($backup->madeAt) === false || strtotime($backup->madeAt) > $latest) {
+                throw FormatError::invalid($where, "backup {$backup->id}", "Its date {$backup->madeAt} cannot be", "a time up to {$now}");
+            }
+        }
+    }
+
+    /** @throws FormatError */
+    public static function read(string $path): self
+    {
+        return self::fromArray(Schema::decode($path), $path);
+    }
+}

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+/** A model number under a codename. */
+final readonly class Variant
+{
+    public function __construct(
+        public string $model,
+        public string $chipset,
+        public ?string $region = null,
+        public ?string $carrier = null,
+        public ?string $note = null,
+    ) {
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Plan;
+
+use Tornavis\Core\Fit\Finding;
+use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Situation\Situation;
+
+/**
+ * What one change of kit or wish would make a blocked plan possible, the cheapest first.
+ *
+ * Each change is really planned, with every word given; what stays blocked is no alternative. Cheap is what keeps the
+ * wish, then most of what is on the phone, then what takes the least time.
+ */
+final readonly class Alternatives
+{
+    public const MOST = 5;
+
+    /**
+     * @param  list<Package>  $kit
+     */
+    private function __construct(public string $words, public array $kit, public Intent $intent, public int $losses, public int $seconds)
+    {
+    }
+
+    /**
+     * @return list<self> none where the plan is not blocked
+     */
+    public static function of(Situation $situation): array
+    {
+        if (Planner::plan($situation)->verdict->level !== Verdict::STOP) {
+            return [];
+        }
+        $found = [];
+        foreach (self::changes($situation) as [$words, $kit, $intent]) {
+            $plan = self::planned($situation, $kit, $intent);
+            if ($plan->verdict->level !== Verdict::STOP) {
+                $lost = array_filter($plan->ledger->entries ?? [], static fn (LedgerEntry $entry): bool => $entry->outcome === LedgerEntry::LOST);
+                $found[] = new self($words, $kit, $intent, count($lost), $plan->budget?->expectedSeconds() ?? 0);
+            }
+        }
+        $wish = $situation->intent;
+        usort($found, static fn (self $a, self $b): int => [$a->intent !== $wish, $a->losses, $a->seconds, $a->words] <=> [$b->intent !== $wish, $b->losses, $b->seconds, $b->words]);
+
+        return array_slice($found, 0, self::MOST);
+    }
+
+    /**
+     * @return \Generator<int, array{string, list<Package>, Intent}>
+     */
+    private static function changes(Situation $situation): \Generator
+    {
+        $kit = $situation->kit;
+        $near = array_values(array_filter($situation->shelf, static fn (Package $p): bool => ! in_array($p, $kit, true) && ($p->facts->list(Field::CODENAMES) === [] || $situation->isFor($p))));
+        foreach ($kit as $index => $file) {
+            $others = array_values(array_diff_key($kit, [$index => 0]));
+            yield ["Leave {$file->title()} out", $others, $situation->intent];
+            foreach ($near as $other) {
+                if ($other->kind() === $file->kind()) {
+                    yield ["{$other->title()} instead of {$file->title()}", [...$others, $other], $situation->intent];
+                }
+            }
+        }
+        foreach ($near as $other) {
+            yield ["Add {$other->title()}", [...$kit, $other], $situation->intent];
+        }
+        foreach (Intent::cases() as $intent) {
+            // A wish of the same sort: about the same file.
+            $alike = array_intersect($intent->takes(), $situation->intent->takes());
+            if ($intent !== $situation->intent && array_filter($kit, static fn (Package $p): bool => in_array($p->kind(), $alike, true)) !== []) {
+                yield ["{$intent->label()} instead", $kit, $intent];
+            }
+        }
+    }
+
+    /**
+     * @param  list<Package>  $kit
+     */
+    private static function planned(Situation $situation, array $kit, Intent $intent): Plan
+    {
+        $with = static fn (Answers $answers): Plan => Planner::plan(new Situation($situation->sheet, $situation->unit, $kit, $intent, $situation->at, $situation->house, $answers, $situation->rates, $situation->shelf, $situation->codenames, $situation->workplace));
+        $open = $with($situation->answers);
+        if ($open->verdict->level === Verdict::STOP) {
+            return $open;
+        }
+        $keys = array_map(static fn (Finding $finding): string => $finding->key, $open->findings);
+
+        return $with(new Answers([...$situation->answers->agreed, ...$keys], LossClass::cases(), $situation->answers->house, $situation->answers->backup));
+    }
+}

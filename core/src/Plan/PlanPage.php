@@ -1,0 +1,53 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Plan;
+
+use Tornavis\Core\Fit\Severity;
+use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Size;
+
+/** A plan as a page for people. */
+final class PlanPage
+{
+    public static function markdown(Plan $plan): string
+    {
+        $lines = ["# {$plan->title()}", '', "**{$plan->verdict->words()}**", ''];
+        foreach ($plan->findings as $finding) {
+            if ($finding->severity !== Severity::Clear) {
+                $lines[] = "- **{$finding->severity->value}** {$finding->rule}: {$finding->need}: {$finding->found}. {$finding->reason}".($finding->remedy === null ? '' : " {$finding->remedy}");
+            }
+        }
+        $phase = null;
+        foreach ($plan->steps as $step) {
+            if ($step->draft->phase !== $phase) {
+                $phase = $step->draft->phase;
+                array_push($lines, '', "## {$phase->value}", '');
+            }
+            $operation = $step->draft->operation;
+            $lines[] = "{$step->number}. **{$operation->title()}** ({$operation->mode()->label()}, ".Size::minutes($step->timing->expectedSeconds).')';
+            $lines[] = "   - {$operation->instruction()}";
+            foreach ($step->draft->reasons as $reason) {
+                $lines[] = "   - Why: {$reason->text} ({$reason->rule})";
+            }
+            $lines[] = "   - Shows that it worked: {$operation->evidence()}";
+            foreach ($operation->oddities() as $oddity) {
+                $lines[] = "   - Harmless: {$oddity}";
+            }
+            if ($step->gate !== null) {
+                $lines[] = "   - **Before it: {$step->gate}**";
+            }
+            $lines[] = "   - If it stops here: {$step->wayBack->text}";
+        }
+        $lost = array_filter($plan->ledger->entries ?? [], static fn (LedgerEntry $entry): bool => $entry->step !== null);
+        if ($lost !== []) {
+            array_push($lines, '', '## What is lost, and what comes back', '');
+            foreach ($lost as $entry) {
+                $lines[] = "- {$entry->class->label()}: ".($entry->outcome === LedgerEntry::RETURNS ? 'returns from '.($entry->backup ?? 'the backup of this plan') : 'lost')." (step {$entry->step})";
+            }
+        }
+
+        return implode("\n", $lines)."\n";
+    }
+}

@@ -1,0 +1,258 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Plan;
+
+use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Fit\Finding;
+use Tornavis\Core\Fit\FitRules;
+use Tornavis\Core\Fit\Severity;
+use Tornavis\Core\Ledger\Ledger;
+use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Phone\KeyPress;
+use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Plan\Operation\BackUp;
+use Tornavis\Core\Plan\Operation\Charge;
+use Tornavis\Core\Proof\Proof;
+use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Proof\WayBack;
+use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Situation\Situation;
+
+/**
+ * Situation → findings and step drafts of the rules → one order → ledger and budgets → proof → plan.
+ *
+ * Reads no clock, no database and no file.
+ */
+final class Planner
+{
+    /** @var list<class-string<StepRule>> */
+    public const STEP_RULES = [
+        Rule\Prep1Unlock::class,
+        Rule\Prep4SignOut::class,
+        Rule\Prep5ProveLink::class,
+        Rule\Base1WriteFirmware::class,
+        Rule\Layout4SwitchOff::class,
+        Rule\Layout2Retrofit::class,
+        Rule\Layout3Change::class,
+        Rule\Slots2Copy::class,
+        Rule\Recovery2PutIn::class,
+        Rule\Erase1Format::class,
+        Rule\Erase5Stage::class,
+        Rule\Erase7Caches::class,
+        Rule\Base2WriteVendor::class,
+        Rule\Order1Install::class,
+        Rule\Order4AddOns::class,
+        Rule\Recovery4Alone::class,
+        Rule\Fit5WriteKernel::class,
+        Rule\Fit4WriteGeneric::class,
+        Rule\Fit4Trial::class,
+        Rule\Back1Restore::class,
+        Rule\Back2Stock::class,
+        Rule\Back3Start::class,
+    ];
+
+    public static function plan(Situation $situation): Plan
+    {
+        $findings = [...iterator_to_array(self::scope($situation), false), ...FitRules::look($situation)];
+        if (Verdict::of($findings)->level === Verdict::STOP) {
+            return Plan::blocked($situation, $findings);
+        }
+        try {
+            return self::offer($situation, $findings);
+        } catch (ContradictionError $error) {
+            return Plan::blocked($situation, [...$findings, Finding::of('ORDER-2', Severity::Stop, 'An order that satisfies every rule', 'none', $error->getMessage(), $error->todo)]);
+        }
+    }
+
+    /**
+     * What this version plans at all.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function scope(Situation $situation): \Generator
+    {
+        $sheet = $situation->sheet;
+        if (in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) && $situation->kit !== []) {
+            $what = $situation->intent === Intent::Unlock ? 'Unlocking' : 'The way back';
+            yield Finding::of('PLAN-1', Severity::Stop, 'No file in the kit', count($situation->kit).' files', "{$what} needs none; what comes afterwards is a job of its own.", 'Leave the files out.', 'kit');
+        }
+        if ($sheet->dynamicLayout === 'retrofit' && $situation->intent === Intent::BackToStock && Layout::isDynamic($situation->state, $sheet)) {
+            yield Finding::of('PLAN-1', Severity::Stop, 'The maker\'s own partitions', 'a dynamic layout in their place', 'The maker\'s images need the partitions that the new layout has taken; bringing those back is not planned.', null, 'model');
+        }
+        $mode = $situation->state->mode();
+        if ($mode !== null && ! in_array($mode, [Mode::System, Mode::Recovery, Mode::Sideload, Mode::Bootloader, Mode::UserspaceBootloader, Mode::Download, Mode::Off], true)) {
+            yield Finding::of('PLAN-2', Severity::Stop, 'A phone that can be worked on', $mode->label(), "The phone is in the state \"{$mode->label()}\".", self::wayOut($situation), 'mode', $situation->state->fact('mode'));
+        }
+    }
+
+    /** How to bring a phone that starts nothing by itself into a mode in which it can be worked on, with the keys of its model. */
+    private static function wayOut(Situation $situation): string
+    {
+        $ways = [];
+        foreach ($situation->usesBootloader() ? [Mode::Bootloader, Mode::Recovery] : [Mode::Recovery, Mode::Bootloader] as $mode) {
+            $keys = array_map(static fn (KeyPress $press): string => $press->words(), $situation->sheet->keys[$mode->value] ?? []);
+            $ways[] = 'its '.lcfirst($mode->label()).($keys === [] ? '' : ' (from power-on: '.implode(', ', $keys).')');
+        }
+
+        return 'Bring it into '.implode(' or ', $ways).", then enter the mode on the page of {$situation->unit->label}.";
+    }
+
+    /**
+     * @param  list<Finding>  $findings
+     */
+    private static function offer(Situation $situation, array $findings): Plan
+    {
+        $drafts = [];
+        $constraints = [];
+        foreach (self::STEP_RULES as $class) {
+            $contribution = (new $class)->contribute($situation);
+            array_push($drafts, ...$contribution->steps);
+            array_push($constraints, ...$contribution->constraints);
+        }
+        $mode = $situation->state->mode() ?? Mode::System;
+        // Backups and charging depend on what the other steps cost, so these are ordered once without them.
+        [$ordered, $walk] = self::walk($situation, $drafts, $constraints, $mode);
+        $preparations = self::preparations($situation, Ledger::of($ordered, $walk, $situation), Budget::of($ordered, $walk, $situation));
+        [$ordered, $walk] = self::walk($situation, [...$preparations, ...$drafts], $constraints, $mode);
+
+        $ledger = Ledger::of($ordered, $walk, $situation);
+        $budget = Budget::of($ordered, $walk, $situation);
+        array_push($findings, ...self::battery($situation, $budget), ...self::backups($situation, $ledger));
+        foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
+            $findings[] = Finding::of('PROOF', Severity::Stop, 'The plan holds when it is walked over this phone', 'it does not', $problem, null, (string) $index);
+        }
+        if (Verdict::of($findings)->level === Verdict::STOP) {
+            return Plan::blocked($situation, $findings);
+        }
+
+        return Plan::offered(
+            $situation,
+            $findings,
+            self::steps($situation, $ordered, $walk, $budget),
+            $ledger,
+            $budget,
+            Tracks::of([...$walk->before, $walk->end], $situation->sheet),
+            $walk->end,
+        );
+    }
+
+    /**
+     * @param  list<StepDraft>  $drafts
+     * @param  list<Constraint>  $constraints
+     * @return array{list<StepDraft>, Walk}
+     */
+    private static function walk(Situation $situation, array $drafts, array $constraints, Mode $mode): array
+    {
+        $ordered = Sequencer::order($drafts, $constraints, $mode, $situation->sheet);
+        // Whether the bootloader is unlocked is asked before anything else; until it is answered the walk goes on as if it were.
+        $open = in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) || $situation->state->flag('bootloader.unlocked') !== null ? [] : ['bootloader.unlocked' => true];
+        // The same for an account of which nobody can sign out now: what has to be done about it is asked for.
+        $open += $situation->systemIsOut() && $situation->intent->erasesData() ? ['locks.accounts' => false] : [];
+        $start = $situation->state->with($open + ['mode' => $mode->value, 'slot.running' => $situation->state->text('slot.running') ?? $situation->activeSlot()]);
+
+        return [$ordered, Walk::over($ordered, $start, $situation->sheet)];
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private static function preparations(Situation $situation, Ledger $ledger, Budget $budget): array
+    {
+        $drafts = [];
+        $percent = $situation->state->int('battery.percent');
+        if ($percent === null || $percent < $budget->neededPercent) {
+            $drafts[] = new StepDraft('prep.charge', Phase::Prepare, new Charge(min(100, $budget->neededPercent), $situation->systemIsOut() ? $situation->state->mode() ?? Mode::System : Mode::System), [new Reason('PREP-2', 'The battery holds '.($percent === null ? 'an unknown charge' : "{$percent} percent")."; the run needs {$budget->neededPercent}.")]);
+        }
+        $open = $situation->systemIsOut() ? [] : array_filter($ledger->entries, static fn (LedgerEntry $entry): bool => $entry->isOpen() && $entry->class->canBeBackedUp());
+        if ($open !== []) {
+            $classes = array_values(array_map(static fn (LedgerEntry $entry): LossClass => $entry->class, $open));
+            $drafts[] = new StepDraft('prep.backup', Phase::Prepare, new BackUp($classes), [new Reason('PREP-3', 'These are on the phone, will be lost, and are neither backed up nor waived.')]);
+        }
+
+        return $drafts;
+    }
+
+    /**
+     * @return \Generator<int, Finding>
+     */
+    private static function battery(Situation $situation, Budget $budget): \Generator
+    {
+        $fact = $situation->state->fact('battery.percent');
+        $need = "Battery at {$budget->neededPercent} percent or more";
+        if (is_int($fact->value) && $fact->value >= $budget->neededPercent) {
+            yield Finding::of('PREP-2', Severity::Clear, $need, "{$fact->value} percent", "It ends near {$budget->batteryAtEnd()} percent, above the reserve of {$situation->house->batteryReservePercent}.", null, '', $fact);
+
+            return;
+        }
+        $minutes = is_int($fact->value) ? (int) ceil(($budget->neededPercent - $fact->value) / $situation->sheet->chargePercentPerMinute) : null;
+        $finding = Finding::of('PREP-2', Severity::Settle, $need, $fact->text().(is_int($fact->value) ? ' percent' : ''), "The house floor is {$situation->house->batteryFloorPercent} percent and the run must end above {$situation->house->batteryReservePercent}.", 'Charge first'.($minutes === null ? '' : ", about {$minutes} min").': the plan begins with it. Agree to do it there.', '', $fact);
+        yield $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to charge at the start of the run.') : $finding;
+    }
+
+    /**
+     * @return \Generator<int, Finding>
+     */
+    private static function backups(Situation $situation, Ledger $ledger): \Generator
+    {
+        foreach ($ledger->entries as $entry) {
+            if ($entry->step === null) {
+                continue;
+            }
+            $class = $entry->class;
+            $need = "{$class->label()}: backed up or waived";
+            $fact = $situation->state->fact("data.holds.{$class->value}");
+            if ($entry->backup !== null) {
+                yield Finding::of('PREP-3', Severity::Clear, $need, "backup {$entry->backup}", 'It can be brought back from there.', null, $class->value, $fact);
+            } elseif ($class === LossClass::ScreenLock && $entry->waived && ! $situation->answers->waives($class)) {
+                yield Finding::of('PREP-3', Severity::Note, $need, 'the plan removes it', $class->consequence(), null, $class->value, $fact);
+            } elseif ($entry->waived) {
+                yield Finding::of('PREP-3', Severity::Note, $need, 'waived', 'You gave it up by name.', null, $class->value, $fact);
+            } else {
+                $key = "PREP-3:{$class->value}";
+                $remedy = match (true) {
+                    ! $class->canBeBackedUp() => $class->consequence().' Then waive it by name.',
+                    $situation->systemIsOut() => 'The system does not start, so that the plan cannot back it up. Record a backup that was made before, or by the recovery, or waive it by name.',
+                    default => 'Record a backup, agree that the plan makes one first, or waive it by name.',
+                };
+                $finding = Finding::of('PREP-3', Severity::Settle, $need, $entry->known ? 'on the phone' : 'perhaps on the phone', "Step {$entry->step} takes it.", $remedy, $class->value, $fact);
+                yield $class->canBeBackedUp() && ! $situation->systemIsOut() && $situation->answers->agreedTo($key) ? $finding->settled('You agreed to back it up at the start of the run.') : $finding;
+            }
+        }
+    }
+
+    /**
+     * @param  list<StepDraft>  $ordered
+     * @return list<Step>
+     */
+    private static function steps(Situation $situation, array $ordered, Walk $walk, Budget $budget): array
+    {
+        $steps = [];
+        $written = false;
+        foreach ($ordered as $index => $draft) {
+            $before = $walk->before[$index];
+            $gate = null;
+            if ($draft->operation->writes() && ! $written) {
+                $gate = 'This is the first step that writes to the phone.';
+                $written = true;
+            }
+            $was = WayBack::from($before, $situation->sheet);
+            $during = WayBack::from($before->with($draft->operation->midway($before)), $situation->sheet);
+            $after = $walk->after($index);
+            $worst = WayBack::from($after, $situation->sheet)->worseThan($during) ? WayBack::from($after, $situation->sheet) : $during;
+            if ($worst->worseThan($was)) {
+                $gate = match (true) {
+                    $worst->level !== WayBack::DATA_GONE => 'From here no system starts until the work is done.',
+                    WayBack::from($after, $situation->sheet)->level === WayBack::DATA_GONE => 'After this step the data on the phone is gone.',
+                    default => 'This step replaces the data on the phone; if it stops in the middle, the data is there only in part.',
+                };
+            }
+            $steps[] = Step::of($index + 1, $draft, $budget->timings[$index], $before, $after, $situation->sheet, $gate, $budget->batteryAfter[$index]);
+        }
+
+        return $steps;
+    }
+}

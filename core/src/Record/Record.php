@@ -1,0 +1,231 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Record;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Run\EventKind;
+use Tornavis\Core\Run\JournalEvent;
+use Tornavis\Core\Run\PlanSeal;
+use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\Intent;
+
+/**
+ * What a run leaves behind: before and after, evidence, times against plan, files.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class Record
+{
+    /**
+     * @param  array<string, mixed>  $plan  a plan document
+     * @param  list<JournalEvent>  $events
+     */
+    private function __construct(private array $plan, private array $events, private RunState $state)
+    {
+    }
+
+    /**
+     * @param  array<string, mixed>  $plan  a plan document
+     * @param  list<JournalEvent>  $events
+     */
+    public static function of(array $plan, array $events): self
+    {
+        return new self($plan, $events, RunState::fold($plan, $events));
+    }
+
+    /**
+     * @return array{unit: string, codename: string, build: string, intent: string, status: string, startedAt: ?string, endedAt: ?string, journalIsWhole: bool, changes: list<array{name: string, label: string, before: string, after: string, seen: bool}>, steps: list<array{number: int, title: string, expectedSeconds: int, seconds: ?int, done: bool, evidence: string}>, files: list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}>, deviations: list<array{at: string, step: ?int, says: string}>, losses: list<array{label: string, says: string}>, notes: list<array{at: string, step: ?int, note: string}>, nextUpdate: list<string>} as in docs/formats/api/record.schema.json
+     */
+    public function toArray(): array
+    {
+        return [
+            'unit' => $this->planned('unit'),
+            'codename' => $this->planned('codename'),
+            'build' => $this->planned('build') !== '' ? $this->planned('build') : (Intent::tryFrom($this->planned('intent'))?->label() ?? ''),
+            'intent' => $this->planned('intent'),
+            'status' => $this->state->status,
+            'startedAt' => $this->events[0]->at ?? null,
+            'endedAt' => $this->state->last?->at,
+            'journalIsWhole' => $this->journalIsWhole(),
+            'changes' => $this->changes(),
+            'steps' => $this->steps(),
+            'files' => $this->files(),
+            'deviations' => $this->deviations(),
+            'losses' => $this->losses(),
+            'notes' => $this->notes(),
+            'nextUpdate' => $this->state->status === RunState::ENDED ? NextUpdate::advice($this->state->facts) : [],
+        ];
+    }
+
+    private function planned(string $name): string
+    {
+        return is_string($this->plan[$name]) ? $this->plan[$name] : '';
+    }
+
+    /** The record as a Markdown page. */
+    public function toMarkdown(): string
+    {
+        $data = $this->toArray();
+        $lines = [
+            "# {$data['codename']} {$data['unit']}: {$data['build']}",
+            '',
+            "Status: {$data['status']}. Started {$data['startedAt']}, last event {$data['endedAt']}. The journal is ".($data['journalIsWhole'] ? 'whole' : 'NOT whole').'.',
+            '',
+            '## Before and after',
+            '',
+            '| | before | after | seen |',
+            '|---|---|---|---|',
+        ];
+        foreach ($this->changes() as $row) {
+            $lines[] = "| {$row['label']} | {$row['before']} | {$row['after']} | ".($row['seen'] ? 'on the phone' : 'predicted').' |';
+        }
+        array_push($lines, '', '## Steps', '', '| | step | planned | took | evidence |', '|---|---|---|---|---|');
+        foreach ($this->steps() as $row) {
+            $took = $row['seconds'] === null ? '' : "{$row['seconds']} s";
+            $lines[] = "| {$row['number']} | {$row['title']} | {$row['expectedSeconds']} s | {$took} | {$row['evidence']} |";
+        }
+        array_push($lines, '', '## Files', '', '| file | bytes | SHA-256 | |', '|---|---|---|---|');
+        foreach ($this->files() as $row) {
+            $lines[] = "| {$row['name']} | {$row['sizeBytes']} | {$row['sha256']} | {$row['integrity']} |";
+        }
+        $lists = [
+            'What was given up or comes back' => array_map(static fn (array $row): string => "{$row['label']}: {$row['says']}", $this->losses()),
+            'Notes' => array_map(static fn (array $row): string => "{$row['at']}: ".preg_replace('/\s*\R\s*/', ' ', $row['note']), $this->notes()),
+            'At the next update' => $data['nextUpdate'],
+        ];
+        foreach ($lists as $title => $entries) {
+            $entries === [] ?: array_push($lines, '', "## {$title}", '', ...array_map(static fn (string $entry): string => "- {$entry}", $entries));
+        }
+        if ($this->deviations() !== []) {
+            array_push($lines, '', '## What went otherwise', '', ...array_map(static fn (array $row): string => "- {$row['at']}, step {$row['step']}: {$row['says']}", $this->deviations()));
+        }
+
+        return implode("\n", $lines)."\n";
+    }
+
+    /** Whether every line carries the hash of the one before and its own, and the first one the sum of this plan. */
+    private function journalIsWhole(): bool
+    {
+        $previous = JournalEvent::BEGINNING;
+        foreach ($this->events as $event) {
+            if ($event->previous !== $previous || ! $event->isWhole()) {
+                return false;
+            }
+            $previous = $event->hash;
+        }
+
+        return PlanSeal::holds($this->plan, $this->events);
+    }
+
+    /**
+     * @return list<array{name: string, label: string, before: string, after: string, seen: bool}>
+     */
+    private function changes(): array
+    {
+        $seen = [];
+        foreach ($this->events as $event) {
+            if (in_array($event->kind, [EventKind::Answered, EventKind::Returned], true) && is_array($event->data['facts'] ?? null)) {
+                $seen = array_merge($seen, $event->data['facts']);
+            }
+        }
+        $rows = [];
+        /** @var array<string, FactValue> $before */
+        $before = $this->plan['before'];
+        foreach ($this->state->facts as $name => $after) {
+            if (($before[$name] ?? null) !== $after && ! str_starts_with($name, 'link.') && $name !== 'slot.running') {
+                $rows[] = ['name' => $name, 'label' => StateField::label($name), 'before' => StateField::say($name, $before[$name] ?? null), 'after' => StateField::say($name, $after), 'seen' => array_key_exists($name, $seen) && $seen[$name] === $after];
+            }
+        }
+        usort($rows, static fn (array $a, array $b): int => $a['name'] <=> $b['name']);
+
+        return $rows;
+    }
+
+    /**
+     * @return list<array{number: int, title: string, expectedSeconds: int, seconds: ?int, done: bool, evidence: string}>
+     */
+    private function steps(): array
+    {
+        $evidence = [];
+        foreach ($this->events as $event) {
+            if ($event->kind === EventKind::Judged && $event->step !== null) {
+                $evidence[$event->step] = $event->text('reason');
+            }
+        }
+        /** @var list<array{number: int, title: string, expectedSeconds: int}> $steps */
+        $steps = $this->plan['steps'];
+
+        return array_map(fn (array $step): array => [
+            'number' => $step['number'],
+            'title' => $step['title'],
+            'expectedSeconds' => $step['expectedSeconds'],
+            'seconds' => $this->state->seconds[$step['number']] ?? null,
+            'done' => $this->state->steps[$step['number']] === 'done',
+            'evidence' => $evidence[$step['number']] ?? '',
+        ], $steps);
+    }
+
+    /**
+     * @return list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}>
+     */
+    private function files(): array
+    {
+        /** @var list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}> $kit */
+        $kit = $this->plan['kit'];
+
+        return array_map(static fn (array $file): array => ['name' => $file['name'], 'title' => $file['title'], 'kind' => $file['kind'], 'sizeBytes' => $file['sizeBytes'], 'sha256' => $file['sha256'], 'integrity' => $file['integrity']], $kit);
+    }
+
+    /**
+     * @return list<array{at: string, step: ?int, says: string}>
+     */
+    private function deviations(): array
+    {
+        $rows = [];
+        foreach ($this->events as $event) {
+            $tells = in_array($event->kind, [EventKind::Lost, EventKind::Returned], true) || ($event->kind === EventKind::Asked && in_array($event->text('about'), RunState::TROUBLES, true));
+            if ($tells || $event->kind === EventKind::Stopped) {
+                $rows[] = ['at' => $event->at, 'step' => $event->step, 'says' => $event->kind === EventKind::Stopped ? 'Stopped. '.$event->text('wayBack') : $event->text('says')];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * What the plan took, and what became of it: waived by name, or brought back from a backup.
+     *
+     * @return list<array{label: string, says: string}>
+     */
+    private function losses(): array
+    {
+        $rows = [];
+        /** @var list<array{label: string, outcome: string, step: ?int, backup: ?string, backedUpByPlan: bool, waived: bool}> $ledger */
+        $ledger = $this->plan['ledger'] ?? [];
+        foreach ($ledger as $entry) {
+            if ($entry['step'] !== null) {
+                $rows[] = ['label' => $entry['label'], 'says' => "step {$entry['step']} took it; ".match (true) {
+                    $entry['backup'] !== null => "it is in the backup \"{$entry['backup']}\"",
+                    $entry['backedUpByPlan'] => 'the plan made a backup of it first',
+                    $entry['waived'] => 'it was given up by name',
+                    default => 'nothing brings it back',
+                }];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @return list<array{at: string, step: ?int, note: string}>
+     */
+    private function notes(): array
+    {
+        $notes = array_filter($this->events, static fn (JournalEvent $event): bool => $event->text('note') !== '' && in_array($event->kind, [EventKind::Noted, EventKind::Told, EventKind::Stopped], true));
+
+        return array_values(array_map(static fn (JournalEvent $event): array => ['at' => $event->at, 'step' => $event->step, 'note' => $event->text('note')], $notes));
+    }
+}

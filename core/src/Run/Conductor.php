@@ -1,0 +1,169 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Run;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\Mode;
+
+/**
+ * Carries a plan out over a link, one step a call; everything goes to the journal before it counts.
+ *
+ * It keeps nothing between two calls: what it does next follows from the journal alone.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class Conductor
+{
+    /** @var list<PlannedStep> */
+    private array $steps;
+
+    /**
+     * @param  array<string, mixed>  $plan  a plan document
+     */
+    public function __construct(private array $plan, private Journal $journal, private Link $link)
+    {
+        $this->steps = PlannedStep::allOf($plan);
+    }
+
+    public function state(): RunState
+    {
+        return RunState::fold($this->plan, $this->journal->events());
+    }
+
+    /** Does the next thing. The state it returns says whether there is more to do now. */
+    public function advance(): RunState
+    {
+        $state = $this->state();
+        if ($state->status === RunState::NOT_STARTED) {
+            $this->journal->append(EventKind::Started, null, ['unit' => $this->plan['unit'], 'build' => $this->plan['build'], 'plan' => PlanSeal::of($this->plan), 'link' => $this->link->name(), 'steps' => count($this->steps)]);
+
+            return $this->state();
+        }
+        if (! $state->mayGoOn()) {
+            return $state;
+        }
+        if ($state->step === null) {
+            $this->journal->append(EventKind::Ended, null, ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)]);
+
+            return $this->state();
+        }
+        try {
+            if ($state->status === RunState::LOST || $state->wasInterrupted()) {
+                $this->comeBack($state, $this->steps[$state->step - 1]);
+            } else {
+                $this->take($state, $this->steps[$state->step - 1]);
+            }
+        } catch (LinkLost $lost) {
+            if ($state->status !== RunState::LOST) {
+                $this->journal->append(EventKind::Lost, $state->step, ['says' => $lost->what, 'todo' => $lost->todo]);
+            }
+        }
+
+        return $this->state();
+    }
+
+    private function take(RunState $state, PlannedStep $step): void
+    {
+        if ($step->gate !== null && ! in_array($step->number, $state->released, true)) {
+            $this->journal->append(EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]);
+
+            return;
+        }
+        $this->journal->append(EventKind::Intend, $step->number, ['title' => $step->title]);
+        $this->journal->append(EventKind::Sent, $step->number, ['operation' => $step->operation]);
+        try {
+            $answer = $this->link->carryOut($step->operation, $step->parameters, function (Progress $progress) use ($step): void {
+                $this->journal->append(EventKind::Progress, $step->number, get_object_vars($progress));
+            });
+        } catch (AtHand) {
+            $this->journal->append(EventKind::Asked, $step->number, ['about' => 'hands', 'says' => $step->instruction, 'todo' => $step->evidence, 'answers' => ['seen', 'stop'], 'wants' => array_keys($step->wants())]);
+
+            return;
+        }
+        $this->journal->append(EventKind::Answered, $step->number, get_object_vars($answer));
+        $differences = $answer->ok && $step->provesLink() ? Ground::differences($this->plan, $step->number, $answer->facts) : [];
+        if ($differences !== []) {
+            $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => Ground::words($differences)]);
+            $this->journal->append(EventKind::Asked, $step->number, Ground::question($differences));
+        } else {
+            $this->judge($step, $answer);
+        }
+    }
+
+    private function judge(PlannedStep $step, LinkAnswer $answer): void
+    {
+        $problems = $answer->ok ? $step->contradictedBy($answer->facts) : [$answer->says];
+        if ($problems !== []) {
+            $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => implode('; ', $problems)]);
+            $mode = Mode::tryFrom(is_string($answer->facts['mode'] ?? null) ? $answer->facts['mode'] : '');
+            $from = $mode === null || $mode === $step->mode ? null : $step->reachedFrom($mode, $this->steps);
+            $this->journal->append(EventKind::Asked, $step->number, ($from === null ? [] : ['againFrom' => $from]) + [
+                'about' => 'failure',
+                'says' => 'The phone says: '.rtrim(implode('; ', $problems), '.').($answer->status > 0 ? " (status {$answer->status})" : '').'.',
+                'todo' => $step->whenItFails,
+                'answers' => ['again', 'stop'],
+            ]);
+
+            return;
+        }
+        if ($step->operation === 'verify') {
+            $this->journal->append(EventKind::Asked, $step->number, ['about' => 'evidence', 'says' => $step->evidence, 'todo' => 'Make the test call, then say what you see.', 'answers' => ['seen', 'stop']]);
+
+            return;
+        }
+        $this->journal->append(EventKind::Judged, $step->number, ['seen' => true, 'reason' => $answer->says === '' ? 'The phone answers as expected.' : $answer->says]);
+    }
+
+    /** After a break: look at the phone, compare, and go on from the step that fits what it shows. */
+    private function comeBack(RunState $state, PlannedStep $step): void
+    {
+        try {
+            $observed = $this->link->observe();
+        } catch (AtHand) {
+            $this->journal->append(EventKind::Asked, $step->number, [
+                'about' => 'shows',
+                'says' => "The run was interrupted at \"{$step->title}\". What does the phone show now?",
+                'todo' => 'Look at the phone before you do anything to it, and choose.',
+                'answers' => [...array_map(static fn (Mode $mode): string => $mode->value, Mode::cases()), 'stop'],
+            ]);
+
+            return;
+        }
+        $interrupted = $state->wasInterrupted();
+        if ($interrupted && $step->isShownBy($observed->facts)) {
+            $this->journal->append(EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => 'The phone shows that the step was done.', 'facts' => $observed->facts]);
+            $this->journal->append(EventKind::Judged, $step->number, ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts]);
+
+            return;
+        }
+        $mode = Mode::tryFrom(is_string($observed->facts['mode'] ?? null) ? $observed->facts['mode'] : '');
+        $from = $mode === null ? null : $step->reachedFrom($mode, $this->steps);
+        $shows = $mode?->label() ?? 'nothing known';
+        if ($from === null) {
+            $this->journal->append(EventKind::Asked, $step->number, [
+                'about' => 'mode',
+                'says' => "The phone shows {$shows}; \"{$step->title}\" needs {$step->mode->label()}.",
+                'todo' => "Bring the phone into {$step->mode->label()} by its keys, then go on. {$step->wayBack}",
+                'answers' => ['again', 'stop'],
+            ]);
+
+            return;
+        }
+        $this->journal->append(EventKind::Returned, $step->number, [
+            'lastKnown' => $step->title,
+            'says' => "The phone shows {$shows}. The run goes on at step {$from}.",
+            'goesOnAt' => $from,
+            'facts' => $observed->facts,
+        ]);
+        if ($interrupted && ! $step->isHarmless()) {
+            $this->journal->append(EventKind::Asked, $from, [
+                'about' => 'break',
+                'says' => "\"{$step->title}\" was cut off in the middle. The phone shows {$shows}.",
+                'todo' => "Go on to do it again from step {$from}; what was written in part is written anew.",
+                'answers' => ['again', 'stop'],
+            ]);
+        }
+    }
+}

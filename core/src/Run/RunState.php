@@ -1,0 +1,227 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Run;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Proof\WayBack;
+
+/**
+ * Where a run is: the fold of its journal, and nothing else.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class RunState
+{
+    public const NOT_STARTED = 'not-started';
+
+    public const RUNNING = 'running';
+
+    /** a word must be typed */
+    public const GATED = 'gated';
+
+    /** a person is asked something */
+    public const ASKED = 'asked';
+
+    public const LOST = 'lost';
+
+    public const STOPPED = 'stopped';
+
+    public const ENDED = 'ended';
+
+    /** Symptom → the mode that it is a name for. */
+    private const SYMPTOMS = ['boot-loop' => 'boot-loop', 'stuck-at-logo' => 'stuck'];
+
+    /** What a person is asked about when something went wrong. */
+    public const TROUBLES = ['failure', 'something-else', 'mode', 'break', 'differs'];
+
+    /**
+     * @param  ?int  $step  number of the step in hand, or of the next one; null when all are done
+     * @param  array<int, string>  $steps  number → "pending", "intended", "sent", "answered", "done"
+     * @param  list<int>  $released  steps whose gate was opened
+     * @param  array<string, FactValue>  $facts  what the phone last told, over what the done steps did
+     * @param  string  $link  "stand-in" or "hands"; empty before the start
+     * @param  array<int, int>  $tries  number → how often it was begun
+     * @param  array<int, int>  $seconds  number → seconds that it took on the phone
+     */
+    private function __construct(
+        public string $status,
+        public ?int $step,
+        public array $steps,
+        public array $released,
+        public array $facts,
+        public array $seconds,
+        public ?JournalEvent $last,
+        public ?JournalEvent $question,
+        public ?JournalEvent $progress,
+        public string $link,
+        public array $tries,
+    ) {
+    }
+
+    /**
+     * @param  array<string, mixed>  $plan  a plan document
+     * @param  iterable<JournalEvent>  $events
+     */
+    public static function fold(array $plan, iterable $events): self
+    {
+        $planned = PlannedStep::allOf($plan);
+        /** @var array<string, FactValue> $facts */
+        $facts = $plan['before'];
+        $steps = array_fill_keys(array_map(static fn (PlannedStep $step): int => $step->number, $planned), 'pending');
+        $status = self::NOT_STARTED;
+        $released = [];
+        $seconds = [];
+        $last = $question = $progress = null;
+        $link = '';
+        $tries = [];
+        foreach ($events as $event) {
+            if ($event->kind === EventKind::Noted) {
+                continue;
+            }
+            $last = $event;
+            $number = $event->step;
+            switch ($event->kind) {
+                case EventKind::Started:
+                    $status = self::RUNNING;
+                    $link = $event->text('link');
+                    break;
+                case EventKind::Intend:
+                    $steps[(int) $number] = 'intended';
+                    $tries[(int) $number] = ($tries[(int) $number] ?? 0) + 1;
+                    $progress = null;
+                    break;
+                case EventKind::Sent:
+                    $steps[(int) $number] = 'sent';
+                    break;
+                case EventKind::Progress:
+                    $progress = $event;
+                    break;
+                case EventKind::Answered:
+                    $steps[(int) $number] = 'answered';
+                    $seconds[(int) $number] = ($seconds[(int) $number] ?? 0) + ($event->int('elapsedSeconds') ?? 0);
+                    $facts = self::learned($facts, self::factsOf($event), $planned[(int) $number - 1] ?? null);
+                    break;
+                case EventKind::Judged:
+                    if (($event->data['seen'] ?? false) === true) {
+                        $steps[(int) $number] = 'done';
+                        $facts = self::learned(array_merge($facts, $planned[(int) $number - 1]->effects), self::factsOf($event), null);
+                    }
+                    break;
+                case EventKind::Gate:
+                    $status = self::GATED;
+                    $question = $event;
+                    break;
+                case EventKind::Released:
+                    $released[] = (int) $number;
+                    $status = self::RUNNING;
+                    $question = null;
+                    break;
+                case EventKind::Asked:
+                    $shows = self::SYMPTOMS[$event->text('symptom')] ?? null;
+                    $facts = $shows === null ? $facts : self::learned($facts, ['mode' => $shows], null);
+                    $status = self::ASKED;
+                    $question = $event;
+                    break;
+                case EventKind::Told:
+                    $status = self::RUNNING;
+                    if ($event->text('answer') === 'again') {
+                        // Where the phone has fallen back, the restarts that lead here come again too.
+                        for ($again = $question?->int('againFrom') ?? (int) $number; $again <= (int) $number; $again++) {
+                            $steps[$again] = 'pending';
+                        }
+                    }
+                    $question = null;
+                    break;
+                case EventKind::Lost:
+                    $status = self::LOST;
+                    break;
+                case EventKind::Returned:
+                    $status = self::RUNNING;
+                    $progress = null;
+                    $facts = self::learned($facts, self::factsOf($event), null);
+                    for ($again = $event->int('goesOnAt') ?? count($steps) + 1; $again <= count($steps); $again++) {
+                        $steps[$again] = 'pending';
+                    }
+                    break;
+                case EventKind::Stopped:
+                    $status = self::STOPPED;
+                    $question = null;
+                    break;
+                case EventKind::Ended:
+                    $status = self::ENDED;
+                    break;
+            }
+        }
+        $open = array_keys(array_filter($steps, static fn (string $done): bool => $done !== 'done'))[0] ?? null;
+        if ($open !== null && in_array($steps[$open], ['intended', 'sent'], true)) {
+            $facts = array_merge($facts, $planned[$open - 1]->midway);
+        }
+
+        return new self($status, $open, $steps, $released, $facts, $seconds, $last, $question, $progress, $link, $tries);
+    }
+
+    /** The way back from what is known now; a step under way counts as cut off in its middle. */
+    public function wayBack(ModelSheet $sheet): WayBack
+    {
+        $facts = [];
+        foreach ($this->facts as $name => $value) {
+            $facts[] = Fact::of($name, $value, Source::Phone);
+        }
+
+        return WayBack::from(State::of(...$facts), $sheet);
+    }
+
+    public function mayGoOn(): bool
+    {
+        return in_array($this->status, [self::RUNNING, self::LOST], true);
+    }
+
+    /** A step was begun and nobody knows how it ended. */
+    public function wasInterrupted(): bool
+    {
+        return $this->step !== null && in_array($this->steps[$this->step], ['intended', 'sent', 'answered'], true);
+    }
+
+    /**
+     * @return array<string, FactValue>
+     */
+    private static function factsOf(JournalEvent $event): array
+    {
+        /** @var array<string, FactValue> $facts */
+        $facts = is_array($event->data['facts'] ?? null) ? $event->data['facts'] : [];
+
+        return $facts;
+    }
+
+    /**
+     * What is known after something was seen of the phone; a start that failed, and a recovery that did not come, are remembered.
+     *
+     * @param  array<string, FactValue>  $facts
+     * @param  array<string, FactValue>  $seen
+     * @return array<string, FactValue>
+     */
+    private static function learned(array $facts, array $seen, ?PlannedStep $step): array
+    {
+        $facts = array_merge($facts, $seen);
+        $slot = is_string($facts['slot.active'] ?? null) ? $facts['slot.active'] : '-';
+        $mode = $facts['mode'] ?? null;
+        if (in_array($mode, [Mode::BootLoop->value, Mode::Stuck->value], true)) {
+            $facts["slot.{$slot}.os.failedAs"] = Starting::likeness($facts, $slot);
+        } elseif ($mode === Mode::System->value && isset($facts["slot.{$slot}.os.failedAs"])) {
+            $facts["slot.{$slot}.os.failedAs"] = null;
+        }
+        if ($mode === Mode::Bootloader->value && $step !== null && $step->leadsTo(Mode::Recovery)) {
+            // It was asked for its recovery and came up here: what recovery it holds is no longer known.
+            $facts = array_merge($facts, ["slot.{$slot}.recovery.family" => null, "slot.{$slot}.recovery.version" => null, "slot.{$slot}.recovery.abilities" => []]);
+        }
+
+        return $facts;
+    }
+}

@@ -1,0 +1,39 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Ledger\LossClass;
+
+/** What the person has agreed to, waived by name, or chosen otherwise than the house does, for one job. */
+final readonly class Answers
+{
+    /**
+     * @param  list<string>  $agreed  keys of findings
+     * @param  list<LossClass>  $waived
+     * @param  array<string, string|int>  $house  the other school for this job alone, by name of the house rule
+     * @param  ?string  $backup  name of the backup set to bring back; null for the newest that fits
+     */
+    public function __construct(public array $agreed = [], public array $waived = [], public array $house = [], public ?string $backup = null)
+    {
+    }
+
+    public function agreedTo(string $key): bool
+    {
+        return in_array($key, $this->agreed, true);
+    }
+
+    public function waives(LossClass $class): bool
+    {
+        return in_array($class, $this->waived, true);
+    }
+
+    /**
+     * @param  array{agreed?: list<string>, waived?: list<string>, house?: array<string, string|int>, backup?: ?string}  $data
+     */
+    public static function fromArray(array $data): self
+    {
+        return new self($data['agreed'] ?? [], array_map(LossClass::from(...), $data['waived'] ?? []), $data['house'] ?? [], $data['backup'] ?? null);
+    }
+}

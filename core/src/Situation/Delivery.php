@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Plan\Operation\InstallPackage;
+
+/** How packages reach the recovery: streamed from the computer, or from storage. */
+final readonly class Delivery
+{
+    public const SIDELOAD = 'sideload';
+
+    public const STORAGE = 'storage';
+
+    public function __construct(private Situation $situation)
+    {
+    }
+
+    /** The route that is taken: what the house prefers, as far as recovery and storage allow it. */
+    public function route(): string
+    {
+        if ($this->situation->writesGenericInRecovery()) {
+            // A bare image is no package that could be streamed.
+            return $this->place() === null ? self::SIDELOAD : self::STORAGE;
+        }
+        $canStream = in_array('sideload', $this->situation->workingRecovery()->abilities ?? [], true);
+        $prefersStorage = $this->situation->house->route === self::STORAGE;
+
+        return $this->place() !== null && ($prefersStorage || ! $canStream) ? self::STORAGE : self::SIDELOAD;
+    }
+
+    /** Why that route, in a sentence. */
+    public function why(): string
+    {
+        return match (true) {
+            $this->route() === self::SIDELOAD => 'Nothing has to lie on the phone, so that no erase can take it along.',
+            $this->situation->house->route === self::STORAGE => 'Your house rule installs from storage.',
+            default => 'The recovery cannot be streamed to, so it installs from storage.',
+        };
+    }
+
+    /** Where files can lie so that nothing erases them and the recovery reads them: "card", "internal", or null for nowhere. */
+    public function place(): ?string
+    {
+        $state = $this->situation->state;
+        $needed = array_sum(array_map(static fn (Package $p): int => $p->sizeBytes, $this->packages()));
+        if ($state->flag('card.present') === true && ($state->int('card.freeBytes') ?? 0) >= $needed) {
+            return 'card';
+        }
+        $readable = $this->erasesFirst() || $state->text('data.encryption') === 'none' || in_array('decrypt', $this->situation->workingRecovery()->abilities ?? [], true);
+
+        return $readable ? 'internal' : null;
+    }
+
+    /** Whether the job ends the encryption before anything is copied, so that the storage is empty and open by then. */
+    public function erasesFirst(): bool
+    {
+        return in_array($this->situation->intent, [Intent::Fresh, Intent::SwitchBuild, Intent::GenericImage], true);
+    }
+
+    /** Whether files have to be copied to the internal storage, which a format would take along. */
+    public function usesInternal(): bool
+    {
+        return $this->route() === self::STORAGE && $this->place() === 'internal' && $this->packages() !== [];
+    }
+
+    public function of(Package $package, string $slot): InstallPackage
+    {
+        return new InstallPackage($package, $slot, $this->route() === self::STORAGE ? $this->place() : null);
+    }
+
+    /**
+     * What the recovery installs in this job, in the order of the work.
+     *
+     * @return list<Package>
+     */
+    public function packages(): array
+    {
+        $s = $this->situation;
+
+        return array_values(array_filter(match (true) {
+            $s->intent->installsBuild() => [$s->layout->copiesSlot() ? $s->layout->slotCopy() : null, $s->vendorMissing() === null ? null : $s->vendor(), $s->build(), ...$s->addOns()],
+            $s->intent === Intent::AddOn => $s->addOns(),
+            $s->intent === Intent::Kernel => $s->kernelImage() === null ? $s->ofKind('kernel') : [],
+            $s->intent === Intent::RemoveSecond => $s->ofKind('remover'),
+            $s->writesGenericInRecovery() => [$s->generic()],
+            default => [],
+        }));
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Schema;
+
+/** The person's choice where schools differ. The defaults are the careful ones. JSON form: docs/formats/house-rules.schema.json. */
+final readonly class HouseRules
+{
+    /**
+     * @param  int  $batteryFloorPercent  below it no run starts
+     * @param  int  $batteryReservePercent  what must be left when the run ends
+     * @param  string  $preInstallSlot  "spare": recovery and pre-install images go to the slot that is not in use; "active": to the one that is
+     * @param  string  $formatOrder  "before" or "after" the build goes in
+     * @param  string  $afterFormat  "when-needed": the recovery restarts after a format only where the storage is used next; "always"
+     * @param  string  $route  "sideload": packages are streamed from the computer; "storage": they are copied first and installed from there
+     * @param  string  $modem  "along": the modem is updated with the rest of the firmware; "keep": it is left as it is
+     * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version does
+     */
+    public function __construct(
+        public int $batteryFloorPercent = 60,
+        public int $batteryReservePercent = 20,
+        public string $preInstallSlot = 'spare',
+        public string $formatOrder = 'before',
+        public string $afterFormat = 'when-needed',
+        public string $channel = 'stable',
+        public string $route = 'sideload',
+        public string $modem = 'along',
+    ) {
+    }
+
+    /**
+     * @param  array<string, mixed>  $data  decoded JSON
+     *
+     * @throws FormatError
+     */
+    public static function fromArray(array $data, string $where = 'house rules'): self
+    {
+        Schema::of('house-rules')->check($data, $where);
+        /** @var array{batteryFloorPercent?: int, batteryReservePercent?: int, preInstallSlot?: string, formatOrder?: string, afterFormat?: string, channel?: string, route?: string, modem?: string} $data */
+        $careful = new self;
+
+        return new self(
+            $data['batteryFloorPercent'] ?? $careful->batteryFloorPercent,
+            $data['batteryReservePercent'] ?? $careful->batteryReservePercent,
+            $data['preInstallSlot'] ?? $careful->preInstallSlot,
+            $data['formatOrder'] ?? $careful->formatOrder,
+            $data['afterFormat'] ?? $careful->afterFormat,
+            $data['channel'] ?? $careful->channel,
+            $data['route'] ?? $careful->route,
+            $data['modem'] ?? $careful->modem,
+        );
+    }
+
+    /**
+     * The same rules but for some.
+     *
+     * @param  array<string, mixed>  $choices  value by name of the rule
+     *
+     * @throws FormatError when there is no such rule or choice
+     */
+    public function with(array $choices): self
+    {
+        return $choices === [] ? $this : self::fromArray(array_merge($this->toArray(), $choices), 'house rules of the job');
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    public function toArray(): array
+    {
+        return ['format' => 'tornavis/house-rules', 'version' => 1] + get_object_vars($this);
+    }
+}

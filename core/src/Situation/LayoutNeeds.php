@@ -1,0 +1,102 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\RecoveryHome;
+
+/** What a job asks of partitions, verification and slots, and the files of the kit that serve it. */
+final readonly class LayoutNeeds
+{
+    public function __construct(private Situation $situation)
+    {
+    }
+
+    /** Whether the phone gets its dynamic layout in this job. */
+    public function retrofits(): bool
+    {
+        $s = $this->situation;
+
+        return $s->sheet->dynamicLayout === 'retrofit' && in_array($s->intent, [Intent::Fresh, Intent::SwitchBuild], true) && ! Layout::isDynamic($s->state, $s->sheet);
+    }
+
+    public function emptySuper(): ?Package
+    {
+        return $this->mine('empty super');
+    }
+
+    public function slotCopy(): ?Package
+    {
+        return $this->situation->ofKind('slot-copy')[0] ?? null;
+    }
+
+    /** Whether the running slot's firmware is copied over to the slot that the build goes into. */
+    public function copiesSlot(): bool
+    {
+        $s = $this->situation;
+        $old = array_keys($s->slotsWithOldFirmware());
+
+        return $this->slotCopy() !== null && $s->sheet->hasTwoSlots() && $s->intent->installsBuild()
+            && ($this->retrofits() || $s->firmware() === null) && ! in_array($s->recoverySlot(), $old, true);
+    }
+
+    /**
+     * The verification images of the kit, each for a partition of this model.
+     *
+     * @return array<string, Package> by partition
+     */
+    public function verificationImages(): array
+    {
+        $images = [];
+        foreach ($this->situation->ofKind('verification image') as $package) {
+            $partition = $package->facts->text(Field::PARTITION);
+            if ($partition !== null && $this->situation->isFor($package)) {
+                $images[$partition] ??= $package;
+            }
+        }
+
+        return $images;
+    }
+
+    /**
+     * Slots that start an image of another build than their system in this job, while verification is on or may be on.
+     *
+     * @return list<string>
+     */
+    public function slotsToUnverify(): array
+    {
+        $s = $this->situation;
+        if ($s->sheet->verificationPartitions() === []) {
+            return [];
+        }
+        $recovery = $s->sheet->recoveryHome === RecoveryHome::Boot && $s->writesRecovery() && ! $s->bootsRecoveryOnce() && $s->usesRecovery();
+        [$slots, $always] = match (true) {
+            $this->retrofits() => [$s->sheet->slots, true],
+            $s->intent === Intent::GenericImage => [[$s->activeSlot()], true],
+            $s->intent === Intent::Kernel && $s->kernelImage() !== null, $s->intent === Intent::Recovery && $recovery => [[$s->activeSlot()], false],
+            $s->intent->installsBuild() && $recovery => [[$s->recoverySlot()], false],
+            default => [[], false],
+        };
+
+        return array_values(array_filter($slots, static function (string $slot) use ($s, $always): bool {
+            $on = $s->state->flag("slot.{$slot}.verification.on");
+
+            return $on === true || ($on === null && $always);
+        }));
+    }
+
+    private function mine(string $kind): ?Package
+    {
+        foreach ($this->situation->ofKind($kind) as $package) {
+            if ($this->situation->isFor($package)) {
+                return $package;
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Version;
+
+/** A recovery, in a file or on a phone: which one, how new, and what it can do. */
+final readonly class RecoveryAbility
+{
+    /**
+     * @param  list<string>  $abilities
+     */
+    public function __construct(public string $family, public ?string $version, public array $abilities)
+    {
+    }
+
+    public static function of(Package $recovery): self
+    {
+        return new self($recovery->facts->text(Field::FAMILY) ?? '', $recovery->facts->text(Field::VERSION), $recovery->facts->list(Field::ABILITIES));
+    }
+
+    public function title(): string
+    {
+        return trim("{$this->family} {$this->version}");
+    }
+
+    /** Whether it is the other one, or at least can do all that the other can. */
+    public function isSame(self $other): bool
+    {
+        return $this->family === $other->family && $this->version === $other->version && array_diff($other->abilities, $this->abilities) === [];
+    }
+
+    /**
+     * Why it does not serve for a build, in a sentence; null when it does.
+     *
+     * @param  list<string>  $wanted  abilities
+     */
+    public function misfit(?Package $build, array $wanted): ?string
+    {
+        $family = $build?->facts->text(Field::RECOVERY_FAMILY);
+        $minimum = $build?->facts->text(Field::RECOVERY_MIN);
+        $missing = array_diff($wanted, $this->abilities);
+
+        return match (true) {
+            $family !== null && $this->family !== $family => "The build asks for {$family}; this is {$this->title()}.",
+            $minimum !== null && ($this->version === null || Version::of($this->version)->olderThan(Version::of($minimum))) => "{$this->title()} is too old: it cannot read the layout or the encryption that the build uses.",
+            $missing !== [] => "{$this->title()} lacks what the plan uses: ".implode(', ', $missing).'.',
+            default => null,
+        };
+    }
+}

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, type ApiError } from './api'
+import ErrorNote from './ErrorNote.vue'
+import FileDrop from './FileDrop.vue'
+import type { ArchiveIntakeAnswer } from '../generated/archive-intake'
+
+/** Takes a file in that this application has given out: first what it would change, then all of it or nothing. */
+const props = defineProps<{ title: string; path: string; label: string; name: string }>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ changed: [] }>()
+
+const text = ref('')
+const answer = ref<ArchiveIntakeAnswer | null>(null)
+const error = ref<ApiError | null>(null)
+const news = computed(() => (answer.value?.changes ?? []).filter((change) => change.change !== 'same'))
+
+async function take(dry: boolean): Promise<void> {
+  try {
+    answer.value = await api.post<ArchiveIntakeAnswer>(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
+    error.value = null
+    if (!dry) emit('changed')
+  } catch (caught) {
+    answer.value = null
+    error.value = caught as ApiError
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="640" scrollable>
+    <v-card class="pa-5">
+      <h2>{{ title }}</h2>
+      <p class="small mb-3"><slot /></p>
+      <ErrorNote :error="error" />
+      <FileDrop v-model="text" :label="label" :name="name" />
+      <div v-if="answer" class="mt-3" role="status">
+        <b>{{ answer.dry ? (news.length === 0 ? 'It would change nothing.' : `It would change ${news.length} of ${answer.changes.length} things:`) : `Taken in: ${news.length} changed, ${answer.changes.length - news.length} were the same.` }}</b>
+        <div class="list"><div v-for="change in news" :key="change.what + change.name" class="small"><span class="mute">{{ change.change }}</span> {{ change.what }} <span class="mono">{{ change.name }}</span></div></div>
+      </div>
+      <div class="acts">
+        <button type="button" class="btn" @click="open = false">Close</button>
+        <button type="button" class="btn" :disabled="text.trim() === ''" @click="take(true)">What would it change?</button>
+        <button type="button" class="btn act" :disabled="!answer?.dry || news.length === 0" @click="take(false)">Take it in</button>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.acts { display: flex; justify-content: flex-end; gap: 12px; margin-top: 16px; flex-wrap: wrap; }
+.list { max-height: 220px; overflow: auto; margin-top: 4px; }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { api, type ApiError } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
+import FileDrop from '../app/FileDrop.vue'
+import type { DumpAnswer } from '../generated/dump'
+
+const props = defineProps<{ label: string }>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ taken: [] }>()
+
+const text = ref('')
+const answer = ref<DumpAnswer | null>(null)
+const error = ref<ApiError | null>(null)
+
+watch(text, () => (answer.value = null))
+
+async function read(dry: boolean): Promise<void> {
+  try {
+    answer.value = await api.post<DumpAnswer>(`units/${encodeURIComponent(props.label)}/dump${dry ? '?dry=1' : ''}`, { text: text.value })
+    error.value = null
+    if (!dry) {
+      open.value = false
+      emit('taken')
+    }
+  } catch (caught) {
+    answer.value = null
+    error.value = caught as ApiError
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="680" scrollable>
+    <v-card class="pa-5">
+      <h2>Property dump of {{ label }}</h2>
+      <ErrorNote :error="error" />
+      <FileDrop v-model="text" label="Paste it, or drop its file: lines like [key]: [value]" name="dump" />
+      <div v-if="answer" class="mt-3" role="status">
+        <b>{{ answer.properties }} properties read, {{ answer.facts }} of them say something about the phone.</b>
+        <div v-if="answer.cutOff" class="small">The dump ends in the middle; what it lacks stays as it was.</div>
+        <div v-if="answer.notUnderstood" class="small mute">{{ answer.notUnderstood }} lines were not understood.</div>
+        <div v-if="answer.changes.length === 0" class="small">Nothing differs from what is known.</div>
+        <div v-for="change in answer.changes" :key="change" class="small mono">{{ change }}</div>
+      </div>
+      <div class="acts">
+        <button type="button" class="btn" @click="open = false">Close</button>
+        <button v-if="answer === null" type="button" class="btn act" :disabled="text.trim() === ''" @click="read(true)">Read it</button>
+        <button v-else type="button" class="btn act" @click="read(false)">Take it over</button>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.acts { display: flex; justify-content: flex-end; gap: 12px; margin-top: 16px; }
+</style>

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, type ApiError } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
+import { duration } from '../app/format'
+import { useLoad } from '../app/useLoad'
+import type { AlternativesAnswer } from '../generated/alternatives'
+import type { IntentsAnswer } from '../generated/intents'
+import type { JobAnswer } from '../generated/job'
+import type { JobSchools } from '../generated/job-schools'
+import type { WhatIfAnswer } from '../generated/what-if'
+import PlanDifference from './PlanDifference.vue'
+import ScorePicture from './ScorePicture.vue'
+
+/** What is tried: other files, another intent, or the other school. */
+interface Trial { words: string; kit?: number[]; intent?: string; house?: Record<string, string | number> }
+
+const props = defineProps<{ job: JobAnswer }>()
+const emit = defineEmits<{ change: [body: { kit?: number[]; answers?: JobAnswer['answers'] }] }>()
+const { data: schools } = useLoad<JobSchools>(() => `jobs/${props.job.id}/schools`)
+const { data: intents } = useLoad<IntentsAnswer>(() => 'intents')
+const { data: ways } = useLoad<AlternativesAnswer>(() => `jobs/${props.job.id}/alternatives`)
+const cost = (way: AlternativesAnswer['alternatives'][number]): string => `${way.losses === 0 ? 'nothing is lost for good' : way.losses === 1 ? '1 kind of data is lost' : `${way.losses} kinds of data are lost`} · ${duration(way.expectedSeconds)}`
+const trial = ref<Trial | null>(null)
+const answer = ref<WhatIfAnswer | null>(null)
+const refused = ref<ApiError | null>(null)
+const selected = ref(1)
+
+const titles = computed(() => new Map(props.job.shelf.map((file) => [file.id, file.title])))
+const short = (school: JobSchools['schools'][number]): string => {
+  const { difference } = school
+  const time = difference.figures.find((one) => one.name === 'expectedSeconds')
+  const parts = [
+    difference.before === difference.after ? '' : difference.after,
+    time && time.before !== null && time.after !== null ? `${duration(Math.abs(time.after - time.before))} ${time.after > time.before ? 'longer' : 'shorter'}` : '',
+    difference.steps.length ? `${difference.steps.length} ${difference.steps.length === 1 ? 'step differs' : 'steps differ'}` : '',
+  ].filter(Boolean)
+  return parts.join(' · ') || 'reasons differ'
+}
+
+async function tryOut(next: Trial): Promise<void> {
+  trial.value = next
+  try {
+    const { words: _words, ...body } = next
+    answer.value = await api.post<WhatIfAnswer>(`jobs/${props.job.id}/what-if`, body)
+    selected.value = 1
+    refused.value = null
+  } catch (caught) {
+    refused.value = caught as ApiError
+  }
+}
+
+function without(event: Event): void {
+  const id = Number((event.target as HTMLSelectElement).value)
+  if (id) void tryOut({ words: `Without ${titles.value.get(id)}`, kit: props.job.kit.filter((one) => one !== id) })
+}
+
+function wanting(event: Event): void {
+  const intent = intents.value?.intents.find((one) => one.value === (event.target as HTMLSelectElement).value)
+  if (intent) void tryOut({ words: intent.title, intent: intent.value })
+}
+
+function drop(): void {
+  trial.value = null
+  answer.value = null
+}
+
+/** Makes the trial this job's own choice; another intent is a job of its own. */
+function take(): void {
+  if (!trial.value) return
+  emit('change', trial.value.kit ? { kit: trial.value.kit } : { answers: { ...props.job.answers, house: { ...props.job.answers.house, ...trial.value.house } } })
+  drop()
+}
+</script>
+
+<template>
+  <section class="whatif no-print" aria-label="What if">
+    <h3>What if</h3>
+    <template v-if="ways?.alternatives.length">
+      <div class="mute small">One change would make a plan possible, the cheapest first:</div>
+      <div v-for="way in ways.alternatives" :key="way.words" class="school" data-test="alternative">
+        <b>{{ way.words }}</b>
+        <span class="small mute">{{ cost(way) }}</span>
+        <button type="button" class="btn small" @click="tryOut(way.intent === null ? { words: way.words, kit: way.kit } : { words: way.words, intent: way.intent })">Show the difference</button>
+      </div>
+    </template>
+    <div class="asks">
+      <label class="small">you leave a file out <select :value="0" @change="without"><option :value="0">choose a file</option><option v-for="id in job.kit" :key="id" :value="id">{{ titles.get(id) ?? id }}</option></select></label>
+      <label class="small">you want something else <select value="" @change="wanting"><option value="">choose</option><option v-for="intent in intents?.intents ?? []" :key="intent.value" :value="intent.value">{{ intent.title }}</option></select></label>
+    </div>
+    <template v-if="schools?.schools.length">
+      <div class="mute small">Where careful people differ, your house rules decide. The other way is one step away:</div>
+      <div v-for="school in schools.schools" :key="school.rule + school.value" class="school" :data-rule="school.rule">
+        <span>{{ school.question }}: <b>{{ school.label }}</b> <span class="mute">{{ school.reason }}</span></span>
+        <span class="small mute">{{ short(school) }}</span>
+        <button type="button" class="btn small" @click="tryOut({ words: `${school.question}: ${school.label}`, house: { [school.rule]: school.value } })">Show the difference</button>
+      </div>
+    </template>
+    <ErrorNote :error="refused" />
+    <div v-if="trial && answer" class="sheet trial" role="status">
+      <div class="head"><b>{{ trial.words }}</b><span class="grow" />
+        <button v-if="!trial.intent && answer.difference.changed" type="button" class="btn small" @click="take">Do it so in this job</button>
+        <button type="button" class="btn small" @click="drop">Leave it as it is</button>
+      </div>
+      <PlanDifference :difference="answer.difference" />
+      <ScorePicture v-if="answer.plan.steps.length" :plan="answer.plan" :selected="selected" @select="selected = $event" />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.whatif { padding: 4px 20px 16px; display: grid; gap: 8px; }
+h3 { margin: 8px 0 0; font-size: 16px; }
+.asks { display: flex; flex-wrap: wrap; gap: 8px 24px; }
+.asks label { display: inline-flex; gap: 8px; align-items: center; max-width: 100%; }
+.asks select { max-width: 260px; }
+.school { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 4px 14px; align-items: center; border-top: 1px solid var(--line); padding: 5px 0; font-size: 13.5px; }
+.trial { padding: 12px 16px; display: grid; gap: 10px; border-color: var(--slate); }
+.head { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
+.grow { flex: 1; }
+@media (max-width: 700px) {
+  .school { grid-template-columns: minmax(0, 1fr); }
+}
+</style>

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import type { RunEventsAnswer } from '../generated/run-events'
+
+type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['causes']>
+
+/** What a symptom may come of on this phone, the likely first, each with how to tell and what helps. */
+defineProps<{ causes: Causes }>()
+const next: Record<Causes[number]['next'], string> = { harmless: 'harmless', again: 'then do the step again', replan: 'then plan again', stop: 'stop here' }
+</script>
+
+<template>
+  <ol class="causes" data-test="causes">
+    <li v-for="cause in causes" :key="cause.title">
+      <b>{{ cause.title }}</b> <span class="small" :class="cause.next">{{ next[cause.next] }}</span>
+      <div v-for="reason in cause.because" :key="reason" class="because small">{{ reason }}</div>
+      <div class="small"><span class="mute">To tell:</span> {{ cause.check }}</div>
+      <div class="small"><span class="mute">What helps:</span> {{ cause.remedy }}</div>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.causes { margin: 0; padding-left: 24px; max-width: 760px; display: grid; gap: 10px; }
+.because { color: var(--brass); }
+.harmless { color: var(--moss); }
+.stop { color: var(--plum); font-weight: 700; }
+</style>

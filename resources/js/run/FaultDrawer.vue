@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, type ApiError } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
+import type { SymptomsAnswer } from '../generated/symptoms'
+
+/** For practice on a simulated phone: what goes wrong next, and when. */
+const props = defineProps<{ run: number }>()
+const faults = ref<SymptomsAnswer['faults']>([])
+const kind = ref('')
+const percent = ref(40)
+const set = ref('')
+const refused = ref<ApiError | null>(null)
+
+async function open(event: Event): Promise<void> {
+  if ((event.target as HTMLDetailsElement).open && !faults.value.length) faults.value = (await api.get<SymptomsAnswer>(`runs/${props.run}/symptoms`)).faults
+}
+
+async function strike(): Promise<void> {
+  try {
+    await api.post(`runs/${props.run}/fault`, { kind: kind.value, atPercent: percent.value })
+    set.value = faults.value.find((fault) => fault.value === kind.value)?.label ?? ''
+    refused.value = null
+  } catch (caught) {
+    refused.value = caught as ApiError
+  }
+}
+</script>
+
+<template>
+  <details class="faults small" @toggle="open">
+    <summary>Practice: let something go wrong</summary>
+    <form @submit.prevent="strike">
+      <label>What <select v-model="kind" aria-label="What goes wrong"><option value="" disabled>choose</option><option v-for="fault in faults" :key="fault.value" :value="fault.value">{{ fault.label }}</option></select></label>
+      <label>at percent <input v-model.number="percent" type="number" min="0" max="100" class="mono" /></label>
+      <button type="submit" class="btn small" :disabled="kind === ''">Let it happen</button>
+    </form>
+    <p v-if="set" class="mute" role="status">It will strike the next time that it can: {{ set }}.</p>
+    <ErrorNote :error="refused" />
+  </details>
+</template>
+
+<style scoped>
+.faults { border-top: 1px solid var(--line); margin-top: 14px; padding-top: 8px; }
+summary { cursor: pointer; color: var(--mute); }
+form { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: end; padding-top: 8px; }
+label { display: grid; gap: 2px; color: var(--mute); }
+select { max-width: 230px; }
+input { width: 70px; }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, type ApiError } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
+import type { PlanAgainAnswer } from '../generated/plan-again'
+import type { PlanDifference as Difference } from '../generated/plan-difference'
+import PlanDifference from '../job/PlanDifference.vue'
+
+/**
+ * Ways on from where the phone is: the same wish, planned from what it has now, with what that would change before it is
+ * agreed to; and, where a system on it starts as it is, the way back to that.
+ */
+const props = defineProps<{ run: number; first: boolean; starts?: boolean }>()
+const router = useRouter()
+const difference = ref<Difference | null>(null)
+const refused = ref<ApiError | null>(null)
+
+async function look(): Promise<void> {
+  try {
+    difference.value = await api.get<Difference>(`runs/${props.run}/plan-again`)
+    refused.value = null
+  } catch (caught) {
+    refused.value = caught as ApiError
+  }
+}
+async function agree(back = false): Promise<void> {
+  try {
+    const next = await api.post<PlanAgainAnswer>(`runs/${props.run}/plan-again`, { back })
+    await router.push(`/jobs/${next.id}/${next.run === null ? 'fit' : 'run'}`)
+  } catch (caught) {
+    refused.value = caught as ApiError
+  }
+}
+</script>
+
+<template>
+  <div class="anew" data-test="plan-anew">
+    <p v-if="!difference" class="ways">
+      <button v-if="starts" type="button" class="btn big-btn" @click="agree(true)">Bring it back to its system</button>
+      <button type="button" class="btn big-btn" :class="{ act: first }" @click="look">Plan again from what the phone has now</button>
+    </p>
+    <section v-else class="sheet again">
+      <PlanDifference :difference="difference" />
+      <p class="small">This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label before it writes.</p>
+      <p class="ways"><button type="button" class="btn act" @click="agree()">Agree to the new plan</button> <button type="button" class="btn" @click="difference = null">Leave it</button></p>
+    </section>
+    <ErrorNote :error="refused" />
+  </div>
+</template>
+
+<style scoped>
+.again { padding: 12px 16px; display: grid; gap: 10px; max-width: 760px; justify-items: start; }
+.ways { display: flex; flex-wrap: wrap; gap: 8px; margin: 0; }
+p { margin: 0; }
+.big-btn { min-height: 52px; font-size: 17px; padding: 8px 22px; }
+</style>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api } from '../app/api'
+import type { ShareAnswer } from '../generated/share'
+
+/** The way to this run for a second device: address, code, and both as a picture for its camera. */
+const props = defineProps<{ path: string }>()
+const share = ref<ShareAnswer | null>(null)
+const picture = ref('')
+
+async function open(event: Event): Promise<void> {
+  if (!(event.target as HTMLDetailsElement).open || share.value) return
+  share.value = await api.get<ShareAnswer>('share')
+  const address = share.value.addresses[0]
+  if (address === undefined) return
+  const { toString } = await import('qrcode')
+  picture.value = `data:image/svg+xml;base64,${btoa(await toString(`${address}/open/${share.value.code}?to=${encodeURIComponent(props.path)}`, { type: 'svg', margin: 2 }))}`
+}
+</script>
+
+<template>
+  <details class="share small" data-test="share" @toggle="open">
+    <summary>Follow and answer on another device</summary>
+    <template v-if="share?.code">
+      <p>Open <b v-for="address in share.addresses" :key="address" class="mono address">{{ address }}{{ path }}</b> there, and type the code <b class="mono code">{{ share.code }}</b>, or read the picture with its camera.</p>
+      <img v-if="picture" :src="picture" width="148" height="148" alt="The address with the code, for a camera" />
+      <p class="mute">Whoever has the code can answer this run. It holds until Tornavis is ended.</p>
+    </template>
+    <p v-else-if="share?.shared">This device was let in with the access code. The code itself is shown at the computer.</p>
+    <p v-else-if="share">Only this computer is answered. End Tornavis and start it with <b class="mono">--share</b>: it then shows an address and a code here.</p>
+  </details>
+</template>
+
+<style scoped>
+.share { border-top: 1px solid var(--line); margin-top: 14px; padding-top: 8px; }
+summary { cursor: pointer; color: var(--mute); }
+p { margin: 8px 0 0; }
+img { display: block; margin-top: 8px; border: 1px solid var(--line); }
+.address { display: block; overflow-wrap: anywhere; }
+.code { font-size: 16px; }
+</style>

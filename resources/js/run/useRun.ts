@@ -1,0 +1,57 @@
+import { onUnmounted, ref, watch, type Ref } from 'vue'
+import { api, type ApiError } from '../app/api'
+import type { RunEventsAnswer } from '../generated/run-events'
+
+type Event = RunEventsAnswer['events'][number]
+
+/** Follows a run live: asks for what is new well within a second, and keeps every event that it has seen. */
+export function useRun(id: () => number | undefined): {
+  events: Ref<Event[]>
+  state: Ref<RunEventsAnswer['state'] | null>
+  error: Ref<ApiError | null>
+  act: (what: string, body?: unknown) => Promise<void>
+} {
+  const events = ref<Event[]>([]) as Ref<Event[]>
+  const state = ref<RunEventsAnswer['state'] | null>(null)
+  const error = ref<ApiError | null>(null)
+  let timer = 0
+  let gone = false
+
+  async function ask(): Promise<void> {
+    const run = id()
+    if (run === undefined) return
+    const after = events.value[events.value.length - 1]?.sequence ?? 0
+    const answer = await api.get<RunEventsAnswer>(`runs/${run}/events?after=${after}`)
+    const seen = new Set(events.value.map((event) => event.sequence))
+    events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
+    state.value = answer.state
+  }
+
+  async function beat(): Promise<void> {
+    window.clearTimeout(timer)
+    try {
+      await ask()
+      if (error.value?.status === 0) error.value = null
+    } catch (caught) {
+      error.value = caught as ApiError
+    }
+    if (!gone && state.value?.status !== 'ended') timer = window.setTimeout(() => void beat(), 600)
+  }
+
+  async function act(what: string, body: unknown = {}): Promise<void> {
+    try {
+      await api.post(`runs/${id()}/${what}`, body)
+      error.value = null
+    } catch (caught) {
+      error.value = caught as ApiError
+    }
+    await beat()
+  }
+
+  watch(id, () => void beat(), { immediate: true })
+  onUnmounted(() => {
+    gone = true
+    window.clearTimeout(timer)
+  })
+  return { events, state, error, act }
+}

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api, type ApiError } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
+
+const props = defineProps<{ own: string; folders: string[] }>()
+const open = defineModel<boolean>({ required: true })
+const emit = defineEmits<{ changed: [] }>()
+
+const added = ref('')
+const error = ref<ApiError | null>(null)
+
+async function keep(folders: string[]): Promise<void> {
+  try {
+    await api.put('shelf/folders', { folders })
+    added.value = ''
+    error.value = null
+    emit('changed')
+  } catch (caught) {
+    error.value = caught as ApiError
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="620">
+    <v-card class="pa-5">
+      <h2>Folders of the shelf</h2>
+      <p class="small mb-3">Files are read where they lie; nothing is copied, changed or deleted. New files are noticed by themselves, release cards and checksum lists beside them too.</p>
+      <ErrorNote :error="error" />
+      <div class="folder"><span class="mono">{{ own }}</span><span class="mute small">its own; uploads go here</span></div>
+      <div v-for="folder in folders" :key="folder" class="folder"><span class="mono">{{ folder }}</span><button type="button" class="btn small" :aria-label="`Leave ${folder} out`" @click="keep(props.folders.filter((one) => one !== folder))">Leave out</button></div>
+      <form class="add" @submit.prevent="keep([...folders, added])">
+        <label>Another folder on this machine <input v-model.trim="added" name="folder" class="mono" placeholder="/home/…" /></label>
+        <button type="submit" class="btn" :disabled="added === ''">Add</button>
+      </form>
+      <div class="text-right mt-3"><button type="button" class="btn" @click="open = false">Close</button></div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.folder { display: flex; justify-content: space-between; gap: 12px; align-items: center; padding: 6px 0; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }
+.add { display: flex; gap: 12px; align-items: end; margin-top: 12px; }
+.add label { display: grid; gap: 3px; flex: 1; font-size: 13px; color: var(--mute); }
+</style>

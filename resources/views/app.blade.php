@@ -1,0 +1,15 @@
+<!doctype html>
+<html lang="en">
+<head>
+    <meta charset="utf-8">
+    <meta name="viewport" content="width=device-width, initial-scale=1">
+    <meta name="csrf-token" content="{{ csrf_token() }}">
+    <title>Tornavis</title>
+    <link rel="icon" href="/mark.svg" type="image/svg+xml">
+    @vite('resources/js/app.ts')
+</head>
+<body>
+    <div id="app"></div>
+    <noscript>Tornavis needs JavaScript to show its pages.</noscript>
+</body>
+</html>

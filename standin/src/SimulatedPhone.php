@@ -1,0 +1,364 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\StandIn;
+
+/**
+ * A phone as a thing: what lies in its partitions, how its data is encrypted, what its battery holds.
+ *
+ * It knows nothing of plans. Whether it starts is judged from what was written to it; see {@see PowerOn}.
+ *
+ * @phpstan-type Written array{of: string, whole: bool, label: array<string, mixed>}
+ * @phpstan-type PhoneData array{serial: string, codename: string, builtLike: list<string>, model: string, chipset: string, architecture: string, twoSlots: bool, unlocked: bool, unlockAllowed: bool, unlockWaitSeconds: float, recoveryIn: string, startsFrom: list<string>, encryptsAs: string, mode: string, activeSlot: string, runningSlot: string, partitions: array<string, Written>, firmware: array<string, string>, addons: array<string, list<array<string, mixed>>>, second: ?string, temporary: ?array{family: string, version: string, abilities: list<string>}, dataKeys: ?string, dataFileSystem: string, dataEncryption: string, dataEmpty: bool, dataBytes: int, holds: list<string>, layout?: array<string, string>, verification?: array<string, bool>, pcFlash?: bool, files?: array<string, list<string>>, storageStale?: bool, recoveryPending?: bool, trial?: ?string, residue?: bool, dataUnreadable?: bool, faults?: list<array{kind: string, atPercent: int}>, battery: float, chargePerMinute: float, drainPerMinute: float, accounts: bool, screenLock: bool, debugging: bool, authorised: bool}
+ */
+final class SimulatedPhone
+{
+    public bool $unlocked;
+
+    public bool $unlockAllowed;
+
+    /** what is left of the maker's wait, in seconds on the phone's clock */
+    public float $unlockWaitSeconds;
+
+    public string $mode;
+
+    public string $activeSlot;
+
+    public string $runningSlot;
+
+    /** @var array<string, Written> by partition with slot: "boot_a" */
+    public array $partitions;
+
+    /** @var array<string, string> version by slot */
+    public array $firmware;
+
+    /** @var ?array{family: string, version: string, abilities: list<string>} a recovery that was started once and runs now */
+    public ?array $temporary;
+
+    /** name of a second system beside the first; null where there is none */
+    public ?string $second;
+
+    /** @var array<string, list<array<string, mixed>>> labels of what was added, in the order in which it went in, by slot */
+    public array $addons;
+
+    /** @var array<string, string> by slot "old", "erased" or "dynamic"; empty on a model that was made with the layout that it has */
+    public array $layout;
+
+    /** @var array<string, bool> by slot, where the phone checks its images at all */
+    public array $verification;
+
+    /** @var list<array{kind: string, atPercent: int}> what is to go wrong, see {@see Faults} */
+    public array $faults;
+
+    /** something of another layout lies in the way */
+    public bool $residue;
+
+    /** the data partition has not been formatted since the layout changed */
+    public bool $dataUnreadable;
+
+    /** family of a system that is tried beside the installed one */
+    public ?string $trial;
+
+    /** @var array<string, list<string>> names by place: "card", "internal" */
+    public array $files;
+
+    /** the recovery has not restarted since the storage was formatted */
+    public bool $storageStale;
+
+    /** a recovery was written by the maker's flash mode and has not run yet */
+    public bool $recoveryPending;
+
+    /** family whose keys encrypt the data; null when there are none */
+    public ?string $dataKeys;
+
+    public string $dataFileSystem;
+
+    public string $dataEncryption;
+
+    public bool $dataEmpty;
+
+    public int $dataBytes;
+
+    /** @var list<string> */
+    public array $holds;
+
+    public float $battery;
+
+    public bool $accounts;
+
+    public bool $screenLock;
+
+    public bool $debugging;
+
+    public bool $authorised;
+
+    /**
+     * @param  PhoneData  $data
+     */
+    public function __construct(private readonly array $data)
+    {
+        $this->unlocked = $data['unlocked'];
+        $this->unlockAllowed = $data['unlockAllowed'];
+        $this->unlockWaitSeconds = $data['unlockWaitSeconds'];
+        $this->mode = $data['mode'];
+        $this->activeSlot = $data['activeSlot'];
+        $this->runningSlot = $data['runningSlot'];
+        $this->partitions = $data['partitions'];
+        $this->firmware = $data['firmware'];
+        $this->addons = $data['addons'];
+        $this->second = $data['second'];
+        $this->temporary = $data['temporary'];
+        $this->dataKeys = $data['dataKeys'];
+        $this->dataFileSystem = $data['dataFileSystem'];
+        $this->dataEncryption = $data['dataEncryption'];
+        $this->dataEmpty = $data['dataEmpty'];
+        $this->dataBytes = $data['dataBytes'];
+        $this->holds = $data['holds'];
+        $this->layout = $data['layout'] ?? [];
+        $this->verification = $data['verification'] ?? [];
+        $this->files = $data['files'] ?? [];
+        $this->storageStale = $data['storageStale'] ?? false;
+        $this->recoveryPending = $data['recoveryPending'] ?? false;
+        $this->faults = $data['faults'] ?? [];
+        $this->residue = $data['residue'] ?? false;
+        $this->dataUnreadable = $data['dataUnreadable'] ?? false;
+        $this->trial = $data['trial'] ?? null;
+        $this->battery = $data['battery'];
+        $this->accounts = $data['accounts'];
+        $this->screenLock = $data['screenLock'];
+        $this->debugging = $data['debugging'];
+        $this->authorised = $data['authorised'];
+    }
+
+    /**
+     * @return PhoneData
+     */
+    public function toArray(): array
+    {
+        $now = get_object_vars($this);
+        unset($now['data']);
+
+        /** @var PhoneData $all */
+        $all = array_merge($this->data, $now);
+
+        return $all;
+    }
+
+    public function serial(): string
+    {
+        return $this->data['serial'];
+    }
+
+    public function model(): string
+    {
+        return $this->data['model'];
+    }
+
+    public function chipset(): string
+    {
+        return $this->data['chipset'];
+    }
+
+    public function architecture(): string
+    {
+        return $this->data['architecture'];
+    }
+
+    /** Whether hardware and boards are those that an image for this codename expects. */
+    public function isBuiltLike(string $codename): bool
+    {
+        return in_array($codename, [$this->data['codename'], ...$this->data['builtLike']], true);
+    }
+
+    /**
+     * The partitions that a start needs, besides the system itself.
+     *
+     * @return list<string>
+     */
+    public function startsFrom(): array
+    {
+        return $this->data['startsFrom'];
+    }
+
+    /** A recovery that lives in the boot image comes with a kernel of its own. */
+    public function recoveryBringsKernel(): bool
+    {
+        return $this->data['recoveryIn'] === 'boot';
+    }
+
+    public function recoveryHome(): string
+    {
+        return $this->data['recoveryIn'];
+    }
+
+    public function hasPcFlash(): bool
+    {
+        return $this->data['pcFlash'] ?? false;
+    }
+
+    public function restart(): void
+    {
+        $this->temporary = null;
+        $this->storageStale = false;
+        $this->runningSlot = $this->activeSlot;
+    }
+
+    /** How this model encrypts new data. */
+    public function encryptsAs(): string
+    {
+        return $this->data['encryptsAs'];
+    }
+
+    public function chargePerMinute(): float
+    {
+        return $this->data['chargePerMinute'];
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function slots(): array
+    {
+        return $this->data['twoSlots'] ? ['a', 'b'] : ['-'];
+    }
+
+    public function otherSlot(string $slot): string
+    {
+        return ['a' => 'b', 'b' => 'a'][$slot] ?? $slot;
+    }
+
+    /** "boot" in slot b lies in "boot_b"; on a phone with one slot in "boot". */
+    public static function place(string $partition, string $slot): string
+    {
+        return $slot === '-' ? $partition : "{$partition}_{$slot}";
+    }
+
+    /**
+     * @param  array<string, mixed>  $label
+     */
+    public function write(string $partition, string $slot, array $label, bool $whole = true): void
+    {
+        $of = is_string($label['of'] ?? null) ? $label['of'] : 'something without a label';
+        $this->partitions[self::place($partition, $slot)] = ['of' => $of, 'whole' => $whole, 'label' => $label];
+        if ($partition === 'system') {
+            // What was added lay inside the old system.
+            unset($this->addons[$slot]);
+        }
+        if (is_string($label['firmware'] ?? null)) {
+            $this->firmware[$slot] = $label['firmware'];
+        }
+    }
+
+    public function remove(string $partition, string $slot): void
+    {
+        unset($this->partitions[self::place($partition, $slot)]);
+        if ($partition === 'system') {
+            unset($this->addons[$slot]);
+        }
+    }
+
+    /** Whether the active slot has lost its old partitions and not yet got the new ones. */
+    public function layoutIsErased(): bool
+    {
+        return ($this->layout[$this->activeSlot] ?? '') === 'erased';
+    }
+
+    /** Whether the bootloader checks the images of a slot and finds one that is not of the same build as the system. */
+    public function verificationRefuses(string $slot): bool
+    {
+        $system = $this->written('system', $slot);
+        if (! ($this->verification[$slot] ?? false) || $system === null) {
+            return false;
+        }
+        foreach (array_intersect(['boot', 'dtbo', 'vendor_boot'], $this->startsFrom()) as $partition) {
+            if (($this->written($partition, $slot)['of'] ?? $system['of']) !== $system['of']) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @return ?Written
+     */
+    public function written(string $partition, string $slot): ?array
+    {
+        return $this->partitions[self::place($partition, $slot)] ?? null;
+    }
+
+    /**
+     * The label of what was added last of one kind: "services", "root", "kernel".
+     *
+     * @return ?array<string, mixed>
+     */
+    public function added(string $kind, string $slot): ?array
+    {
+        foreach (array_reverse($this->addons[$slot] ?? []) as $label) {
+            if (($label['addon'] ?? 'services') === $kind) {
+                return $label;
+            }
+        }
+
+        return null;
+    }
+
+    /** The version of the vendor image in a slot, where it is one that came by itself. */
+    public function vendorVersion(string $slot): ?string
+    {
+        $version = $this->written('vendor', $slot)['label']['vendor'] ?? null;
+
+        return is_string($version) ? $version : null;
+    }
+
+    /**
+     * What a system image in a slot says: family, release, patch level, needed firmware.
+     *
+     * @return array<string, string>
+     */
+    public function system(string $slot): array
+    {
+        $os = $this->written('system', $slot)['label']['os'] ?? null;
+
+        return is_array($os) ? array_filter($os, is_string(...)) : [];
+    }
+
+    /**
+     * @return ?array{family: string, version: string, abilities: list<string>} the recovery where this model keeps it, if there is one
+     */
+    public function recovery(string $slot): ?array
+    {
+        $image = $this->written($this->data['recoveryIn'], $slot);
+        $recovery = $image !== null && $image['whole'] ? $image['label']['recovery'] ?? null : null;
+
+        /** @var ?array{family: string, version: string, abilities: list<string>} $recovery */
+        return is_array($recovery) ? $recovery : null;
+    }
+
+    /**
+     * @return ?array{family: string, version: string, abilities: list<string>} the recovery that runs, in the modes that are its own
+     */
+    public function runningRecovery(): ?array
+    {
+        return $this->temporary ?? $this->recovery($this->runningSlot);
+    }
+
+    public function pass(float $seconds, bool $charging = false): void
+    {
+        $perMinute = $charging ? $this->data['chargePerMinute'] : -$this->data['drainPerMinute'];
+        $this->battery = max(0.0, min(100.0, $this->battery + $perMinute * $seconds / 60));
+        $this->unlockWaitSeconds = max(0.0, $this->unlockWaitSeconds - $seconds);
+        if ($this->battery <= 0.0) {
+            $this->mode = 'off';
+        }
+    }
+
+    /** What a person finds after the phone lost its power or its computer in the middle of something. */
+    public function pickUpAfterBreak(): void
+    {
+        if ($this->mode === 'sideload') {
+            $this->mode = 'recovery';
+        }
+    }
+}

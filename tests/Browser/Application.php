@@ -1,0 +1,232 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\Remote\RemoteWebElement;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use Symfony\Component\Process\Process;
+use Tests\Support\World;
+
+/** The real application with the demo world in a folder of its own, and a real browser in front of it. */
+final class Application
+{
+    private const WAIT_SECONDS = 20;
+
+    public readonly string $folder;
+
+    public readonly int $port;
+
+    public RemoteWebDriver $browser;
+
+    private Process $server;
+
+    private Process $driver;
+
+    public function __construct(private readonly float $speed = 600.0, public readonly string $shelf = '', private readonly bool $share = false)
+    {
+        $this->folder = sys_get_temp_dir().'/tornavis-browser-'.getmypid().'-'.bin2hex(random_bytes(3));
+        mkdir($this->folder);
+        $this->port = self::freePort();
+        $this->start();
+        $driverPort = self::freePort();
+        $this->driver = new Process(['chromedriver', "--port={$driverPort}"]);
+        $this->driver->start();
+        self::until(fn (): bool => str_contains($this->driver->getOutput(), 'started successfully'), 'ChromeDriver starts', fn (): string => $this->driver->getOutput());
+        $options = (new ChromeOptions)->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--window-size=1280,800', "--user-data-dir={$this->folder}/browser"]);
+        $options->setBinary((string) trim((string) shell_exec('command -v chromium')));
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $this->browser = RemoteWebDriver::create("http://127.0.0.1:{$driverPort}", $capabilities);
+        register_shutdown_function($this->end(...));
+    }
+
+    /** Starts web server, worker and stand-in; the database and the phones stay as they are. */
+    public function start(): void
+    {
+        $standInPort = self::freePort();
+        $this->server = new Process(
+            [PHP_BINARY, 'artisan', 'tornavis:serve', '--demo', "--port={$this->port}", "--standin-port={$standInPort}", "--speed={$this->speed}", ...($this->share ? ['--share'] : [])],
+            dirname(__DIR__, 2),
+            // The tests' own settings must not reach the application under test.
+            ['APP_ENV' => 'production', 'DB_DATABASE' => "{$this->folder}/tornavis.sqlite", 'QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'file', 'TORNAVIS_SHELF' => $this->shelf === '' ? World::shelf() : $this->shelf, 'TORNAVIS_PHONES' => "{$this->folder}/phones", 'TORNAVIS_STANDIN_PORT' => (string) $standInPort],
+        );
+        $this->server->setTimeout(null);
+        $this->server->start();
+        self::until(fn (): bool => str_contains($this->server->getOutput(), 'Tornavis is at'), 'the application starts', fn (): string => $this->server->getOutput().$this->server->getErrorOutput());
+    }
+
+    public function stop(): void
+    {
+        $this->server->stop(10, SIGTERM);
+    }
+
+    /** Process ids of one part: "queue:work" or "tornavis:stand-in". @return list<int> */
+    public function processes(string $part): array
+    {
+        exec('pgrep -g '.implode(',', $this->groups()).' -f -- '.escapeshellarg($part), $ids);
+
+        return array_map(intval(...), $ids);
+    }
+
+    public function kill(string ...$parts): void
+    {
+        foreach ($parts as $part) {
+            foreach ($this->processes($part) as $id) {
+                posix_kill($id, SIGKILL);
+            }
+        }
+    }
+
+    public function end(): void
+    {
+        if (! isset($this->browser)) {
+            return;
+        }
+        try {
+            $this->browser->quit();
+        } finally {
+            unset($this->browser);
+            $this->driver->stop(2);
+            $this->stop();
+        }
+    }
+
+    public function visit(string $path): void
+    {
+        $this->browser->get("http://127.0.0.1:{$this->port}{$path}");
+    }
+
+    public function text(): string
+    {
+        return $this->browser->findElement(WebDriverBy::tagName('body'))->getText();
+    }
+
+    /** Waits until the page shows the words. */
+    public function see(string $words, int $seconds = self::WAIT_SECONDS): void
+    {
+        $text = '';
+        self::until(function () use ($words, &$text): bool {
+            try {
+                $text = $this->text();
+            } catch (StaleElementReferenceException) {
+                return false;
+            }
+
+            return str_contains($text, $words);
+        }, "the page shows \"{$words}\"", fn (): string => $this->text(), $seconds);
+        expect($text)->toContain($words);
+    }
+
+    /** Waits until one part of the page shows the words. */
+    public function seeIn(string $selector, string $words, int $seconds = self::WAIT_SECONDS): void
+    {
+        $text = '';
+        self::until(function () use ($selector, $words, &$text): bool {
+            $text = (string) $this->browser->executeScript('return document.querySelector(arguments[0])?.innerText ?? ""', [$selector]);
+
+            return str_contains($text, $words);
+        }, "{$selector} shows \"{$words}\"", fn (): string => $this->text(), $seconds);
+        expect($text)->toContain($words);
+    }
+
+    /** Clicks the visible button or link with these words; waits for it. */
+    public function click(string $words, string $within = 'body'): void
+    {
+        self::until(function () use ($words, $within): bool {
+            return (bool) $this->browser->executeScript(
+                'const hit = [...document.querySelectorAll(arguments[1] + " button, " + arguments[1] + " a, " + arguments[1] + " tr.link, " + arguments[1] + " [role=option], " + arguments[1] + " .v-list-item")].find((e) => e.innerText.includes(arguments[0]) && e.offsetParent !== null && !e.disabled); if (hit) hit.click(); return !!hit',
+                [$words, $within],
+            );
+        }, "\"{$words}\" can be clicked", fn (): string => $this->text());
+    }
+
+    public function find(string $selector): RemoteWebElement
+    {
+        self::until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector($selector)) !== [], "{$selector} is there", fn (): string => $this->text());
+
+        return $this->browser->findElement(WebDriverBy::cssSelector($selector));
+    }
+
+    /** Chooses an entry of a select field by its label. */
+    public function choose(string $label, string $entry): void
+    {
+        self::until(fn (): bool => (bool) $this->browser->executeScript(
+            'const field = [...document.querySelectorAll(".v-select")].find((e) => [...e.querySelectorAll(".v-label")].some((l) => l.textContent.trim() === arguments[0]) && e.offsetParent !== null); const box = field?.querySelector(".v-field"); box?.dispatchEvent(new MouseEvent("mousedown", {bubbles: true})); box?.click(); return !!box',
+            [$label],
+        ), "the field {$label} opens");
+        $this->click($entry, '.v-overlay-container');
+    }
+
+    /** Puts a text into a field in place of what stands there. */
+    public function fill(string $selector, string $text): void
+    {
+        $this->find($selector)->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys([WebDriverKeys::NULL, $text]);
+    }
+
+    public function press(string $keys): void
+    {
+        $this->browser->getKeyboard()->sendKeys($keys === 'Ctrl+K' ? [WebDriverKeys::CONTROL, 'k'] : $keys);
+        if ($keys === 'Ctrl+K') {
+            $this->browser->getKeyboard()->releaseKey(WebDriverKeys::CONTROL);
+        }
+    }
+
+    /** Types the phone's label at the gate that is shut now. */
+    public function typeLabel(string $label): void
+    {
+        $this->see('Your word is needed');
+        $this->find('.word input')->sendKeys($label);
+        $this->click('Go on', '.word');
+        self::until(fn (): bool => ! str_contains($this->text(), 'Your word is needed'), 'the gate opens', fn (): string => $this->text());
+    }
+
+    public function resize(int $width, int $height): void
+    {
+        $this->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+    }
+
+    /** What the accessibility checker finds wrong with the page, as "rule: element". @return list<string> */
+    public function accessibilityProblems(): array
+    {
+        $this->browser->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        $this->browser->manage()->timeouts()->setScriptTimeout(30);
+
+        return $this->browser->executeAsyncScript('const done = arguments[0]; axe.run(document, {runOnly: ["wcag2a", "wcag2aa"]}).then((r) => done(r.violations.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.target.join(" ")))))');
+    }
+
+    /** @param callable(): bool $condition */
+    public static function until(callable $condition, string $what, ?callable $seen = null, int $seconds = self::WAIT_SECONDS): void
+    {
+        $end = microtime(true) + $seconds;
+        while (! $condition()) {
+            if (microtime(true) > $end) {
+                throw new \RuntimeException("Waited {$seconds} s in vain until {$what}.".($seen === null ? '' : "\nSeen instead:\n".$seen()));
+            }
+            usleep(60_000);
+        }
+    }
+
+    /** Process groups of the three parts: each was started in a session of its own. @return list<int> */
+    private function groups(): array
+    {
+        exec("pgrep -P {$this->server->getPid()}", $children);
+
+        return array_map(intval(...), $children);
+    }
+
+    private static function freePort(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        $name = (string) stream_socket_get_name($socket, false);
+        fclose($socket);
+
+        return (int) substr($name, (int) strrpos($name, ':') + 1);
+    }
+}

@@ -1,0 +1,257 @@
+<?php
+
+declare(strict_types=1);
+
+use Facebook\WebDriver\WebDriverBy;
+use Tests\Browser\Application;
+
+/** One application for all screens; these tests change nothing that another one relies on. */
+function screens(): Application
+{
+    static $application = null;
+
+    return $application ??= new Application;
+}
+
+it('shows the rack, and the same phones as a table', function () {
+    $app = screens();
+    $app->visit('/bench');
+    $app->see('13 phones');
+    $app->see('file encryption, f2fs');
+    $app->click('Table');
+    $app->seeIn('table', 'OF-301N');
+    $app->seeIn('table', 'Ostrand Deck 13 · fw 5.2.8');
+    $app->click('Rack');
+    $app->see('Plan a job');
+});
+
+it('filters the bench from the keyboard', function () {
+    $app = screens();
+    $app->visit('/bench');
+    $app->see('SK-07');
+    $app->press('/');
+    $app->browser->getKeyboard()->sendKeys('bowline_m');
+    Application::until(static fn (): bool => ! str_contains($app->text(), 'SK-07'), 'the other phones are gone', fn (): string => $app->text());
+    $app->see('SK-08');
+    $app->browser->getKeyboard()->sendKeys('xyz');
+    $app->see('No phone matches “bowline_mxyz”');
+});
+
+it('shows every value of a phone with its source and its age', function () {
+    $app = screens();
+    $app->visit('/bench/SK-07');
+    $app->see('SKF3A07Q41');
+    $app->see('seen on the phone · bootloader');
+    $app->see('typed · table lead');
+    $app->see('Data holds: photos');
+    $app->see('5.0 GiB');
+});
+
+it('says of a file where each statement comes from, and where the sources disagree', function () {
+    $app = screens();
+    $app->visit('/shelf');
+    $app->see('60 files');
+    $app->click('lamplight-9.3-20250120-marl.zip');
+    $app->seeIn('.file', 'The sources disagree about codenames');
+    $app->seeIn('.file', 'update script');
+    $app->seeIn('.file', 'Not understood: battery_is_sound("50")');
+    $app->click('saltern-15.2-20260903-bowline-copy.zip');
+    $app->seeIn('.file', 'its directory is missing');
+    $app->click('saltern-15.2-20260903-bowline.zip');
+    $app->seeIn('.file', 'Writes 7 images');
+    $app->seeIn('.file', '192.0 MiB');
+});
+
+it('walks the shelf with j and k', function () {
+    $app = screens();
+    $app->visit('/shelf');
+    $app->see('60 files');
+    $app->press('j');
+    $app->seeIn('tr.on', 'driftglass-14.3-20260701-carrack');
+    $app->press('j');
+    $app->seeIn('tr.on', 'driftglass-14.3-20260701-carrick');
+    $app->press('k');
+    $app->seeIn('tr.on', 'driftglass-14.3-20260701-carrack');
+});
+
+it('moves between the sections of a job with 1 to 6', function (string $key, string $shows) {
+    $app = screens();
+    $app->visit('/jobs/1');
+    $app->see('Fresh install by sideload');
+    $app->press($key);
+    $app->see($shows);
+})->with([
+    ['1', 'Is it for this phone'],
+    ['2', 'Files of this job'],
+    ['3', 'Before anything is written'],
+    ['4', 'Way back'],
+    ['5', 'The plan is clear'],
+    ['6', 'The record begins with the first step'],
+]);
+
+it('selects a step from the list, from the picture and with j and k', function () {
+    $app = screens();
+    $app->visit('/jobs/1/score');
+    $app->seeIn('.detail', '4 · Firmware 5.2.11 into slot B');
+    $app->press('j');
+    $app->seeIn('.detail', '5 · boot of Saltern 15.2 into slot B');
+    $app->press('k');
+    $app->seeIn('.detail', '4 · Firmware');
+    $app->find('[data-step="11"]')->click();
+    $app->seeIn('.detail', 'Formatting is more than wiping');
+    $app->browser->executeScript('document.querySelectorAll("g.note")[12].dispatchEvent(new MouseEvent("click", {bubbles: true}))');
+    $app->seeIn('.detail', '13 · Sideload Saltern 15.2 into slot A');
+    $app->seeIn('.detail', '47 percent');
+});
+
+it('draws the score from the plan: a note for each step, a gate for each word, a region without a way back', function () {
+    $app = screens();
+    $app->visit('/jobs/1/score');
+    $app->see('Way back');
+    $count = fn (string $selector): int => (int) $app->browser->executeScript('return document.querySelectorAll(arguments[0]).length', [$selector]);
+
+    expect($count('g.note'))->toBe(16)
+        ->and($count('path.gate'))->toBe(3)
+        ->and($count('.back.no-system'))->toBe(1)
+        ->and($count('.segment.erased'))->toBe(1);
+});
+
+it('shows on the score what the other school, a missing file and another intent would change', function () {
+    $app = screens();
+    $app->visit('/jobs/1/score');
+    $app->see('Where careful people differ');
+    $app->click('Show the difference', '[data-rule=formatOrder]');
+    $app->seeIn('[data-test=difference]', 'moved');
+    $app->click('Leave it as it is');
+    $app->browser->executeScript('const s = document.querySelectorAll(".asks select")[0]; s.value = s.options[1].value; s.dispatchEvent(new Event("change"))');
+    $app->seeIn('[data-test=difference]', 'Do not run');
+    $app->browser->executeScript('const s = document.querySelectorAll(".asks select")[1]; s.value = "add-on"; s.dispatchEvent(new Event("change"))');
+    $app->seeIn('.trial', 'Add-on');
+    $app->seeIn('[data-test=difference]', 'An add-on in the kit');
+});
+
+it('draws the room in super before, while and after the work', function () {
+    $app = screens();
+    $app->visit('/jobs/1/kit');
+    $app->seeIn('[data-test=space]', 'Room in super');
+    $app->seeIn('[data-test=space]', 'system A');
+    expect(count($app->browser->findElements(WebDriverBy::cssSelector('[data-test=space] .stage'))))->toBe(3)
+        ->and(count($app->browser->findElements(WebDriverBy::cssSelector('[data-test=space] rect.new'))))->toBeGreaterThan(2);
+});
+
+it('fills a person\'s own command in at its step', function () {
+    $app = screens();
+    $app->visit('/house-rules');
+    $app->find('input[name=phrase-set-active]')->sendKeys('mytool {serial} use {slot}');
+    $app->click('Keep the phrasebook');
+    $app->visit('/jobs/1/score');
+    $app->see('Make slot B the active one');
+    $app->browser->executeScript('[...document.querySelectorAll("tr.row")].find((row) => row.innerText.includes("Make slot B")).click()');
+    $app->see('mytool SKF3A04K17 use b');
+    $app->visit('/house-rules');
+    $app->fill('input[name=phrase-set-active]', ' ');
+    $app->click('Keep the phrasebook');
+});
+
+it('changes the verdict when a question is answered', function () {
+    $app = new Application(60);
+    $app->visit('/jobs/2/prepare');
+    $app->see('7 things to settle');
+    $app->click('Agree: the plan does it first');
+    $app->see('6 things to settle');
+    $app->end();
+});
+
+it('leads from a finding to its rule', function () {
+    $app = screens();
+    $app->visit('/jobs/1/fit');
+    $app->see('FIT-2');
+    $app->click('FIT-2');
+    $app->seeIn('.rule.on', 'One codename can hide several models');
+});
+
+it('records a backup and shows in the ledger what it brings back', function () {
+    $app = screens();
+    $app->visit('/jobs/2/prepare');
+    $app->see('7 things to settle');
+    $app->click('Record a backup');
+    $app->find('.form input')->sendKeys('SK-08 evening copy');
+    $app->browser->executeScript('document.querySelector(".form input[value=photos]").click()');
+    $app->click('Record it', '.form');
+    $app->see('returns from backup “SK-08 evening copy”');
+    $app->see('6 things to settle');
+});
+
+it('stops safely, says the way back, goes on, and pauses when something else is seen', function () {
+    $app = new Application(60);
+    $app->visit('/jobs/1/run');
+    $app->see('Clear to run');
+    $app->click('Start run', '.top');
+    $app->see('Your word is needed');
+    $app->find('.word input')->sendKeys('SK-07');
+    $app->click('Go on', '.word');
+    $app->see('you have the wrong phone');
+    $app->click('Stop here safely');
+    $app->seeIn('[data-test=headline]', 'Stopped.');
+    $app->see('Ostrand Deck starts with its data');
+    $app->click('Go on with the run');
+    $app->typeLabel('SK-04');
+    $app->click('Something else');
+    $app->find('[aria-label="What the phone shows"]')->sendKeys('a line that I do not know');
+    $app->click('Note it and pause');
+    $app->see('You see: a line that I do not know');
+    $app->end();
+});
+
+it('shows a run live in a second window', function () {
+    $app = new Application(60);
+    $app->visit('/jobs/1/run');
+    $app->see('Clear to run');
+    $app->click('Start run', '.top');
+    $app->see('Your word is needed');
+    $first = $app->browser->getWindowHandle();
+    $app->browser->switchTo()->newWindow();
+    $app->visit('/jobs/1/run');
+    $app->typeLabel('SK-04');
+    $app->browser->switchTo()->window($first);
+    Application::until(static fn (): bool => ! str_contains($app->text(), 'This is the first step'), 'the first window follows', fn (): string => $app->text());
+    $app->see('Firmware 5.2.11 into slot B');
+    $app->end();
+});
+
+it('loads nothing from elsewhere and logs no error in the browser', function () {
+    $app = screens();
+    foreach (['/bench', '/shelf', '/jobs/1/score', '/log', '/nowhere'] as $path) {
+        $app->visit($path);
+        $app->see('Bench');
+    }
+    $errors = array_filter($app->browser->manage()->getLog('browser'), static fn (array $line): bool => $line['level'] === 'SEVERE');
+
+    expect(array_values($errors))->toBe([]);
+});
+
+it('keeps the first screen small', function () {
+    $app = screens();
+    $app->visit('/bench');
+    $app->see('SK-07');
+    $sizes = $app->browser->executeScript('return performance.getEntriesByType("resource").filter((e) => e.name.endsWith(".js")).map((e) => e.name)');
+    $bytes = 0;
+    foreach ($sizes as $url) {
+        $bytes += strlen((string) gzencode((string) file_get_contents(dirname(__DIR__, 2).'/public/build/assets/'.basename($url))));
+    }
+
+    expect($bytes)->toBeGreaterThan(10_000)->toBeLessThan(300_000);
+});
+
+it('prints every step of a plan, and no buttons', function () {
+    $app = screens();
+    $app->visit('/jobs/1/score');
+    $app->see('Take the plan along');
+    $shown = 'return [...document.querySelectorAll(".print-only h2")].filter((e) => e.offsetParent !== null).length + " " + [...document.querySelectorAll("button")].filter((e) => e.offsetParent !== null).length';
+    expect($app->browser->executeScript($shown))->toStartWith('0 ');
+    $app->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Emulation.setEmulatedMedia', 'params' => ['media' => 'print']]);
+    $printed = $app->browser->executeScript($shown);
+    $app->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Emulation.setEmulatedMedia', 'params' => ['media' => '']]);
+
+    expect($printed)->toBe('16 0');
+});

@@ -1,0 +1,131 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Browser\Application;
+use Tests\Support\World;
+
+/** An application with a shelf of its own, so that files can come and go. */
+function shelf(): Application
+{
+    static $application = null;
+    if ($application === null) {
+        $folder = sys_get_temp_dir().'/tornavis-own-shelf-'.getmypid();
+        is_dir($folder) || mkdir($folder);
+        foreach (array_filter(scandir(World::shelf()) ?: [], static fn (string $name): bool => is_file(World::path($name))) as $name) {
+            link(World::path($name), "{$folder}/{$name}") || copy(World::path($name), "{$folder}/{$name}");
+        }
+        $application = new Application(shelf: $folder);
+    }
+
+    return $application;
+}
+
+it('takes a 60 MB file in, goes on where it was after the server was cut off, and has every byte', function () {
+    $app = shelf();
+    $file = sys_get_temp_dir().'/big-'.getmypid().'.bin';
+    $handle = fopen($file, 'wb');
+    for ($i = 0; $i < 60; $i++) {
+        fwrite($handle, str_repeat(hash('sha256', "piece {$i}", true), 32_768));
+    }
+    fclose($handle);
+    $app->visit('/shelf');
+    $app->see('60 files');
+    $app->browser->executeScript('window.slow = window.fetch');
+    $app->find('input[type=file]')->sendKeys($file);
+    $app->see('of 60.0 MiB');
+    Application::until(static fn (): bool => (int) $app->browser->executeScript('return document.querySelector("progress")?.value ?? 0') > 4_000_000, 'some of it has arrived');
+    $app->kill('-S 127.0.0.1');
+    $app->see('61 files', 60);
+    $there = "{$app->shelf}/".basename($file);
+    expect(hash_file('sha256', $there))->toBe(hash_file('sha256', $file));
+    $app->click(basename($file));
+    $app->seeIn('.file', 'is of no kind that is read here');
+    unlink($there);
+    unlink($file);
+    $app->see('missing', 30);
+    $app->click('Forget it');
+    $app->see('60 files');
+});
+
+it('shows conflicting statements of a file side by side, and keeps what a person types', function () {
+    $app = shelf();
+    $app->visit('/shelf');
+    $app->click('lamplight-9.3-20250120-marl.zip');
+    $app->seeIn('.file', 'The sources disagree about codenames');
+    $app->seeIn('.file', 'update script');
+    $app->click('larder-mini-14-arm64.zip');
+    $app->seeIn('.file', 'Larder mini 14');
+    $app->browser->executeScript('const s = document.querySelector("select[name=fact]"); s.value = "release"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->find('.file input[name=value]')->sendKeys('15');
+    $app->click('Enter', '.file');
+    $app->seeIn('.file', 'The sources disagree about platform release', 30);
+});
+
+it('writes a release card that the file is judged by from then on', function () {
+    $app = shelf();
+    $app->visit('/shelf');
+    $app->click('saltern-generic-15-arm64.img.gz');
+    $app->seeIn('.file', 'sparse image');
+    $app->click('Write its card');
+    $app->find('select[name=kind]');
+    $app->browser->executeScript('const s = document.querySelector("select[name=kind]"); s.value = "generic image"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->find('input[name=family]')->sendKeys('Saltern Generic');
+    $app->find('input[name=versionName]')->sendKeys('15 packed');
+    $app->click('Write the card');
+    $app->seeIn('.file', 'Saltern Generic 15 packed', 30);
+    expect(json_decode((string) file_get_contents("{$app->shelf}/saltern-generic-15-arm64.img.gz.card.json"), true))->toMatchArray(['kind' => 'generic image', 'versionName' => '15 packed']);
+    unlink("{$app->shelf}/saltern-generic-15-arm64.img.gz.card.json");
+});
+
+it('makes a kit: which file serves, which do not and why, and a job with it', function () {
+    $app = shelf();
+    $app->visit('/shelf');
+    $app->click('saltern-15.2-20260903-bowline.zip');
+    $app->seeIn('.file', 'Kit for SK-04');
+    $app->seeIn('.file', 'Ostrand firmware 5.2.11 for firmware 5.2.11 or newer');
+    $app->browser->executeScript('document.querySelectorAll(".file details").forEach((d) => d.open = true)');
+    $app->seeIn('.file', 'wicket-3.6-bowline.img It is older than the build needs.');
+    $app->click('Plan a job for SK-04');
+    $app->see('Files of this job');
+    $app->see('firmware-5.2.11-bowline.zip');
+});
+
+it('compares the images inside a bundle with what is stated about them', function () {
+    $app = shelf();
+    $app->visit('/shelf');
+    $app->click('hull-13.0-becket-eu-swapped.zip');
+    $app->click('Compare its images');
+    $app->seeIn('.file', 'differs from the verification header', 30);
+    $app->seeIn('.file', 'agrees with the checksum list in the bundle');
+});
+
+it('compares two builds by what matters', function () {
+    $app = shelf();
+    $app->visit('/shelf');
+    $app->click('driftglass-15.1-20260902-becket.zip');
+    $app->seeIn('.file', 'Space on becket');
+    $app->browser->executeScript('const s = document.querySelector("[aria-label=\'Compare with another file\']"); s.value = [...s.options].find((o) => o.text.includes("nightly")).value; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->find('.acts a')->click();
+    $app->see('The right one is newer.');
+    expect($app->accessibilityProblems())->toBe([]);
+});
+
+it('reads a folder of this machine in place, and notices by itself what comes there', function () {
+    $app = shelf();
+    $folder = sys_get_temp_dir().'/tornavis-more-'.getmypid();
+    is_dir($folder) || mkdir($folder);
+    $app->visit('/shelf');
+    $app->click('Folders');
+    $app->find('input[name=folder]')->sendKeys('/nowhere');
+    $app->click('Add', '.add');
+    $app->see('/nowhere is no folder on this machine.');
+    $app->fill('input[name=folder]', $folder);
+    $app->click('Add', '.add');
+    $app->see('Leave out');
+    $app->click('Close', '.v-overlay-container');
+    $app->see('in 2 folders');
+    copy(World::path('sweep-1.1.zip'), "{$folder}/sweep again.zip");
+    $app->see('sweep again.zip', 30);
+    $app->see('the same content as another file', 30);
+});

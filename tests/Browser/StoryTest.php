@@ -1,0 +1,221 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Browser\Application;
+
+/** One application for all stories; each story uses a phone or a job of its own. */
+function app_(): Application
+{
+    static $application = null;
+
+    return $application ??= new Application;
+}
+
+it('tells the story: open the ready phone, pick the build, clear to run, first boot, record', function () {
+    $app = app_();
+    $app->visit('/bench');
+    $app->see('SK-07');
+    $app->press('n');
+    $app->choose('Phone', 'SK-07');
+    $app->choose('Build', 'Driftglass 15.1 for bowline');
+    $app->click('Make the plan');
+    $app->see('Fresh install by sideload · 18 steps');
+    $app->see('Clear to run');
+    $app->see('Sideload Driftglass 15.1 into slot A');
+    $app->see('Sideload Larder mini 15 into slot A');
+    $app->click('Start run');
+    $app->typeLabel('SK-07');
+    $app->typeLabel('SK-07');
+    $app->typeLabel('SK-07');
+    $app->see('Look at the phone.');
+    $app->see('Every value is the expected one');
+    $app->press('s');
+    $app->see('Done. The phone runs what was planned.');
+    $app->click('Open the record');
+    $app->see('Before and after');
+    $app->see('driftglass-15.1-20260820-bowline');
+    $app->see('the journal is whole');
+    $app->visit('/log');
+    $app->see('18 / 18');
+    $app->visit('/bench/SK-07');
+    $app->see('Driftglass');
+});
+
+it('tells the story of an update in place: data stays, one step writes', function () {
+    $app = app_();
+    $app->visit('/bench');
+    $app->see('SK-06');
+    $app->press('n');
+    $app->choose('Phone', 'SK-06');
+    $app->choose('What is wanted', 'Update in place');
+    $app->see('data stays');
+    $app->choose('Build', 'Lamplight 9.4 for marl');
+    $app->click('Make the plan');
+    $app->see('Update in place by sideload · 9 steps');
+    $app->see('Clear to run');
+    $app->see('Wipe caches');
+    $app->press('1');
+    $app->see('worth an evening');
+    $app->press('3');
+    $app->see('kept');
+    $app->press('4');
+    $app->click('Start run');
+    $app->typeLabel('SK-06');
+    $app->see('Look at the phone.');
+    $app->press('s');
+    $app->see('Done. The phone runs what was planned.');
+    $app->visit('/bench/SK-06');
+    $app->see('9.4');
+});
+
+it('opens a job about one file of many kinds, and says in the dialog what it does', function () {
+    $app = app_();
+    $app->visit('/bench');
+    $app->see('SK-09');
+    $app->press('n');
+    $app->choose('Phone', 'SK-09');
+    $app->choose('What is wanted', 'Kernel');
+    $app->see('the way back is the boot image of the build');
+    $app->choose('Kernel', 'Ferrule 15.1 for becket');
+    $app->click('Make the plan');
+    $app->see('Ferrule 15.1 into slot B');
+    $app->visit('/bench');
+    $app->see('Ferrule 15.1');
+    $app->press('n');
+    $app->choose('Phone', 'SK-13');
+    $app->choose('What is wanted', 'Restore backup');
+    $app->see('newest recovery backup off the phone that fits');
+    $app->click('Make the plan');
+    $app->see('Restore the backup "before the update"');
+});
+
+it('gives the phone with old firmware its firmware in the right slot, and does not run without the package', function () {
+    $app = app_();
+    $app->visit('/jobs/1/score');
+    $app->see('Firmware 5.2.11 into slot B');
+    $app->press('2');
+    $app->see('Files of this job');
+    $app->find('[aria-label="Leave firmware-5.2.11-bowline.zip out"]')->click();
+    $app->see('Do not run');
+    $app->see('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
+    $app->press('4');
+    $app->see('There is no score, because this must not be run');
+    $app->press('2');
+    $app->choose('File', 'firmware-5.2.11-bowline.zip');
+    $app->click('Add to the kit');
+    $app->see('Clear to run');
+    // Or by the change that the score names.
+    $app->find('[aria-label="Leave firmware-5.2.11-bowline.zip out"]')->click();
+    $app->see('Do not run');
+    $app->press('4');
+    $app->seeIn('[data-test=alternative]', 'Add Ostrand firmware 5.2.11');
+    $app->click('Show the difference', '[data-test=alternative]');
+    $app->click('Do it so in this job');
+    $app->see('Clear to run');
+});
+
+it('refuses a look-alike build with the letters that differ', function () {
+    $app = app_();
+    $app->visit('/bench');
+    $app->see('SK-08');
+    $app->press('n');
+    $app->choose('Phone', 'SK-04');
+    $app->choose('Build', 'Saltern 15.2 for bowlane');
+    $app->click('Make the plan');
+    $app->see('Do not run');
+    $app->see('made for bowlane, a look-alike');
+    $app->see('letter 5: a instead of i');
+    $app->see('is made for this phone');
+});
+
+it('settles what a signed-in phone needs, one agreement at a time or all at once', function () {
+    $app = app_();
+    $app->visit('/jobs/2/prepare');
+    $app->see('7 things to settle');
+    $app->click('Waive contacts');
+    $app->see('6 things to settle');
+    $app->see('lost, and waived by you');
+    $app->click('Agree to all 6');
+    $app->see('Clear to run');
+});
+
+it('goes on after worker and stand-in were killed in the middle of the sideload', function () {
+    $app = new Application(25);
+    $app->visit('/jobs/1/run');
+    $app->see('Clear to run');
+    $app->click('Start run', '.top');
+    $app->typeLabel('SK-04');
+    $app->typeLabel('SK-04');
+    $app->typeLabel('SK-04');
+    $app->see('step 2 of 2');
+    expect($app->processes('queue:work'))->not->toBe([])->and($app->processes('tornavis:stand-in'))->not->toBe([]);
+    $app->see('written in part');
+    $app->kill('queue:work', 'tornavis:stand-in');
+    $app->seeIn('[data-test=headline]', 'Something needs you.', 60);
+    $app->seeIn('.run .now', 'was cut off in the middle. The phone shows Recovery');
+    $app->see('No system starts now. The recovery in slot B does');
+    $app->click('Go on from there');
+    $app->seeIn('[data-test=progress]', 'step 2 of 2', 60);
+    $app->stop();
+    $app->start();
+    $app->seeIn('[data-test=headline]', 'Something needs you.', 60);
+    $app->click('Go on from there');
+    $app->seeIn('[data-test=headline]', 'Look at the phone.', 90);
+    $app->click('Seen');
+    $app->see('Done. The phone runs what was planned.');
+    $app->click('Open the record');
+    $app->see('the journal is whole');
+    $app->see('What went otherwise');
+    $app->end();
+});
+
+it('finds anything from the command bar, and shows its keys', function () {
+    $app = app_();
+    $app->visit('/bench');
+    $app->see('SK-08');
+    $app->press('Ctrl+K');
+    $app->find('.v-overlay-container input')->sendKeys('phone SK-08');
+    $app->see('Ostrand Fathom 3 Max');
+    $app->click('SK-08 bowline_m', '.v-overlay-container');
+    $app->see('Signed in to accounts');
+    $app->press('?');
+    $app->see('in a run: stop here safely');
+});
+
+it('takes in a phone from a file, and says what is wrong with a bad one', function () {
+    $app = app_();
+    $app->visit('/bench');
+    $app->click('Add a phone');
+    $app->click('From a file');
+    $app->find('textarea[name=file]')->sendKeys('{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[{"name":"battery.mood","value":"good","source":"typed"}]}');
+    $app->click('Take it in');
+    $app->see('There is no such fact about a phone');
+    $app->fill('textarea[name=file]', '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[]}');
+    $app->click('Take it in');
+    $app->see('The phone is on the bench.');
+    $app->visit('/bench');
+    $app->see('SK-50');
+    $app->see('model not read yet');
+});
+
+it('has no page that the accessibility checker objects to, light or dark', function (string $path, string $shows) {
+    $app = app_();
+    foreach (['light', 'dark'] as $look) {
+        $app->browser->executeScript("localStorage.setItem('tornavis-look', '{$look}')");
+        $app->visit($path);
+        $app->see($shows);
+        expect($app->accessibilityProblems())->toBe([], "{$look} {$path}");
+    }
+})->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs', 'SK-04'], ['/jobs/1/fit', 'Is it for this phone'], ['/jobs/1/kit', 'Files of this job'], ['/jobs/2/prepare', 'What is lost'], ['/jobs/1/score', 'Way back'], ['/jobs/4/run', 'as last known'], ['/jobs/4/record', 'Before and after'], ['/log', 'Driftglass'], ['/handbook', 'FIT-1'], ['/bench/SK-08', 'Slot A']]);
+
+it('is usable on a screen 390 pixels wide', function (string $path, string $shows) {
+    $app = app_();
+    $app->resize(390, 800);
+    $app->visit($path);
+    $app->see($shows);
+    $overflow = $app->browser->executeScript('return document.documentElement.scrollWidth - window.innerWidth');
+    $app->resize(1280, 800);
+
+    expect($overflow)->toBeLessThanOrEqual(0);
+})->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs/1/fit', 'Is it for this phone'], ['/jobs/1/score', 'Way back'], ['/jobs/4/run', 'as last known'], ['/jobs/4/record', 'Before and after'], ['/log', 'Driftglass']]);

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+arch('the core imports no framework and no other room')
+    ->expect('Tornavis\Core')
+    ->not->toUse(['Illuminate', 'App', 'Tornavis\StandIn', 'Tornavis\Demo', 'Symfony', 'React', 'Facebook']);
+
+arch('the stand-in is a witness: it knows nothing of fit, plan and proof')
+    ->expect('Tornavis\StandIn')
+    ->not->toUse(['Tornavis\Core', 'Tornavis\Demo', 'App', 'Illuminate']);
+
+arch('the demo recipe knows formats, not rules')
+    ->expect('Tornavis\Demo')
+    ->not->toUse(['Tornavis\Core\Fit', 'Tornavis\Core\Plan', 'Tornavis\Core\Proof', 'Tornavis\StandIn', 'App', 'Illuminate']);
+
+arch('only the link and the witness speak with the stand-in')
+    ->expect('Tornavis\StandIn')
+    ->toOnlyBeUsedIn(['App\Run', 'App\Prove', 'App\Work\DemoWorld', 'App\Console\Commands\StandInCommand', 'Tornavis\StandIn', 'Tests']);
+
+arch('nothing in the heart reads a clock, a random number or the network')
+    ->expect(['Tornavis\Core\Fact', 'Tornavis\Core\Fit', 'Tornavis\Core\Plan', 'Tornavis\Core\Proof', 'Tornavis\Core\Ledger', 'Tornavis\Core\Budget', 'Tornavis\Core\Situation', 'Tornavis\Core\Run'])
+    ->not->toUse(['time', 'microtime', 'date', 'now', 'rand', 'mt_rand', 'random_int', 'uniqid', 'file_get_contents', 'fopen', 'fsockopen', 'curl_init', 'DateTimeImmutable', 'DateTime']);
+
+arch('strict types everywhere')->expect(['App', 'Tornavis\Core', 'Tornavis\StandIn', 'Tornavis\Demo'])->toUseStrictTypes();
+
+arch('no forgotten debugging')->expect(['dd', 'dump', 'var_dump', 'print_r', 'ray'])->not->toBeUsed();
+
+it('keeps each rule in a class that is found by its id', function () {
+    foreach ([...Tornavis\Core\Fit\FitRules::ALL, ...Tornavis\Core\Plan\Planner::STEP_RULES] as $class) {
+        $name = substr($class, (int) strrpos($class, '\\') + 1);
+        $id = str_replace('-', '', strtolower($class::id()));
+
+        expect(strtolower($name))->toStartWith($id)->and($class::purpose())->toEndWith('.');
+    }
+});
+
+it('registers every rule that lies in a folder of rules', function () {
+    $root = dirname(__DIR__, 2).'/core/src';
+    $count = static fn (string $folder): int => count(glob("{$root}/{$folder}/*.php") ?: []);
+
+    expect($count('Fit/Rule'))->toBe(count(Tornavis\Core\Fit\FitRules::ALL))->and($count('Plan/Rule'))->toBe(count(Tornavis\Core\Plan\Planner::STEP_RULES));
+});
+
+it('has a place on the screens for the findings of every rule', function () {
+    $groups = (string) file_get_contents(base_path('resources/js/job/FitSection.vue'));
+    foreach (Tornavis\Core\Fit\FitRules::ALL as $class) {
+        $area = explode('-', $class::id())[0];
+
+        expect($area === 'PREP' || str_contains($groups, "'{$area}'"))->toBeTrue("the findings of {$class::id()} would be shown nowhere");
+    }
+});

@@ -1,0 +1,127 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Jobs\AdvanceRun;
+use App\Models\PackageRecord;
+use App\Models\Run;
+use App\Models\UnitRecord;
+use App\Run\DatabaseJournal;
+use App\Run\PhoneFromUnit;
+use App\Run\RehearsalLink;
+use App\Run\StandInLink;
+use App\Work\DemoWorld;
+use App\Work\Desk;
+use Illuminate\Support\Facades\Queue;
+use Tests\Support\Schemas;
+use Tests\Support\World;
+use Tornavis\Core\Run\Conductor;
+use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunState;
+
+/*
+ * Every job from the first request to the record: opened, settled, carried out with its journal in the database, learned from.
+ */
+beforeEach(function () {
+    app(DemoWorld::class)->layOut(static fn (string $text): null => null);
+    Queue::fake();
+});
+
+/** Opens a job, gives every word that it waits for, and starts its run. */
+function begun(string $label, string $intent, ?string $file): Run
+{
+    $id = test()->postJson('/api/jobs', ['unit' => $label, 'intent' => $intent] + ($file === null ? [] : ['package' => PackageRecord::query()->where('name', $file)->firstOrFail()->id]))->assertCreated()->json('id');
+    $settle = array_column(array_filter(test()->getJson("/api/jobs/{$id}")->json('plan.findings'), static fn (array $finding): bool => $finding['severity'] === 'settle'), 'key');
+    $waived = array_map(static fn (string $key): string => substr($key, strlen('PREP-3:')), array_filter($settle, static fn (string $key): bool => str_starts_with($key, 'PREP-3:')));
+    test()->patchJson("/api/jobs/{$id}", ['answers' => ['agreed' => $settle, 'waived' => array_values($waived)]])->assertOk();
+
+    return Run::query()->findOrFail(test()->postJson("/api/jobs/{$id}/run")->assertCreated()->json('id'));
+}
+
+/** Carries a run out on a simulated phone to its end; the person says yes to everything. */
+function carriedOut(Run $run): Run
+{
+    $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
+    $sheet = app(Desk::class)->sheet($unit) ?? throw new RuntimeException('There is no sheet.');
+    $names = array_column($run->plan['kit'], 'name');
+    $journal = new DatabaseJournal($run);
+    $conductor = new Conductor($run->plan, $journal, new RehearsalLink(PhoneFromUnit::make($unit->unit(), $sheet), World::files($names)));
+    $desk = new RunDesk($run->plan, $journal, $sheet);
+    for ($i = 0; $i < 200; $i++) {
+        $state = $conductor->advance();
+        match ($state->status) {
+            RunState::GATED => $desk->release($run->unit_label),
+            RunState::ASKED => $desk->tell('seen'),
+            default => null,
+        };
+        if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true)) {
+            break;
+        }
+    }
+    (new AdvanceRun($run->id))->handle(app(StandInLink::class));
+
+    return $run->refresh();
+}
+
+it('is carried out, recorded and learned from', function (string $label, string $intent, ?string $file, array $learned, array $keeps) {
+    $before = UnitRecord::query()->where('label', $label)->firstOrFail()->unit()->state();
+    $run = carriedOut(begun($label, $intent, $file));
+    $after = UnitRecord::query()->where('label', $label)->firstOrFail()->unit()->state();
+    $record = $this->getJson("/api/runs/{$run->id}/record")->assertOk();
+    Schemas::hold($record, 'record');
+
+    expect($run->status)->toBe(RunState::ENDED)
+        ->and($record->json('journalIsWhole'))->toBeTrue()
+        ->and($record->json('build'))->not->toBe('')
+        ->and(array_filter($record->json('steps'), static fn (array $step): bool => ! $step['done']))->toBe([]);
+    foreach ($learned as $name => $value) {
+        expect($after->values()[$name] ?? null)->toBe($value, $name);
+    }
+    foreach ($keeps as $name) {
+        expect($after->values()[$name] ?? null)->toBe($before->values()[$name] ?? null, $name);
+    }
+})->with([
+    'an update in place' => ['SK-06', 'update', 'lamplight-9.4-20250611-marl.zip', ['slot.-.os.version' => '9.4', 'slot.-.os.buildId' => 'lamplight-9.4-20250611-marl'], ['data.writtenBy', 'data.encryption', 'slot.-.recovery.version']],
+    'another recovery' => ['SK-06', 'recovery', 'lychgate-2.4-second-stage-marl.img', ['slot.-.recovery.version' => '2.4'], ['slot.-.os.buildId', 'data.writtenBy']],
+    'a kernel' => ['SK-09', 'kernel', 'ferrule-15.1-becket.img', ['slot.b.kernel.name' => 'Ferrule'], ['slot.b.os.buildId', 'data.encryption', 'slot.a.os.buildId']],
+    'a fix' => ['SK-09', 'add-on', 'radio-fix-1-becket.zip', [], ['slot.b.os.buildId', 'data.writtenBy', 'slot.active']],
+    'a root package' => ['SK-06', 'add-on', 'latchkey-4.2.zip', ['slot.-.root' => 'Latchkey 4.2'], ['slot.-.os.buildId', 'data.writtenBy']],
+    'a restore' => ['SK-13', 'restore', null, ['mode' => 'system'], ['slot.-.os.buildId', 'data.encryption']],
+    'a removal' => ['SK-05', 'remove-second', 'remove-second-3-splice.zip', ['second.family' => null], ['slot.-.os.buildId', 'data.writtenBy']],
+    'a switch' => ['SK-04', 'switch', 'saltern-15.2-20260903-bowline.zip', ['slot.a.os.family' => 'Saltern', 'data.writtenBy' => 'Saltern'], []],
+]);
+
+it('stops safely in the middle, keeps the rest undone and goes on later', function () {
+    $run = begun('SK-06', 'update', 'lamplight-9.4-20250611-marl.zip');
+    $unit = UnitRecord::query()->where('label', 'SK-06')->firstOrFail();
+    $phone = PhoneFromUnit::make($unit->unit(), World::sheet('marl'));
+    $journal = new DatabaseJournal($run);
+    $conductor = new Conductor($run->plan, $journal, new RehearsalLink($phone, World::files(['lamplight-9.4-20250611-marl.zip'])));
+    do {
+        $state = $conductor->advance();
+    } while ($state->status !== RunState::GATED);
+    $this->postJson("/api/runs/{$run->id}/stop")->assertOk();
+    $stopped = $this->getJson("/api/runs/{$run->id}/record")->json();
+
+    expect($stopped['status'])->toBe('stopped')
+        ->and(count(array_filter($stopped['steps'], static fn (array $step): bool => $step['done'])))->toBe(4)
+        ->and($phone->written('system', '-')['of'] ?? null)->toBe('lamplight-9.3-20250120-marl');
+    $this->postJson("/api/runs/{$run->id}/go-on")->assertOk();
+    do {
+        $state = $conductor->advance();
+    } while ($state->status !== RunState::GATED);
+    $this->postJson("/api/runs/{$run->id}/release", ['word' => 'SK-06'])->assertOk();
+    do {
+        $state = $conductor->advance();
+        $state->status === RunState::ASKED && (new RunDesk($run->plan, $journal, World::sheet('marl')))->tell('seen');
+    } while ($state->status !== RunState::ENDED);
+
+    expect($phone->written('system', '-')['of'] ?? null)->toBe('lamplight-9.4-20250611-marl');
+});
+
+it('names in log and record a job that is about no file', function () {
+    $run = carriedOut(begun('SK-13', 'restore', null));
+
+    expect($this->getJson('/api/log')->json('runs.0.build'))->toBe('Restore backup')
+        ->and($this->get("/api/runs/{$run->id}/record.md")->getContent())->toContain('# marl SK-13: Restore backup');
+});

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Run\PhoneFromUnit;
+use App\Run\StandInLink;
+use Symfony\Component\Process\Process;
+use Tests\Support\World;
+use Tornavis\Core\Run\LinkLost;
+use Tornavis\Core\Run\Progress;
+use Tornavis\StandIn\PhoneShelf;
+
+/** Starts the stand-in in a process of its own and waits until it listens. */
+function standIn(int $port, float $speed): Process
+{
+    $folder = config()->string('tornavis.phones');
+    is_dir($folder) || mkdir($folder, 0o755, true);
+    (new PhoneShelf($folder))->keep(PhoneFromUnit::make(World::unit('SK-07', ['mode' => 'bootloader']), World::sheet('bowline')));
+    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", "--speed={$speed}"], null, ['TORNAVIS_PHONES' => $folder]);
+    $process->start();
+    $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
+
+    return $process;
+}
+
+$link = fn (int $port): StandInLink => (new StandInLink($port, World::shelf()))->to('SKF3A07Q41');
+
+it('carries operations out on a phone in another process, with progress', function () use ($link) {
+    $process = standIn(8671, 2000);
+    $shown = [];
+    $answer = $link(8671)->carryOut('flash', ['package' => 'firmware-5.2.8-bowline.zip', 'partitions' => ['modem', 'trust'], 'entries' => ['firmware/modem.img', 'firmware/trust.img'], 'slot' => 'b'], function (Progress $progress) use (&$shown): void {
+        $shown[] = $progress->shows;
+    });
+    $facts = $link(8671)->observe()->facts;
+    $refused = $link(8671)->carryOut('flash', ['package' => 'wicket-4.1-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], fn () => null);
+    $serials = $link(8671)->serials();
+    $stranger = $link(8671)->to('NOBODY')->observe();
+    $process->stop(2);
+
+    expect($answer->ok)->toBeTrue()->and($answer->elapsedSeconds)->toBeGreaterThan(15)
+        ->and($shown)->toContain('Sending modem')->toContain('Writing trust')
+        ->and($facts['slot.b.firmware.version'])->toBe('5.2.8')->and($facts['slot.a.firmware.version'])->toBe('5.2.11')
+        ->and($refused->ok)->toBeFalse()->and($refused->says)->toContain('not for boot')
+        ->and($serials)->toContain('SKF3A07Q41')
+        ->and($stranger->ok)->toBeFalse();
+});
+
+it('says that the link is lost when the stand-in dies in the middle, and the phone is found as it was left', function () use ($link) {
+    $process = standIn(8672, 4);
+    $killed = false;
+    try {
+        $link(8672)->carryOut('flash', ['package' => 'saltern-15.2-boot-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], function () use ($process, &$killed): void {
+            if (! $killed) {
+                $killed = true;
+                $process->signal(SIGKILL);
+            }
+        });
+        test()->fail('The link was not lost.');
+    } catch (LinkLost $lost) {
+        expect($lost->todo)->toContain('start the stand-in again');
+    }
+    $phone = (new PhoneShelf(config()->string('tornavis.phones')))->find('SKF3A07Q41');
+
+    expect($killed)->toBeTrue()->and($phone?->written('boot', 'b')['whole'] ?? null)->toBeFalse();
+});
+
+it('says that the link is lost when no stand-in runs', function () use ($link) {
+    expect($link(8673)->serials())->toBe([])->and(fn () => $link(8673)->observe())->toThrow(LinkLost::class, '8673');
+});
