@@ -40,7 +40,7 @@ final class ReadPackage implements ShouldQueue
         $reported = 0;
         try {
             $package = $package->withSums(Checksum::all($record->path, $package->wantedSums(), function (int $done) use ($record, &$reported): void {
-                if ($done - $reported >= self::REPORT_EVERY_BYTES) {
+                if ($done < $record->size_bytes && $done - $reported >= self::REPORT_EVERY_BYTES) {
                     $reported = $done;
                     $record->update(['hashed_bytes' => $done]);
                 }

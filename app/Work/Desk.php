@@ -162,9 +162,12 @@ final class Desk
     private function surroundings(): string
     {
         if ($this->surroundings === null) {
+            // What was read before this value was formed may be older than it, and a verdict kept under it would stay wrong.
+            $this->sheets = $this->shelf = $this->house = $this->workplace = null;
+            $this->rates = [];
             $hash = hash_init('xxh128');
             hash_update($hash, (string) Run::query()->where('status', RunState::ENDED)->count());
-            foreach ([PackageRecord::query()->where('missing', false)->orderBy('id')->pluck('document', 'id'), SheetRecord::query()->orderBy('id')->pluck('document', 'codename'), Setting::query()->orderBy('name')->pluck('value', 'name')] as $rows) {
+            foreach ([PackageRecord::query()->where('missing', false)->toBase()->orderBy('id')->get(['id', 'document', 'images']), SheetRecord::query()->orderBy('id')->pluck('document', 'codename'), Setting::query()->orderBy('name')->pluck('value', 'name')] as $rows) {
                 hash_update($hash, json_encode($rows, JSON_THROW_ON_ERROR));
             }
             $this->surroundings = hash_final($hash);

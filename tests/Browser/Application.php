@@ -17,7 +17,7 @@ use Tests\Support\World;
 /** The real application with the demo world in a folder of its own, and a real browser in front of it. */
 final class Application
 {
-    private const WAIT_SECONDS = 20;
+    private const WAIT_SECONDS = 60;
 
     public readonly string $folder;
 

@@ -181,6 +181,32 @@ it('says of a job that a file of its kit is still being read, so that its page l
     expect($this->getJson('/api/jobs/1')->json('reading'))->toBe(0);
 });
 
+it('never says that all files are read beside a plan from before the last one was', function () {
+    $build = PackageRecord::query()->findOrFail(fileId('saltern-15.2-20260903-bowline.zip'));
+    $whole = $build->only(['sha256', 'hashed_bytes', 'document']);
+    $build->update(['sha256' => null, 'hashed_bytes' => 0, 'document' => ['sha256' => null] + $build->document]);
+    // The worker ends its reading right after the first look at the files, whichever look that is.
+    $looks = 0;
+    DB::listen(function ($query) use (&$looks, $build, $whole): void {
+        if (str_starts_with($query->sql, 'select * from "packages"') && ++$looks === 1) {
+            $build->update($whole);
+        }
+    });
+    $answer = $this->getJson('/api/jobs/1')->json();
+
+    expect($looks)->toBeGreaterThan(1)
+        ->and($answer['reading'] > 0 || $answer['plan']['verdict']['words'] === 'Clear to run')->toBeTrue()
+        ->and($this->getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('Clear to run');
+});
+
+it('keeps no verdict beyond what it rested on, be it the outcome of an image check', function () {
+    $verdict = fn (): string => collect($this->getJson('/api/jobs')->json('jobs'))->firstWhere('id', 1)['verdict']['words'];
+    expect($verdict())->toBe('Clear to run');
+    PackageRecord::query()->findOrFail(fileId('saltern-15.2-20260903-bowline.zip'))->update(['images' => ['status' => 'done', 'at' => now()->toIso8601String(), 'outcomes' => [['partition' => 'system', 'against' => 'the payload', 'agrees' => false, 'says' => 'differs from its hash']]]]);
+
+    expect($verdict())->toBe('Do not run');
+});
+
 it('answers only under the names of this machine, with headers that keep foreign scripts out', function () {
     $this->get('http://tornavis.example/bench')->assertStatus(421);
     $page = $this->get('http://localhost/bench');

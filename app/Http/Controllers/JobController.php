@@ -44,6 +44,8 @@ final class JobController extends Controller
 
     public function show(WorkJob $job, Desk $desk): JsonResponse
     {
+        // Counted before the plan is made: an answer that says "all read" never holds a plan from before the last file was.
+        $reading = PackageRecord::query()->findMany($job->kit)->filter(static fn (PackageRecord $record): bool => $record->isBeingRead())->count();
         $run = $job->latestRun();
         $plan = $run?->planObject() ?? json_decode($desk->plan($job)->toJson());
         $shelf = PackageRecord::query()->where('missing', false)->orderBy('name')->get();
@@ -53,7 +55,7 @@ final class JobController extends Controller
             'intent' => $job->intent->label(),
             'answers' => $job->answers,
             'kit' => $job->kit,
-            'reading' => PackageRecord::query()->findMany($job->kit)->filter(static fn (PackageRecord $record): bool => $record->isBeingRead())->count(),
+            'reading' => $reading,
             'shelf' => $shelf->map(fn (PackageRecord $record): array => ['id' => $record->id, 'name' => $record->name, 'title' => $record->package()->title(), 'kind' => $record->kind]),
             'unit' => UnitCard::of($job->unit, $desk),
             'sheet' => $desk->sheet($job->unit)?->toArray(),

@@ -28,7 +28,10 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
     const answer = (await response.json().catch(() => null)) as ErrorAnswer | null
     throw new ApiError(answer?.message ?? `The server answered with status ${response.status}.`, answer, response.status)
   }
-  return (response.status === 204 ? undefined : await response.json()) as T
+  if (response.status === 204) return undefined as T
+  return (await response.json().catch(() => {
+    throw new ApiError('The answer of the application broke off. Try again; nothing is lost.', null, 0)
+  })) as T
 }
 
 export const api = {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onUnmounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -19,7 +19,8 @@ import ScoreSection from './ScoreSection.vue'
 
 const props = defineProps<{ id: string; section?: string }>()
 const router = useRouter()
-const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`)
+// While a file of the kit is still being read the verdict is not the last one.
+const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, (answer) => (answer?.reading ? 1000 : 0))
 const refused = ref<ApiError | null>(null)
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
@@ -67,14 +68,6 @@ async function start(link: 'stand-in' | 'hands'): Promise<void> {
 }
 
 watch(() => props.section, () => void load())
-
-// While a file of the kit is still being read the verdict is not the last one.
-let timer = 0
-watch(job, (now) => {
-  window.clearTimeout(timer)
-  if (now?.reading) timer = window.setTimeout(() => void load(), 1000)
-})
-onUnmounted(() => window.clearTimeout(timer))
 useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), () => go(section)])))
 </script>
 

@@ -15,13 +15,17 @@ export function useRun(id: () => number | undefined): {
   const state = ref<RunEventsAnswer['state'] | null>(null)
   const error = ref<ApiError | null>(null)
   let timer = 0
+  let asked = 0
   let gone = false
 
   async function ask(): Promise<void> {
     const run = id()
     if (run === undefined) return
     const after = events.value[events.value.length - 1]?.sequence ?? 0
+    const number = ++asked
     const answer = await api.get<RunEventsAnswer>(`runs/${run}/events?after=${after}`)
+    // An answer that a later question has overtaken would show a state that is over.
+    if (number !== asked) return
     const seen = new Set(events.value.map((event) => event.sequence))
     events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
     state.value = answer.state

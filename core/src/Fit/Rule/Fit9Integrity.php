@@ -29,14 +29,14 @@ final class Fit9Integrity implements FitRule
      */
     private function images(Situation $situation, Package $package): \Generator
     {
-        if (! $package->listsItsImages()) {
+        if (! $package->listsItsImages() && ($package->imageProblems ?? []) === []) {
             return;
         }
         $subject = "{$package->name()}/images";
-        $need = "The images in {$package->name()} are those of its list";
+        $need = "The images in {$package->name()} are what the file states about them";
         $finding = match (true) {
             $package->imageProblems === [] => Finding::of(self::id(), Severity::Clear, $need, 'compared', 'Every image agrees with what is stated about it.', null, $subject),
-            $package->imageProblems !== null => Finding::of(self::id(), Severity::Stop, $need, 'they differ', implode(' ', $package->imageProblems), 'Get the bundle again from its maker.', $subject),
+            $package->imageProblems !== null => Finding::of(self::id(), Severity::Stop, $need, 'they differ', implode(' ', $package->imageProblems), 'Get the file again from where it is published.', $subject),
             default => Finding::of(self::id(), Severity::Settle, $need, 'not compared', 'The bundle lists the checksums of its images; nobody has compared them yet.', 'Compare its images on the page of the file, or agree to use it as it is.', $subject),
         };
         yield $finding->severity === Severity::Settle && $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to use it as it is.') : $finding;
