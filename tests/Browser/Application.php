@@ -182,9 +182,12 @@ final class Application
     public function typeLabel(string $label): void
     {
         $this->see('Your word is needed');
+        $gate = fn (): string => (string) $this->browser->executeScript('return document.querySelector(".word") ? document.querySelector(".where")?.innerText ?? "" : ""');
+        $shut = $gate();
         $this->find('.word input')->sendKeys($label);
         $this->click('Go on', '.word');
-        self::until(fn (): bool => ! str_contains($this->text(), 'Your word is needed'), 'the gate opens', fn (): string => $this->text());
+        // The next gate may be shut before anybody has seen this one open.
+        self::until(fn (): bool => $gate() !== $shut, 'the gate opens', fn (): string => $this->text());
     }
 
     public function resize(int $width, int $height): void

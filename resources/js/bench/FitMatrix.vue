@@ -12,7 +12,7 @@ const props = defineProps<{ labels: string[] }>()
 type Verdict = MatrixAnswer['verdicts'][number]
 interface Group { codename: string; units: { label: string; model: string | null; row: number }[]; builds: { id: number; title: string; name: string; column: number; foreign: string }[]; others: number }
 
-const { data, error } = useLoad<MatrixAnswer>(() => 'matrix')
+const { data, error } = useLoad<MatrixAnswer>(() => 'matrix', 15_000)
 const fitsOnly = ref(false)
 const everyBuild = ref(false)
 const shown = ref<{ unit: string; build: string; verdict: Verdict; findings: MatrixCellAnswer['findings'] } | null>(null)

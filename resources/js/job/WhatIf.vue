@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { duration } from '../app/format'
@@ -19,7 +19,9 @@ const props = defineProps<{ job: JobAnswer }>()
 const emit = defineEmits<{ change: [body: { kit?: number[]; answers?: JobAnswer['answers'] }] }>()
 const { data: schools } = useLoad<JobSchools>(() => `jobs/${props.job.id}/schools`)
 const { data: intents } = useLoad<IntentsAnswer>(() => 'intents')
-const { data: ways } = useLoad<AlternativesAnswer>(() => `jobs/${props.job.id}/alternatives`)
+const { data: ways, load: seek } = useLoad<AlternativesAnswer>(() => `jobs/${props.job.id}/alternatives`)
+// Other files, another answer or a file that has been read since: the ways are sought anew.
+watch(() => JSON.stringify([props.job.kit, props.job.answers, props.job.reading]), () => void seek())
 const cost = (way: AlternativesAnswer['alternatives'][number]): string => `${way.losses === 0 ? 'nothing is lost for good' : way.losses === 1 ? '1 kind of data is lost' : `${way.losses} kinds of data are lost`} · ${duration(way.expectedSeconds)}`
 const trial = ref<Trial | null>(null)
 const answer = ref<WhatIfAnswer | null>(null)

@@ -18,25 +18,21 @@ export function useRun(id: () => number | undefined): {
   let asked = 0
   let gone = false
 
-  async function ask(): Promise<void> {
-    const run = id()
-    if (run === undefined) return
-    const after = events.value[events.value.length - 1]?.sequence ?? 0
-    const number = ++asked
-    const answer = await api.get<RunEventsAnswer>(`runs/${run}/events?after=${after}`)
-    // An answer that a later question has overtaken would show a state that is over.
-    if (number !== asked) return
-    const seen = new Set(events.value.map((event) => event.sequence))
-    events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
-    state.value = answer.state
-  }
-
+  /** Asks for what is new, and again after a while; an answer that a later question has overtaken would show a state that is over. */
   async function beat(): Promise<void> {
     window.clearTimeout(timer)
+    const run = id()
+    if (run === undefined) return
+    const number = ++asked
     try {
-      await ask()
+      const answer = await api.get<RunEventsAnswer>(`runs/${run}/events?after=${events.value[events.value.length - 1]?.sequence ?? 0}`)
+      if (number !== asked) return
+      const seen = new Set(events.value.map((event) => event.sequence))
+      events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
+      state.value = answer.state
       if (error.value?.status === 0) error.value = null
     } catch (caught) {
+      if (number !== asked) return
       error.value = caught as ApiError
     }
     if (!gone && state.value?.status !== 'ended') timer = window.setTimeout(() => void beat(), 600)
