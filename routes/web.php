@@ -61,6 +61,7 @@ Route::prefix('api')->group(function (): void {
     Route::get('jobs/{job}/plan.json', [JobController::class, 'plan']);
     Route::get('jobs/{job}/plan.md', [JobController::class, 'planPage']);
     Route::post('jobs/{job}/what-if', [WhatIfController::class, 'tryOut']);
+    Route::post('jobs/{job}/what-if/open', [WhatIfController::class, 'open']);
     Route::get('jobs/{job}/alternatives', [WhatIfController::class, 'alternatives']);
     Route::get('jobs/{job}/schools', [WhatIfController::class, 'schools']);
     Route::post('jobs/{job}/run', [RunController::class, 'start']);

@@ -101,6 +101,9 @@ it('tries another kit and another intent, and refuses both once a run has begun'
     expect($this->postJson('/api/jobs/1/what-if', ['kit' => array_slice($kit, 1)])->json('plan.verdict.words'))->toBe('Do not run')
         ->and($this->postJson('/api/jobs/1/what-if', ['intent' => 'update'])->json('plan.intent'))->toBe('update');
     $this->postJson('/api/jobs/1/what-if', ['intent' => 'polish'])->assertUnprocessable();
+    $own = $this->postJson('/api/jobs/1/what-if/open', ['intent' => 'update'])->assertCreated()->json('id');
+    expect($this->getJson("/api/jobs/{$own}")->json())->toMatchArray(['intent' => 'Update in place', 'takes' => ['build'], 'kit' => $kit, 'answers' => ['agreed' => [], 'waived' => []]])
+        ->and($this->getJson('/api/jobs/1')->json('intent'))->toBe('Fresh install');
     Queue::fake();
     $this->postJson('/api/jobs/1/run')->assertCreated();
     $this->postJson('/api/jobs/1/what-if', [])->assertStatus(409);

@@ -136,6 +136,14 @@ it('takes a run in on a bench that has only its phone, with its record as it was
         ->and((string) $this->get("/api/runs/{$taken->id}/run.jsonl")->getContent())->toBe($lines);
 });
 
+it('shows the runs by when they were begun, whatever their numbers are', function () {
+    $older = loggedRun();
+    $newer = loggedRun();
+    expect(array_column($this->getJson('/api/log')->json('runs'), 'id'))->toBe([$newer->id, $older->id]);
+    DB::table('runs')->where('id', $newer->id)->update(['started_at' => '2025-01-01T10:00:00+00:00']);
+    expect(array_column($this->getJson('/api/log')->json('runs'), 'id'))->toBe([$older->id, $newer->id]);
+});
+
 it('notices a run that was cut or changed, and says where', function (Closure $spoil, string $words) {
     $lines = explode("\n", trim((string) $this->get('/api/runs/'.loggedRun(troubles: 1)->id.'/run.jsonl')->getContent()));
     $before = Run::query()->count();

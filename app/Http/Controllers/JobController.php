@@ -53,6 +53,7 @@ final class JobController extends Controller
         return response()->json([
             'id' => $job->id,
             'intent' => $job->intent->label(),
+            'takes' => $job->intent->takes(),
             'answers' => $job->answers,
             'kit' => $job->kit,
             'reading' => $reading,

@@ -25,7 +25,7 @@ final class LogController extends Controller
 
         return response()->json([
             'total' => $runs->count(),
-            'runs' => $runs->latest('id')->limit(LogRequest::PAGE)->offset($request->integer('from'))->get(LogRequest::COLUMNS)->map(static fn (Run $run): array => [
+            'runs' => $runs->latest('started_at')->latest('id')->limit(LogRequest::PAGE)->offset($request->integer('from'))->get(LogRequest::COLUMNS)->map(static fn (Run $run): array => [
                 'id' => $run->id,
                 'jobId' => $run->work_job_id,
                 'unit' => $run->unit_label,

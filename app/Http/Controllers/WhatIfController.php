@@ -24,6 +24,16 @@ final class WhatIfController extends Controller
         return response()->json(['plan' => json_decode($plan->toJson()), 'difference' => PlanDifference::between($desk->plan($job)->toArray(), $plan->toArray())->toArray()]);
     }
 
+    /** What was tried, as a job of its own; the choices between schools go along, the words that were given do not. */
+    public function open(WhatIfRequest $request, WorkJob $job): JsonResponse
+    {
+        $other = $request->changed($job);
+        $own = new WorkJob(['unit_id' => $job->unit_id, 'intent' => $other->intent, 'kit' => $other->kit, 'answers' => ['agreed' => [], 'waived' => []] + array_intersect_key($other->answers, ['house' => 1])]);
+        $own->save();
+
+        return response()->json(['id' => $own->id], 201);
+    }
+
     /** The other schools that would change this plan, each with what it changes. */
     public function schools(WorkJob $job, Desk $desk): JsonResponse
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Record;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
@@ -203,13 +204,14 @@ final readonly class Record
     private function losses(): array
     {
         $rows = [];
-        /** @var list<array{label: string, outcome: string, step: ?int, backup: ?string, backedUpByPlan: bool, waived: bool}> $ledger */
+        /** @var list<array{class: string, label: string, outcome: string, step: ?int, backup: ?string, backedUpByPlan: bool, waived: bool}> $ledger */
         $ledger = $this->plan['ledger'] ?? [];
         foreach ($ledger as $entry) {
             if ($entry['step'] !== null) {
                 $rows[] = ['label' => $entry['label'], 'says' => "step {$entry['step']} took it; ".match (true) {
                     $entry['backup'] !== null => "it is in the backup \"{$entry['backup']}\"",
                     $entry['backedUpByPlan'] => 'the plan made a backup of it first',
+                    $entry['class'] === LossClass::ScreenLock->value => 'it is set up anew by hand',
                     $entry['waived'] => 'it was given up by name',
                     default => 'nothing brings it back',
                 }];

@@ -274,6 +274,8 @@ it('leaves a record of what changed, what was seen, how long it took and what we
     $stage->goOn();
     $record = Record::of($stage->plan, $stage->journal->events());
     $data = $record->toArray();
+    $taken = array_map(static fn (array $entry): array => ($entry['class'] === 'screen-lock' ? ['step' => 3, 'waived' => true] : []) + $entry, (array) $stage->plan['ledger']);
+    $locked = Record::of(['ledger' => $taken] + $stage->plan, $stage->journal->events())->toArray();
     $build = array_values(array_filter($data['changes'], static fn (array $row): bool => $row['name'] === 'slot.a.os.buildId'))[0];
 
     expect($build)->toMatchArray(['label' => 'Slot A: Build', 'before' => 'deck-14.0.8-of301', 'after' => 'saltern-15.2-20260903-bowline', 'seen' => true])
@@ -282,6 +284,7 @@ it('leaves a record of what changed, what was seen, how long it took and what we
         ->and($data['deviations'])->toHaveCount(2)
         ->and($data['nextUpdate'][0])->toContain('a full build of Saltern newer than 15.2')->toContain('signed with the same key')
         ->and($data['losses'][0]['label'])->toBe('Apps')->and($data['losses'][0]['says'])->toMatch('/^step \d+ took it; it is in the backup ".+"$/')
+        ->and(array_column($locked['losses'], 'says', 'label')['Screen lock and biometrics'])->toBe('step 3 took it; it is set up anew by hand')
         ->and($record->toMarkdown())->toContain('## Before and after')->toContain('| Slot A: Build | deck-14.0.8-of301 | saltern-15.2-20260903-bowline | on the phone |');
 });
 

@@ -44,7 +44,7 @@ function add(): void {
         </tbody>
       </table>
     </div>
-    <p v-else class="mute">{{ ['restore', 'unlock', 'bring-back'].includes(job.plan.intent) ? 'No file is in the kit, and this job needs none.' : 'No file is in the kit. Add what is wanted from the shelf.' }}</p>
+    <p v-else class="mute">{{ job.takes.length === 0 ? 'No file is in the kit, and this job needs none.' : 'No file is in the kit. Add what is wanted from the shelf.' }}</p>
     <RestoreSets v-if="job.plan.intent === 'restore'" :job="job" @change="emit('change', $event)" />
     <section v-if="missing.length" class="mt-6">
       <h2>Missing</h2>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { duration } from '../app/format'
@@ -16,6 +17,7 @@ import ScorePicture from './ScorePicture.vue'
 interface Trial { words: string; kit?: number[]; intent?: string; house?: Record<string, string | number> }
 
 const props = defineProps<{ job: JobAnswer }>()
+const router = useRouter()
 const emit = defineEmits<{ change: [body: { kit?: number[]; answers?: JobAnswer['answers'] }] }>()
 const { data: schools } = useLoad<JobSchools>(() => `jobs/${props.job.id}/schools`)
 const { data: intents } = useLoad<IntentsAnswer>(() => 'intents')
@@ -67,9 +69,18 @@ function drop(): void {
   answer.value = null
 }
 
-/** Makes the trial this job's own choice; another intent is a job of its own. */
-function take(): void {
+/** Makes the trial this job's own choice; another intent becomes a job of its own. */
+async function take(): Promise<void> {
   if (!trial.value) return
+  if (trial.value.intent) {
+    try {
+      const { id } = await api.post<{ id: number }>(`jobs/${props.job.id}/what-if/open`, { intent: trial.value.intent })
+      await router.push(`/jobs/${id}`)
+    } catch (caught) {
+      refused.value = caught as ApiError
+    }
+    return
+  }
   emit('change', trial.value.kit ? { kit: trial.value.kit } : { answers: { ...props.job.answers, house: { ...props.job.answers.house, ...trial.value.house } } })
   drop()
 }
@@ -101,7 +112,7 @@ function take(): void {
     <ErrorNote :error="refused" />
     <div v-if="trial && answer" class="sheet trial" role="status">
       <div class="head"><b>{{ trial.words }}</b><span class="grow" />
-        <button v-if="!trial.intent && answer.difference.changed" type="button" class="btn small" @click="take">Do it so in this job</button>
+        <button v-if="trial.intent || answer.difference.changed" type="button" class="btn small" @click="take">{{ trial.intent ? 'Open it as a job of its own' : 'Do it so in this job' }}</button>
         <button type="button" class="btn small" @click="drop">Leave it as it is</button>
       </div>
       <PlanDifference :difference="answer.difference" />
