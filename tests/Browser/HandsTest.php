@@ -72,6 +72,37 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     $app->seeIn('[data-test=headline]', 'Done.');
 });
 
+it('calls somebody who looks at another window when the run needs them, by a notice and a tone', function () {
+    $app = new Application(60);
+    // A headless browser shows no notices and has no sound; these stand in for both and keep what they are told.
+    $app->before(<<<'JS'
+        window.calls = []
+        window.away = false
+        Object.defineProperty(document, 'hidden', { get: () => window.away })
+        window.Notification = class {
+          static permission = 'default'
+          static requestPermission() { return Promise.resolve((this.permission = 'granted')) }
+          constructor(title, more) { window.calls.push(`${title}: ${more.body}`) }
+        }
+        window.AudioContext = class {
+          createOscillator() { return { connect() {}, frequency: {}, stop() {}, start: () => window.calls.push('tone') } }
+        }
+        JS);
+    $app->visit('/jobs/1/run');
+    $app->click('Run it on the stand-in phone');
+    $app->typeLabel('SK-04');
+    $app->typeLabel('SK-04');
+    $app->typeLabel('SK-04');
+    $calls = static fn (): array => (array) $app->browser->executeScript('return window.calls');
+    $app->click('Tell me when the run needs me');
+    expect($calls())->toBe([]);
+    $app->browser->executeScript('window.away = true');
+    $app->seeIn('[data-test=headline]', 'Look at the phone.');
+
+    expect($calls())->toBe(['Tornavis: Look at the phone.', 'tone']);
+    $app->end();
+});
+
 it('filters the log, and lays two runs of one model side by side', function () {
     $app = workbench();
     $app->visit('/log');

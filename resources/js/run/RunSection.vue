@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { useIntervalFn, useWakeLock } from '@vueuse/core'
+import { computed, onUnmounted, ref, watch } from 'vue'
 import { api } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { modeName, slotName } from '../app/format'
@@ -88,11 +88,18 @@ async function sayElse(): Promise<void> {
 }
 
 const notice = useNotice()
+const LONG_WAIT_MS = 20_000
+let since = Date.now()
 watch(status, (now, before) => {
-  // Somebody who looks at another window is called when the run needs them.
-  if (document.hidden && !byHand.value && ['asked', 'gated', 'ended'].includes(now)) notice.tell('Tornavis', headline.value)
+  // Somebody who looks at another window, or sat through a long wait, is called when the run needs them.
+  if ((document.hidden || Date.now() - since >= LONG_WAIT_MS) && before !== 'not-started' && !byHand.value && ['asked', 'gated', 'ended'].includes(now)) notice.tell('Tornavis', headline.value)
+  since = Date.now()
   if (now !== before && before !== 'not-started') emit('moved')
 })
+// The screen stays on as long as somebody works by it.
+const wake = useWakeLock()
+watch(() => !['not-started', 'stopped', 'ended'].includes(status.value), (working) => void (working ? wake.request('screen') : wake.release()).catch(() => undefined), { immediate: true })
+onUnmounted(() => void wake.release().catch(() => undefined))
 useKeys({
   s: () => { if (answers.value.includes('seen')) void tell('seen') },
   e: () => { if (!['ended', 'stopped'].includes(status.value)) void noteElse() },
@@ -158,6 +165,7 @@ useKeys({
           <KeyChart v-if="keys" :presses="keys" />
         </template>
 
+        <button v-if="notice.mayAsk() && step && step.expectedSeconds >= 60 && (byHand || status === 'running')" type="button" class="btn small notice" @click="notice.allow">{{ byHand ? 'Tell me when the usual time is over' : 'Tell me when the run needs me' }}</button>
         <form v-if="noting" class="word" @submit.prevent="sayElse">
           <label>What is it? <select v-model="symptom" aria-label="What is it"><option value="">something that is not listed</option><option v-for="one in symptoms" :key="one.value" :value="one.value">{{ one.label }}</option></select></label>
           <label>What does the phone show? <input v-model="note" autofocus aria-label="What the phone shows" /></label>
@@ -186,6 +194,7 @@ useKeys({
 .shows { color: var(--slate); }
 .oddity { background: var(--slate-soft); border-left: 4px solid var(--slate); padding: 9px 14px; font-size: 15px; max-width: 760px; }
 .word { display: flex; gap: 14px; align-items: end; flex-wrap: wrap; }
+.notice { align-self: start; justify-self: start; }
 .word label { display: grid; gap: 6px; font-size: 16px; }
 .word input { font-size: 22px; padding: 8px 12px; border: 2px solid var(--slate); border-radius: 4px; background: var(--paper); color: var(--ink); max-width: 320px; }
 .modes, .ways { display: flex; flex-wrap: wrap; gap: 8px; justify-content: inherit; }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { useWakeLock } from '@vueuse/core'
-import { onMounted, onUnmounted, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import StepCommands from '../job/StepCommands.vue'
 import type { Step } from '../job/scoreLayout'
 import KeyChart from './KeyChart.vue'
@@ -11,12 +10,7 @@ import WaitBar from './WaitBar.vue'
 const props = defineProps<{ step: Step; commands?: string[]; wants: string[]; elapsed: number; keys?: { key: string; fromSecond: number; toSecond: number }[] }>()
 const evidence = defineModel<string>('evidence', { required: true })
 
-// The screen stays on as long as somebody works by it.
-const wake = useWakeLock()
-onMounted(() => void wake.request('screen').catch(() => undefined))
-onUnmounted(() => void wake.release().catch(() => undefined))
-
-const { mayAsk, allow, tell } = useNotice()
+const { tell } = useNotice()
 const told = ref(false)
 watch(() => props.step.number, () => (told.value = false))
 /** A tone and a notice once the usual time is over, for somebody who has walked away. */
@@ -39,7 +33,6 @@ const words: Record<string, string> = { serial: 'the serial number that is liste
   <div v-for="oddity in step.oddities" :key="oddity" class="oddity">{{ oddity }}</div>
   <KeyChart v-if="keys" :presses="keys" />
   <WaitBar :step="step" :elapsed="elapsed" />
-  <button v-if="mayAsk() && step.expectedSeconds >= 60" type="button" class="btn small notice" @click="allow">Tell me when the usual time is over</button>
   <label v-if="wants.length" class="evidence">
     <span>Type or paste {{ wants.map((name) => words[name] ?? name).join(', ') }}, or a whole output that shows it:</span>
     <textarea v-model="evidence" class="mono" rows="3" aria-label="Evidence" spellcheck="false" />
@@ -52,7 +45,6 @@ const words: Record<string, string> = { serial: 'the serial number that is liste
 .big { font-size: 19px; line-height: 1.4; max-width: 40em; margin: 0; }
 .hint { color: var(--mute); font-size: 16px; margin: 0; max-width: 46em; }
 .oddity { background: var(--slate-soft); border-left: 4px solid var(--slate); padding: 9px 14px; font-size: 15px; max-width: 760px; }
-.notice { align-self: start; }
 .pick { margin: 0; display: flex; gap: 8px; align-items: center; }
 .evidence { display: grid; gap: 4px; max-width: 760px; font-size: 15px; }
 textarea { border: 2px solid var(--slate); font-size: 15px; padding: 8px 10px; }
