@@ -29,6 +29,9 @@ final class Application
 
     private Process $driver;
 
+    /** @var list<self> those that have not ended */
+    private static array $running = [];
+
     public function __construct(private readonly float $speed = 600.0, public readonly string $shelf = '', private readonly bool $share = false)
     {
         $this->folder = sys_get_temp_dir().'/tornavis-browser-'.getmypid().'-'.bin2hex(random_bytes(3));
@@ -44,6 +47,7 @@ final class Application
         $capabilities = DesiredCapabilities::chrome();
         $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
         $this->browser = RemoteWebDriver::create("http://127.0.0.1:{$driverPort}", $capabilities);
+        self::$running[] = $this;
         register_shutdown_function($this->end(...));
     }
 
@@ -96,6 +100,13 @@ final class Application
             $this->driver->stop(2);
             $this->stop();
         }
+    }
+
+    /** Ends every application that a file of tests has left, so that it does not run beside those of the next one. */
+    public static function endAll(): void
+    {
+        array_map(static fn (self $one) => $one->end(), self::$running);
+        self::$running = [];
     }
 
     public function visit(string $path): void

@@ -19,6 +19,8 @@ function paste(Application $app, string $selector, string $text): void
     $app->browser->executeScript('const e = document.querySelector(arguments[0]); e.value = arguments[1]; e.dispatchEvent(new Event("input", {bubbles: true})); e.dispatchEvent(new Event("change", {bubbles: true}))', [$selector, $text]);
 }
 
+afterAll(static fn () => Application::endAll());
+
 it('finds the model of a new phone from a pasted dump, and puts it on the bench', function () {
     $app = bench();
     $app->visit('/bench');

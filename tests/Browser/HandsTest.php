@@ -16,6 +16,8 @@ function workbench(): Application
     return $application ??= new Application;
 }
 
+afterAll(static fn () => Application::endAll());
+
 it('carries a whole run out by hand, and takes no evidence of another phone', function () {
     $app = workbench();
     $app->visit('/jobs/1/run');

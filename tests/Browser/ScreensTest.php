@@ -13,6 +13,8 @@ function screens(): Application
     return $application ??= new Application;
 }
 
+afterAll(static fn () => Application::endAll());
+
 it('shows the rack, and the same phones as a table', function () {
     $app = screens();
     $app->visit('/bench');

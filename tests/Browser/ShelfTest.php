@@ -21,6 +21,8 @@ function shelf(): Application
     return $application;
 }
 
+afterAll(static fn () => Application::endAll());
+
 it('takes a 60 MB file in, goes on where it was after the server was cut off, and has every byte', function () {
     $app = shelf();
     $file = sys_get_temp_dir().'/big-'.getmypid().'.bin';

@@ -12,6 +12,8 @@ function app_(): Application
     return $application ??= new Application;
 }
 
+afterAll(static fn () => Application::endAll());
+
 it('tells the story: open the ready phone, pick the build, clear to run, first boot, record', function () {
     $app = app_();
     $app->visit('/bench');
