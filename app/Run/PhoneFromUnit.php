@@ -78,6 +78,7 @@ final class PhoneFromUnit
             'pcFlash' => $sheet->pcFlash,
             'files' => ['card' => $state->list('card.files'), 'internal' => $state->list('data.files')],
             'layout' => $sheet->dynamicLayout === 'retrofit' ? array_combine($sheet->slots, array_map(static fn (string $slot): string => Layout::of($state, $sheet, $slot), $sheet->slots)) : [],
+            'inSuper' => $sheet->logicalPartitions(),
             'verification' => array_filter(array_combine($sheet->slots, array_map(static fn (string $slot): ?bool => $state->flag("slot.{$slot}.verification.on"), $sheet->slots)), static fn (?bool $on): bool => $on !== null),
             'battery' => (float) ($state->int('battery.percent') ?? 50),
             'chargePerMinute' => $sheet->chargePercentPerMinute,

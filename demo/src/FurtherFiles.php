@@ -143,9 +143,9 @@ final class FurtherFiles
      */
     private static function stock(Bakery $bakery): array
     {
-        $images = static function (string $build, array $os = []): array {
+        $images = static function (string $build, array $os = [], array $more = []): array {
             $parts = [];
-            foreach (['boot' => 96, 'dtbo' => 32, 'system' => 512, 'vendor' => 192, 'modem' => 128] as $partition => $kib) {
+            foreach (['boot' => 96, 'dtbo' => 32, 'system' => 512, 'vendor' => 192, 'modem' => 128, ...$more] as $partition => $kib) {
                 $label = ['part' => $partition, 'of' => $build] + ($os[$partition] ?? []);
                 $parts[$partition] = $partition === 'boot'
                     ? BootImages::boot(new ImageContent($label, $kib << 10, 0), 13, 2025, 10)
@@ -172,6 +172,11 @@ final class FurtherFiles
             'hull-13.0-becket-eu.zip' => function (string $path) use ($bakery, $images, $files, $card, $hull): void {
                 ZipFile::write($path, $files($images('hull-13.0-nk4eu', $hull)));
                 $bakery->card($path, $card);
+            },
+            'hull-11.1.2-prusik.zip' => function (string $path) use ($bakery, $images, $files): void {
+                $hull = ['system' => ['os' => ['family' => 'Nordhus Hull', 'version' => '11.1.2', 'release' => '11', 'codename' => 'prusik']], 'modem' => ['firmware' => '11.1.2']];
+                ZipFile::write($path, $files($images('hull-11.1-nk2', $hull, ['product' => 160, 'trust' => 16])));
+                $bakery->card($path, ['kind' => 'stock bundle', 'family' => 'Nordhus Hull', 'versionName' => '11.1.2', 'channel' => 'stable', 'official' => true, 'codenames' => ['prusik'], 'release' => '11', 'buildId' => 'hull-11.1-nk2', 'rollbackIndex' => 4]);
             },
             'tarnos-4.1.2-halyard.tar' => function (string $path) use ($bakery, $images, $files): void {
                 $tarnos = ['system' => ['os' => ['family' => 'Tarn OS', 'version' => '4.1.2', 'release' => '4.4', 'codename' => 'halyard']], 'modem' => ['firmware' => '4.1.2']];

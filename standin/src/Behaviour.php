@@ -337,21 +337,48 @@ final class Behaviour
         if (! in_array($slot, $phone->slots(), true)) {
             throw new RefusedError(0, "There is no slot {$slot}.");
         }
+        $this->refuseUnlessThere($partition, $slot);
         $content = (string) file_get_contents($file);
         $label = ImageLabel::in($content);
-        if ($content !== '' && str_starts_with($content, self::VERIFICATION_MAGIC)) {
+        $verifies = $content !== '' && str_starts_with($content, self::VERIFICATION_MAGIC);
+        if ($verifies) {
             $label = ['part' => $partition, 'of' => 'a verification header'];
         }
         if ($label === null || ($label['part'] ?? null) !== $partition) {
             throw new RefusedError(0, "The image is not for {$partition}.");
+        }
+        if ($phone->mode === 'bootloader' && in_array($partition, $phone->inSuper(), true) && $phone->layout[$slot] !== 'old') {
+            // The description of the logical partitions lies where the first of the maker's own begins.
+            foreach ($phone->inSuper() as $lost) {
+                $phone->remove($lost, $slot);
+            }
+            $phone->layout[$slot] = 'old';
         }
         // The old content is gone before the new one is whole.
         $phone->write($partition, $slot, $label, false);
         yield new Pause(4 + strlen($content) / self::FLASH_BYTES_PER_SECOND, "Sending {$partition}", 40);
         yield new Pause(4, "Writing {$partition}", 90);
         $phone->write($partition, $slot, $label);
+        if ($verifies) {
+            $phone->verification[$slot] = true;
+        }
 
         return ['says' => "{$partition} written to slot {$slot}."] + Telling::of($phone);
+    }
+
+    /** The bootloader knows the partitions of the table, the userspace bootloader those inside super too. */
+    private function refuseUnlessThere(string $partition, string $slot): void
+    {
+        $phone = $this->phone;
+        if (! in_array($partition, $phone->inSuper(), true)) {
+            return;
+        }
+        if ($phone->mode === 'bootloader' && ! isset($phone->layout[$slot])) {
+            throw new RefusedError(0, "There is no partition {$partition} in the table.");
+        }
+        if ($phone->mode === 'userspace-bootloader' && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
+            throw new RefusedError(0, "There is no logical partition {$partition} in slot {$slot}.");
+        }
     }
 
     /**

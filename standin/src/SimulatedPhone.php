@@ -10,7 +10,7 @@ namespace Tornavis\StandIn;
  * It knows nothing of plans. Whether it starts is judged from what was written to it; see {@see PowerOn}.
  *
  * @phpstan-type Written array{of: string, whole: bool, label: array<string, mixed>}
- * @phpstan-type PhoneData array{serial: string, codename: string, builtLike: list<string>, model: string, chipset: string, architecture: string, twoSlots: bool, unlocked: bool, unlockAllowed: bool, unlockWaitSeconds: float, recoveryIn: string, startsFrom: list<string>, encryptsAs: string, mode: string, activeSlot: string, runningSlot: string, partitions: array<string, Written>, firmware: array<string, string>, addons: array<string, list<array<string, mixed>>>, second: ?string, temporary: ?array{family: string, version: string, abilities: list<string>}, dataKeys: ?string, dataFileSystem: string, dataEncryption: string, dataEmpty: bool, dataBytes: int, holds: list<string>, layout?: array<string, string>, verification?: array<string, bool>, pcFlash?: bool, files?: array<string, list<string>>, storageStale?: bool, recoveryPending?: bool, trial?: ?string, residue?: bool, dataUnreadable?: bool, faults?: list<array{kind: string, atPercent: int}>, battery: float, chargePerMinute: float, drainPerMinute: float, accounts: bool, screenLock: bool, debugging: bool, authorised: bool}
+ * @phpstan-type PhoneData array{serial: string, codename: string, builtLike: list<string>, model: string, chipset: string, architecture: string, twoSlots: bool, unlocked: bool, unlockAllowed: bool, unlockWaitSeconds: float, recoveryIn: string, startsFrom: list<string>, encryptsAs: string, mode: string, activeSlot: string, runningSlot: string, partitions: array<string, Written>, firmware: array<string, string>, addons: array<string, list<array<string, mixed>>>, second: ?string, temporary: ?array{family: string, version: string, abilities: list<string>}, dataKeys: ?string, dataFileSystem: string, dataEncryption: string, dataEmpty: bool, dataBytes: int, holds: list<string>, layout?: array<string, string>, inSuper?: list<string>, verification?: array<string, bool>, pcFlash?: bool, files?: array<string, list<string>>, storageStale?: bool, recoveryPending?: bool, trial?: ?string, residue?: bool, dataUnreadable?: bool, faults?: list<array{kind: string, atPercent: int}>, battery: float, chargePerMinute: float, drainPerMinute: float, accounts: bool, screenLock: bool, debugging: bool, authorised: bool}
  */
 final class SimulatedPhone
 {
@@ -195,6 +195,16 @@ final class SimulatedPhone
     public function hasPcFlash(): bool
     {
         return $this->data['pcFlash'] ?? false;
+    }
+
+    /**
+     * The partitions that lie inside super where the slot has such a layout.
+     *
+     * @return list<string>
+     */
+    public function inSuper(): array
+    {
+        return $this->data['inSuper'] ?? [];
     }
 
     public function restart(): void

@@ -146,6 +146,18 @@ it('writes only the recovery part of vendor boot, so that its system still start
     expect($phone->recovery('a')['family'] ?? null)->toBe('Wicket')->and($phone->written('vendor_boot', 'a')['of'] ?? '')->toBe('deck-14');
 });
 
+it('has its own partitions again once they are written from the bootloader, and then no logical ones', function () {
+    $phone = retrofit(['layout' => ['a' => 'dynamic', 'b' => 'dynamic'], 'inSuper' => ['system', 'product', 'vendor']]);
+    $write = ['do' => 'flash', 'partition' => 'system', 'slot' => 'a', 'file' => World::path('saltern-generic-15-arm64.img')];
+    PhoneFactory::ask($phone, $write);
+    expect($phone->layout)->toBe(['a' => 'old', 'b' => 'dynamic'])
+        ->and($phone->written('system', 'a'))->not->toBeNull()->and($phone->written('vendor', 'a'))->toBeNull()->and($phone->written('vendor', 'b'))->not->toBeNull();
+    $phone->mode = 'userspace-bootloader';
+    expect(fn () => PhoneFactory::ask($phone, $write))->toThrow(RefusedError::class, 'no logical partition');
+    $native = PhoneFactory::make(['mode' => 'bootloader', 'inSuper' => ['system']]);
+    expect(fn () => PhoneFactory::ask($native, $write))->toThrow(RefusedError::class, 'no partition system in the table');
+});
+
 it('refuses what cannot be done with its layout', function (Closure $phone, array $request, string $words) {
     expect(fn () => PhoneFactory::ask($phone(), $request))->toThrow(RefusedError::class, $words);
 })->with([

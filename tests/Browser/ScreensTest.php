@@ -52,7 +52,7 @@ it('shows every value of a phone with its source and its age', function () {
 it('says of a file where each statement comes from, and where the sources disagree', function () {
     $app = screens();
     $app->visit('/shelf');
-    $app->see('60 files');
+    $app->see('61 files');
     $app->click('lamplight-9.3-20250120-marl.zip');
     $app->seeIn('.file', 'The sources disagree about codenames');
     $app->seeIn('.file', 'update script');
@@ -67,7 +67,7 @@ it('says of a file where each statement comes from, and where the sources disagr
 it('walks the shelf with j and k', function () {
     $app = screens();
     $app->visit('/shelf');
-    $app->see('60 files');
+    $app->see('61 files');
     $app->press('j');
     $app->seeIn('tr.on', 'driftglass-14.3-20260701-carrack');
     $app->press('j');

@@ -500,6 +500,20 @@ dataset('jobs', [
         ],
         ['apps', 'app-data', 'photos', 'second-factor'],
     ],
+    'the maker\'s own partitions again in place of a layout that was put in later' => [
+        Intent::BackToStock,
+        'SK-11',
+        ['hull-11.1.2-prusik.zip'],
+        ['battery.percent' => 90, 'slot.a.layout' => 'dynamic', 'slot.b.layout' => 'dynamic', 'slot.a.os.family' => 'Saltern', 'slot.a.os.version' => '13.4', 'slot.a.os.release' => '13', 'slot.a.os.buildId' => 'saltern-13.4-20260802-prusik', 'slot.a.os.stock' => false, 'slot.a.image.boot' => 'saltern-13.4-20260802-prusik', 'slot.a.image.dtbo' => 'saltern-13.4-20260802-prusik', 'slot.a.verification.on' => false, 'data.writtenBy' => 'Saltern', 'data.holds.photos' => true],
+        [
+            'Restart into bootloader',
+            'Nordhus Hull 11.1.2: boot, dtbo, verify, modem, trust, system, product, vendor into slot A',
+            'Erase data from the bootloader',
+            'Restart into system',
+            'First boot',
+        ],
+        ['photos'],
+    ],
     'the maker\'s system again on an old phone' => [
         Intent::BackToStock,
         'SK-01',

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Budget;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PartitionImage;
+use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
 
@@ -38,7 +39,7 @@ final readonly class SpaceBudget
             if ($partition === null) {
                 continue;
             }
-            if ($partition->logical) {
+            if ($partition->logical && ! ($package->kind() === 'stock bundle' && Layout::bundleIsPhysical($sheet))) {
                 $logical[] = ['partition' => $partition->name, 'bytes' => self::whole($image)];
             } elseif ($partition->sizeBytes > 0 && $image->sizeBytes > $partition->sizeBytes) {
                 $tooLarge[] = ['partition' => $partition->name, 'needBytes' => $image->sizeBytes, 'hasBytes' => $partition->sizeBytes];

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Budget;
 
+use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Plan\Operation\GenericSystem;
+use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
 
 /**
@@ -66,6 +68,9 @@ final readonly class SuperBudget
      */
     private static function incoming(Situation $situation): array
     {
+        if ($situation->intent === Intent::BackToStock && Layout::bundleIsPhysical($situation->sheet)) {
+            return [];
+        }
         $parts = [];
         $generic = $situation->subject()?->kind() === 'generic image' ? $situation->generic() : null;
         $package = $situation->build() ?? $situation->bundle();

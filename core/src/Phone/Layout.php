@@ -32,6 +32,12 @@ final class Layout
         return self::OLD;
     }
 
+    /** Whether images of the maker's own bundle go onto partitions of their own, whose room a dynamic layout may have taken since. */
+    public static function bundleIsPhysical(ModelSheet $sheet): bool
+    {
+        return $sheet->dynamicLayout === 'retrofit';
+    }
+
     public static function isDynamic(State $state, ModelSheet $sheet): bool
     {
         return array_filter($sheet->slots, static fn (string $slot): bool => self::of($state, $sheet, $slot) !== self::DYNAMIC) === [];

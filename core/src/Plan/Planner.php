@@ -12,7 +12,6 @@ use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\KeyPress;
-use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Plan\Operation\BackUp;
 use Tornavis\Core\Plan\Operation\Charge;
@@ -75,13 +74,9 @@ final class Planner
      */
     private static function scope(Situation $situation): \Generator
     {
-        $sheet = $situation->sheet;
         if (in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) && $situation->kit !== []) {
             $what = $situation->intent === Intent::Unlock ? 'Unlocking' : 'The way back';
             yield Finding::of('PLAN-1', Severity::Stop, 'No file in the kit', count($situation->kit).' files', "{$what} needs none; what comes afterwards is a job of its own.", 'Leave the files out.', 'kit');
-        }
-        if ($sheet->dynamicLayout === 'retrofit' && $situation->intent === Intent::BackToStock && Layout::isDynamic($situation->state, $sheet)) {
-            yield Finding::of('PLAN-1', Severity::Stop, 'The maker\'s own partitions', 'a dynamic layout in their place', 'The maker\'s images need the partitions that the new layout has taken; bringing those back is not planned.', null, 'model');
         }
         $mode = $situation->state->mode();
         if ($mode !== null && ! in_array($mode, [Mode::System, Mode::Recovery, Mode::Sideload, Mode::Bootloader, Mode::UserspaceBootloader, Mode::Download, Mode::Off], true)) {

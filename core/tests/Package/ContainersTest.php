@@ -120,6 +120,8 @@ it('says before any plan whether the images fit into super', function () {
 
     $small = Tornavis\Core\Phone\ModelSheet::kept(array_replace(World::sheet('bowline')->toArray(), ['superGroups' => [['name' => 'main', 'maximumBytes' => 300 << 20]]]));
     expect(SpaceBudget::of($small, $build)->missingBytes())->toBe(36 << 20)->and(SpaceBudget::of($small, $build)->fits())->toBeFalse();
+    expect(SpaceBudget::of(World::sheet('prusik'), World::package('hull-11.1.2-prusik.zip'))->logical)->toBe([])
+        ->and(array_column(SpaceBudget::of(World::sheet('prusik'), World::package('saltern-13.4-20260802-prusik.zip'))->logical, 'partition'))->toContain('system');
     expect(SpaceBudget::of(World::sheet('carrick'), World::package('ferrule-15.1-becket.img'))->tooLarge)->toBe([]);
 });
 

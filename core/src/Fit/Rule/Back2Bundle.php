@@ -8,6 +8,7 @@ use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Fit\FitRule;
 use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
 
@@ -35,7 +36,7 @@ final class Back2Bundle implements FitRule
             return;
         }
         $writes = $bundle->facts->list(Field::WRITES);
-        $lacks = array_values(array_diff([...$situation->sheet->startPartitions(), 'system'], $writes));
+        $lacks = array_values(array_diff(array_unique([...$situation->sheet->startPartitions(), 'system', ...(Layout::bundleIsPhysical($situation->sheet) ? $situation->sheet->logicalPartitions() : [])]), $writes));
         yield $lacks === []
             ? Finding::of(self::id(), Severity::Clear, 'A whole system in the bundle', implode(', ', $writes), 'It holds every image that a start needs.', null, 'whole')
             : Finding::of(self::id(), Severity::Stop, 'A whole system in the bundle', 'lacks '.implode(', ', $lacks), 'Without these images the phone would not start.', 'Get the whole bundle from the maker.', 'whole');

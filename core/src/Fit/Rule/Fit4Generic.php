@@ -9,6 +9,7 @@ use Tornavis\Core\Fit\FitRule;
 use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Plan\Rule\Fit4Trial;
 use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
@@ -50,6 +51,10 @@ final class Fit4Generic implements FitRule
             yield from $this->room($situation);
 
             return;
+        }
+        $layout = Layout::of($situation->state, $situation->sheet, $situation->activeSlot());
+        if ($situation->sheet->partition('system')?->logical === true && $layout !== Layout::DYNAMIC) {
+            yield Finding::of(self::id(), Severity::Stop, 'A system inside super', "the {$layout} layout", 'The image is written as a logical partition, and this phone has none yet.', 'Plan a fresh install of a build that brings the dynamic layout first.', 'layout', $situation->state->fact("slot.{$situation->activeSlot()}.layout"));
         }
         if ($api >= self::FIRST_TRIAL_API) {
             yield Finding::of(self::id(), Severity::Mind, 'Tried beside first', 'not in this plan', 'A trial shows what works on this phone before anything is erased.', 'Open a job "Trial beside" with the same image first.', 'trial');

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Plan\Operation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
@@ -81,7 +82,7 @@ final readonly class Flash extends Operation
                 $refusals[] = "The phone has no partition {$name}.";
             } elseif ($image === null) {
                 $refusals[] = "{$this->package->name()} holds no image for {$name}.";
-            } elseif (! $partition->logical && $image->sizeBytes > $partition->sizeBytes) {
+            } elseif ((! $partition->logical || $this->takesRoomBack($sheet)) && $image->sizeBytes > $partition->sizeBytes) {
                 $refusals[] = "The image for {$name} has {$image->sizeBytes} bytes; the partition holds {$partition->sizeBytes}.";
             }
         }
@@ -103,7 +104,7 @@ final readonly class Flash extends Operation
         }
         $effects = [];
         if ($this->package->kind() === 'stock bundle') {
-            $effects = $this->stock($slot, $sheet);
+            $effects = $this->stock($slot, $sheet) + ($this->takesRoomBack($sheet) ? ["{$slot}.layout" => Layout::OLD] : []);
         }
         foreach (array_intersect($this->partitions, $sheet->startPartitions()) as $name) {
             $effects["{$slot}.image.{$name}"] = $this->owner();
@@ -117,6 +118,12 @@ final readonly class Flash extends Operation
         }
 
         return $effects + ($this->erasesData() ? Erasure::effects($sheet->fileSystems[0]) : []);
+    }
+
+    /** Whether the maker's own partitions come back in place of a dynamic layout. */
+    private function takesRoomBack(ModelSheet $sheet): bool
+    {
+        return $this->package->kind() === 'stock bundle' && Layout::bundleIsPhysical($sheet) && array_intersect($this->partitions, $sheet->logicalPartitions()) !== [];
     }
 
     /** The maker's flash mode empties the data when it writes a whole system. */
@@ -161,6 +168,9 @@ final readonly class Flash extends Operation
                 "{$slot}.root" => null,
             ];
         }
+        if (array_intersect($this->partitions, $sheet->verificationPartitions()) !== []) {
+            $effects["{$slot}.verification.on"] = true;
+        }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
             $effects["{$slot}.firmware.version"] = $facts->text(Field::VERSION);
         }
@@ -180,7 +190,10 @@ final readonly class Flash extends Operation
             return ["{$slot}.firmware.version" => null, "{$slot}.os.state" => 'incomplete'];
         }
         if (in_array('system', $this->partitions, true)) {
-            return ["{$slot}.os.state" => 'incomplete'] + ($this->erasesData() ? ['data.empty' => true] : []);
+            // A slot whose layout is known is reckoned as one that has lost it: a new layout is then written anew.
+            $layout = $this->package->kind() === 'stock bundle' && $state->text("{$slot}.layout") !== null ? ["{$slot}.layout" => Layout::OLD] : [];
+
+            return ["{$slot}.os.state" => 'incomplete'] + $layout + ($this->erasesData() ? ['data.empty' => true] : []);
         }
         $cut = [];
         foreach ($this->partitions as $name) {

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Plan\Rule;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Plan\Constraint;
@@ -30,7 +31,7 @@ final class Back2Stock implements StepRule
 
     public static function purpose(): string
     {
-        return 'The maker\'s images go into the slot in use: the physical ones from the bootloader, the logical ones from the userspace bootloader, then the data is erased.';
+        return 'The maker\'s images go into the slot in use: the physical ones from the bootloader, the logical ones from the userspace bootloader, then the data is erased. On a model that got its dynamic layout later they all have a place of their own.';
     }
 
     public function contribute(Situation $situation): Contribution
@@ -41,14 +42,15 @@ final class Back2Stock implements StepRule
         }
         $slot = $situation->activeSlot();
         $there = array_filter($situation->sheet->partitions, static fn (Partition $p): bool => $bundle->imageFor($p->name) !== null);
-        $names = static fn (bool $logical): array => array_values(array_map(static fn (Partition $p): string => $p->name, array_filter($there, static fn (Partition $p): bool => $p->logical === $logical)));
+        $old = Layout::bundleIsPhysical($situation->sheet);
+        $names = static fn (bool $logical): array => array_values(array_map(static fn (Partition $p): string => $p->name, array_filter($there, static fn (Partition $p): bool => ($p->logical && ! $old) === $logical)));
         if ($situation->sheet->pcFlash) {
             return $this->byPcFlash($bundle, array_values(array_map(static fn (Partition $p): string => $p->name, $there)), $slot);
         }
         $where = $situation->sheet->hasTwoSlots() ? ' The other slot is left as it is.' : '';
         $steps = [];
         if ($names(false) !== []) {
-            $steps[] = new StepDraft('stock.a-physical', Phase::Install, new Flash($bundle, $names(false), $slot), [new Reason(self::id(), 'These partitions have a place of their own and are written from the bootloader.'.$where)]);
+            $steps[] = new StepDraft('stock.a-physical', Phase::Install, new Flash($bundle, $names(false), $slot), [new Reason(self::id(), 'These partitions have a place of their own and are written from the bootloader.'.$where), ...$this->takesRoomBack($situation, $slot)]);
         }
         $steps[] = new StepDraft('stock.b-erase', Phase::Erase, new EraseData, [new Reason('ERASE-1', 'The maker\'s system cannot read what another one has written and encrypted.')]);
         if ($names(true) !== []) {
@@ -61,6 +63,16 @@ final class Back2Stock implements StepRule
             new Constraint('stock.', 'prove.', self::id()),
             new Constraint('prove.first-boot', 'prove.verify', self::id()),
         ]);
+    }
+
+    /**
+     * @return list<Reason>
+     */
+    private function takesRoomBack(Situation $situation, string $slot): array
+    {
+        return Layout::bundleIsPhysical($situation->sheet) && Layout::of($situation->state, $situation->sheet, $slot) !== Layout::OLD
+            ? [new Reason('LAYOUT-2', 'The dynamic layout lies in the room of the maker\'s own partitions. Written from the bootloader, these take it back, and the layout of this slot is gone.')]
+            : [];
     }
 
     /**
