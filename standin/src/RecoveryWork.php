@@ -1,0 +1,226 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\StandIn;
+
+/**
+ * What the recovery does: packages, files, formats, wipes and backups.
+ *
+ * @phpstan-import-type Reply from Behaviour
+ */
+final class RecoveryWork extends Work
+{
+    private const INSTALL_BYTES_PER_SECOND = 1_000_000;
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function formatData(string $fileSystem): \Generator
+    {
+        $this->refuseUnless('recovery');
+        yield new Pause(12, 'Asking for the word');
+        $this->phone->dataFileSystem = $fileSystem;
+        $this->eraseData();
+        $this->phone->storageStale = true;
+        yield new Pause(22, 'Formatting');
+
+        return ['says' => 'Data formatted.'] + Telling::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function wipe(string $what): \Generator
+    {
+        $this->refuseUnless('recovery');
+        yield new Pause(15, "Wiping {$what}");
+        $phone = $this->phone;
+        if ($what === 'data') {
+            $photos = in_array('photos', $phone->holds, true);
+            $encryption = $phone->dataEncryption;
+            $fileSystem = $phone->dataFileSystem;
+            $files = $phone->files;
+            $this->eraseData();
+            $phone->files = $files;
+            $phone->dataFileSystem = $fileSystem;
+            $phone->dataEncryption = $encryption;
+            $phone->holds = $photos ? ['photos'] : [];
+        }
+
+        return ['says' => "Wiped {$what}."] + Telling::of($phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function copyTo(string $name, string $place): \Generator
+    {
+        $phone = $this->phone;
+        $this->refuseUnless('recovery');
+        if ($place === 'internal') {
+            if ($phone->dataUnreadable) {
+                throw new RefusedError(0, 'The storage cannot be opened.');
+            }
+            if ($phone->storageStale) {
+                throw new RefusedError(0, 'The storage shows zero bytes.');
+            }
+            if (! $phone->dataEmpty && $phone->dataEncryption !== 'none' && ! in_array('decrypt', $phone->runningRecovery()['abilities'] ?? [], true)) {
+                throw new RefusedError(0, 'The storage shows names that mean nothing.');
+            }
+        }
+        for ($percent = 0; $percent < 100; $percent += 25) {
+            yield new Pause(6, "Copying {$name}", $percent);
+        }
+        $phone->files[$place] = array_values(array_unique([...($phone->files[$place] ?? []), $name]));
+
+        return ['says' => 'Copied.'] + Telling::of($phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function install(string $name, string $place, string $file): \Generator
+    {
+        $this->refuseUnless('recovery');
+        if (! in_array($name, $this->phone->files[$place] ?? [], true)) {
+            throw new RefusedError(0, "There is no {$name} there.");
+        }
+
+        return yield from $this->putIn($file);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function sideload(string $file): \Generator
+    {
+        $this->refuseUnless('sideload');
+
+        return yield from $this->putIn($file);
+    }
+
+    /**
+     * What the recovery does with a package, however it got it.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    private function putIn(string $file): \Generator
+    {
+        $phone = $this->phone;
+        if (! UpdatePackage::isOne($file)) {
+            return yield from $this->writeSystem($file);
+        }
+        yield new Pause(20, 'Verifying the package', 3);
+        try {
+            $package = UpdatePackage::open($file);
+            $this->refuseForeign($package);
+        } catch (RefusedError $refused) {
+            $phone->mode = 'recovery';
+            throw $refused;
+        }
+        $addon = $package->images['bundle']['label'] ?? $package->images['content']['label'] ?? null;
+        $vendorOnly = array_keys($package->images) === ['vendor'];
+        $slot = $addon === null && ! $vendorOnly ? $phone->otherSlot($phone->runningSlot) : $phone->runningSlot;
+        if ($addon === null && ! $vendorOnly && $phone->residue) {
+            $phone->mode = 'recovery';
+            throw new RefusedError(RefusedError::FOREIGN, 'Something of another layout is in the way.');
+        }
+        if ($addon === null && ! $vendorOnly && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
+            $phone->mode = 'recovery';
+            throw new RefusedError(RefusedError::FOREIGN, 'The partitions of the new layout are missing.');
+        }
+        if ($addon === null) {
+            foreach ($package->images as $partition => $image) {
+                $phone->write($partition, $slot, $image['label'], false);
+            }
+            if (! $vendorOnly) {
+                unset($phone->addons[$slot]);
+            }
+        }
+        for ($percent = 5; $percent < 47; $percent += 6) {
+            yield new Pause(4, 'step 1 of 2', $percent);
+        }
+        $seconds = $package->writtenBytes / self::INSTALL_BYTES_PER_SECOND;
+        for ($part = 0; $part < 12; $part++) {
+            yield new Pause($seconds / 12, 'step 2 of 2', 47);
+        }
+        if ($addon === null) {
+            foreach ($package->images as $partition => $image) {
+                $phone->write($partition, $slot, $image['label']);
+            }
+            $phone->activeSlot = $vendorOnly ? $phone->activeSlot : $slot;
+        } elseif (($addon['addon'] ?? '') === 'slot-copy') {
+            $phone->firmware[$phone->otherSlot($slot)] = $phone->firmware[$slot];
+        } elseif (in_array($addon['addon'] ?? '', ['layout', 'cleaner'], true)) {
+            $phone->residue = $addon['addon'] === 'layout';
+            $phone->dataUnreadable = $phone->dataUnreadable || $addon['addon'] === 'layout';
+            $phone->storageStale = false;
+        } elseif ($phone->written('system', $slot) === null) {
+            $phone->mode = 'recovery';
+            throw new RefusedError(RefusedError::BROKEN, 'There is no system to add this to.');
+        } else {
+            $phone->addons[$slot][] = $addon;
+            if (($addon['addon'] ?? '') === 'remover') {
+                $phone->second = null;
+            }
+        }
+        $phone->mode = 'recovery';
+        yield new Pause(5, 'Finishing', 100);
+
+        return ['says' => 'Install ended with status 0.'] + Telling::of($phone);
+    }
+
+    /**
+     * A bare image, written to the system partition as it is.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    private function writeSystem(string $file): \Generator
+    {
+        $label = ImageLabel::in((string) file_get_contents($file));
+        if (($label['part'] ?? null) !== 'system') {
+            throw new RefusedError(RefusedError::BROKEN, 'The image is none for the system.');
+        }
+        $this->phone->write('system', $this->phone->activeSlot, $label, false);
+        yield new Pause(60, 'Writing the image', 50);
+        $this->phone->write('system', $this->phone->activeSlot, $label);
+
+        return ['says' => 'Image written.'] + Telling::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function restore(mixed $classes): \Generator
+    {
+        $phone = $this->phone;
+        $this->refuseUnless('recovery');
+        if (! in_array('backup', $phone->runningRecovery()['abilities'] ?? [], true)) {
+            throw new RefusedError(0, 'This recovery cannot restore backups.');
+        }
+        for ($percent = 0; $percent < 100; $percent += 20) {
+            yield new Pause(20, 'Restoring', $percent);
+        }
+        foreach (is_array($classes) ? $classes : [] as $class) {
+            if (is_string($class) && ! in_array($class, $phone->holds, true)) {
+                $phone->holds[] = $class;
+            }
+        }
+        $phone->dataEmpty = false;
+
+        return ['says' => 'Restored.'] + Telling::of($phone);
+    }
+
+    private function refuseForeign(UpdatePackage $package): void
+    {
+        foreach ($package->codenames as $codename) {
+            if ($this->phone->isBuiltLike($codename)) {
+                return;
+            }
+        }
+        if ($package->codenames !== []) {
+            throw new RefusedError(RefusedError::FOREIGN, 'This package is for '.implode(', ', $package->codenames).'; this phone is another one.');
+        }
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\StandIn;
+
+/**
+ * What a person does while the system runs: settings, copies, and a trial beside it.
+ *
+ * @phpstan-import-type Reply from Behaviour
+ */
+final class SystemWork extends Work
+{
+    private const BACKUP_BYTES_PER_SECOND = 14 << 20;
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function backUp(): \Generator
+    {
+        $this->refuseUnless('system');
+        $seconds = 40 + intdiv($this->phone->dataBytes, self::BACKUP_BYTES_PER_SECOND);
+        for ($percent = 0; $percent < 100; $percent += 10) {
+            yield new Pause($seconds / 10, 'Copying to the computer', $percent);
+        }
+
+        return ['says' => 'Copied.'];
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function settings(string $which, int $seconds): \Generator
+    {
+        $this->refuseUnless('system');
+        yield new Pause($seconds, 'In the settings');
+        if ($which === 'accounts') {
+            $this->phone->accounts = false;
+        } else {
+            $this->phone->screenLock = false;
+        }
+
+        return Telling::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function setSwitches(mixed $switches): \Generator
+    {
+        $this->refuseUnless('system');
+        yield new Pause(80, 'In the developer options');
+        $this->phone->debugging = true;
+        $this->phone->authorised = true;
+        if (is_array($switches) && in_array('unlock', $switches, true)) {
+            $this->phone->unlockAllowed = true;
+        }
+
+        return ['debugging.authorised' => true] + Telling::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function startTrial(string $file): \Generator
+    {
+        $phone = $this->phone;
+        $this->refuseUnless('system');
+        $os = ImageLabel::in((string) file_get_contents($file))['os'] ?? null;
+        if (! is_array($os) || ($os['codename'] ?? '') !== 'any' || ! is_string($os['family'] ?? null)) {
+            throw new RefusedError(0, 'The image is none that could be tried.');
+        }
+        for ($percent = 0; $percent < 100; $percent += 20) {
+            yield new Pause(30, 'Setting up the trial', $percent);
+        }
+        $phone->trial = $os['family'];
+
+        return ['says' => "{$os['family']} starts beside the installed system."] + Telling::of($phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function leaveTrial(): \Generator
+    {
+        $this->refuseUnless('system');
+        yield new Pause(70, 'Restarting');
+        $this->phone->trial = null;
+
+        return ['says' => 'The installed system is there again.'] + Telling::of($this->phone);
+    }
+}
