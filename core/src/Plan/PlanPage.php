@@ -38,7 +38,10 @@ final class PlanPage
             if ($step->gate !== null) {
                 $lines[] = "   - **Before it: {$step->gate}**";
             }
-            $lines[] = "   - If it stops here: {$step->wayBack->text}";
+            if ($step->wayBackDuring->worseThan($step->wayBack)) {
+                $lines[] = "   - If it breaks off: {$step->wayBackDuring->text}";
+            }
+            $lines[] = "   - If it stops after it: {$step->wayBack->text}";
         }
         $lost = array_filter($plan->ledger->entries ?? [], static fn (LedgerEntry $entry): bool => $entry->step !== null);
         if ($lost !== []) {

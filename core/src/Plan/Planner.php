@@ -240,6 +240,7 @@ final class Planner
             $worst = WayBack::from($after, $situation->sheet)->worseThan($during) ? WayBack::from($after, $situation->sheet) : $during;
             if ($worst->worseThan($was)) {
                 $gate = match (true) {
+                    $during->level === WayBack::NO_SYSTEM && WayBack::from($after, $situation->sheet)->level !== WayBack::NO_SYSTEM => 'While this step runs no system starts.',
                     $worst->level !== WayBack::DATA_GONE => 'From here no system starts until the work is done.',
                     WayBack::from($after, $situation->sheet)->level === WayBack::DATA_GONE => 'After this step the data on the phone is gone.',
                     default => 'This step replaces the data on the phone; if it stops in the middle, the data is there only in part.',

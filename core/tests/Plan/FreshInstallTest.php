@@ -213,7 +213,7 @@ it('follows its published schema, clear or blocked', function (string $unit, arr
 it('becomes a page that a person can follow', function () {
     $page = PlanPage::markdown(World::plan('SK-07', World::DRIFTGLASS));
 
-    expect($page)->toContain('# bowline SK-07: Driftglass 15.1')->toContain('**Format data**')->toContain('If it stops here:')->toContain('Harmless: The computer\'s progress stops at 47 percent');
+    expect($page)->toContain('# bowline SK-07: Driftglass 15.1')->toContain('**Format data**')->toContain('If it stops after it:')->toContain('Harmless: The computer\'s progress stops at 47 percent');
 });
 
 it('does not plan for a phone in trouble, a phone of another class or another intent', function () {

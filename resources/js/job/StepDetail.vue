@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { duration, modeName, slotName } from '../app/format'
-import type { Step } from './scoreLayout'
+import { worstOf, type Step } from './scoreLayout'
 import StepCommands from './StepCommands.vue'
 
 defineProps<{ step: Step; commands?: string[] }>()
@@ -24,7 +24,8 @@ defineProps<{ step: Step; commands?: string[] }>()
       <template v-if="step.oddities.length"><dt>Harmless</dt><dd><div v-for="oddity in step.oddities" :key="oddity">{{ oddity }}</div></dd></template>
       <dt>Evidence</dt><dd>{{ step.evidence }}</dd>
       <dt>Give up</dt><dd>after {{ duration(step.giveUpSeconds) }}. {{ step.whenItFails }}</dd>
-      <dt>Way back</dt><dd>{{ step.wayBack.text }} <span class="mute">{{ duration(step.wayBack.seconds) }}</span></dd>
+      <template v-if="worstOf(step) !== step.wayBack"><dt>If it breaks off</dt><dd class="gate">{{ step.wayBackDuring.text }}</dd></template>
+      <dt>Way back</dt><dd><template v-if="worstOf(step) !== step.wayBack">After it: </template>{{ step.wayBack.text }} <span class="mute">{{ duration(step.wayBack.seconds) }}</span></dd>
     </dl>
   </div>
 </template>
@@ -32,7 +33,7 @@ defineProps<{ step: Step; commands?: string[] }>()
 <style scoped>
 .detail { padding: 14px 22px; }
 h2 { margin: 0 0 2px; font-size: 17px; }
-dl { display: grid; grid-template-columns: 92px minmax(0, 1fr); row-gap: 7px; margin: 10px 0 0; font-size: 13.5px; }
+dl { display: grid; grid-template-columns: 104px minmax(0, 1fr); row-gap: 7px; margin: 10px 0 0; font-size: 13.5px; }
 dt { color: var(--mute); }
 dd { margin: 0; }
 .gate { color: var(--plum); font-weight: 700; }
