@@ -12,6 +12,8 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Plan\Alternatives;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
@@ -33,7 +35,7 @@ final readonly class Soak
 
     /**
      * @param  array<string, array{started: int, stopped: int, idle: int, wrong: int}>  $tally  by fault
-     * @param  array<string, int>  $waysOn  what became of the phones that were stopped: "back" to a system that they held, "again" by another plan, or "left" for a person to decide
+     * @param  array<string, int>  $waysOn  what became of the phones that were stopped: "back" to a system that they held, "again" by another plan, "otherwise" by another wish or file, or "left" for a person to decide
      * @param  list<string>  $wrong  neither a phone that starts nor a safe stop, or a journal that is not whole
      */
     private function __construct(public int $count, public int $events, public array $tally, public array $waysOn, public array $wrong)
@@ -114,27 +116,30 @@ final readonly class Soak
     }
 
     /**
-     * Goes on from a safe stop as a person would, on the same phone: back to a system that it holds, or else by another plan.
+     * Goes on from a safe stop as a person would, on the same phone: back to a system that it holds, or else by another plan, or else by the cheapest that one change makes possible.
      *
      * @param  array<string, string>  $files
      * @return array{string, ?string} the way, and what is wrong with it
      */
     private static function wayOn(Rehearsal $rehearsal, Situation $was, array $files): array
     {
-        foreach (['back' => [Intent::BringBack, []], 'again' => [$was->intent, $was->kit]] as $way => [$intent, $kit]) {
-            $observed = (new RehearsalLink($rehearsal->phone, $files))->observe()->facts;
-            $facts = [];
-            foreach (array_merge($rehearsal->state->facts, $observed) as $name => $value) {
-                $facts[] = Fact::of($name, $value, Source::Phone, 'the stopped run', self::AFTERWARDS);
+        // The last one twice: what the phone shows on the first try may ask for another plan.
+        foreach ([['back', [Intent::BringBack, []]], ['again', [$was->intent, $was->kit]], ['otherwise', null], ['otherwise', null]] as [$way, $wish]) {
+            $now = self::now($rehearsal, $was, $wish ?? [$was->intent, $was->kit], $files);
+            if ($wish === null) {
+                $other = Alternatives::of($now)[0] ?? null;
+                if ($other === null) {
+                    continue;
+                }
+                $now = self::now($rehearsal, $was, [$other->intent, $other->kit], $files);
             }
-            $unit = $was->unit->withFacts(...$facts);
-            $plan = self::agreed(new Situation($was->sheet, $unit, $kit, $intent, self::AFTERWARDS, $was->house, shelf: $was->shelf, codenames: $was->codenames, workplace: $was->workplace));
+            $plan = self::agreed($now);
             if ($plan->verdict->level !== Verdict::CLEAR) {
                 continue;
             }
             /** @var array<string, mixed> $document */
             $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
-            $rehearsal = Rehearsal::on($rehearsal->phone, $document, $unit->label, $was->sheet, $files);
+            $rehearsal = Rehearsal::on($rehearsal->phone, $document, $now->unit->label, $was->sheet, $files);
             if ($rehearsal->started) {
                 return [$way, null];
             }
@@ -146,6 +151,23 @@ final readonly class Soak
         }
 
         return ['left', null];
+    }
+
+    /**
+     * The phone as it is now, with what is wanted of it.
+     *
+     * @param  array{Intent, list<Package>}  $wish
+     * @param  array<string, string>  $files
+     */
+    private static function now(Rehearsal $rehearsal, Situation $was, array $wish, array $files): Situation
+    {
+        $observed = (new RehearsalLink($rehearsal->phone, $files))->observe()->facts;
+        $facts = [];
+        foreach (array_merge($rehearsal->state->facts, $observed) as $name => $value) {
+            $facts[] = Fact::of($name, $value, Source::Phone, 'the stopped run', self::AFTERWARDS);
+        }
+
+        return new Situation($was->sheet, $was->unit->withFacts(...$facts), $wish[1], $wish[0], self::AFTERWARDS, $was->house, shelf: $was->shelf, codenames: $was->codenames, workplace: $was->workplace);
     }
 
     /** The plan of a person who agrees to what only waits for a word, and gives up what would be lost. */

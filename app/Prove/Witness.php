@@ -84,7 +84,7 @@ final readonly class Witness
      */
     private static function paths(Situation $situation): array
     {
-        return array_column(array_map(static fn (Package $package): array => [$package->name(), $package->path], $situation->kit), 1, 0);
+        return array_column(array_map(static fn (Package $package): array => [$package->name(), $package->path], [...$situation->shelf, ...$situation->kit]), 1, 0);
     }
 
     /**

@@ -65,8 +65,8 @@ it('plans again from what a stopped run has shown of the phone: first what is di
     ($this->until)('recovery.image.boot');
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
     $look = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
-    Schemas::hold($look, '/plan-difference');
-    $gone = array_column(array_filter($look->json('steps'), static fn (array $line): bool => $line['change'] === 'gone'), 'key');
+    Schemas::hold($look, 'ways-on');
+    $gone = array_column(array_filter($look->json('difference.steps'), static fn (array $line): bool => $line['change'] === 'gone'), 'key');
     // The firmware is in already; it is not written a second time, and the phone is in its bootloader now.
     expect($gone)->toContain('base.firmware.b')->toContain('prep.prove-system')
         // Looking keeps nothing.
@@ -93,6 +93,20 @@ it('carries the way back out as a run of its own', function () {
     expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('intent'))->toBe('Bring back')
         ->and(array_column($next->plan['steps'], 'title'))->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
         ->and($next->state()->link)->toBe('hands');
+});
+
+it('goes on with another wish where the same one is blocked, and asks for every word anew', function () {
+    ($this->until)('recovery.image.boot');
+    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+    $kit = WorkJob::query()->findOrFail(1)->kit;
+    $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'polish'])->assertUnprocessable();
+    $id = $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'switch', 'kit' => array_slice($kit, 0, 2)])->assertCreated()->json('id');
+    $job = WorkJob::query()->findOrFail($id);
+
+    expect($job->intent->value)->toBe('switch')
+        ->and($job->kit)->toBe(array_slice($kit, 0, 2))
+        ->and($job->answers)->toMatchArray(['agreed' => [], 'waived' => []])
+        ->and(Run::query()->findOrFail($this->run)->status)->toBe('stopped');
 });
 
 it('asks before it writes when the phone is another than was planned for, and agrees on the plan that fits', function () {

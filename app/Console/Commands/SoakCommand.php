@@ -28,7 +28,7 @@ final class SoakCommand extends CoreCommand
         foreach ($soak->wrong as $line) {
             $this->warn($line);
         }
-        $this->line('From a safe stop: '.($soak->waysOn['back'] ?? 0).' brought back to the system they held, '.($soak->waysOn['again'] ?? 0).' planned again and carried out, '.($soak->waysOn['left'] ?? 0).' left to a person.');
+        $this->line('From a safe stop: '.($soak->waysOn['back'] ?? 0).' brought back to the system they held, '.($soak->waysOn['again'] ?? 0).' planned again and carried out, '.($soak->waysOn['otherwise'] ?? 0).' helped by another wish or file, '.($soak->waysOn['left'] ?? 0).' left to a person.');
         $this->line("{$soak->count} rehearsals, {$soak->events} journal events, ".count($soak->wrong).' wrong.');
 
         return $soak->wrong === [] ? self::SUCCESS : self::FAILURE;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Requests\WhatIfRequest;
+use App\Http\Resources\AlternativesAnswer;
 use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\WorkJob;
@@ -12,7 +14,6 @@ use App\Run\DatabaseJournal;
 use App\Run\WhatRunsShowed;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Plan\Verdict;
@@ -23,22 +24,21 @@ use Tornavis\Core\Situation\Intent;
 /** Ways on from a run that does not go on as it was planned: another plan, or back to a system that starts. */
 final class WaysOnController extends Controller
 {
-    /** What another plan, from what the run has shown of the phone, would do otherwise; nothing is kept. */
+    /** What another plan, from what the run has shown of the phone, would do otherwise, and what else would do where it is blocked; nothing is kept. */
     public function look(Run $run, Desk $desk): JsonResponse
     {
-        return response()->json(PlanDifference::between($run->plan, $desk->plan($this->anew($run))->toArray())->toArray());
+        $job = $this->anew($run);
+
+        return response()->json(['difference' => PlanDifference::between($run->plan, $desk->plan($job)->toArray())->toArray(), 'alternatives' => AlternativesAnswer::of($job, $desk)]);
     }
 
     /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan is clear. */
-    public function planAgain(Request $request, Run $run, Desk $desk): JsonResponse
+    public function planAgain(WhatIfRequest $request, Run $run, Desk $desk): JsonResponse
     {
         $back = $request->boolean('back');
         // Whoever agrees second, in another window, waits here and then finds the run followed.
-        $next = DB::transaction(function () use ($run, $desk, $back): array {
-            $job = $this->anew($run);
-            if ($back) {
-                $job->fill(['intent' => Intent::BringBack, 'kit' => []]);
-            }
+        $next = DB::transaction(function () use ($request, $run, $desk, $back): array {
+            $job = $back ? $this->anew($run)->fill(['intent' => Intent::BringBack, 'kit' => []]) : $request->changed($this->anew($run));
             $job->unit->save();
             $job->save();
             $plan = $desk->plan($job);

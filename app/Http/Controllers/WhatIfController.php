@@ -5,11 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Requests\WhatIfRequest;
+use App\Http\Resources\AlternativesAnswer;
 use App\Models\WorkJob;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
-use Tornavis\Core\Package\Package;
-use Tornavis\Core\Plan\Alternatives;
 use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Situation\School;
 
@@ -54,15 +53,6 @@ final class WhatIfController extends Controller
     /** What one change of files or wish would make a blocked plan possible. */
     public function alternatives(WorkJob $job, Desk $desk): JsonResponse
     {
-        $ids = array_flip(array_map(static fn (Package $package): string => $package->path, $desk->shelf()));
-        $ways = $job->runs()->exists() ? [] : Alternatives::of($desk->situation($job));
-
-        return response()->json(['alternatives' => array_map(static fn (Alternatives $one): array => [
-            'words' => $one->words,
-            'kit' => array_map(static fn (Package $package): int => $ids[$package->path], $one->kit),
-            'intent' => $one->intent === $job->intent ? null : $one->intent->value,
-            'losses' => $one->losses,
-            'expectedSeconds' => $one->seconds,
-        ], $ways)]);
+        return response()->json(['alternatives' => $job->runs()->exists() ? [] : AlternativesAnswer::of($job, $desk)]);
     }
 }

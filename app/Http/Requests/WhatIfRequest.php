@@ -27,6 +27,10 @@ final class WhatIfRequest extends FormRequest
     {
         $other = clone $job;
         $other->fill($this->safe()->only(['kit', 'intent']));
+        if ($other->intent !== $job->intent) {
+            // Words that were given for one wish hold for no other.
+            $other->answers = ['agreed' => [], 'waived' => []] + $other->answers;
+        }
         $house = $this->validated('house');
         if (is_array($house)) {
             /** @var array<string, string|int> $house */

@@ -11,7 +11,9 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Situation\Stock;
 
 /**
  * What one change of kit or wish would make a blocked plan possible, the cheapest first.
@@ -76,6 +78,24 @@ final readonly class Alternatives
             $alike = array_intersect($intent->takes(), $situation->intent->takes());
             if ($intent !== $situation->intent && array_filter($kit, static fn (Package $p): bool => in_array($p->kind(), $alike, true)) !== []) {
                 yield ["{$intent->label()} instead", $kit, $intent];
+            }
+        }
+        if ($situation->systemIsOut() && ! $situation->intent->installsBuild()) {
+            yield from self::rescues($situation);
+        }
+    }
+
+    /**
+     * A phone that starts no system any more is helped by a build of its own, whatever was wanted before.
+     *
+     * @return \Generator<int, array{string, list<Package>, Intent}>
+     */
+    private static function rescues(Situation $situation): \Generator
+    {
+        $files = [...$situation->kit, ...$situation->shelf];
+        foreach ($files as $build) {
+            if ($build->kind() === 'build' && $situation->isFor($build)) {
+                yield ["{$build->title()} anew", KitSuggestion::of(Intent::Fresh, $build, $situation->sheet, $situation->unit, Stock::of($files), $situation->house), Intent::Fresh];
             }
         }
     }

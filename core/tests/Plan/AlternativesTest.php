@@ -28,6 +28,7 @@ it('names the change that helps', function (string $unit, array $kit, array $she
     'the firmware that is missing' => ['SK-04', World::SALTERN, ['firmware-5.2.11-bowline.zip', 'firmware-5.2.8-bowline.zip', 'larder-mini-15-arm64.zip'], Intent::Fresh, [], 'Add Ostrand firmware 5.2.11'],
     'services for the right release' => ['SK-07', [...array_slice(World::DRIFTGLASS, 0, 4), 'larder-mini-14-arm64.zip'], ['larder-mini-15-arm64.zip'], Intent::Fresh, [], 'Larder mini 15 instead of Larder mini 14'],
     'a file that is one too many' => ['SK-07', [...World::DRIFTGLASS, 'larder-mini-14-arm64.zip'], [], Intent::Fresh, [], 'Leave Larder mini 14 out'],
+    'a build anew where no system starts any more' => ['SK-07', ['larder-mini-15-arm64.zip'], World::SALTERN, Intent::AddOn, ['mode' => 'recovery', 'slot.a.os.state' => 'incomplete', 'slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => '4.1', 'slot.a.recovery.abilities' => ['sideload']], 'Saltern 15.2 anew'],
     'another wish' => ['SK-07', World::SALTERN, [], Intent::UpdateInPlace, [], 'Fresh install instead'],
 ]);
 
@@ -42,6 +43,10 @@ it('offers only what is possible when it is planned, the cheapest first', functi
         $plan = Planner::plan(new Situation(World::sheet('bowline'), World::unit('SK-04'), $way->kit, $way->intent, '2026-09-14T12:00:00Z'));
         expect($plan->verdict->level)->not->toBe(Verdict::STOP, $way->words);
     }
+});
+
+it('proposes no build anew to a phone whose system starts', function () {
+    expect(array_filter(ways('SK-07', ['larder-mini-14-arm64.zip'], World::SALTERN, Intent::AddOn), static fn (Alternatives $one): bool => $one->intent === Intent::Fresh))->toBe([]);
 });
 
 it('has none for a plan that is not blocked, and none where no single change helps', function () {

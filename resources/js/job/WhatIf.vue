@@ -10,6 +10,7 @@ import type { IntentsAnswer } from '../generated/intents'
 import type { JobAnswer } from '../generated/job'
 import type { JobSchools } from '../generated/job-schools'
 import type { WhatIfAnswer } from '../generated/what-if'
+import AlternativeRow from './AlternativeRow.vue'
 import PlanDifference from './PlanDifference.vue'
 import ScorePicture from './ScorePicture.vue'
 
@@ -24,7 +25,6 @@ const { data: intents } = useLoad<IntentsAnswer>(() => 'intents')
 const { data: ways, load: seek } = useLoad<AlternativesAnswer>(() => `jobs/${props.job.id}/alternatives`)
 // Other files, another answer or a file that has been read since: the ways are sought anew.
 watch(() => JSON.stringify([props.job.kit, props.job.answers, props.job.reading]), () => void seek())
-const cost = (way: AlternativesAnswer['alternatives'][number]): string => `${way.losses === 0 ? 'nothing is lost for good' : way.losses === 1 ? '1 kind of data is lost' : `${way.losses} kinds of data are lost`} · ${duration(way.expectedSeconds)}`
 const trial = ref<Trial | null>(null)
 const answer = ref<WhatIfAnswer | null>(null)
 const refused = ref<ApiError | null>(null)
@@ -74,7 +74,7 @@ async function take(): Promise<void> {
   if (!trial.value) return
   if (trial.value.intent) {
     try {
-      const { id } = await api.post<{ id: number }>(`jobs/${props.job.id}/what-if/open`, { intent: trial.value.intent })
+      const { id } = await api.post<{ id: number }>(`jobs/${props.job.id}/what-if/open`, { intent: trial.value.intent, ...(trial.value.kit ? { kit: trial.value.kit } : {}) })
       await router.push(`/jobs/${id}`)
     } catch (caught) {
       refused.value = caught as ApiError
@@ -91,11 +91,7 @@ async function take(): Promise<void> {
     <h3>What if</h3>
     <template v-if="ways?.alternatives.length">
       <div class="mute small">One change would make a plan possible, the cheapest first:</div>
-      <div v-for="way in ways.alternatives" :key="way.words" class="school" data-test="alternative">
-        <b>{{ way.words }}</b>
-        <span class="small mute">{{ cost(way) }}</span>
-        <button type="button" class="btn small" @click="tryOut(way.intent === null ? { words: way.words, kit: way.kit } : { words: way.words, intent: way.intent })">Show the difference</button>
-      </div>
+      <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"><button type="button" class="btn small" @click="tryOut(way.intent === null ? { words: way.words, kit: way.kit } : { words: way.words, kit: way.kit, intent: way.intent })">Show the difference</button></AlternativeRow>
     </template>
     <div class="asks">
       <label class="small">you leave a file out <select :value="0" @change="without"><option :value="0">choose a file</option><option v-for="id in job.kit" :key="id" :value="id">{{ titles.get(id) ?? id }}</option></select></label>

@@ -4,7 +4,8 @@ import { useRouter } from 'vue-router'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { PlanAgainAnswer } from '../generated/plan-again'
-import type { PlanDifference as Difference } from '../generated/plan-difference'
+import type { WaysOnAnswer } from '../generated/ways-on'
+import AlternativeRow from '../job/AlternativeRow.vue'
 import PlanDifference from '../job/PlanDifference.vue'
 
 /**
@@ -13,20 +14,20 @@ import PlanDifference from '../job/PlanDifference.vue'
  */
 const props = defineProps<{ run: number; first: boolean; starts?: boolean }>()
 const router = useRouter()
-const difference = ref<Difference | null>(null)
+const ways = ref<WaysOnAnswer | null>(null)
 const refused = ref<ApiError | null>(null)
 
 async function look(): Promise<void> {
   try {
-    difference.value = await api.get<Difference>(`runs/${props.run}/plan-again`)
+    ways.value = await api.get<WaysOnAnswer>(`runs/${props.run}/plan-again`)
     refused.value = null
   } catch (caught) {
     refused.value = caught as ApiError
   }
 }
-async function agree(back = false): Promise<void> {
+async function agree(otherwise: { back?: boolean; kit?: number[]; intent?: string } = {}): Promise<void> {
   try {
-    const next = await api.post<PlanAgainAnswer>(`runs/${props.run}/plan-again`, { back })
+    const next = await api.post<PlanAgainAnswer>(`runs/${props.run}/plan-again`, otherwise)
     await router.push(`/jobs/${next.id}/${next.run === null ? 'fit' : 'run'}`)
   } catch (caught) {
     refused.value = caught as ApiError
@@ -36,14 +37,18 @@ async function agree(back = false): Promise<void> {
 
 <template>
   <div class="anew" data-test="plan-anew">
-    <p v-if="!difference" class="ways">
-      <button v-if="starts" type="button" class="btn big-btn" @click="agree(true)">Bring it back to its system</button>
+    <p v-if="!ways" class="ways">
+      <button v-if="starts" type="button" class="btn big-btn" @click="agree({ back: true })">Bring it back to its system</button>
       <button type="button" class="btn big-btn" :class="{ act: first }" @click="look">Plan again from what the phone has now</button>
     </p>
     <section v-else class="sheet again">
-      <PlanDifference :difference="difference" />
+      <PlanDifference :difference="ways.difference" />
+      <template v-if="ways.alternatives.length">
+        <p class="small">One change would make a plan possible, the cheapest first:</p>
+        <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"><button type="button" class="btn small" @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })">Plan it so</button></AlternativeRow>
+      </template>
       <p class="small">This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label before it writes.</p>
-      <p class="ways"><button type="button" class="btn act" @click="agree()">Agree to the new plan</button> <button type="button" class="btn" @click="difference = null">Leave it</button></p>
+      <p class="ways"><button type="button" class="btn act" @click="agree()">Agree to the new plan</button> <button type="button" class="btn" @click="ways = null">Leave it</button></p>
     </section>
     <ErrorNote :error="refused" />
   </div>

@@ -1,0 +1,22 @@
+<script setup lang="ts">
+import { duration } from '../app/format'
+import type { AlternativesAnswer } from '../generated/alternatives'
+
+/** One change that would make a blocked plan possible, with what it costs; the slot holds what can be done with it. */
+defineProps<{ way: AlternativesAnswer['alternatives'][number] }>()
+</script>
+
+<template>
+  <div class="way" data-test="alternative">
+    <b>{{ way.words }}</b>
+    <span class="small mute">{{ way.losses === 0 ? 'nothing is lost for good' : way.losses === 1 ? '1 kind of data is lost' : `${way.losses} kinds of data are lost` }} · {{ duration(way.expectedSeconds) }}</span>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.way { width: 100%; display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 4px 14px; align-items: center; border-top: 1px solid var(--line); padding: 5px 0; font-size: 13.5px; }
+@media (max-width: 700px) {
+  .way { grid-template-columns: minmax(0, 1fr); }
+}
+</style>
