@@ -83,7 +83,7 @@ final readonly class RandomBench
         $variant = $this->one($sheet->variants);
         $active = $this->one($sheet->slots);
         $values = [
-            'mode' => $this->chance(96) ? $this->one(['system', 'system', 'system', 'recovery', 'bootloader', 'off']) : $this->one(['boot-loop', 'stuck']),
+            'mode' => $this->chance(96) ? $this->one(['system', 'system', 'system', 'recovery', 'bootloader', 'off']) : $this->one(['boot-loop', 'stuck', 'dead', 'locked-out']),
             'serial' => 'RND'.$this->dice->getInt(100_000, 999_999),
             'variant.model' => $variant->model,
             'variant.chipset' => $variant->chipset,

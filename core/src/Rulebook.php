@@ -22,7 +22,7 @@ final class Rulebook
         'SLOTS-3' => ['Every step says which slot it touches, and why that one.'],
         'ORDER-2' => ['Constraints that contradict one another are named with the steps that they order.'],
         'PLAN-1' => ['An intent or a class of phone that is not planned yet gets a finding and no half plan.'],
-        'PLAN-2' => ['Work begins only on a phone that reaches its system, recovery or bootloader.'],
+        'PLAN-2' => ['Work begins only on a phone that its keys or a command bring into its system, recovery or bootloader.'],
         'ROUTE' => ['Packages are streamed from the computer where the recovery can do it; storage is the other way, by house rule or where streaming is not possible.'],
         'PROOF' => ['A plan is offered only when every step holds as it is walked over this phone and the end is what was wanted.'],
     ];

@@ -92,7 +92,7 @@ final class Faults
             $phone->battery = 0.01;
         } elseif ($kind === 'lost-key') {
             $phone->dataEmpty = false;
-            $phone->dataKeys = 'nobody any more';
+            $phone->dataKeys = 'a key that is lost';
         } elseif ($kind === 'recovery-replaced') {
             $home = $phone->recoveryHome();
             $there = $phone->written($home, $phone->activeSlot);

@@ -74,6 +74,38 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     $app->seeIn('[data-test=headline]', 'Done.');
 });
 
+it('leads out of a lost key by the keys of the phone, and from a blocked plan to one that helps', function () {
+    $app = new Application;
+    $app->visit('/bench');
+    $app->see('SK-06');
+    $app->press('n');
+    $app->choose('Phone', 'SK-06');
+    $app->choose('What is wanted', 'Update in place');
+    $app->choose('Build', 'Lamplight 9.4 for marl');
+    $app->click('Make the plan');
+    $app->see('Clear to run');
+    $app->press('5');
+    $app->click('Run it on the stand-in phone');
+    $app->see('Your word is needed');
+    $app->browser->executeScript('document.querySelector("details.faults").open = true');
+    Application::until(fn (): bool => (bool) $app->browser->executeScript('const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) return false; s.value = "lost-key"; s.dispatchEvent(new Event("change")); return true'), 'the faults are there');
+    $app->click('Let it happen');
+    $app->see('It will strike the next time');
+    $app->typeLabel('SK-06');
+    $app->see('mode is stuck, expected system');
+    $app->click('Plan again from what the phone has now');
+    $app->seeIn('[data-test=plan-anew]', 'Enter recovery with the keys');
+    $app->click('Agree to the new plan');
+    $app->see('a key that is lost; the plan counts on Lamplight');
+    $app->click('Plan again from what the phone has now');
+    $app->seeIn('[data-test=plan-anew]', 'only a key that is lost can read the data');
+    $app->seeIn('[data-test=alternative]', 'Fresh install instead');
+    $app->click('Plan it so', '[data-test=alternative]');
+    $app->see('Fresh install by sideload');
+    $app->see('to settle');
+    $app->end();
+});
+
 it('calls somebody who looks at another window when the run needs them, by a notice and a tone', function () {
     $app = new Application(60);
     // A headless browser shows no notices and has no sound; these stand in for both and keep what they are told.

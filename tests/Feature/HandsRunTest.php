@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Jobs\AdvanceRun;
+use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\WorkJob;
 use App\Run\StandInLink;
@@ -93,6 +94,16 @@ it('carries the way back out as a run of its own', function () {
     expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('intent'))->toBe('Bring back')
         ->and(array_column($next->plan['steps'], 'title'))->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
         ->and($next->state()->link)->toBe('hands');
+});
+
+it('says what stands in the way where the same wish is blocked from here', function () {
+    ($this->until)('recovery.image.boot');
+    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+    PackageRecord::query()->where('name', 'saltern-15.2-20260903-bowline.zip')->update(['missing' => true]);
+    $ways = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
+    Schemas::hold($ways, 'ways-on');
+
+    expect($ways->json('stops.0.need'))->toBe('One build in the kit')->and($ways->json('stops.0.remedy'))->toBeString();
 });
 
 it('goes on with another wish where the same one is blocked, and asks for every word anew', function () {

@@ -85,7 +85,7 @@ dataset('jobs', [
         Intent::Fresh,
         'SK-07',
         World::SALTERN,
-        ['mode' => 'bootloader', 'battery.percent' => 20, 'locks.screen' => true, 'slot.a.os.state' => 'incomplete', 'slot.a.image.boot' => 'an image written in part', 'slot.a.image.dtbo' => 'an image written in part', 'slot.a.image.vendor_boot' => 'an image written in part', 'data.writtenBy' => 'nobody any more'],
+        ['mode' => 'bootloader', 'battery.percent' => 20, 'locks.screen' => true, 'slot.a.os.state' => 'incomplete', 'slot.a.image.boot' => 'an image written in part', 'slot.a.image.dtbo' => 'an image written in part', 'slot.a.image.vendor_boot' => 'an image written in part', 'data.writtenBy' => 'a key that is lost'],
         [
             'Charge to 60 percent',
             'boot of Saltern 15.2 into slot B',

@@ -15,6 +15,8 @@ use App\Run\WhatRunsShowed;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Fit\Finding;
+use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Run\RunDesk;
@@ -28,8 +30,11 @@ final class WaysOnController extends Controller
     public function look(Run $run, Desk $desk): JsonResponse
     {
         $job = $this->anew($run);
+        $plan = $desk->plan($job);
+        // Of each need the first that stands in its way; the others mostly follow from it.
+        $stops = array_column(array_reverse(array_filter($plan->findings, static fn (Finding $finding): bool => $finding->severity === Severity::Stop)), null, 'need');
 
-        return response()->json(['difference' => PlanDifference::between($run->plan, $desk->plan($job)->toArray())->toArray(), 'alternatives' => AlternativesAnswer::of($job, $desk)]);
+        return response()->json(['difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(), 'stops' => array_values(array_map(static fn (Finding $finding): array => ['need' => $finding->need, 'reason' => $finding->reason, 'remedy' => $finding->remedy], array_reverse($stops))), 'alternatives' => AlternativesAnswer::of($job, $desk)]);
     }
 
     /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan is clear. */

@@ -36,8 +36,14 @@ enum Mode: string
         };
     }
 
+    /** Whether no command reaches the phone, and only its keys lead out. */
+    public function isDeaf(): bool
+    {
+        return in_array($this, [self::Off, self::BootLoop, self::Stuck], true);
+    }
+
     /**
-     * Modes that can be reached directly from this one, by command or, to and from download, by keys.
+     * Modes that can be reached directly from this one, by command or, where none reaches it and to and from download, by keys.
      *
      * @return list<self>
      */
@@ -51,6 +57,7 @@ enum Mode: string
             self::UserspaceBootloader => [self::System, self::Recovery, self::Bootloader],
             self::Off => [self::System, self::Recovery, self::Bootloader, self::Download],
             self::Download => [self::System, self::Recovery],
+            self::BootLoop, self::Stuck => [self::Recovery, self::Bootloader, self::Download],
             default => [],
         };
     }

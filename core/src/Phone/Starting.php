@@ -53,10 +53,47 @@ final class Starting
         }
         $writer = $state->text('data.writtenBy');
         if ($state->flag('data.empty') !== true && $writer !== null && $writer !== $state->text("slot.{$slot}.os.family")) {
-            return "the data was written and encrypted by {$writer}";
+            return "only {$writer} can read the data";
         }
 
         return null;
+    }
+
+    /** A slot at the beginning of a sentence; a phone with one slot has no name for it. */
+    public static function named(string $slot): string
+    {
+        return $slot === '-' ? 'The phone' : 'Slot '.strtoupper($slot);
+    }
+
+    /** The state with what its mode shows: a phone that loops or hangs has been seen not to start from the slot in use. */
+    public static function asSeen(State $state, ModelSheet $sheet): State
+    {
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+        $fails = in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) && $state->text("slot.{$slot}.os.failedAs") === null;
+
+        return $fails ? $state->with(["slot.{$slot}.os.failedAs" => self::likeness($state->values(), $slot)]) : $state;
+    }
+
+    /** Why the recovery of a slot would not come up; null when it would. */
+    public static function recoveryObstacle(State $state, ModelSheet $sheet, string $slot): ?string
+    {
+        return match (true) {
+            self::verificationRefuses($state, $sheet, $slot) !== null => 'Verification is on and would not let the recovery start.',
+            $state->text("slot.{$slot}.recovery.family") === null => self::named($slot).' holds no recovery to start.',
+            ! self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery'.($slot === '-' ? '' : ' in slot '.strtoupper($slot)).' belong to different builds; it would not start.',
+            default => null,
+        };
+    }
+
+    /** A recovery brings no kernel of its own; the slot's kernel and device tree must be a pair. */
+    private static function startImagesBelongTogether(State $state, ModelSheet $sheet, string $slot): bool
+    {
+        $owners = [];
+        foreach (array_diff($sheet->startPartitions(), [$sheet->recoveryHome->value]) as $partition) {
+            $owners[] = $state->text("slot.{$slot}.image.{$partition}");
+        }
+
+        return count(array_unique($owners)) <= 1;
     }
 
     /**

@@ -9,7 +9,7 @@ namespace Tornavis\Core\Plan;
  * kept, or that came out of a file, can be compared as well as one that was made just now.
  *
  * @phpstan-type Line array{change: string, key: string, title: string, note: string}
- * @phpstan-type StepRow array{key: string, number: int, title: string, parameters: array<string, mixed>|object}
+ * @phpstan-type StepRow array{key: string, number: int, title: string, operation: string, parameters: array<string, mixed>|object}
  * @phpstan-type FindingRow array{key: string, severity: string, need: string, found: string}
  * @phpstan-type LossRow array{class: string, label: string, outcome: string}
  * @phpstan-type PlanRow array{verdict: array{words: string}, steps: list<StepRow>, findings: list<FindingRow>, ledger: list<LossRow>, budget: ?array{expectedSeconds: int, batteryAtEnd: ?int}}
@@ -99,7 +99,7 @@ final readonly class PlanDifference
     /** @param  StepRow  $step */
     private static function isRestart(array $step): bool
     {
-        return str_contains($step['key'], '/to-');
+        return str_contains($step['key'], '/to-') && $step['operation'] === 'reboot';
     }
 
     /**

@@ -11,7 +11,6 @@ use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Ledger\LossClass;
-use Tornavis\Core\Phone\KeyPress;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Plan\Operation\BackUp;
 use Tornavis\Core\Plan\Operation\Charge;
@@ -79,21 +78,14 @@ final class Planner
             yield Finding::of('PLAN-1', Severity::Stop, 'No file in the kit', count($situation->kit).' files', "{$what} needs none; what comes afterwards is a job of its own.", 'Leave the files out.', 'kit');
         }
         $mode = $situation->state->mode();
-        if ($mode !== null && ! in_array($mode, [Mode::System, Mode::Recovery, Mode::Sideload, Mode::Bootloader, Mode::UserspaceBootloader, Mode::Download, Mode::Off], true)) {
-            yield Finding::of('PLAN-2', Severity::Stop, 'A phone that can be worked on', $mode->label(), "The phone is in the state \"{$mode->label()}\".", self::wayOut($situation), 'mode', $situation->state->fact('mode'));
+        $way = match ($mode) {
+            Mode::LockedOut => "Its owner opens it with the account that is on it. Nothing here goes around a theft lock.",
+            Mode::Dead => "Leave it on its charger for an hour and try the keys of its bootloader. Where the screen stays black it is a case for a qualified repairer; where it shows a mode, enter that on the page of {$situation->unit->label}.",
+            default => null,
+        };
+        if ($mode !== null && $way !== null) {
+            yield Finding::of('PLAN-2', Severity::Stop, 'A phone that can be worked on', $mode->label(), "The phone is in the state \"{$mode->label()}\".", $way, 'mode', $situation->state->fact('mode'));
         }
-    }
-
-    /** How to bring a phone that starts nothing by itself into a mode in which it can be worked on, with the keys of its model. */
-    private static function wayOut(Situation $situation): string
-    {
-        $ways = [];
-        foreach ($situation->usesBootloader() ? [Mode::Bootloader, Mode::Recovery] : [Mode::Recovery, Mode::Bootloader] as $mode) {
-            $keys = array_map(static fn (KeyPress $press): string => $press->words(), $situation->sheet->keys[$mode->value] ?? []);
-            $ways[] = 'its '.lcfirst($mode->label()).($keys === [] ? '' : ' (from power-on: '.implode(', ', $keys).')');
-        }
-
-        return 'Bring it into '.implode(' or ', $ways).", then enter the mode on the page of {$situation->unit->label}.";
     }
 
     /**
@@ -160,7 +152,7 @@ final class Planner
         $drafts = [];
         $percent = $situation->state->int('battery.percent');
         if ($percent === null || $percent < $budget->neededPercent) {
-            $drafts[] = new StepDraft('prep.charge', Phase::Prepare, new Charge(min(100, $budget->neededPercent), $situation->systemIsOut() ? $situation->state->mode() ?? Mode::System : Mode::System), [new Reason('PREP-2', 'The battery holds '.($percent === null ? 'an unknown charge' : "{$percent} percent")."; the run needs {$budget->neededPercent}.")]);
+            $drafts[] = new StepDraft('prep.charge', Phase::Prepare, new Charge(min(100, $budget->neededPercent), $situation->chargesIn()), [new Reason('PREP-2', 'The battery holds '.($percent === null ? 'an unknown charge' : "{$percent} percent")."; the run needs {$budget->neededPercent}.")]);
         }
         $open = $situation->systemIsOut() ? [] : array_filter($ledger->entries, static fn (LedgerEntry $entry): bool => $entry->isOpen() && $entry->class->canBeBackedUp());
         if ($open !== []) {

@@ -75,10 +75,10 @@ final class Sequencer
         return $steps;
     }
 
-    /** No command leads into the maker's PC flash mode, and out of it only to a system that starts. */
+    /** No command leads into the maker's PC flash mode, and out of it only to a system that starts; none reaches a phone that is off or does not start. */
     private static function way(Mode $from, Mode $to, ModelSheet $sheet): Operation
     {
-        return $to === Mode::Download || ($from === Mode::Download && $to !== Mode::System) ? new EnterByKeys($from, $to, $sheet->keys[$to->value] ?? []) : new Reboot($from, $to);
+        return $to === Mode::Download || ($from->isDeaf() && $to !== Mode::System) || ($from === Mode::Download && $to !== Mode::System) ? new EnterByKeys($from, $to, $sheet->keys[$to->value] ?? []) : new Reboot($from, $to);
     }
 
     /**

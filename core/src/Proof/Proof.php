@@ -36,7 +36,7 @@ final readonly class Proof
         $slot = $end->activeSlot() ?? $situation->sheet->slots[0];
         $obstacle = Starting::obstacle($end, $situation->sheet, $slot);
         if ($obstacle !== null) {
-            $problems[] = "At the end slot {$slot} would not start: {$obstacle}.";
+            $problems[] = 'At the end '.lcfirst(Starting::named($slot))." would not start: {$obstacle}.";
         }
         array_push($problems, ...array_filter([self::missed($situation, $end, $slot), self::broken($situation, $walk)], is_string(...)));
 

@@ -50,7 +50,7 @@ final readonly class Situation
         if ($unit->codename !== $sheet->codename) {
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
-        $this->state = $state ?? $unit->state();
+        $this->state = Starting::asSeen($state ?? $unit->state(), $sheet);
         $this->layout = new LayoutNeeds($this);
         $this->delivery = new Delivery($this);
     }
@@ -242,6 +242,15 @@ final readonly class Situation
     public function systemIsOut(): bool
     {
         return ! in_array($this->state->mode(), [null, Mode::System], true) && ! Starting::starts($this->state, $this->sheet, $this->activeSlot());
+    }
+
+    /** Where the phone is while it charges: in its system, or where the work begins on one that has none. */
+    public function chargesIn(): Mode
+    {
+        $mode = $this->systemIsOut() ? $this->state->mode() ?? Mode::System : Mode::System;
+        $begins = $this->usesBootloader() ? Mode::Bootloader : Mode::Recovery;
+
+        return in_array($mode, [Mode::BootLoop, Mode::Stuck], true) ? $begins : $mode;
     }
 
     /** Whether the plan works in the recovery at all. */

@@ -6,6 +6,7 @@ use Tests\Support\World;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\PlanPage;
 use Tornavis\Core\Plan\Step;
@@ -217,10 +218,22 @@ it('becomes a page that a person can follow', function () {
 });
 
 it('does not plan for a phone in trouble, a phone of another class or another intent', function () {
-    expect(findingKeys(World::plan('SK-07', World::SALTERN, ['mode' => 'boot-loop']), 'stop'))->toBe(['PLAN-2:mode'])
-        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'boot-loop'])->findings[0]->remedy ?? '')->toContain('on the page of SK-07')
+    expect(findingKeys(World::plan('SK-07', World::SALTERN, ['mode' => 'locked-out']), 'stop'))->toBe(['PLAN-2:mode'])
+        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'locked-out'])->findings[0]->remedy ?? '')->toContain('Nothing here goes around a theft lock')
+        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'dead'])->findings[0]->remedy ?? '')->toContain('qualified repairer')->toContain('on the page of SK-07')
         ->and(Tornavis\Core\Plan\Planner::plan(World::situation('SK-07', World::SALTERN, intent: Tornavis\Core\Situation\Intent::Kernel))->verdict->level)->toBe(Verdict::STOP);
 });
+
+it('leads a phone that loops or hangs out with its keys, and charges it only where it rests', function (string $mode) {
+    $plan = World::plan('SK-07', World::SALTERN, ['mode' => $mode, 'battery.percent' => 30]);
+    $titles = array_map(static fn (Step $step): string => $step->draft->operation->title(), $plan->steps);
+
+    expect($plan->verdict->level)->not->toBe(Verdict::STOP)
+        ->and($titles[0])->toBe('Enter bootloader with the keys')
+        ->and($plan->steps[0]->draft->operation->instruction())->toStartWith('Hold the power key until the screen goes dark')
+        ->and($titles[1])->toStartWith('Charge to')->and($plan->steps[1]->draft->operation->mode())->toBe(Mode::Bootloader)
+        ->and($titles)->not->toContain('Prove the link by serial number in system');
+})->with(['boot-loop', 'stuck']);
 
 it('never throws for a kit made of anything on the shelf', function () {
     $names = array_map(basename(...), array_merge(glob(World::shelf().'/*.zip') ?: [], glob(World::shelf().'/*.img') ?: []));

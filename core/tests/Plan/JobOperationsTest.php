@@ -172,7 +172,7 @@ it('is refused here, and says why', function (Closure $operation, string $unit, 
     'a set of another system' => [fn () => new RestoreSet(marlSet(['family' => 'Driftglass'])), 'SK-13', ['slot.running' => '-'], 'taken from the system Driftglass; the phone has Lamplight'],
     'a set in a recovery that cannot' => [fn () => new RestoreSet(marlSet()), 'SK-13', ['slot.running' => '-', 'slot.-.recovery.abilities' => ['sideload']], 'cannot restore backups'],
     'a restart into a system that would not start' => [fn () => new Reboot(Mode::Bootloader, Mode::System), 'SK-06', ['slot.-.os.state' => 'incomplete'], 'would not start'],
-    'a restart into data of another system' => [fn () => new Reboot(Mode::Recovery, Mode::System), 'SK-06', ['data.writtenBy' => 'Driftglass'], 'written and encrypted by Driftglass'],
+    'a restart into data of another system' => [fn () => new Reboot(Mode::Recovery, Mode::System), 'SK-06', ['data.writtenBy' => 'Driftglass'], 'only Driftglass can read the data'],
 ]);
 
 it('says what it does, where, what is seen and what to do when it fails', function (Closure $operation, Mode $mode, bool $writes) {

@@ -43,7 +43,7 @@ it('refuses the plan when a step that matters is left out', function (string $op
 })->with([
     ['recovery.image.recovery', 'holds no recovery to start'],
     ['recovery.slot', 'would land in slot'],
-    ['erase.format', 'the data was written and encrypted by Ostrand Deck'],
+    ['erase.format', 'only Ostrand Deck can read the data'],
     ['install.build', 'not saltern-15.2-20260903-bowline'],
     ['prove.first-boot/to-system', 'would be in Recovery, not in System'],
     ['base.prove/to-bootloader', 'not in Bootloader'],
@@ -76,7 +76,7 @@ it('knows why a slot would not start', function (array $otherwise, ?string $obst
     'nobody knows' => [['slot.a.os.state' => null], 'it is not known whether it holds a system'],
     'a foreign boot image' => [['slot.a.image.boot' => 'saltern-15.2-20260903-bowline'], 'its boot image belongs to saltern-15.2-20260903-bowline'],
     'firmware too old for it' => [['slot.a.os.firmwareMin' => '5.3.0'], 'its firmware 5.2.11 is below 5.3.0'],
-    'data of another family' => [['data.writtenBy' => 'Saltern'], 'the data was written and encrypted by Saltern'],
+    'data of another family' => [['data.writtenBy' => 'Saltern'], 'only Saltern can read the data'],
     'no data at all' => [['data.writtenBy' => 'Saltern', 'data.empty' => true], null],
 ]);
 

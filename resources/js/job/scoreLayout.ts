@@ -23,7 +23,7 @@ export function layOut(steps: Step[], width: number): Place[] {
   })
 }
 
-const order = ['system', 'recovery', 'sideload', 'userspace-bootloader', 'bootloader', 'download']
+const order = ['system', 'recovery', 'sideload', 'userspace-bootloader', 'bootloader', 'download', 'off', 'boot-loop', 'stuck']
 
 /** The modes that a plan passes through, in the order of the lines. */
 export const lanes = (steps: Step[]): string[] => order.filter((mode) => steps.some((step) => step.mode === mode || step.modeAfter === mode))

@@ -5,6 +5,7 @@ import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { PlanAgainAnswer } from '../generated/plan-again'
 import type { WaysOnAnswer } from '../generated/ways-on'
+import VerdictMark from '../app/VerdictMark.vue'
 import AlternativeRow from '../job/AlternativeRow.vue'
 import PlanDifference from '../job/PlanDifference.vue'
 
@@ -42,13 +43,17 @@ async function agree(otherwise: { back?: boolean; kit?: number[]; intent?: strin
       <button type="button" class="btn big-btn" :class="{ act: first }" @click="look">Plan again from what the phone has now</button>
     </p>
     <section v-else class="sheet again">
-      <PlanDifference :difference="ways.difference" />
+      <template v-if="ways.stops.length">
+        <h2>The same cannot be done from here</h2>
+        <p v-for="stop in ways.stops" :key="stop.need + stop.reason" class="stop"><VerdictMark level="stop" words="stop" plain /> <span><b>{{ stop.need }}</b>: {{ stop.reason }} {{ stop.remedy }}</span></p>
+      </template>
+      <PlanDifference v-else :difference="ways.difference" />
       <template v-if="ways.alternatives.length">
         <p class="small">One change would make a plan possible, the cheapest first:</p>
         <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"><button type="button" class="btn small" @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })">Plan it so</button></AlternativeRow>
       </template>
-      <p class="small">This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label before it writes.</p>
-      <p class="ways"><button type="button" class="btn act" @click="agree()">Agree to the new plan</button> <button type="button" class="btn" @click="ways = null">Leave it</button></p>
+      <p v-if="!ways.stops.length || ways.alternatives.length" class="small">This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label before it writes.</p>
+      <p class="ways"><button v-if="!ways.stops.length" type="button" class="btn act" @click="agree()">Agree to the new plan</button> <button type="button" class="btn" @click="ways = null">Leave it</button></p>
     </section>
     <ErrorNote :error="refused" />
   </div>
@@ -57,6 +62,8 @@ async function agree(otherwise: { back?: boolean; kit?: number[]; intent?: strin
 <style scoped>
 .again { padding: 12px 16px; display: grid; gap: 10px; max-width: 760px; justify-items: start; }
 .ways { display: flex; flex-wrap: wrap; gap: 8px; margin: 0; }
-p { margin: 0; }
+p, h2 { margin: 0; }
+h2 { font-size: 17px; }
+.stop { display: flex; gap: 10px; align-items: baseline; }
 .big-btn { min-height: 52px; font-size: 17px; padding: 8px 22px; }
 </style>

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Plan\Operation;
 use Tornavis\Core\Phone\KeyPress;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Plan\Timing;
 use Tornavis\Core\Situation\Rates;
@@ -50,7 +51,9 @@ final readonly class EnterByKeys extends Operation
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
 
-        return $this->to === Mode::Recovery && $state->text("slot.{$slot}.recovery.family") === null ? ["Slot {$slot} holds no recovery to start."] : [];
+        $obstacle = $this->to === Mode::Recovery ? Starting::recoveryObstacle($state, $sheet, $slot) : null;
+
+        return $obstacle === null ? [] : [$obstacle];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
@@ -65,7 +68,14 @@ final readonly class EnterByKeys extends Operation
 
     public function instruction(): string
     {
-        return 'Switch the phone off, then press'.($this->keys === [] ? " the keys of this model for {$this->lower()}" : ': '.implode(', ', array_map(static fn (KeyPress $press): string => $press->words(), $this->keys))).'. Do not use the command.';
+        $begin = match ($this->from) {
+            Mode::Off => 'From power-on press',
+            Mode::BootLoop, Mode::Stuck => 'Hold the power key until the screen goes dark, then press',
+            default => 'Switch the phone off, then press',
+        };
+        $keys = $this->keys === [] ? " the keys of this model for {$this->lower()}" : ': '.implode(', ', array_map(static fn (KeyPress $press): string => $press->words(), $this->keys));
+
+        return $begin.$keys.($this->from->isDeaf() ? '. No command reaches the phone before that.' : '. Do not use the command.');
     }
 
     public function youWillSee(): string

@@ -10,6 +10,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Plan\Timing;
 use Tornavis\Core\Situation\Rates;
@@ -116,7 +117,7 @@ final readonly class InstallPackage extends Operation
             $refusals[] = 'The build would not start: vendor '.($hasVendor ?? 'unknown').", {$vendor} needed.";
         }
         if ($this->isBuild() && Layout::of($state, $sheet, $this->slot) !== Layout::DYNAMIC) {
-            $refusals[] = "Slot {$this->slot} has no partitions for the build: the new layout is missing there.";
+            $refusals[] = Starting::named($this->slot)." has no partitions for the build: the new layout is missing there.";
         }
         if ($this->isBuild() && $state->flag('layout.residue') === true) {
             $refusals[] = 'What is left of the old layout is in the way of the build.';

@@ -53,36 +53,20 @@ final readonly class Reboot extends Operation
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $obstacle = $this->to === Mode::System ? Starting::obstacle($state, $sheet, $slot) : null;
         if ($obstacle !== null) {
-            return ["Slot {$slot} would not start: {$obstacle}."];
+            return [Starting::named($slot)." would not start: {$obstacle}."];
         }
         if ($this->to === Mode::Recovery && $this->from !== Mode::Sideload && $state->text("slot.{$slot}.layout") === Layout::ERASED) {
             return ['With the old partitions gone a command leads back to the bootloader; only the keys lead to the recovery.'];
         }
-        if ($this->to === Mode::Recovery && $this->from !== Mode::Sideload && Starting::verificationRefuses($state, $sheet, $slot) !== null) {
-            return ['Verification is on and would not let the recovery start.'];
-        }
-        if ($this->to === Mode::Recovery && $this->from !== Mode::Sideload && $state->text("slot.{$slot}.recovery.family") === null) {
-            return ["Slot {$slot} holds no recovery to start."];
-        }
-        if ($this->to === Mode::Recovery && $this->from !== Mode::Sideload && ! self::startImagesBelongTogether($state, $sheet, $slot)) {
-            return ["The images beside the recovery in slot {$slot} belong to different builds; it would not start."];
+        $obstacle = $this->to === Mode::Recovery && $this->from !== Mode::Sideload ? Starting::recoveryObstacle($state, $sheet, $slot) : null;
+        if ($obstacle !== null) {
+            return [$obstacle];
         }
         if ($this->to === Mode::Sideload && ! in_array('sideload', RunningRecovery::abilities($state), true)) {
             return ['The running recovery cannot sideload.'];
         }
 
         return [];
-    }
-
-    /** A recovery brings no kernel of its own; the slot's kernel and device tree must be a pair. */
-    private static function startImagesBelongTogether(State $state, ModelSheet $sheet, string $slot): bool
-    {
-        $owners = [];
-        foreach (array_diff($sheet->startPartitions(), [$sheet->recoveryHome->value]) as $partition) {
-            $owners[] = $state->text("slot.{$slot}.image.{$partition}");
-        }
-
-        return count(array_unique($owners)) <= 1;
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -38,7 +38,7 @@ final readonly class WaitFirstBoot extends Operation
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $obstacle = Starting::obstacle($state, $sheet, $slot);
 
-        return $obstacle === null ? [] : ["Slot {$slot} would not start: {$obstacle}."];
+        return $obstacle === null ? [] : [Starting::named($slot)." would not start: {$obstacle}."];
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -9,6 +9,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Plan\Timing;
 use Tornavis\Core\Situation\Rates;
@@ -54,7 +55,7 @@ final readonly class WriteEmptySuper extends Operation
     {
         $refusals = $state->activeSlot() === $this->slot ? [] : ["The layout is written for the active slot, which would be {$state->activeSlot()}, not {$this->slot}."];
         if ($state->text("slot.{$this->slot}.os.state") !== 'none') {
-            $refusals[] = "Slot {$this->slot} still holds the old partitions; they have to be erased first.";
+            $refusals[] = Starting::named($this->slot)." still holds the old partitions; they have to be erased first.";
         }
         $size = $this->package->facts->int(Field::SUPER_SIZE);
         if ($size !== null && $sheet->superBytes !== null && $size > $sheet->superBytes) {
