@@ -34,14 +34,14 @@ final class Checksum
         $handle = Quietly::call(static fn () => fopen($path, 'rb')) ?: throw PackageError::notReadable($path, 'it cannot be opened');
         stream_set_read_buffer($handle, 0);
         $before = fstat($handle) ?: throw PackageError::notReadable($path, 'it has no size');
-        $hashes = array_map(hash_init(...), array_combine($algorithms, $algorithms));
+        $sums = array_map(static fn (string $algorithm): RunningSum => new RunningSum($algorithm, $before['size']), array_combine($algorithms, $algorithms));
         for ($done = 0; ! feof($handle); $done += strlen($piece)) {
             $piece = fread($handle, self::PIECE);
             if ($piece === false) {
                 throw PackageError::notReadable($path, "reading stopped at byte {$done}");
             }
-            foreach ($hashes as $hash) {
-                hash_update($hash, $piece);
+            foreach ($sums as $sum) {
+                $sum->add($piece);
             }
             if ($progress !== null) {
                 $progress($done + strlen($piece), $before['size']);
@@ -53,6 +53,6 @@ final class Checksum
             throw PackageError::changedWhileRead($path);
         }
 
-        return array_map(hash_final(...), $hashes);
+        return array_combine($algorithms, array_map(static fn (string $algorithm): string => $sums[$algorithm]->hex() ?? (string) hash_file($algorithm, $path), $algorithms));
     }
 }
