@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\JavascriptException;
+use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
@@ -124,11 +126,7 @@ final class Application
     {
         $text = '';
         self::until(function () use ($words, &$text): bool {
-            try {
-                $text = $this->text();
-            } catch (StaleElementReferenceException) {
-                return false;
-            }
+            $text = $this->text();
 
             return str_contains($text, $words);
         }, "the page shows \"{$words}\"", fn (): string => $this->text(), $seconds);
@@ -225,12 +223,19 @@ final class Application
     public static function until(callable $condition, string $what, ?callable $seen = null, int $seconds = self::WAIT_SECONDS): void
     {
         $end = microtime(true) + $seconds;
-        while (! $condition()) {
-            if (microtime(true) > $end) {
-                throw new \RuntimeException("Waited {$seconds} s in vain until {$what}.".($seen === null ? '' : "\nSeen instead:\n".$seen()));
+        do {
+            $problem = null;
+            try {
+                if ($condition()) {
+                    return;
+                }
+            } catch (StaleElementReferenceException|NoSuchElementException|JavascriptException $problem) {
+                // The page is being replaced by another one; it is looked at again.
             }
             usleep(60_000);
-        }
+        } while (microtime(true) < $end);
+
+        throw new \RuntimeException("Waited {$seconds} s in vain until {$what}.".($seen === null ? '' : "\nSeen instead:\n".$seen()), 0, $problem);
     }
 
     /** Process groups of the three parts: each was started in a session of its own. @return list<int> */
