@@ -23,7 +23,8 @@ final class Starting
                 default => 'it is not known whether it holds a system',
             };
         }
-        if ($state->text("slot.{$slot}.os.failedAs") === self::likeness($state->values(), $slot)) {
+        $failed = $state->text("slot.{$slot}.os.failedAs");
+        if ($failed !== null && $failed === self::likeness($state->values(), $slot)) {
             return 'it was seen not to start, and nothing has changed since';
         }
         // A generic image stands on the start images of the build that was there before it.

@@ -104,7 +104,9 @@ final class Planner
         // Backups and charging depend on what the other steps cost, so these are ordered once without them.
         [$ordered, $walk] = self::walk($situation, $drafts, $constraints, $mode);
         $preparations = self::preparations($situation, Ledger::of($ordered, $walk, $situation), Budget::of($ordered, $walk, $situation));
-        [$ordered, $walk] = self::walk($situation, [...$preparations, ...$drafts], $constraints, $mode);
+        if ($preparations !== []) {
+            [$ordered, $walk] = self::walk($situation, [...$preparations, ...$drafts], $constraints, $mode);
+        }
 
         $ledger = Ledger::of($ordered, $walk, $situation);
         $budget = Budget::of($ordered, $walk, $situation);
@@ -229,12 +231,13 @@ final class Planner
             $was = WayBack::from($before, $situation->sheet);
             $during = WayBack::from($before->with($draft->operation->midway($before)), $situation->sheet);
             $after = $walk->after($index);
-            $worst = WayBack::from($after, $situation->sheet)->worseThan($during) ? WayBack::from($after, $situation->sheet) : $during;
+            $afterwards = WayBack::from($after, $situation->sheet);
+            $worst = $afterwards->worseThan($during) ? $afterwards : $during;
             if ($worst->worseThan($was)) {
                 $gate = match (true) {
-                    $during->level === WayBack::NO_SYSTEM && WayBack::from($after, $situation->sheet)->level !== WayBack::NO_SYSTEM => 'While this step runs no system starts.',
+                    $during->level === WayBack::NO_SYSTEM && $afterwards->level !== WayBack::NO_SYSTEM => 'While this step runs no system starts.',
                     $worst->level !== WayBack::DATA_GONE => 'From here no system starts until the work is done.',
-                    WayBack::from($after, $situation->sheet)->level === WayBack::DATA_GONE => 'After this step the data on the phone is gone.',
+                    $afterwards->level === WayBack::DATA_GONE => 'After this step the data on the phone is gone.',
                     default => 'This step replaces the data on the phone; if it stops in the middle, the data is there only in part.',
                 };
             }
