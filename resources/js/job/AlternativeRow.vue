@@ -17,6 +17,6 @@ defineProps<{ way: AlternativesAnswer['alternatives'][number] }>()
 <style scoped>
 .way { width: 100%; display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 4px 14px; align-items: center; border-top: 1px solid var(--line); padding: 5px 0; font-size: 13.5px; }
 @media (max-width: 700px) {
-  .way { grid-template-columns: minmax(0, 1fr); }
+  .way { grid-template-columns: minmax(0, 1fr); justify-items: start; }
 }
 </style>
