@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tests\Browser;
 
 use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Exception\ElementClickInterceptedException;
+use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\JavascriptException;
 use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
@@ -163,6 +165,30 @@ final class Application
         return $this->browser->findElement(WebDriverBy::cssSelector($selector));
     }
 
+    /**
+     * Types into the field that is there, or will be.
+     *
+     * @param  string|list<string>  $keys
+     */
+    public function write(string $selector, string|array $keys): void
+    {
+        self::until(function () use ($selector, $keys): bool {
+            $this->find($selector)->sendKeys($keys);
+
+            return true;
+        }, "{$selector} can be typed into", fn (): string => $this->text());
+    }
+
+    /** Clicks on the place of a screen that has no words. */
+    public function hit(string $selector): void
+    {
+        self::until(function () use ($selector): bool {
+            $this->find($selector)->click();
+
+            return true;
+        }, "{$selector} can be clicked", fn (): string => $this->text());
+    }
+
     /** Chooses an entry of a select field by its label. */
     public function choose(string $label, string $entry): void
     {
@@ -176,7 +202,7 @@ final class Application
     /** Puts a text into a field in place of what stands there. */
     public function fill(string $selector, string $text): void
     {
-        $this->find($selector)->sendKeys([WebDriverKeys::CONTROL, 'a'])->sendKeys([WebDriverKeys::NULL, $text]);
+        $this->write($selector, [WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL, $text]);
     }
 
     public function press(string $keys): void
@@ -193,7 +219,7 @@ final class Application
         $this->see('Your word is needed');
         $gate = fn (): string => (string) $this->browser->executeScript('return document.querySelector(".word") ? document.querySelector(".where")?.innerText ?? "" : ""');
         $shut = $gate();
-        $this->find('.word input')->sendKeys($label);
+        $this->write('.word input', $label);
         $this->click('Go on', '.word');
         // The next gate may be shut before anybody has seen this one open.
         self::until(fn (): bool => $gate() !== $shut, 'the gate opens', fn (): string => $this->text());
@@ -229,7 +255,7 @@ final class Application
                 if ($condition()) {
                     return;
                 }
-            } catch (StaleElementReferenceException|NoSuchElementException|JavascriptException $problem) {
+            } catch (StaleElementReferenceException|NoSuchElementException|ElementNotInteractableException|ElementClickInterceptedException|JavascriptException $problem) {
                 // The page is being replaced by another one; it is looked at again.
             }
             usleep(60_000);

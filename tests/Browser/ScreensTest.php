@@ -99,7 +99,7 @@ it('selects a step from the list, from the picture and with j and k', function (
     $app->seeIn('.detail', '5 · boot of Saltern 15.2 into slot B');
     $app->press('k');
     $app->seeIn('.detail', '4 · Firmware');
-    $app->find('[data-step="11"]')->click();
+    $app->hit('[data-step="11"]');
     $app->seeIn('.detail', 'Formatting is more than wiping');
     $app->browser->executeScript('document.querySelectorAll("g.note")[12].dispatchEvent(new MouseEvent("click", {bubbles: true}))');
     $app->seeIn('.detail', '13 · Sideload Saltern 15.2 into slot A');
@@ -144,7 +144,7 @@ it('draws the room in super before, while and after the work', function () {
 it('fills a person\'s own command in at its step', function () {
     $app = screens();
     $app->visit('/house-rules');
-    $app->find('input[name=phrase-set-active]')->sendKeys('mytool {serial} use {slot}');
+    $app->write('input[name=phrase-set-active]', 'mytool {serial} use {slot}');
     $app->click('Keep the phrasebook');
     $app->visit('/jobs/1/score');
     $app->see('Make slot B the active one');
@@ -177,7 +177,7 @@ it('records a backup and shows in the ledger what it brings back', function () {
     $app->visit('/jobs/2/prepare');
     $app->see('7 things to settle');
     $app->click('Record a backup');
-    $app->find('.form input')->sendKeys('SK-08 evening copy');
+    $app->write('.form input', 'SK-08 evening copy');
     $app->browser->executeScript('document.querySelector(".form input[value=photos]").click()');
     $app->click('Record it', '.form');
     $app->see('returns from backup “SK-08 evening copy”');
@@ -190,7 +190,7 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->see('Clear to run');
     $app->click('Start run', '.top');
     $app->see('Your word is needed');
-    $app->find('.word input')->sendKeys('SK-07');
+    $app->write('.word input', 'SK-07');
     $app->click('Go on', '.word');
     $app->see('you have the wrong phone');
     $app->click('Stop here safely');
@@ -199,7 +199,7 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->click('Go on with the run');
     $app->typeLabel('SK-04');
     $app->click('Something else');
-    $app->find('[aria-label="What the phone shows"]')->sendKeys('a line that I do not know');
+    $app->write('[aria-label="What the phone shows"]', 'a line that I do not know');
     $app->click('Note it and pause');
     $app->see('You see: a line that I do not know');
     $app->end();

@@ -34,7 +34,7 @@ it('takes a 60 MB file in, goes on where it was after the server was cut off, an
     $app->visit('/shelf');
     $app->see('61 files');
     $app->browser->executeScript('window.slow = window.fetch');
-    $app->find('input[type=file]')->sendKeys($file);
+    $app->write('input[type=file]', $file);
     $app->see('of 60.0 MiB');
     Application::until(static fn (): bool => (int) $app->browser->executeScript('return document.querySelector("progress")?.value ?? 0') > 4_000_000, 'some of it has arrived');
     $app->kill('-S 127.0.0.1');
@@ -59,7 +59,7 @@ it('shows conflicting statements of a file side by side, and keeps what a person
     $app->click('larder-mini-14-arm64.zip');
     $app->seeIn('.file', 'Larder mini 14');
     $app->browser->executeScript('const s = document.querySelector("select[name=fact]"); s.value = "release"; s.dispatchEvent(new Event("change", {bubbles: true}))');
-    $app->find('.file input[name=value]')->sendKeys('15');
+    $app->write('.file input[name=value]', '15');
     $app->click('Enter', '.file');
     $app->seeIn('.file', 'The sources disagree about platform release', 30);
 });
@@ -72,8 +72,8 @@ it('writes a release card that the file is judged by from then on', function () 
     $app->click('Write its card');
     $app->find('select[name=kind]');
     $app->browser->executeScript('const s = document.querySelector("select[name=kind]"); s.value = "generic image"; s.dispatchEvent(new Event("change", {bubbles: true}))');
-    $app->find('input[name=family]')->sendKeys('Saltern Generic');
-    $app->find('input[name=versionName]')->sendKeys('15 packed');
+    $app->write('input[name=family]', 'Saltern Generic');
+    $app->write('input[name=versionName]', '15 packed');
     $app->click('Write the card');
     $app->seeIn('.file', 'Saltern Generic 15 packed', 30);
     expect(json_decode((string) file_get_contents("{$app->shelf}/saltern-generic-15-arm64.img.gz.card.json"), true))->toMatchArray(['kind' => 'generic image', 'versionName' => '15 packed']);
@@ -108,7 +108,7 @@ it('compares two builds by what matters', function () {
     $app->click('driftglass-15.1-20260902-becket.zip');
     $app->seeIn('.file', 'Space on becket');
     $app->browser->executeScript('const s = document.querySelector("[aria-label=\'Compare with another file\']"); s.value = [...s.options].find((o) => o.text.includes("nightly")).value; s.dispatchEvent(new Event("change", {bubbles: true}))');
-    $app->find('.acts a')->click();
+    $app->hit('.acts a');
     $app->see('The right one is newer.');
     expect($app->accessibilityProblems())->toBe([]);
 });
@@ -119,7 +119,7 @@ it('reads a folder of this machine in place, and notices by itself what comes th
     is_dir($folder) || mkdir($folder);
     $app->visit('/shelf');
     $app->click('Folders');
-    $app->find('input[name=folder]')->sendKeys('/nowhere');
+    $app->write('input[name=folder]', '/nowhere');
     $app->click('Add', '.add');
     $app->see('/nowhere is no folder on this machine.');
     $app->fill('input[name=folder]', $folder);

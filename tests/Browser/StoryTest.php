@@ -98,7 +98,7 @@ it('gives the phone with old firmware its firmware in the right slot, and does n
     $app->see('Firmware 5.2.11 into slot B');
     $app->press('2');
     $app->see('Files of this job');
-    $app->find('[aria-label="Leave firmware-5.2.11-bowline.zip out"]')->click();
+    $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
     $app->see('Do not run');
     $app->see('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
     $app->press('4');
@@ -108,7 +108,7 @@ it('gives the phone with old firmware its firmware in the right slot, and does n
     $app->click('Add to the kit');
     $app->see('Clear to run');
     // Or by the change that the score names.
-    $app->find('[aria-label="Leave firmware-5.2.11-bowline.zip out"]')->click();
+    $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
     $app->see('Do not run');
     $app->press('4');
     $app->seeIn('[data-test=alternative]', 'Add Ostrand firmware 5.2.11');
@@ -177,7 +177,7 @@ it('finds anything from the command bar, and shows its keys', function () {
     $app->visit('/bench');
     $app->see('SK-08');
     $app->press('Ctrl+K');
-    $app->find('.v-overlay-container input')->sendKeys('phone SK-08');
+    $app->write('.v-overlay-container input', 'phone SK-08');
     $app->see('Ostrand Fathom 3 Max');
     $app->click('SK-08 bowline_m', '.v-overlay-container');
     $app->see('Signed in to accounts');
@@ -190,7 +190,7 @@ it('takes in a phone from a file, and says what is wrong with a bad one', functi
     $app->visit('/bench');
     $app->click('Add a phone');
     $app->click('From a file');
-    $app->find('textarea[name=file]')->sendKeys('{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[{"name":"battery.mood","value":"good","source":"typed"}]}');
+    $app->write('textarea[name=file]', '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[{"name":"battery.mood","value":"good","source":"typed"}]}');
     $app->click('Take it in');
     $app->see('There is no such fact about a phone');
     $app->fill('textarea[name=file]', '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[]}');
