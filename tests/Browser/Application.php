@@ -16,6 +16,7 @@ use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use Symfony\Component\Process\Process;
+use Tests\Support\Ports;
 use Tests\Support\World;
 
 /** The real application with the demo world in a folder of its own, and a real browser in front of it. */
@@ -40,9 +41,9 @@ final class Application
     {
         $this->folder = sys_get_temp_dir().'/tornavis-browser-'.getmypid().'-'.bin2hex(random_bytes(3));
         mkdir($this->folder);
-        $this->port = self::freePort();
+        $this->port = Ports::free();
         $this->start();
-        $driverPort = self::freePort();
+        $driverPort = Ports::free();
         $this->driver = new Process(['chromedriver', "--port={$driverPort}"]);
         $this->driver->start();
         self::until(fn (): bool => str_contains($this->driver->getOutput(), 'started successfully'), 'ChromeDriver starts', fn (): string => $this->driver->getOutput());
@@ -58,7 +59,7 @@ final class Application
     /** Starts web server, worker and stand-in; the database and the phones stay as they are. */
     public function start(): void
     {
-        $standInPort = self::freePort();
+        $standInPort = Ports::free();
         $this->server = new Process(
             [PHP_BINARY, 'artisan', 'tornavis:serve', '--demo', "--port={$this->port}", "--standin-port={$standInPort}", "--speed={$this->speed}", ...($this->share ? ['--share'] : [])],
             dirname(__DIR__, 2),
@@ -270,14 +271,5 @@ final class Application
         exec("pgrep -P {$this->server->getPid()}", $children);
 
         return array_map(intval(...), $children);
-    }
-
-    private static function freePort(): int
-    {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        $name = (string) stream_socket_get_name($socket, false);
-        fclose($socket);
-
-        return (int) substr($name, (int) strrpos($name, ':') + 1);
     }
 }

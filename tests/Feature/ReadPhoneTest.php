@@ -9,6 +9,7 @@ use App\Run\StandInLink;
 use App\Work\DemoWorld;
 use Illuminate\Support\Facades\Queue;
 use Symfony\Component\Process\Process;
+use Tests\Support\Ports;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Source;
 use Tornavis\StandIn\PhoneShelf;
@@ -36,8 +37,9 @@ function sk07(): UnitRecord
 }
 
 it('reads system and bootloader, and leaves the phone where it was', function () {
-    $process = phoneOnTheCable(8674, ['battery.percent' => 61, 'slot.b.firmware.version' => '5.2.10']);
-    (new ReadPhone('SK-07'))->handle(new StandInLink(8674, World::shelf()));
+    $port = Ports::free();
+    $process = phoneOnTheCable($port, ['battery.percent' => 61, 'slot.b.firmware.version' => '5.2.10']);
+    (new ReadPhone('SK-07'))->handle(new StandInLink($port, World::shelf()));
     $phone = (new PhoneShelf(config()->string('tornavis.phones')))->find('SKF3A07Q41');
     $process->stop(2);
     $state = sk07()->unit()->state();
@@ -50,18 +52,20 @@ it('reads system and bootloader, and leaves the phone where it was', function ()
 });
 
 it('reads a phone in its bootloader only there', function () {
-    $process = phoneOnTheCable(8675, ['mode' => 'bootloader']);
-    (new ReadPhone('SK-07'))->handle(new StandInLink(8675, World::shelf()));
+    $port = Ports::free();
+    $process = phoneOnTheCable($port, ['mode' => 'bootloader']);
+    (new ReadPhone('SK-07'))->handle(new StandInLink($port, World::shelf()));
     $process->stop(2);
 
     expect(ReadPhone::stands(sk07())['says'] ?? '')->toBe('Read in: Bootloader.')->and(sk07()->unit()->state()->mode()?->value)->toBe('bootloader');
 });
 
 it('says what to do when no link answers, and keeps what was known', function () {
+    $port = Ports::free();
     $before = sk07()->document;
-    (new ReadPhone('SK-07'))->handle(new StandInLink(8676, World::shelf()));
+    (new ReadPhone('SK-07'))->handle(new StandInLink($port, World::shelf()));
 
-    expect(ReadPhone::stands(sk07())['status'] ?? '')->toBe('failed')->and(ReadPhone::stands(sk07())['says'] ?? '')->toContain('8676')->and(sk07()->document)->toBe($before);
+    expect(ReadPhone::stands(sk07())['status'] ?? '')->toBe('failed')->and(ReadPhone::stands(sk07())['says'] ?? '')->toContain((string) $port)->and(sk07()->document)->toBe($before);
 });
 
 it('is asked for on the page of a phone whose serial number is known, and only of such a one', function () {

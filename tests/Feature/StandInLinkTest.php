@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Run\PhoneFromUnit;
 use App\Run\StandInLink;
 use Symfony\Component\Process\Process;
+use Tests\Support\Ports;
 use Tests\Support\World;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\Progress;
@@ -26,15 +27,16 @@ function standIn(int $port, float $speed): Process
 $link = fn (int $port): StandInLink => (new StandInLink($port, World::shelf()))->to('SKF3A07Q41');
 
 it('carries operations out on a phone in another process, with progress', function () use ($link) {
-    $process = standIn(8671, 2000);
+    $port = Ports::free();
+    $process = standIn($port, 2000);
     $shown = [];
-    $answer = $link(8671)->carryOut('flash', ['package' => 'firmware-5.2.8-bowline.zip', 'partitions' => ['modem', 'trust'], 'entries' => ['firmware/modem.img', 'firmware/trust.img'], 'slot' => 'b'], function (Progress $progress) use (&$shown): void {
+    $answer = $link($port)->carryOut('flash', ['package' => 'firmware-5.2.8-bowline.zip', 'partitions' => ['modem', 'trust'], 'entries' => ['firmware/modem.img', 'firmware/trust.img'], 'slot' => 'b'], function (Progress $progress) use (&$shown): void {
         $shown[] = $progress->shows;
     });
-    $facts = $link(8671)->observe()->facts;
-    $refused = $link(8671)->carryOut('flash', ['package' => 'wicket-4.1-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], fn () => null);
-    $serials = $link(8671)->serials();
-    $stranger = $link(8671)->to('NOBODY')->observe();
+    $facts = $link($port)->observe()->facts;
+    $refused = $link($port)->carryOut('flash', ['package' => 'wicket-4.1-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], fn () => null);
+    $serials = $link($port)->serials();
+    $stranger = $link($port)->to('NOBODY')->observe();
     $process->stop(2);
 
     expect($answer->ok)->toBeTrue()->and($answer->elapsedSeconds)->toBeGreaterThan(15)
@@ -46,10 +48,11 @@ it('carries operations out on a phone in another process, with progress', functi
 });
 
 it('says that the link is lost when the stand-in dies in the middle, and the phone is found as it was left', function () use ($link) {
-    $process = standIn(8672, 4);
+    $port = Ports::free();
+    $process = standIn($port, 4);
     $killed = false;
     try {
-        $link(8672)->carryOut('flash', ['package' => 'saltern-15.2-boot-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], function () use ($process, &$killed): void {
+        $link($port)->carryOut('flash', ['package' => 'saltern-15.2-boot-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], function () use ($process, &$killed): void {
             if (! $killed) {
                 $killed = true;
                 $process->signal(SIGKILL);
@@ -65,5 +68,6 @@ it('says that the link is lost when the stand-in dies in the middle, and the pho
 });
 
 it('says that the link is lost when no stand-in runs', function () use ($link) {
-    expect($link(8673)->serials())->toBe([])->and(fn () => $link(8673)->observe())->toThrow(LinkLost::class, '8673');
+    $port = Ports::free();
+    expect($link($port)->serials())->toBe([])->and(fn () => $link($port)->observe())->toThrow(LinkLost::class, (string) $port);
 });
