@@ -30,19 +30,14 @@ final readonly class Shelf
         return [$this->folder, ...Setting::folders()];
     }
 
-    /**
-     * A value that changes when a file in the folders comes, goes or changes.
-     */
-    public function signature(): string
+    /** Whether a file in the folders has come, gone or changed since it was last taken in. */
+    public function isBehind(): bool
     {
-        $hash = hash_init('xxh128');
-        foreach ($this->folders() as $folder) {
-            foreach (self::files($folder) as $path => [$size, $changed]) {
-                hash_update($hash, "{$path}|{$size}|{$changed}\n");
-            }
-        }
+        $there = array_map(static fn (array $file): string => "{$file[0]}|{$file[1]}", array_merge(...array_map(self::files(...), $this->folders())));
+        $known = PackageRecord::query()->where('missing', false)->toBase()->get(['path', 'size_bytes', 'modified_at'])
+            ->mapWithKeys(static fn (\stdClass $row): array => [$row->path => "{$row->size_bytes}|{$row->modified_at}"])->all();
 
-        return hash_final($hash);
+        return count($there) !== count($known) || array_diff_assoc($there, $known) !== [];
     }
 
     /**

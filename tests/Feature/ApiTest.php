@@ -44,7 +44,8 @@ it('shows each phone with its slots, what is unknown and where its job stands', 
 it('reads the shelf once, and again only what changed', function () {
     expect(PackageRecord::query()->where('missing', false)->count())->toBe(61)
         ->and(PackageRecord::query()->whereNull('sha256')->count())->toBe(0)
-        ->and($this->postJson('/api/shelf/look')->json('toRead'))->toBe(0);
+        ->and($this->postJson('/api/shelf/look')->json('toRead'))->toBe(0)
+        ->and(app(App\Shelf\Shelf::class)->isBehind())->toBeFalse();
 });
 
 it('opens a job with the files that the build needs on this very phone', function () {

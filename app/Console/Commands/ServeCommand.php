@@ -104,7 +104,6 @@ final class ServeCommand extends Command
         /** @var array<string, Process> $running */
         $running = [];
         $announced = false;
-        $seen = $shelf->signature();
         $lookedAt = time();
         while (! $this->ending) {
             foreach ($commands as $name => $command) {
@@ -132,9 +131,7 @@ final class ServeCommand extends Command
             }
             if (time() - $lookedAt >= self::WATCH_EVERY_SECONDS) {
                 $lookedAt = time();
-                $now = $shelf->signature();
-                $now === $seen ?: $shelf->look();
-                $seen = $now;
+                $shelf->isBehind() && $shelf->look();
             }
             usleep($announced ? 300_000 : 100_000);
         }
