@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 $files = (new PhpCsFixer\Finder)
-    ->in([__DIR__.'/app', __DIR__.'/bench', __DIR__.'/bootstrap', __DIR__.'/compat', __DIR__.'/config', __DIR__.'/core/src', __DIR__.'/core/tests', __DIR__.'/database', __DIR__.'/demo/src', __DIR__.'/routes', __DIR__.'/standin', __DIR__.'/tests'])
+    ->in([__DIR__.'/app', __DIR__.'/bench', __DIR__.'/bootstrap', __DIR__.'/config', __DIR__.'/core/src', __DIR__.'/core/tests', __DIR__.'/database', __DIR__.'/demo/src', __DIR__.'/routes', __DIR__.'/standin', __DIR__.'/tests'])
     ->exclude('cache');
 
 return (new PhpCsFixer\Config)

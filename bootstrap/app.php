@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\DataFolder;
 use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
 use App\Http\Middleware\SecurityHeaders;
@@ -9,10 +10,17 @@ use App\Shelf\UploadRefused;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
-use Illuminate\Http\Middleware\HandleCors;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Middleware\SubstituteBindings;
 use Tornavis\Core\TornavisError;
+
+// What is written from here on can be read by its owner alone.
+umask(0o077);
+
+$data = DataFolder::of(dirname(__DIR__))->path;
+// The program's own folder may be one that its user cannot write.
+$_SERVER['APP_PACKAGES_CACHE'] ??= "{$data}/framework/packages.php";
+$_SERVER['APP_SERVICES_CACHE'] ??= "{$data}/framework/services.php";
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
@@ -20,8 +28,6 @@ return Application::configure(basePath: dirname(__DIR__))
         commands: __DIR__.'/../routes/console.php',
     )
     ->withMiddleware(function (Middleware $middleware): void {
-        // The application is same-origin; see compat/README.md.
-        $middleware->remove(HandleCors::class);
         $middleware->prepend(ExpectedHost::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->appendToGroup('web', AccessCode::class);
@@ -33,4 +39,6 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->dontReport([TornavisError::class]);
         $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), $error instanceof UploadRefused ? $error->status : 422));
     })
-    ->create();
+    ->create()
+    ->useStoragePath($data)
+    ->useEnvironmentPath($data);

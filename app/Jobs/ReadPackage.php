@@ -36,6 +36,7 @@ final class ReadPackage implements ShouldQueue
         if ($record === null || ! is_file($record->path)) {
             return;
         }
+        $began = self::asLookedAt($record);
         $package = $inspector->describe($record->path);
         $reported = 0;
         try {
@@ -54,9 +55,26 @@ final class ReadPackage implements ShouldQueue
             }
             report($error);
         }
-        $record->hashed_bytes = $package->sizeBytes;
-        $record->keepDescription($package);
-        $this->recogniseMoved($record);
+        DB::transaction(function () use ($record, $package, $began): void {
+            $now = PackageRecord::query()->find($this->packageId);
+            if ($now === null || self::asLookedAt($now) !== $began) {
+                // The file, its card or what people say of it has changed meanwhile, and waits to be read again.
+                return;
+            }
+            $record->hashed_bytes = $package->sizeBytes;
+            $record->keepDescription($package);
+            $this->recogniseMoved($record);
+        });
+    }
+
+    /**
+     * What a reading rests on.
+     *
+     * @return array<string, mixed>
+     */
+    private static function asLookedAt(PackageRecord $record): array
+    {
+        return $record->only(['path', 'size_bytes', 'modified_at', 'typed']);
     }
 
     /** A missing record with the same checksum is this file in its old place: it moves, with everything that rests on it. */

@@ -91,7 +91,7 @@ final readonly class DemoWorld
     {
         $folder = config()->string('tornavis.phones');
         if (! is_dir($folder)) {
-            mkdir($folder, 0o755, true);
+            mkdir($folder, 0o700, true);
         }
 
         return $folder;

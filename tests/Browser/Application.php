@@ -4,22 +4,27 @@ declare(strict_types=1);
 
 namespace Tests\Browser;
 
-use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Exception\ElementClickInterceptedException;
 use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\JavascriptException;
 use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
-use Facebook\WebDriver\Remote\DesiredCapabilities;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
+use Illuminate\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 use Tests\Support\Ports;
+use Tests\Support\TestRun;
 use Tests\Support\World;
 
-/** The real application with the demo world in a folder of its own, and a real browser in front of it. */
+/**
+ * The real application on the demo world, in a folder of its own, and a real browser in front of it.
+ *
+ * One application serves all tests of a process, each of which finds the demo world as it was laid out. A test that
+ * needs another speed, shelf or way to start has one of its own, which ends with the test.
+ */
 final class Application
 {
     private const WAIT_SECONDS = 60;
@@ -28,47 +33,129 @@ final class Application
 
     public readonly int $port;
 
-    public RemoteWebDriver $browser;
+    public readonly RemoteWebDriver $browser;
 
     private Process $server;
 
-    private Process $driver;
+    private string $laidOut;
 
-    /** @var list<self> those that have not ended */
-    private static array $running = [];
+    private static ?self $shared = null;
 
-    public function __construct(private readonly float $speed = 600.0, public readonly string $shelf = '', private readonly bool $share = false)
-    {
-        $this->folder = sys_get_temp_dir().'/tornavis-browser-'.getmypid().'-'.bin2hex(random_bytes(3));
-        mkdir($this->folder);
+    /** @var list<self> those of the present test alone */
+    private static array $own = [];
+
+    /** @param string $bench a data folder that it begins with a copy of */
+    private function __construct(
+        private string $bench,
+        private readonly float $speed = 600.0,
+        public readonly string $shelf = '',
+        private readonly bool $share = false,
+    ) {
+        $this->folder = TestRun::own().'/application-'.bin2hex(random_bytes(3));
         $this->port = Ports::free();
+        $this->browser = Chromium::session();
+        $this->layOut();
         $this->start();
-        $driverPort = Ports::free();
-        $this->driver = new Process(['chromedriver', "--port={$driverPort}"]);
-        $this->driver->start();
-        self::until(fn (): bool => str_contains($this->driver->getOutput(), 'started successfully'), 'ChromeDriver starts', fn (): string => $this->driver->getOutput());
-        $options = (new ChromeOptions)->addArguments(['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--window-size=1280,800', "--user-data-dir={$this->folder}/browser"]);
-        $options->setBinary((string) trim((string) shell_exec('command -v chromium')));
-        $capabilities = DesiredCapabilities::chrome();
-        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
-        $this->browser = RemoteWebDriver::create("http://127.0.0.1:{$driverPort}", $capabilities);
-        self::$running[] = $this;
-        register_shutdown_function($this->end(...));
+        $this->laidOut = $this->content();
+        register_shutdown_function($this->stop(...));
+    }
+
+    /** The application that all tests share, with the demo world as it was laid out. */
+    public static function demo(): self
+    {
+        return self::shared(TestRun::demoBench());
+    }
+
+    /** The same, with two runs in its log: one that went well, and one in which the phone refused a package at first. */
+    public static function demoWithRuns(): self
+    {
+        return self::shared(TestRun::benchWithRuns());
+    }
+
+    private static function shared(string $bench): self
+    {
+        Chromium::freshTab();
+        if (self::$shared === null) {
+            return self::$shared = new self($bench);
+        }
+        self::$shared->layOutAnew($bench);
+
+        return self::$shared;
+    }
+
+    /**
+     * An application for one test.
+     *
+     * @param  float  $speed  seconds on a simulated phone for one second here
+     * @param  string  $shelf  the folder of its files; the demo files where it is empty
+     * @param  bool  $share  whether other devices are let in
+     */
+    public static function ofItsOwn(float $speed = 600.0, string $shelf = '', bool $share = false): self
+    {
+        Chromium::freshTab();
+
+        // What the demo's database says of its files is not true of the same files in another folder.
+        return self::$own[] = new self($shelf === '' ? TestRun::demoBench() : TestRun::emptyBench(), $speed, $shelf, $share);
+    }
+
+    /** Ends what the test had started for itself. */
+    public static function endOfTest(): void
+    {
+        array_map(static fn (self $one) => $one->stop(), self::$own);
+        self::$own = [];
     }
 
     /** Starts web server, worker and stand-in; the database and the phones stay as they are. */
     public function start(): void
     {
         $standInPort = Ports::free();
-        $this->server = new Process(
-            [PHP_BINARY, 'artisan', 'tornavis:serve', '--demo', "--port={$this->port}", "--standin-port={$standInPort}", "--speed={$this->speed}", ...($this->share ? ['--share'] : [])],
-            dirname(__DIR__, 2),
-            // The tests' own settings must not reach the application under test.
-            ['APP_ENV' => 'production', 'DB_DATABASE' => "{$this->folder}/tornavis.sqlite", 'QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'file', 'TORNAVIS_SHELF' => $this->shelf === '' ? World::shelf() : $this->shelf, 'TORNAVIS_PHONES' => "{$this->folder}/phones", 'TORNAVIS_STANDIN_PORT' => (string) $standInPort],
-        );
+        $words = ['--demo', "--port={$this->port}", "--standin-port={$standInPort}", "--speed={$this->speed}"];
+        if ($this->share) {
+            $words[] = '--share';
+        }
+        // The tests' own settings must not reach the application under test.
+        $settings = ['APP_ENV' => 'production', 'QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'file', 'TORNAVIS_STANDIN_PORT' => (string) $standInPort];
+        $settings += ['TORNAVIS_DATA' => $this->folder, 'TORNAVIS_SHELF' => $this->shelf === '' ? World::shelf() : $this->shelf];
+        $this->server = new Process([PHP_BINARY, 'artisan', 'tornavis:serve', ...$words], dirname(__DIR__, 2), $settings);
         $this->server->setTimeout(null);
         $this->server->start();
-        self::until(fn (): bool => str_contains($this->server->getOutput(), 'Tornavis is at'), 'the application starts', fn (): string => $this->server->getOutput().$this->server->getErrorOutput());
+        $says = fn (): string => $this->server->getOutput().$this->server->getErrorOutput();
+        self::until(fn (): bool => str_contains($says(), 'Tornavis is at'), 'the application starts', $says);
+    }
+
+    private function layOut(): void
+    {
+        (new Filesystem)->deleteDirectory($this->folder);
+        (new Filesystem)->copyDirectory($this->bench, $this->folder);
+    }
+
+    /** Where nothing has been written since it was laid out, it is as good as new. */
+    private function layOutAnew(string $bench): void
+    {
+        if ($bench === $this->bench && $this->content() === $this->laidOut) {
+            return;
+        }
+        $this->bench = $bench;
+        $this->stop();
+        $this->layOut();
+        $this->start();
+        $this->laidOut = $this->content();
+    }
+
+    /** One word for all that the database and the phones hold. */
+    private function content(): string
+    {
+        $hash = hash_init('xxh128');
+        $database = new \PDO("sqlite:{$this->folder}/tornavis/tornavis.sqlite");
+        $tables = $database->query("select name from sqlite_master where type = 'table' order by name")->fetchAll(\PDO::FETCH_COLUMN);
+        foreach ($tables as $table) {
+            hash_update($hash, serialize($database->query("select * from \"{$table}\"")->fetchAll(\PDO::FETCH_NUM)));
+        }
+        foreach (glob("{$this->folder}/phones/*.json") ?: [] as $phone) {
+            hash_update($hash, (string) file_get_contents($phone));
+        }
+
+        return hash_final($hash);
     }
 
     public function stop(): void
@@ -91,27 +178,6 @@ final class Application
                 posix_kill($id, SIGKILL);
             }
         }
-    }
-
-    public function end(): void
-    {
-        if (! isset($this->browser)) {
-            return;
-        }
-        try {
-            $this->browser->quit();
-        } finally {
-            unset($this->browser);
-            $this->driver->stop(2);
-            $this->stop();
-        }
-    }
-
-    /** Ends every application that a file of tests has left, so that it does not run beside those of the next one. */
-    public static function endAll(): void
-    {
-        array_map(static fn (self $one) => $one->end(), self::$running);
-        self::$running = [];
     }
 
     public function visit(string $path): void
@@ -229,12 +295,13 @@ final class Application
     /** Runs a script in every page before the page's own; for what a headless browser has not got. */
     public function before(string $script): void
     {
-        $this->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Page.addScriptToEvaluateOnNewDocument', 'params' => ['source' => $script]]);
+        Chromium::command('Page.addScriptToEvaluateOnNewDocument', ['source' => $script]);
     }
 
     public function resize(int $width, int $height): void
     {
-        $this->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Emulation.setDeviceMetricsOverride', 'params' => ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false]]);
+        $size = ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => false];
+        Chromium::command('Emulation.setDeviceMetricsOverride', $size);
     }
 
     /** What the accessibility checker finds wrong with the page, as "rule: element". @return list<string> */

@@ -5,13 +5,6 @@ declare(strict_types=1);
 use Tests\Browser\Application;
 use Tests\Support\World;
 
-function bench(): Application
-{
-    static $application = null;
-
-    return $application ??= new Application;
-}
-
 /** Puts a text into a field at once; a dump is too long to type. */
 function paste(Application $app, string $selector, string $text): void
 {
@@ -19,10 +12,8 @@ function paste(Application $app, string $selector, string $text): void
     $app->browser->executeScript('const e = document.querySelector(arguments[0]); e.value = arguments[1]; e.dispatchEvent(new Event("input", {bubbles: true})); e.dispatchEvent(new Event("change", {bubbles: true}))', [$selector, $text]);
 }
 
-afterAll(static fn () => Application::endAll());
-
 it('finds the model of a new phone from a pasted dump, and puts it on the bench', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('13 phones');
     $app->click('Add a phone');
@@ -37,7 +28,7 @@ it('finds the model of a new phone from a pasted dump, and puts it on the bench'
 });
 
 it('ranks candidates, and says letter by letter why a look-alike is another phone', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->click('Add a phone');
     $app->write('input[name=codename]', 'carrick');
@@ -49,7 +40,7 @@ it('ranks candidates, and says letter by letter why a look-alike is another phon
 });
 
 it('refuses the dump of another phone, and shows first what the right one changes', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench/SK-07');
     $app->click('Paste a dump');
     paste($app, 'textarea[name=dump]', World::dump(['ro.serialno' => 'SKF3XXXX']));
@@ -64,7 +55,7 @@ it('refuses the dump of another phone, and shows first what the right one change
 });
 
 it('shows statements that disagree side by side until a person settles them', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench/SK-09');
     $app->see('NK-4 IN');
     $app->write('.enter input', 'Model number');
@@ -80,7 +71,7 @@ it('shows statements that disagree side by side until a person settles them', fu
 });
 
 it('reads a stand-in phone by itself, and leaves it to a person which model it is', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench/SK-12');
     $app->see('Nothing is known yet');
     $app->click('Read the phone');
@@ -92,7 +83,7 @@ it('reads a stand-in phone by itself, and leaves it to a person which model it i
 });
 
 it('records a recovery backup with its base, and says which sets can go back', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench/SK-13');
     $app->click('Backups (3)');
     $app->see('It was taken from the system Ostrand Deck; the phone has Lamplight.');
@@ -105,7 +96,7 @@ it('records a recovery backup with its base, and says which sets can go back', f
 });
 
 it('counts a wait from an hour that the clocks showed twice', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench/SK-01');
     $app->see('Unlocking is allowed in');
     $app->see('2 d 0');
@@ -130,7 +121,7 @@ it('counts a wait from an hour that the clocks showed twice', function () {
 });
 
 it('shows which build fits which phone, with the reasons of a cell', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->click('Which build fits which phone');
     $app->see('Made for bowlane, a look-alike');
@@ -143,7 +134,7 @@ it('shows which build fits which phone, with the reasons of a cell', function ()
 });
 
 it('keeps a sheet that a person fills in from a usual table', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/sheets/new');
     $app->see('Decides which file fits');
     foreach (['codename' => 'toggle', 'maker' => 'Ostrand', 'name' => 'Fathom 5', 'model-0' => 'OF-501', 'chipset-0' => 'Qorin 850'] as $name => $text) {
@@ -160,7 +151,7 @@ it('keeps a sheet that a person fills in from a usual table', function () {
 });
 
 it('says which open jobs a house rule would change before it is kept, and takes a whole set', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/house-rules');
     $app->click('Old batteries');
     $app->see('open jobs would change:');
@@ -177,7 +168,7 @@ it('says which open jobs a house rule would change before it is kept, and takes 
 });
 
 it('saves the bench as a file, and says that taking it in again changes nothing', function () {
-    $app = bench();
+    $app = Application::demo();
     $app->visit('/bench');
     $archive = file_get_contents("http://127.0.0.1:{$app->port}/api/bench/archive");
     $app->click('Bench file');
@@ -185,10 +176,3 @@ it('saves the bench as a file, and says that taking it in again changes nothing'
     $app->click('What would it change?');
     $app->see('It would change nothing.');
 });
-
-it('has no page that the accessibility checker objects to', function (string $path, string $shows) {
-    $app = bench();
-    $app->visit($path);
-    $app->see($shows);
-    expect($app->accessibilityProblems())->toBe([]);
-})->with([['/bench/SK-01', 'The bootloader is locked'], ['/bench/SK-10', 'Phone'], ['/house-rules', 'Command tools'], ['/sheets/prusik', 'Partitions'], ['/sheets/new', 'Start from']]);

@@ -4,19 +4,10 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverBy;
 use Tests\Browser\Application;
-
-/** One application for all screens; these tests change nothing that another one relies on. */
-function screens(): Application
-{
-    static $application = null;
-
-    return $application ??= new Application;
-}
-
-afterAll(static fn () => Application::endAll());
+use Tests\Browser\Chromium;
 
 it('shows the rack, and the same phones as a table', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('13 phones');
     $app->see('file encryption, f2fs');
@@ -28,7 +19,7 @@ it('shows the rack, and the same phones as a table', function () {
 });
 
 it('filters the bench from the keyboard', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-07');
     $app->press('/');
@@ -40,7 +31,7 @@ it('filters the bench from the keyboard', function () {
 });
 
 it('shows every value of a phone with its source and its age', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/bench/SK-07');
     $app->see('SKF3A07Q41');
     $app->see('seen on the phone · bootloader');
@@ -50,7 +41,7 @@ it('shows every value of a phone with its source and its age', function () {
 });
 
 it('says of a file where each statement comes from, and where the sources disagree', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/shelf');
     $app->see('61 files');
     $app->click('lamplight-9.3-20250120-marl.zip');
@@ -65,7 +56,7 @@ it('says of a file where each statement comes from, and where the sources disagr
 });
 
 it('walks the shelf with j and k', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/shelf');
     $app->see('61 files');
     $app->press('j');
@@ -77,7 +68,7 @@ it('walks the shelf with j and k', function () {
 });
 
 it('moves between the sections of a job with 1 to 6', function (string $key, string $shows) {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/1');
     $app->see('Fresh install by sideload');
     $app->press($key);
@@ -92,7 +83,7 @@ it('moves between the sections of a job with 1 to 6', function (string $key, str
 ]);
 
 it('selects a step from the list, from the picture and with j and k', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/1/score');
     $app->seeIn('.detail', '4 · Firmware 5.2.11 into slot B');
     $app->press('j');
@@ -107,7 +98,7 @@ it('selects a step from the list, from the picture and with j and k', function (
 });
 
 it('draws the score from the plan: a note for each step, a gate for each word, a region without a way back', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/1/score');
     $app->see('Way back');
     $count = fn (string $selector): int => (int) $app->browser->executeScript('return document.querySelectorAll(arguments[0]).length', [$selector]);
@@ -119,7 +110,7 @@ it('draws the score from the plan: a note for each step, a gate for each word, a
 });
 
 it('shows on the score what the other school, a missing file and another intent would change', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/1/score');
     $app->see('Where careful people differ');
     $app->click('Show the difference', '[data-rule=formatOrder]');
@@ -133,7 +124,7 @@ it('shows on the score what the other school, a missing file and another intent 
 });
 
 it('draws the room in super before, while and after the work', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/1/kit');
     $app->seeIn('[data-test=space]', 'Room in super');
     $app->seeIn('[data-test=space]', 'system A');
@@ -142,7 +133,7 @@ it('draws the room in super before, while and after the work', function () {
 });
 
 it('fills a person\'s own command in at its step', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/house-rules');
     $app->write('input[name=phrase-set-active]', 'mytool {serial} use {slot}');
     $app->click('Keep the phrasebook');
@@ -156,16 +147,15 @@ it('fills a person\'s own command in at its step', function () {
 });
 
 it('changes the verdict when a question is answered', function () {
-    $app = new Application(60);
+    $app = Application::ofItsOwn(60);
     $app->visit('/jobs/2/prepare');
     $app->see('7 things to settle');
     $app->click('Agree: the plan does it first');
     $app->see('6 things to settle');
-    $app->end();
 });
 
 it('leads from a finding to its rule', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/1/fit');
     $app->see('FIT-2');
     $app->click('FIT-2');
@@ -173,7 +163,7 @@ it('leads from a finding to its rule', function () {
 });
 
 it('records a backup and shows in the ledger what it brings back', function () {
-    $app = screens();
+    $app = Application::demo();
     $app->visit('/jobs/2/prepare');
     $app->see('7 things to settle');
     $app->click('Record a backup');
@@ -185,7 +175,7 @@ it('records a backup and shows in the ledger what it brings back', function () {
 });
 
 it('stops safely, says the way back, goes on, and pauses when something else is seen', function () {
-    $app = new Application(60);
+    $app = Application::ofItsOwn(60);
     $app->visit('/jobs/1/run');
     $app->see('Clear to run');
     $app->click('Start run', '.top');
@@ -202,11 +192,10 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->write('[aria-label="What the phone shows"]', 'a line that I do not know');
     $app->click('Note it and pause');
     $app->see('You see: a line that I do not know');
-    $app->end();
 });
 
 it('shows a run live in a second window', function () {
-    $app = new Application(60);
+    $app = Application::ofItsOwn(60);
     $app->visit('/jobs/1/run');
     $app->see('Clear to run');
     $app->click('Start run', '.top');
@@ -218,42 +207,4 @@ it('shows a run live in a second window', function () {
     $app->browser->switchTo()->window($first);
     Application::until(static fn (): bool => ! str_contains($app->text(), 'This is the first step'), 'the first window follows', fn (): string => $app->text());
     $app->see('Firmware 5.2.11 into slot B');
-    $app->end();
-});
-
-it('loads nothing from elsewhere and logs no error in the browser', function () {
-    $app = screens();
-    foreach (['/bench', '/shelf', '/jobs/1/score', '/log', '/nowhere'] as $path) {
-        $app->visit($path);
-        $app->see('Bench');
-    }
-    $errors = array_filter($app->browser->manage()->getLog('browser'), static fn (array $line): bool => $line['level'] === 'SEVERE');
-
-    expect(array_values($errors))->toBe([]);
-});
-
-it('keeps the first screen small', function () {
-    $app = screens();
-    $app->visit('/bench');
-    $app->see('SK-07');
-    $sizes = $app->browser->executeScript('return performance.getEntriesByType("resource").filter((e) => e.name.endsWith(".js")).map((e) => e.name)');
-    $bytes = 0;
-    foreach ($sizes as $url) {
-        $bytes += strlen((string) gzencode((string) file_get_contents(dirname(__DIR__, 2).'/public/build/assets/'.basename($url))));
-    }
-
-    expect($bytes)->toBeGreaterThan(10_000)->toBeLessThan(300_000);
-});
-
-it('prints every step of a plan, and no buttons', function () {
-    $app = screens();
-    $app->visit('/jobs/1/score');
-    $app->see('Take the plan along');
-    $shown = 'return [...document.querySelectorAll(".print-only h2")].filter((e) => e.offsetParent !== null).length + " " + [...document.querySelectorAll("button")].filter((e) => e.offsetParent !== null).length';
-    expect($app->browser->executeScript($shown))->toStartWith('0 ');
-    $app->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Emulation.setEmulatedMedia', 'params' => ['media' => 'print']]);
-    $printed = $app->browser->executeScript($shown);
-    $app->browser->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => 'Emulation.setEmulatedMedia', 'params' => ['media' => '']]);
-
-    expect($printed)->toBe('16 0');
 });

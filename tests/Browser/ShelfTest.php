@@ -3,28 +3,23 @@
 declare(strict_types=1);
 
 use Tests\Browser\Application;
+use Tests\Support\TestRun;
 use Tests\Support\World;
 
 /** An application with a shelf of its own, so that files can come and go. */
-function shelf(): Application
+function ownShelf(): Application
 {
-    static $application = null;
-    if ($application === null) {
-        $folder = sys_get_temp_dir().'/tornavis-own-shelf-'.getmypid();
-        is_dir($folder) || mkdir($folder);
-        foreach (array_filter(scandir(World::shelf()) ?: [], static fn (string $name): bool => is_file(World::path($name))) as $name) {
-            link(World::path($name), "{$folder}/{$name}") || copy(World::path($name), "{$folder}/{$name}");
-        }
-        $application = new Application(shelf: $folder);
+    $folder = TestRun::own().'/shelf-'.bin2hex(random_bytes(3));
+    mkdir($folder);
+    foreach (array_filter(scandir(World::shelf()) ?: [], static fn (string $name): bool => is_file(World::path($name))) as $name) {
+        link(World::path($name), "{$folder}/{$name}") || copy(World::path($name), "{$folder}/{$name}");
     }
 
-    return $application;
+    return Application::ofItsOwn(shelf: $folder);
 }
 
-afterAll(static fn () => Application::endAll());
-
 it('takes a 60 MB file in, goes on where it was after the server was cut off, and has every byte', function () {
-    $app = shelf();
+    $app = ownShelf();
     $file = sys_get_temp_dir().'/big-'.getmypid().'.bin';
     $handle = fopen($file, 'wb');
     for ($i = 0; $i < 60; $i++) {
@@ -51,7 +46,7 @@ it('takes a 60 MB file in, goes on where it was after the server was cut off, an
 });
 
 it('shows conflicting statements of a file side by side, and keeps what a person types', function () {
-    $app = shelf();
+    $app = Application::demo();
     $app->visit('/shelf');
     $app->click('lamplight-9.3-20250120-marl.zip');
     $app->seeIn('.file', 'The sources disagree about codenames');
@@ -65,7 +60,7 @@ it('shows conflicting statements of a file side by side, and keeps what a person
 });
 
 it('writes a release card that the file is judged by from then on', function () {
-    $app = shelf();
+    $app = ownShelf();
     $app->visit('/shelf');
     $app->click('saltern-generic-15-arm64.img.gz');
     $app->seeIn('.file', 'sparse image');
@@ -81,7 +76,7 @@ it('writes a release card that the file is judged by from then on', function () 
 });
 
 it('makes a kit: which file serves, which do not and why, and a job with it', function () {
-    $app = shelf();
+    $app = Application::demo();
     $app->visit('/shelf');
     $app->click('saltern-15.2-20260903-bowline.zip');
     $app->seeIn('.file', 'Kit for SK-04');
@@ -94,7 +89,7 @@ it('makes a kit: which file serves, which do not and why, and a job with it', fu
 });
 
 it('compares the images inside a bundle with what is stated about them', function () {
-    $app = shelf();
+    $app = Application::demo();
     $app->visit('/shelf');
     $app->click('hull-13.0-becket-eu-swapped.zip');
     $app->click('Compare its images');
@@ -103,7 +98,7 @@ it('compares the images inside a bundle with what is stated about them', functio
 });
 
 it('compares two builds by what matters', function () {
-    $app = shelf();
+    $app = Application::demo();
     $app->visit('/shelf');
     $app->click('driftglass-15.1-20260902-becket.zip');
     $app->seeIn('.file', 'Space on becket');
@@ -114,7 +109,7 @@ it('compares two builds by what matters', function () {
 });
 
 it('reads a folder of this machine in place, and notices by itself what comes there', function () {
-    $app = shelf();
+    $app = Application::demo();
     $folder = sys_get_temp_dir().'/tornavis-more-'.getmypid();
     is_dir($folder) || mkdir($folder);
     $app->visit('/shelf');

@@ -4,18 +4,8 @@ declare(strict_types=1);
 
 use Tests\Browser\Application;
 
-/** One application for all stories; each story uses a phone or a job of its own. */
-function app_(): Application
-{
-    static $application = null;
-
-    return $application ??= new Application;
-}
-
-afterAll(static fn () => Application::endAll());
-
 it('tells the story: open the ready phone, pick the build, clear to run, first boot, record', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-07');
     $app->press('n');
@@ -45,7 +35,7 @@ it('tells the story: open the ready phone, pick the build, clear to run, first b
 });
 
 it('tells the story of an update in place: data stays, one step writes', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-06');
     $app->press('n');
@@ -72,7 +62,7 @@ it('tells the story of an update in place: data stays, one step writes', functio
 });
 
 it('opens a job about one file of many kinds, and says in the dialog what it does', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-09');
     $app->press('n');
@@ -93,7 +83,7 @@ it('opens a job about one file of many kinds, and says in the dialog what it doe
 });
 
 it('gives the phone with old firmware its firmware in the right slot, and does not run without the package', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/jobs/1/score');
     $app->see('Firmware 5.2.11 into slot B');
     $app->press('2');
@@ -118,7 +108,7 @@ it('gives the phone with old firmware its firmware in the right slot, and does n
 });
 
 it('refuses a look-alike build with the letters that differ', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-08');
     $app->press('n');
@@ -132,7 +122,7 @@ it('refuses a look-alike build with the letters that differ', function () {
 });
 
 it('settles what a signed-in phone needs, one agreement at a time or all at once', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/jobs/2/prepare');
     $app->see('7 things to settle');
     $app->click('Waive contacts');
@@ -142,38 +132,8 @@ it('settles what a signed-in phone needs, one agreement at a time or all at once
     $app->see('Clear to run');
 });
 
-it('goes on after worker and stand-in were killed in the middle of the sideload', function () {
-    $app = new Application(25);
-    $app->visit('/jobs/1/run');
-    $app->see('Clear to run');
-    $app->click('Start run', '.top');
-    $app->typeLabel('SK-04');
-    $app->typeLabel('SK-04');
-    $app->typeLabel('SK-04');
-    $app->see('step 2 of 2');
-    expect($app->processes('queue:work'))->not->toBe([])->and($app->processes('tornavis:stand-in'))->not->toBe([]);
-    $app->see('written in part');
-    $app->kill('queue:work', 'tornavis:stand-in');
-    $app->seeIn('[data-test=headline]', 'Something needs you.', 60);
-    $app->seeIn('.run .now', 'was cut off in the middle. The phone shows Recovery');
-    $app->see('No system starts now. The recovery in slot B does');
-    $app->click('Go on from there');
-    $app->seeIn('[data-test=progress]', 'step 2 of 2', 60);
-    $app->stop();
-    $app->start();
-    $app->seeIn('[data-test=headline]', 'Something needs you.', 60);
-    $app->click('Go on from there');
-    $app->seeIn('[data-test=headline]', 'Look at the phone.', 90);
-    $app->click('Seen');
-    $app->see('Done. The phone runs what was planned.');
-    $app->click('Open the record');
-    $app->see('the journal is whole');
-    $app->see('What went otherwise');
-    $app->end();
-});
-
 it('finds anything from the command bar, and shows its keys', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-08');
     $app->press('Ctrl+K');
@@ -186,7 +146,7 @@ it('finds anything from the command bar, and shows its keys', function () {
 });
 
 it('takes in a phone from a file, and says what is wrong with a bad one', function () {
-    $app = app_();
+    $app = Application::demo();
     $app->visit('/bench');
     $app->click('Add a phone');
     $app->click('From a file');
@@ -200,24 +160,3 @@ it('takes in a phone from a file, and says what is wrong with a bad one', functi
     $app->see('SK-50');
     $app->see('model not read yet');
 });
-
-it('has no page that the accessibility checker objects to, light or dark', function (string $path, string $shows) {
-    $app = app_();
-    foreach (['light', 'dark'] as $look) {
-        $app->browser->executeScript("localStorage.setItem('tornavis-look', '{$look}')");
-        $app->visit($path);
-        $app->see($shows);
-        expect($app->accessibilityProblems())->toBe([], "{$look} {$path}");
-    }
-})->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs', 'SK-04'], ['/jobs/1/fit', 'Is it for this phone'], ['/jobs/1/kit', 'Files of this job'], ['/jobs/2/prepare', 'What is lost'], ['/jobs/1/score', 'Way back'], ['/jobs/4/run', 'as last known'], ['/jobs/4/record', 'Before and after'], ['/log', 'Driftglass'], ['/handbook', 'FIT-1'], ['/bench/SK-08', 'Slot A']]);
-
-it('is usable on a screen 390 pixels wide', function (string $path, string $shows) {
-    $app = app_();
-    $app->resize(390, 800);
-    $app->visit($path);
-    $app->see($shows);
-    $overflow = $app->browser->executeScript('return document.documentElement.scrollWidth - window.innerWidth');
-    $app->resize(1280, 800);
-
-    expect($overflow)->toBeLessThanOrEqual(0);
-})->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs/1/fit', 'Is it for this phone'], ['/jobs/1/score', 'Way back'], ['/jobs/4/run', 'as last known'], ['/jobs/4/record', 'Before and after'], ['/log', 'Driftglass']]);

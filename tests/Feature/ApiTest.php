@@ -7,14 +7,14 @@ use App\Models\Run;
 use App\Models\Setting;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Situation\HouseRules;
 
-beforeEach(fn () => app(DemoWorld::class)->layOut(static fn (string $text): null => null));
+uses(DemoBench::class);
 
 function jobOf(string $unit): WorkJob
 {

@@ -8,14 +8,14 @@ use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Run\EventKind;
 
-beforeEach(fn () => app(DemoWorld::class)->layOut(static fn (string $text): null => null));
+uses(DemoBench::class);
 
 it('answers as its schemas say', function (string $path, string $schema) {
     Schemas::hold($this->getJson("/api/{$path}")->assertOk(), $schema);

@@ -7,15 +7,17 @@ use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\WorkJob;
 use App\Run\StandInLink;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 
 /*
  * A run by hand over the API.
  */
+
+uses(DemoBench::class);
+
 beforeEach(function () {
-    app(DemoWorld::class)->layOut(static fn (string $text): null => null);
     Queue::fake();
     $this->run = $this->postJson('/api/jobs/1/run', ['link' => 'hands'])->assertCreated()->json('id');
     $this->advance = fn () => (new AdvanceRun($this->run))->handle(app(StandInLink::class));

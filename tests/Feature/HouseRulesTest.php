@@ -3,13 +3,13 @@
 declare(strict_types=1);
 
 use App\Models\Setting;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\School;
 
-beforeEach(fn () => app(DemoWorld::class)->layOut(static fn (string $text): null => null));
+uses(DemoBench::class);
 
 $rules = fn (array $differs): array => array_merge((new HouseRules)->toArray(), $differs);
 

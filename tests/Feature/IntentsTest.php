@@ -5,7 +5,7 @@ declare(strict_types=1);
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
-use App\Work\DemoWorld;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
@@ -15,7 +15,8 @@ use Tornavis\Core\Situation\Intent;
 /*
  * Opening a job for anything that can be wanted.
  */
-beforeEach(fn () => app(DemoWorld::class)->layOut(static fn (string $text): null => null));
+
+uses(DemoBench::class);
 
 function shelfId(string $name): int
 {

@@ -2,17 +2,16 @@
 
 declare(strict_types=1);
 
-use App\Jobs\AdvanceRun;
 use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
 use App\Run\PhoneFromUnit;
 use App\Run\RehearsalLink;
-use App\Run\StandInLink;
-use App\Work\DemoWorld;
 use App\Work\Desk;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
+use Tests\Support\Runs;
 use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Run\Conductor;
@@ -22,8 +21,10 @@ use Tornavis\Core\Run\RunState;
 /*
  * Every job from the first request to the record: opened, settled, carried out with its journal in the database, learned from.
  */
+
+uses(DemoBench::class);
+
 beforeEach(function () {
-    app(DemoWorld::class)->layOut(static fn (string $text): null => null);
     Queue::fake();
 });
 
@@ -38,34 +39,9 @@ function begun(string $label, string $intent, ?string $file): Run
     return Run::query()->findOrFail(test()->postJson("/api/jobs/{$id}/run")->assertCreated()->json('id'));
 }
 
-/** Carries a run out on a simulated phone to its end; the person says yes to everything. */
-function carriedOut(Run $run): Run
-{
-    $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
-    $sheet = app(Desk::class)->sheet($unit) ?? throw new RuntimeException('There is no sheet.');
-    $names = array_column($run->plan['kit'], 'name');
-    $journal = new DatabaseJournal($run);
-    $conductor = new Conductor($run->plan, $journal, new RehearsalLink(PhoneFromUnit::make($unit->unit(), $sheet), World::files($names)));
-    $desk = new RunDesk($run->plan, $journal, $sheet);
-    for ($i = 0; $i < 200; $i++) {
-        $state = $conductor->advance();
-        match ($state->status) {
-            RunState::GATED => $desk->release($run->unit_label),
-            RunState::ASKED => $desk->tell('seen'),
-            default => null,
-        };
-        if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true)) {
-            break;
-        }
-    }
-    (new AdvanceRun($run->id))->handle(app(StandInLink::class));
-
-    return $run->refresh();
-}
-
 it('is carried out, recorded and learned from', function (string $label, string $intent, ?string $file, array $learned, array $keeps) {
     $before = UnitRecord::query()->where('label', $label)->firstOrFail()->unit()->state();
-    $run = carriedOut(begun($label, $intent, $file));
+    $run = Runs::carriedOut(begun($label, $intent, $file));
     $after = UnitRecord::query()->where('label', $label)->firstOrFail()->unit()->state();
     $record = $this->getJson("/api/runs/{$run->id}/record")->assertOk();
     Schemas::hold($record, 'record');
@@ -120,7 +96,7 @@ it('stops safely in the middle, keeps the rest undone and goes on later', functi
 });
 
 it('names in log and record a job that is about no file', function () {
-    $run = carriedOut(begun('SK-13', 'restore', null));
+    $run = Runs::carriedOut(begun('SK-13', 'restore', null));
 
     expect($this->getJson('/api/log')->json('runs.0.build'))->toBe('Restore backup')
         ->and($this->get("/api/runs/{$run->id}/record.md")->getContent())->toContain('# marl SK-13: Restore backup');

@@ -6,14 +6,15 @@ use App\Models\JournalLine;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunState;
 
+uses(DemoBench::class);
+
 beforeEach(function () {
-    app(DemoWorld::class)->layOut(static fn (string $text): null => null);
     Queue::fake();
     $this->run = Run::query()->findOrFail($this->postJson('/api/jobs/1/run')->json('id'));
 });

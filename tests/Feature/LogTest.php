@@ -6,9 +6,9 @@ use App\Models\Run;
 use App\Models\WorkJob;
 use App\Run\DatabaseJournal;
 use App\Run\RunStatistics;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Run\EventKind;
@@ -19,8 +19,10 @@ use Tornavis\Core\Situation\Rates;
 /*
  * The log: filtered, compared, summed up, learned from, and out and in as text.
  */
+
+uses(DemoBench::class);
+
 beforeEach(function () {
-    app(DemoWorld::class)->layOut(static fn (string $text): null => null);
     Queue::fake();
 });
 

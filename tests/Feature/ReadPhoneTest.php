@@ -6,9 +6,9 @@ use App\Jobs\ReadPhone;
 use App\Models\UnitRecord;
 use App\Run\PhoneFromUnit;
 use App\Run\StandInLink;
-use App\Work\DemoWorld;
 use Illuminate\Support\Facades\Queue;
 use Symfony\Component\Process\Process;
+use Tests\Support\DemoBench;
 use Tests\Support\Ports;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Source;
@@ -17,7 +17,8 @@ use Tornavis\StandIn\PhoneShelf;
 /*
  * Reading a phone over its link, by a stand-in in a process of its own.
  */
-beforeEach(fn () => app(DemoWorld::class)->layOut(static fn (string $text): null => null));
+
+uses(DemoBench::class);
 
 /** @param array<string, mixed> $truth what the phone is in truth */
 function phoneOnTheCable(int $port, array $truth): Process

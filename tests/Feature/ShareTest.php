@@ -2,15 +2,17 @@
 
 declare(strict_types=1);
 
-use App\Work\DemoWorld;
+use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 
 /*
  * Pages on a second device of the network.
  */
+
+uses(DemoBench::class);
+
 beforeEach(function () {
     config(['tornavis.access_code' => 'k7f2-9qxm']);
-    app(DemoWorld::class)->layOut(static fn (string $text): null => null);
     $this->from = fn (string $address) => $this->withServerVariables(['REMOTE_ADDR' => $address]);
 });
 

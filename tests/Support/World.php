@@ -17,7 +17,6 @@ use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Demo\Recipe;
 
 /** The demo world for tests: its files are made once and read by the real readers. */
 final class World
@@ -31,18 +30,12 @@ final class World
     /** @var array<string, Package> */
     private static array $packages = [];
 
-    /** The folder of the demo files, made when the recipe has changed. */
+    /** The folder of the demo files. */
     public static function shelf(): string
     {
-        $folder = dirname(__DIR__, 2).'/storage/framework/testing/shelf';
-        $recipe = hash('sha256', implode('', array_map(file_get_contents(...), glob(dirname(__DIR__, 2).'/demo/src/*.php') ?: [])));
-        if (! is_file("{$folder}/.made") || file_get_contents("{$folder}/.made") !== $recipe) {
-            (new Recipe($folder))->make(static fn (string $name): null => null);
-            file_put_contents("{$folder}/.made", $recipe);
-            file_put_contents("{$folder}/.recipe", (string) Recipe::VERSION);
-        }
+        static $folder = null;
 
-        return $folder;
+        return $folder ??= TestRun::shelf();
     }
 
     public static function path(string $name): string

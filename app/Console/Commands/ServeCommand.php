@@ -55,7 +55,7 @@ final class ServeCommand extends Command
             File::deleteDirectory(config()->string('tornavis.phones'));
         }
         foreach ([dirname($database), $shelf->folder, config()->string('tornavis.phones')] as $folder) {
-            if (! is_dir($folder) && ! @mkdir($folder, 0o755, true)) {
+            if (! is_dir($folder) && ! @mkdir($folder, 0o700, true)) {
                 throw new \RuntimeException("The folder {$folder} cannot be made. Give yourself write permission there, or set another place in .env.");
             }
         }

@@ -132,11 +132,15 @@ final class RunController extends Controller
     }
 
     /**
+     * What a person does is several lines of the journal. They are written together: a worker that looked between two of
+     * them would take the step for one that was interrupted.
+     *
      * @param  callable(RunDesk): void  $act
      */
     private function atDesk(Run $run, callable $act): JsonResponse
     {
-        $act(new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)));
+        $desk = new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit));
+        DB::transaction(static fn () => $act($desk));
         $state = $run->state();
         if ($state->mayGoOn()) {
             AdvanceRun::dispatch($run->id);

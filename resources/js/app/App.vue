@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
-import { ref, watchEffect } from 'vue'
+import { computed, nextTick, ref, watch, watchEffect } from 'vue'
+import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import CommandBar from './CommandBar.vue'
 import KeysHelp from './KeysHelp.vue'
@@ -20,6 +21,11 @@ watchEffect(() => {
   theme.change(look.value)
   document.documentElement.dataset.theme = look.value
 })
+// Another page begins with the keyboard in it, and not in a field of the page before.
+const route = useRoute()
+const page = computed(() => route.path.split('/').slice(0, 3).join('/'))
+const main = ref<HTMLElement>()
+watch(page, () => void nextTick(() => main.value?.focus({ preventScroll: true })))
 const keysOpen = ref(false)
 useKeys({ '?': () => (keysOpen.value = true) })
 </script>
@@ -37,7 +43,7 @@ useKeys({ '?': () => (keysOpen.value = true) })
           <button type="button" class="look" @click="keysOpen = true">Keys <span class="mono">?</span></button>
         </div>
       </nav>
-      <main class="main"><RouterView :key="$route.path.split('/').slice(0, 3).join('/')" /></main>
+      <main ref="main" class="main" tabindex="-1"><RouterView :key="page" /></main>
     </div>
     <CommandBar />
     <KeysHelp v-model="keysOpen" />
@@ -53,7 +59,7 @@ useKeys({ '?': () => (keysOpen.value = true) })
 .place.on { color: #fff; border-color: #b07a1e; background: var(--rail-on); font-weight: 700; }
 .foot { margin-top: auto; padding: 0 0 0 12px; display: grid; gap: 4px; }
 .look { color: var(--rail-text); background: none; border: 0; font: inherit; font-size: 12.5px; text-align: left; padding: 4px 6px; cursor: pointer; }
-.main { flex: 1; min-width: 0; }
+.main { flex: 1; min-width: 0; outline: none; }
 @media (max-width: 700px) {
   .frame { flex-direction: column; }
   .rail { position: static; width: 100%; height: auto; flex-direction: row; align-items: center; padding: 6px 8px; overflow-x: auto; }

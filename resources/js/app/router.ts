@@ -18,3 +18,6 @@ export const router = createRouter({
   ],
   scrollBehavior: (to) => (to.hash ? { el: to.hash, top: 80 } : { top: 0 }),
 })
+
+// Where the part of the program that draws a page cannot be fetched, the browser asks for the whole page instead.
+router.onError((_error, to) => window.location.assign(to.fullPath))

@@ -56,15 +56,21 @@ async function change(body: { kit?: number[]; answers?: JobAnswer['answers'] }):
   await load()
 }
 
+/** The run is being begun: the page says so, and takes no second click for a second run. */
+const starting = ref(false)
 async function start(link: 'stand-in' | 'hands'): Promise<void> {
+  if (starting.value) return
+  starting.value = true
   try {
     await api.post(`jobs/${props.id}/run`, { link })
     refused.value = null
-    await load()
     go('run')
   } catch (caught) {
     refused.value = caught as ApiError
   }
+  // Also after a refusal: the page may have shown a plan that has changed since, or a run begun elsewhere.
+  await load()
+  starting.value = false
 }
 
 watch(() => props.section, () => void load())
@@ -80,7 +86,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
     <template v-if="plan && job" #acts>
       <VerdictMark v-if="job.run" level="note" :words="runWords(job.run.status)" />
       <VerdictMark v-else :level="plan.verdict.level" :count="plan.verdict.toSettle" :words="plan.verdict.words" />
-      <button v-if="!job.run && plan.verdict.level === 'clear'" type="button" class="btn act" @click="start('stand-in')">Start run</button>
+      <button v-if="!job.run && plan.verdict.level === 'clear'" type="button" class="btn act" :disabled="starting" @click="start('stand-in')">{{ starting ? 'Starting the run' : 'Start run' }}</button>
       <button v-else-if="!job.run && here !== 'fit' && here !== 'prepare'" type="button" class="btn act" @click="go(badge.fit ? 'fit' : 'prepare')">{{ plan.verdict.level === 'stop' ? 'See why' : 'Settle' }}</button>
       <button v-else-if="job.run && here !== 'run' && job.run.status !== 'ended'" type="button" class="btn act" @click="go('run')">To the run</button>
     </template>
@@ -96,7 +102,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
     <KitSection v-else-if="here === 'kit'" :job="job" @change="change" />
     <PrepareSection v-else-if="here === 'prepare'" :job="job" @change="change" @learned="load" />
     <ScoreSection v-else-if="here === 'score'" :plan="plan" :job="job" @change="change" />
-    <RunSection v-else-if="here === 'run'" :job="job" @start="start" @moved="load" />
+    <RunSection v-else-if="here === 'run'" :job="job" :starting="starting" @start="start" @moved="load" />
     <RecordSection v-else :job="job" />
   </template>
 </template>

@@ -19,7 +19,7 @@ import { useNotice } from './useNotice'
 import { useRun } from './useRun'
 import WaitBar from './WaitBar.vue'
 
-const props = defineProps<{ job: JobAnswer }>()
+const props = defineProps<{ job: JobAnswer; starting: boolean }>()
 const emit = defineEmits<{ start: [link: 'stand-in' | 'hands']; moved: [] }>()
 
 const { events, state, error, act } = useRun(() => props.job.run?.id)
@@ -110,8 +110,9 @@ useKeys({
 <template>
   <div v-if="!job.run" class="empty">
     <template v-if="job.plan.verdict.level === 'clear'">
-      <p>The plan is clear. Before the first write the run asks for the phone's label.</p>
-      <p class="ways"><button type="button" class="btn act" @click="emit('start', 'stand-in')">Run it on the stand-in phone</button> <button type="button" class="btn" @click="emit('start', 'hands')">I do it by hand, step by step</button></p>
+      <p v-if="starting" role="status">The run is being started.</p>
+      <p v-else>The plan is clear. Before the first write the run asks for the phone's label.</p>
+      <p class="ways"><button type="button" class="btn act" :disabled="starting" @click="emit('start', 'stand-in')">Run it on the stand-in phone</button> <button type="button" class="btn" :disabled="starting" @click="emit('start', 'hands')">I do it by hand, step by step</button></p>
     </template>
     <p v-else>{{ job.plan.verdict.words }}. A run can start once everything is settled.</p>
   </div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, ref, watch, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -31,6 +31,12 @@ const files = computed(() =>
     .sort((a, b) => ((order.indexOf(a.kind ?? '') + 99) % 99) - ((order.indexOf(b.kind ?? '') + 99) % 99) || (a.kind ?? '~').localeCompare(b.kind ?? '~') || a.name.localeCompare(b.name)),
 )
 const open = computed(() => data.value?.packages.find((file) => file.id === chosen.value) ?? null)
+// A file that was recognised as one from another place goes on under the older one's number; it stays open.
+let openName = ''
+watch(open, (now) => {
+  if (now !== null) openName = now.name
+  else if (chosen.value !== null) chosen.value = data.value?.packages.find((file) => file.name === openName && !file.missing)?.id ?? null
+})
 const reading = computed(() => (data.value?.packages ?? []).filter((file) => file.sha256 === null && file.problem === null && !file.missing))
 const left = computed(() => reading.value.reduce((sum, file) => sum + file.sizeBytes - file.hashedBytes, 0))
 

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App;
+
+use RuntimeException;
+
+/**
+ * The folder in which everything lies that is not the program: database, shelf, simulated phones, sessions, logs, and
+ * the key of the cookies. It may lie outside the program, and can be read by its owner alone.
+ */
+final readonly class DataFolder
+{
+    private const PARTS = ['framework/cache/data', 'framework/sessions', 'framework/views', 'logs', 'tornavis'];
+
+    private function __construct(public string $path)
+    {
+    }
+
+    /**
+     * The folder that TORNAVIS_DATA names, or "storage" in the program's own; made where it is missing.
+     *
+     * @param  string  $program  the program's own folder
+     * @throws RuntimeException when it cannot be made or written
+     */
+    public static function of(string $program): self
+    {
+        $named = getenv('TORNAVIS_DATA');
+        $folder = new self($named === false || $named === '' ? "{$program}/storage" : $named);
+        foreach (self::PARTS as $part) {
+            $folder->make($part);
+        }
+        if (! is_file("{$folder->path}/.env")) {
+            $folder->close();
+            $folder->makeKey("{$program}/.env.example");
+        }
+
+        return $folder;
+    }
+
+    private function make(string $part): void
+    {
+        $path = "{$this->path}/{$part}";
+        if (! is_dir($path) && ! @mkdir($path, 0o700, true) && ! is_dir($path)) {
+            throw new RuntimeException("The folder {$path} cannot be made. Give yourself write permission there, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …");
+        }
+    }
+
+    /** What an older version has left readable for others is closed with the folder itself. */
+    private function close(): void
+    {
+        @chmod($this->path, 0o700);
+    }
+
+    private function makeKey(string $example): void
+    {
+        $key = 'base64:'.base64_encode(random_bytes(32));
+        $settings = (string) preg_replace('/^APP_KEY=.*$/m', "APP_KEY={$key}", (string) file_get_contents($example));
+        // Two processes that begin at once must not each keep a key of their own.
+        $file = "{$this->path}/.env";
+        $part = $file.'.'.getmypid();
+        if (@file_put_contents($part, $settings) === false) {
+            throw new RuntimeException("The file {$file} cannot be written. Give yourself write permission in {$this->path}, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …");
+        }
+        @link($part, $file);
+        unlink($part);
+    }
+}

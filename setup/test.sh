@@ -1,0 +1,51 @@
+# Every check and test.
+
+# The tests of the pages mostly wait for the phone's clock, so there may be more of them than processors.
+readonly BROWSERS=4
+
+# run_tests [--all] [--browser] [WORDS FOR PEST…]: with words of its own Pest runs once, in one process.
+run_tests() {
+  can_write_here || test_in_a_copy "$@"
+  local group=(--exclude-group=whole) browser_only=''
+  while [ "${1:-}" = --all ] || [ "${1:-}" = --browser ]; do
+    if [ "$1" = --all ]; then group=(); else browser_only=yes; fi
+    shift
+  done
+  set_up tests
+  become_owner
+  TORNAVIS_TEST_RUN=$(mktemp -d "${TMPDIR:-/tmp}/tornavis-tests-XXXXXX")
+  export TORNAVIS_TEST_RUN
+  trap 'rm -rf "$TORNAVIS_TEST_RUN"' EXIT
+  [ "${#AS_OWNER[@]}" = 0 ] || chown "$(stat -c %u:%g .)" "$TORNAVIS_TEST_RUN"
+
+  if [ $# -gt 0 ]; then
+    pest "${group[@]}" "$@"
+  else
+    [ -n "$browser_only" ] || check_code
+    [ -n "$browser_only" ] || { say 'Tests of rules, phone and application'; pest --parallel --processes="$(nproc)" --testsuite=Core,StandIn,Feature "${group[@]}"; }
+    say 'Tests of the pages in Chromium'
+    pest --parallel --processes="$BROWSERS" --testsuite=Browser "${group[@]}"
+  fi
+}
+
+pest() { "${AS_OWNER[@]}" vendor/bin/pest --colors=never "$@"; }
+
+check_code() {
+  local fixer=("${AS_OWNER[@]}" vendor/bin/php-cs-fixer check --show-progress=none --cache-file="$SETUP/php-cs-fixer")
+  say 'Formatter'
+  "${fixer[@]}" --quiet || { "${fixer[@]}" --diff; stop 'these files are not formatted. Mend them with: vendor/bin/php-cs-fixer fix'; }
+  say 'Static analysis'
+  "${AS_OWNER[@]}" vendor/bin/phpstan analyse --no-progress --memory-limit=1G
+  say 'Type check'
+  "${AS_OWNER[@]}" npm run -s check
+}
+
+# Tests write into the project's folder; where that belongs to another user they run in a copy of it.
+test_in_a_copy() {
+  local copy=${XDG_CACHE_HOME:-$HOME/.cache}/tornavis/tests
+  say "This folder belongs to $(stat -c %U .). The tests run in a copy of it: $copy"
+  rm -rf "$copy"
+  mkdir -p "$copy/storage"
+  tar -c --exclude=./storage --exclude=./.git --exclude="./$SETUP/tests" --exclude="./$SETUP/phpunit" . | tar -x --no-same-owner -C "$copy"
+  exec "$copy/tornavis" test "$@"
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Support;
+
+use App\Jobs\AdvanceRun;
+use App\Models\PackageRecord;
+use App\Models\Run;
+use App\Models\UnitRecord;
+use App\Run\Beginning;
+use App\Run\DatabaseJournal;
+use App\Run\PhoneFromUnit;
+use App\Run\RehearsalLink;
+use App\Run\StandInLink;
+use App\Work\Desk;
+use RuntimeException;
+use Tornavis\Core\Fit\Finding;
+use Tornavis\Core\Fit\Severity;
+use Tornavis\Core\Run\Conductor;
+use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\Intent;
+
+/** Runs with their journal in the database, carried out in this process on a simulated phone. */
+final class Runs
+{
+    private const MOST_TURNS = 200;
+
+    /** A new job about a file, with every word given that it waits for, and its run begun. */
+    public static function begun(string $label, Intent $intent, string $file): Run
+    {
+        $unit = UnitRecord::query()->where('label', $label)->firstOrFail();
+        $subject = PackageRecord::query()->where('name', $file)->firstOrFail();
+        $job = app(Desk::class)->open($unit, $subject, $intent);
+        app()->forgetScopedInstances();
+        $open = array_filter(app(Desk::class)->plan($job)->findings, static fn (Finding $one): bool => $one->severity === Severity::Settle);
+        $keys = array_values(array_map(static fn (Finding $one): string => $one->key, $open));
+        $waived = array_map(static fn (string $key): string => substr($key, strlen('PREP-3:')), preg_grep('/^PREP-3:/', $keys));
+        $job->update(['answers' => ['agreed' => $keys, 'waived' => array_values($waived)]]);
+
+        return Beginning::of($job, app(Desk::class)->plan($job), 'stand-in');
+    }
+
+    /**
+     * Carries a run out to its end; the person says yes to everything, and lets a step that failed be done again.
+     *
+     * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
+     */
+    public static function carriedOut(Run $run, array $faults = []): Run
+    {
+        $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
+        $sheet = app(Desk::class)->sheet($unit) ?? throw new RuntimeException('There is no sheet.');
+        $phone = PhoneFromUnit::make($unit->unit(), $sheet);
+        $phone->faults = $faults;
+        $journal = new DatabaseJournal($run);
+        $files = World::files(array_column($run->plan['kit'], 'name'));
+        $conductor = new Conductor($run->plan, $journal, new RehearsalLink($phone, $files));
+        $desk = new RunDesk($run->plan, $journal, $sheet);
+        for ($turn = 0; $turn < self::MOST_TURNS; $turn++) {
+            $state = $conductor->advance();
+            match ($state->status) {
+                RunState::GATED => $desk->release($run->unit_label),
+                RunState::ASKED => $desk->tell($state->question?->text('about') === 'evidence' ? 'seen' : 'again'),
+                default => null,
+            };
+            if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true)) {
+                break;
+            }
+        }
+        (new AdvanceRun($run->id))->handle(app(StandInLink::class));
+
+        return $run->refresh();
+    }
+}
