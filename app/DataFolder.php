@@ -31,9 +31,10 @@ final readonly class DataFolder
         foreach (self::PARTS as $part) {
             $folder->make($part);
         }
+        // Nobody else gets in, whatever an older version has left readable inside.
+        @chmod($folder->path, 0o700);
         if (! is_file("{$folder->path}/.env")) {
-            $folder->close();
-            $folder->makeKey("{$program}/.env.example");
+            $folder->makeSettings($program);
         }
 
         return $folder;
@@ -47,18 +48,16 @@ final readonly class DataFolder
         }
     }
 
-    /** What an older version has left readable for others is closed with the folder itself. */
-    private function close(): void
+    /** Settings with a key of their own; those that an older version kept beside the program are taken over. */
+    private function makeSettings(string $program): void
     {
-        @chmod($this->path, 0o700);
-    }
-
-    private function makeKey(string $example): void
-    {
-        $key = 'base64:'.base64_encode(random_bytes(32));
-        $settings = (string) preg_replace('/^APP_KEY=.*$/m', "APP_KEY={$key}", (string) file_get_contents($example));
-        // Two processes that begin at once must not each keep a key of their own.
         $file = "{$this->path}/.env";
+        if (is_file("{$program}/.env") && $this->path === "{$program}/storage" && @rename("{$program}/.env", $file)) {
+            return;
+        }
+        $key = 'base64:'.base64_encode(random_bytes(32));
+        $settings = (string) preg_replace('/^APP_KEY=.*$/m', "APP_KEY={$key}", (string) file_get_contents("{$program}/.env.example"));
+        // Of two processes that begin at once the second takes the key of the first.
         $part = $file.'.'.getmypid();
         if (@file_put_contents($part, $settings) === false) {
             throw new RuntimeException("The file {$file} cannot be written. Give yourself write permission in {$this->path}, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …");

@@ -21,6 +21,6 @@ return [
     /** What another device of the network types to be let in; empty where only this machine is answered. */
     'access_code' => (string) env('TORNAVIS_ACCESS_CODE', ''),
 
-    /** Host names that a request may come with. */
-    'hosts' => ['127.0.0.1', 'localhost'],
+    /** Host names that a request may come with, parted by commas. */
+    'hosts' => array_map(trim(...), explode(',', (string) env('TORNAVIS_HOSTS', '127.0.0.1,localhost'))),
 ];

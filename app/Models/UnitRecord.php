@@ -56,7 +56,7 @@ final class UnitRecord extends Model
     /** @return HasMany<WorkJob, $this> */
     public function jobs(): HasMany
     {
-        return $this->hasMany(WorkJob::class, 'unit_id');
+        return $this->hasMany(WorkJob::class, 'unit_id')->chaperone('unit');
     }
 
     public function getRouteKeyName(): string

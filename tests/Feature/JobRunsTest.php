@@ -51,10 +51,10 @@ it('is carried out, recorded and learned from', function (string $label, string 
         ->and($record->json('build'))->not->toBe('')
         ->and(array_filter($record->json('steps'), static fn (array $step): bool => ! $step['done']))->toBe([]);
     foreach ($learned as $name => $value) {
-        expect($after->values()[$name] ?? null)->toBe($value, $name);
+        expect($after->values())->toHaveKey($name)->and($after->values()[$name])->toBe($value, $name);
     }
     foreach ($keeps as $name) {
-        expect($after->values()[$name] ?? null)->toBe($before->values()[$name] ?? null, $name);
+        expect($before->values())->toHaveKey($name)->and($after->values()[$name])->toBe($before->values()[$name], $name);
     }
 })->with([
     'an update in place' => ['SK-06', 'update', 'lamplight-9.4-20250611-marl.zip', ['slot.-.os.version' => '9.4', 'slot.-.os.buildId' => 'lamplight-9.4-20250611-marl'], ['data.writtenBy', 'data.encryption', 'slot.-.recovery.version']],

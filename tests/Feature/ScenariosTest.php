@@ -47,7 +47,8 @@ function deeds(Plan $plan): array
 /** @return list<string> classes of data that do not stay where they are */
 function goes(Plan $plan): array
 {
-    $entries = array_filter($plan->ledger->entries ?? [], static fn (LedgerEntry $entry): bool => in_array($entry->toArray()['outcome'], ['lost', 'returns'], true));
+    $ledger = $plan->ledger ?? throw new RuntimeException('The plan has no ledger.');
+    $entries = array_filter($ledger->entries, static fn (LedgerEntry $entry): bool => in_array($entry->toArray()['outcome'], ['lost', 'returns'], true));
 
     return array_values(array_map(static fn (LedgerEntry $entry): string => $entry->class->value, $entries));
 }

@@ -2,8 +2,12 @@
 
 declare(strict_types=1);
 
+use App\Models\Run;
+use App\Run\DatabaseJournal;
+use Illuminate\Support\Facades\Queue;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
+use Tornavis\Core\Run\EventKind;
 
 /*
  * Pages on a second device of the network.
@@ -43,14 +47,20 @@ it('sends nobody to another site', function (string $to) {
 })->with(['https://elsewhere.example/', '//elsewhere.example', '/\\elsewhere.example']);
 
 it('answers a run from there, and does nothing else', function () {
+    Queue::fake();
+    $run = $this->postJson('/api/jobs/1/run')->assertCreated()->json('id');
+    $journal = new DatabaseJournal(Run::query()->findOrFail($run));
+    $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
+    $journal->append(EventKind::Gate, 1, ['reason' => 'first write', 'word' => 'SK-04']);
     $there = ($this->from)('192.0.2.30');
     $there->get('/open/k7f2-9qxm');
     $there->getJson('/api/bench')->assertOk();
     foreach ([['post', '/api/jobs/1/run'], ['delete', '/api/units/SK-04'], ['put', '/api/shelf/folders'], ['post', '/api/uploads'], ['put', '/api/house-rules']] as [$method, $path]) {
         $there->json($method, $path)->assertStatus(403);
     }
-    // The run itself may be answered; here there is none yet.
-    $there->postJson('/api/runs/77/stop')->assertNotFound();
+    $there->postJson("/api/runs/{$run}/release", ['word' => 'SK-04'])->assertOk()->assertJsonPath('status', 'running');
+    $there->postJson("/api/runs/{$run}/notes", ['note' => 'from the other room'])->assertCreated();
+    $there->postJson("/api/runs/{$run}/stop")->assertOk()->assertJsonPath('status', 'stopped');
 });
 
 it('gives up on a device that guesses', function () {

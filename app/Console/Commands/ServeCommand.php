@@ -14,7 +14,7 @@ use Symfony\Component\Process\Process;
 
 final class ServeCommand extends Command
 {
-    protected $signature = 'tornavis:serve {--demo : With the demo world} {--fresh : Start over with an empty database} {--share : Let other devices of the network follow runs, with an access code} {--port=8650 : Port of the pages} {--standin-port= : Port of the stand-in} {--speed= : Seconds on a simulated phone for one second here}';
+    protected $signature = 'tornavis:serve {--demo : With the demo world} {--fresh : Start over with an empty database} {--share : Let other devices of the network follow runs, with an access code} {--no-web : Without the pages; another web server answers for them} {--port=8650 : Port of the pages} {--standin-port= : Port of the stand-in} {--speed= : Seconds on a simulated phone for one second here}';
 
     protected $description = 'Starts web server, queue worker and stand-in, and ends them together';
 
@@ -29,7 +29,7 @@ final class ServeCommand extends Command
     {
         $port = (int) $this->option('port');
         $standInPort = (int) ($this->option('standin-port') ?? config()->integer('tornavis.standin_port'));
-        foreach ([$port, $standInPort] as $wanted) {
+        foreach ($this->option('no-web') ? [$standInPort] : [$port, $standInPort] as $wanted) {
             $problem = $this->portProblem($wanted);
             if ($problem !== null) {
                 $this->error($problem);
@@ -101,9 +101,13 @@ final class ServeCommand extends Command
             'worker' => ['setsid', $php, base_path('artisan'), 'queue:work', '--sleep=0.2', '--timeout=0', '--memory=256', '--quiet'],
             'web' => ['setsid', $php, '-d', 'opcache.enable_cli=1', '-S', "{$listens}:{$port}", '-t', public_path(), base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
         ];
+        if ($this->option('no-web')) {
+            unset($commands['web']);
+            $this->info('The worker and the simulated phones run. The pages are answered for by another web server.');
+        }
         /** @var array<string, Process> $running */
         $running = [];
-        $announced = false;
+        $announced = (bool) $this->option('no-web');
         $lookedAt = time();
         while (! $this->ending) {
             foreach ($commands as $name => $command) {

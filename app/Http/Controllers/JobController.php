@@ -21,7 +21,7 @@ final class JobController extends Controller
 {
     public function index(Desk $desk): JsonResponse
     {
-        $jobs = WorkJob::query()->with('unit')->latest('id')->get()->map(fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => UnitCard::of($job->unit, $desk)]);
+        $jobs = WorkJob::query()->with(['runs', 'unit.jobs.runs'])->latest('id')->get()->map(fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => UnitCard::of($job->unit, $desk)]);
 
         return response()->json(['jobs' => $jobs]);
     }

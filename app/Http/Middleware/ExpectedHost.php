@@ -18,7 +18,7 @@ final class ExpectedHost
         $host = $request->getHost();
         $byAddress = config()->string('tornavis.access_code') !== '' && filter_var(trim($host, '[]'), FILTER_VALIDATE_IP) !== false;
         if (! $byAddress && ! in_array($host, $hosts, true)) {
-            return response('This application answers on 127.0.0.1 and localhost only.', 421);
+            return response('This application answers only under the names '.implode(', ', $hosts).'. A further name goes into TORNAVIS_HOSTS in the .env of its data folder.', 421);
         }
 
         /** @var Response */
