@@ -19,3 +19,6 @@ when_changed() {
 hash_of() {
   find "$@" -type f -not -path '*/generated/*' -print0 2>/dev/null | sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16
 }
+
+# for_everybody FOLDER…: what one user has fetched another one may run; some packages come closed to others.
+for_everybody() { chmod -R go+rX "$@"; }

@@ -44,10 +44,12 @@ fetch_node_packages() {
   say 'Fetching front end packages'
   npm ci --no-audit --no-fund --loglevel=error >"$SETUP/npm.log" 2>&1 \
     || { tail -n 20 "$SETUP/npm.log" >&2; stop "the front end packages could not be fetched; the last lines of $SETUP/npm.log are above. Check that the package registry can be reached: npm ping"; }
+  for_everybody node_modules
 }
 build_front_end() {
   say 'Building the front end'
   npm run -s build >"$SETUP/build.log" 2>&1 || { cat "$SETUP/build.log" >&2; stop 'the front end could not be built.'; }
+  for_everybody public/build resources/js/generated
 }
 
 set_up_pages() {

@@ -6,6 +6,7 @@ fetch_php_packages() {
   mapfile -t with < <(php setup/pins.php arguments)
   composer update --no-progress "${with[@]}" >"$SETUP/composer.log" 2>&1 \
     || { tail -n 20 "$SETUP/composer.log" >&2; stop "the PHP packages could not be fetched; the last lines of $SETUP/composer.log are above. Check that the package registry can be reached: composer diagnose"; }
+  for_everybody vendor
 }
 
 set_up_php() {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverBy;
 use Tests\Browser\Application;
-use Tests\Browser\Chromium;
 
 it('shows the rack, and the same phones as a table', function () {
     $app = Application::demo();

@@ -215,6 +215,14 @@ it('answers only under the names of this machine, with headers that keep foreign
     expect($page->headers->get('Content-Security-Policy'))->toContain("script-src 'self';")->and($page->headers->get('X-Content-Type-Options'))->toBe('nosniff');
 });
 
+it('lets no page from elsewhere read an answer', function () {
+    $asked = ['Origin' => 'https://elsewhere.example', 'Access-Control-Request-Method' => 'GET'];
+    foreach ([$this->getJson('/api/bench', $asked), $this->call('OPTIONS', '/api/bench', server: $this->transformHeadersToServerVars($asked))] as $answer) {
+        expect($answer->headers->get('Access-Control-Allow-Origin'))->toBeNull();
+    }
+    expect(app(Illuminate\Contracts\Http\Kernel::class)->hasMiddleware(Illuminate\Http\Middleware\HandleCors::class))->toBeTrue();
+});
+
 it('takes up what a dead worker left, and nothing that is done', function () {
     config(['queue.default' => 'database']);
     $id = $this->postJson('/api/jobs/1/run')->json('id');

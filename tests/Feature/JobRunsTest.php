@@ -8,7 +8,6 @@ use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
 use App\Run\PhoneFromUnit;
 use App\Run\RehearsalLink;
-use App\Work\Desk;
 use Illuminate\Support\Facades\Queue;
 use Tests\Support\DemoBench;
 use Tests\Support\Runs;

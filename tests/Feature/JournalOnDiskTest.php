@@ -2,15 +2,19 @@
 
 declare(strict_types=1);
 
+use App\Models\Run;
+use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Run\DatabaseJournal;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Queue;
 use Symfony\Component\Process\Process;
 use Tests\Support\World;
 use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\EventKind;
+use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
@@ -105,4 +109,26 @@ it('sends nothing to the phone when the disk is full, and goes on once there is 
     $state = $conductor->advance();
     expect($link->asked)->toBe(1)->and($state->steps[1])->toBe('done')
         ->and($this->run->record()->toArray()['journalIsWhole'])->toBeTrue();
+});
+
+it('shows nobody half of what a person did: a worker that looks meanwhile finds the step as it was, or done', function () {
+    Queue::fake();
+    SheetRecord::keep(World::sheet('bowline'));
+    $journal = new DatabaseJournal($this->run);
+    (new Conductor($this->run->plan, $journal, new Hands))->advance();
+    (new Conductor($this->run->plan, $journal, new Hands))->advance();
+    // A worker has a connection of its own.
+    config(['database.connections.worker' => config()->array('database.connections.file')]);
+    $seen = [];
+    DB::listen(function ($query) use (&$seen): void {
+        if ($query->connectionName === 'file' && str_starts_with($query->sql, 'insert into "journal_events"')) {
+            $events = Run::on('worker')->findOrFail($this->run->id)->events();
+            $seen[] = RunState::fold($this->run->plan, $events)->status;
+        }
+    });
+    $this->postJson("/api/runs/{$this->run->id}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])->assertOk()->assertJsonPath('status', RunState::RUNNING);
+    DB::purge('worker');
+
+    expect($seen)->toBe([RunState::ASKED, RunState::ASKED, RunState::ASKED])
+        ->and($this->run->state()->steps[1])->toBe('done');
 });

@@ -228,3 +228,25 @@ describe('one file', function () {
         expect(PackageRecord::query()->find($id))->toBeNull();
     });
 });
+
+it('lays no older reading of a file over a newer one', function () {
+    Queue::fake();
+    ($this->put)('wicket-4.1-bowline.img', false);
+    $this->shelf->look();
+    $record = PackageRecord::query()->sole();
+    // While the file is being hashed a card comes and is taken in.
+    $came = false;
+    PackageRecord::retrieved(function () use (&$came): void {
+        if (! $came) {
+            $came = true;
+            copy(World::path('wicket-4.1-bowline.img').'.card.json', "{$this->folder}/wicket-4.1-bowline.img.card.json");
+            touch("{$this->folder}/wicket-4.1-bowline.img.card.json", time() + 5);
+            $this->shelf->look();
+        }
+    });
+    (new ReadPackage($record->id))->handle(PackageInspector::standard());
+    expect($came)->toBeTrue()->and($record->refresh()->kind)->toBe('recovery')->and($record->sha256)->toBeNull();
+
+    (new ReadPackage($record->id))->handle(PackageInspector::standard());
+    expect($record->refresh()->kind)->toBe('recovery')->and($record->sha256)->toBe(hash_file('sha256', "{$this->folder}/wicket-4.1-bowline.img"));
+});

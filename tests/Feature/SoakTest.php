@@ -23,16 +23,20 @@ use Tornavis\Core\Run\RunState;
  * Runs in which something goes wrong, and runs whose process dies.
  */
 
-it('ends every run with a fault in a phone that starts or in a safe stop, with a whole journal', function () {
+$soak = function (int $count): void {
     $bench = new RandomBench(array_map(ModelSheet::read(...), glob(base_path('demo/models/*.json')) ?: []), CheckedFiles::in(World::shelf()), 7);
-    $soak = Soak::of($bench, 7, 60);
+    $soak = Soak::of($bench, 7, $count);
 
-    expect($soak->wrong)->toBe([])->and($soak->count)->toBe(60)
-        ->and(array_sum(array_column($soak->tally, 'started')))->toBeGreaterThan(20)
-        ->and(array_sum(array_column($soak->tally, 'stopped')))->toBeGreaterThan(3)
+    expect($soak->wrong)->toBe([])->and($soak->count)->toBe($count)
+        ->and(array_sum(array_column($soak->tally, 'started')))->toBeGreaterThan($count / 3)
+        ->and(array_sum(array_column($soak->tally, 'stopped')))->toBeGreaterThan($count / 20)
         // From each safe stop somebody goes on, on the same phone.
-        ->and(array_sum($soak->waysOn))->toBeGreaterThan(3)->and($soak->waysOn['back'] ?? 0)->toBeGreaterThan(0);
-});
+        ->and(array_sum($soak->waysOn))->toBeGreaterThan($count / 20)->and($soak->waysOn['back'] ?? 0)->toBeGreaterThan(0);
+};
+
+it('ends every run with a fault in a phone that starts or in a safe stop, with a whole journal', $soak)->with([40]);
+
+it('ends many runs so', $soak)->with([500])->group('whole');
 
 it('gets out of a fault by trying again, or stops and says the way back', function (string $kind, bool $starts) {
     $files = World::files(World::SALTERN);
@@ -109,11 +113,11 @@ function carriedOutWithDeathAt(?int $sequence): array
     return [RunState::fold($plan, $kept->events()), $phone, $kept];
 }
 
-it('means the same in the end, wherever its process was killed', function () {
+$killed = function (int $everyNth): void {
     [$whole, $healthy, $journal] = carriedOutWithDeathAt(null);
     $lines = count($journal->events());
     $facts = array_diff_key($whole->facts, ['battery.percent' => 1]);
-    for ($sequence = 1; $sequence <= $lines; $sequence++) {
+    for ($sequence = 1; $sequence <= $lines; $sequence += $everyNth) {
         [$state, $phone, $kept] = carriedOutWithDeathAt($sequence);
         expect($state->status)->toBe(RunState::ENDED, "killed after line {$sequence}")
             ->and($state->steps)->toBe($whole->steps)
@@ -122,4 +126,8 @@ it('means the same in the end, wherever its process was killed', function () {
             ->and(count(array_filter($kept->events(), static fn (JournalEvent $e): bool => $e->kind === EventKind::Ended)))->toBe(1);
     }
     expect($lines)->toBeGreaterThan(100);
-});
+};
+
+it('means the same in the end, whether its process was killed or not', $killed)->with([9]);
+
+it('means the same in the end, wherever its process was killed', $killed)->with([1])->group('whole');

@@ -27,8 +27,7 @@ function mutated(string $data): string
     };
 }
 
-it('answers every mutated file with facts or with a typed error, soon and in little memory', function (string $name) {
-    $count = getenv('TORNAVIS_FUZZ') === false ? 120 : (int) getenv('TORNAVIS_FUZZ');
+$fuzz = function (string $name, int $count): void {
     $data = (string) file_get_contents(World::path($name));
     $path = (string) tempnam(sys_get_temp_dir(), 'fuzz');
     $inspector = PackageInspector::standard();
@@ -47,7 +46,9 @@ it('answers every mutated file with facts or with a typed error, soon and in lit
     }
 
     expect($refused)->toBeGreaterThan(0)->and(memory_get_peak_usage())->toBeLessThan(256 << 20);
-})->with([
+};
+
+dataset('containers', [
     'larder-mini-15-arm64.zip',
     'lamplight-9.4-20250611-marl.zip',
     'saltern-15.2-20260903-bowline.zip',
@@ -63,3 +64,7 @@ it('answers every mutated file with facts or with a typed error, soon and in lit
     'identity-SK-01.img',
     'saltern-generic-15-arm64.img.gz',
 ]);
+
+it('answers a mutated file with facts or with a typed error, soon and in little memory', $fuzz)->with('containers')->with([80]);
+
+it('answers any of many mutated files so', $fuzz)->with('containers')->with([600])->group('whole');
