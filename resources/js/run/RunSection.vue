@@ -199,6 +199,7 @@ useKeys({
 .word label { display: grid; gap: 6px; font-size: 16px; }
 .word input { font-size: 22px; padding: 8px 12px; border: 2px solid var(--slate); border-radius: 4px; background: var(--paper); color: var(--ink); max-width: 320px; }
 .modes, .ways { display: flex; flex-wrap: wrap; gap: 8px; justify-content: inherit; }
+.empty .ways { justify-content: center; }
 .really { align-self: start; }
 .expected { margin: 0 0 0 20px; }
 .answers { position: sticky; bottom: 0; margin-top: auto; padding: 14px 0; background: var(--ground); display: flex; gap: 12px; flex-wrap: wrap; }
