@@ -8,6 +8,8 @@ $files = (new PhpCsFixer\Finder)
 
 return (new PhpCsFixer\Config)
     ->setRiskyAllowed(true)
+    ->setParallelConfig(PhpCsFixer\Runner\Parallel\ParallelConfigFactory::detect())
+    ->setCacheFile(__DIR__.'/.setup/php-cs-fixer')
     ->setFinder($files)
     ->setRules([
         '@PER-CS' => true,

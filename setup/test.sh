@@ -31,7 +31,7 @@ run_tests() {
 pest() { "${AS_OWNER[@]}" vendor/bin/pest --colors=never "$@"; }
 
 check_code() {
-  local fixer=("${AS_OWNER[@]}" vendor/bin/php-cs-fixer check --show-progress=none --cache-file="$SETUP/php-cs-fixer")
+  local fixer=("${AS_OWNER[@]}" vendor/bin/php-cs-fixer check --show-progress=none)
   say 'Formatter'
   "${fixer[@]}" --quiet || { "${fixer[@]}" --diff; stop 'these files are not formatted. Mend them with: vendor/bin/php-cs-fixer fix'; }
   say 'Static analysis'

@@ -47,7 +47,7 @@ final class Chromium
      *
      * @param  array<string, mixed>  $parameters
      */
-    public static function command(string $name, array $parameters): void
+    public static function command(string $name, array $parameters = []): void
     {
         self::session()->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => $name, 'params' => (object) $parameters]);
     }

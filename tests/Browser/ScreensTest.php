@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Facebook\WebDriver\WebDriverBy;
 use Tests\Browser\Application;
+use Tests\Browser\Chromium;
 
 it('shows the rack, and the same phones as a table', function () {
     $app = Application::demo();
@@ -191,6 +192,38 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->write('[aria-label="What the phone shows"]', 'a line that I do not know');
     $app->click('Note it and pause');
     $app->see('You see: a line that I do not know');
+});
+
+it('fills a page by itself whose first question found no answer', function () {
+    $app = Application::demo();
+    Chromium::command('Network.enable');
+    Chromium::command('Network.setBlockedURLs', ['urls' => ['*/api/jobs/1']]);
+    $app->visit('/jobs/1/run');
+    $app->see('The application does not answer.');
+    Chromium::command('Network.setBlockedURLs', ['urls' => []]);
+    $app->see('Run it on the stand-in phone');
+    expect($app->text())->not->toContain('does not answer');
+});
+
+it('begins one run, however often it is clicked, and says so at once', function () {
+    $app = Application::ofItsOwn(60);
+    $app->visit('/jobs/1/score');
+    $app->see('Start run');
+    $says = $app->browser->executeAsyncScript('const done = arguments[0]; const button = [...document.querySelectorAll(".top button")].find((b) => b.innerText.includes("Start run")); button.click(); button.click(); button.click(); requestAnimationFrame(() => done(button.innerText))');
+    $app->see('Your word is needed');
+
+    expect($says)->toBe('Starting the run')->and($app->text())->not->toContain('has been run');
+});
+
+it('takes the keyboard along to another page', function () {
+    $app = Application::demo();
+    $app->visit('/bench');
+    $app->see('SK-06');
+    $app->press('/');
+    expect($app->browser->executeScript('return document.activeElement.tagName'))->toBe('INPUT');
+    $app->click('Shelf', '.rail');
+    $app->see('61 files');
+    expect($app->browser->executeScript('return document.activeElement.tagName'))->toBe('MAIN');
 });
 
 it('shows a run live in a second window', function () {
