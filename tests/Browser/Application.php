@@ -120,7 +120,7 @@ final class Application
         $this->server->setTimeout(null);
         $this->server->start();
         $says = fn (): string => $this->server->getOutput().$this->server->getErrorOutput();
-        self::until(fn (): bool => str_contains($says(), 'Tornavis is at'), 'the application starts', $says);
+        self::until(static fn (): bool => str_contains($says(), 'Tornavis is at'), 'the application starts', $says);
     }
 
     private function layOut(): void
@@ -185,9 +185,15 @@ final class Application
         $this->browser->get("http://127.0.0.1:{$this->port}{$path}");
     }
 
+    /** What is shown and what the application has said, for a test that waited in vain. */
+    private function seen(): string
+    {
+        return "{$this->text()}\n\nThe application has said:\n{$this->server->getOutput()}{$this->server->getErrorOutput()}";
+    }
+
     public function text(): string
     {
-        return $this->browser->findElement(WebDriverBy::tagName('body'))->getText();
+        return (string) $this->browser->executeScript('return document.body?.innerText ?? ""');
     }
 
     /** Waits until the page shows the words. */
@@ -198,7 +204,7 @@ final class Application
             $text = $this->text();
 
             return str_contains($text, $words);
-        }, "the page shows \"{$words}\"", fn (): string => $this->text(), $seconds);
+        }, "the page shows \"{$words}\"", $this->seen(...), $seconds);
         expect($text)->toContain($words);
     }
 
@@ -210,7 +216,7 @@ final class Application
             $text = (string) $this->browser->executeScript('return document.querySelector(arguments[0])?.innerText ?? ""', [$selector]);
 
             return str_contains($text, $words);
-        }, "{$selector} shows \"{$words}\"", fn (): string => $this->text(), $seconds);
+        }, "{$selector} shows \"{$words}\"", $this->seen(...), $seconds);
         expect($text)->toContain($words);
     }
 
@@ -222,12 +228,12 @@ final class Application
                 'const hit = [...document.querySelectorAll(arguments[1] + " button, " + arguments[1] + " a, " + arguments[1] + " tr.link, " + arguments[1] + " [role=option], " + arguments[1] + " .v-list-item")].find((e) => e.innerText.includes(arguments[0]) && e.offsetParent !== null && !e.disabled); if (hit) hit.click(); return !!hit',
                 [$words, $within],
             );
-        }, "\"{$words}\" can be clicked", fn (): string => $this->text());
+        }, "\"{$words}\" can be clicked", $this->seen(...));
     }
 
     public function find(string $selector): RemoteWebElement
     {
-        self::until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector($selector)) !== [], "{$selector} is there", fn (): string => $this->text());
+        self::until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector($selector)) !== [], "{$selector} is there", $this->seen(...));
 
         return $this->browser->findElement(WebDriverBy::cssSelector($selector));
     }
@@ -243,7 +249,7 @@ final class Application
             $this->find($selector)->sendKeys($keys);
 
             return true;
-        }, "{$selector} can be typed into", fn (): string => $this->text());
+        }, "{$selector} can be typed into", $this->seen(...));
     }
 
     /** Clicks on the place of a screen that has no words. */
@@ -253,7 +259,7 @@ final class Application
             $this->find($selector)->click();
 
             return true;
-        }, "{$selector} can be clicked", fn (): string => $this->text());
+        }, "{$selector} can be clicked", $this->seen(...));
     }
 
     /** Chooses an entry of a select field by its label. */
@@ -289,7 +295,7 @@ final class Application
         $this->write('.word input', $label);
         $this->click('Go on', '.word');
         // The next gate may be shut before anybody has seen this one open.
-        self::until(fn (): bool => $gate() !== $shut, 'the gate opens', fn (): string => $this->text());
+        self::until(fn (): bool => $gate() !== $shut, 'the gate opens', $this->seen(...));
     }
 
     /** Runs a script in every page before the page's own; for what a headless browser has not got. */

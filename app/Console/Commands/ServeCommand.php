@@ -117,9 +117,8 @@ final class ServeCommand extends Command
                 if (isset($running[$name])) {
                     $this->warn("The {$name} ended and is started again.");
                 }
-                if ($name === 'worker') {
-                    $runs = Resumption::takeUp();
-                    $runs > 0 && $this->line("Runs that go on: {$runs}");
+                if ($name === 'worker' && ! $this->tried('Runs could not be taken up', $this->takeUpRuns(...))) {
+                    continue;
                 }
                 $running[$name] = new Process($command, public_path(), $env, null, null);
                 $running[$name]->disableOutput();
@@ -135,7 +134,7 @@ final class ServeCommand extends Command
             }
             if (time() - $lookedAt >= self::WATCH_EVERY_SECONDS) {
                 $lookedAt = time();
-                $shelf->isBehind() && $shelf->look();
+                $this->tried('The shelf could not be looked at', static fn () => $shelf->isBehind() && $shelf->look());
             }
             usleep($announced ? 300_000 : 100_000);
         }
@@ -148,6 +147,27 @@ final class ServeCommand extends Command
         }
         foreach ($running as $process) {
             $process->stop(5);
+        }
+    }
+
+    private function takeUpRuns(): void
+    {
+        $runs = Resumption::takeUp();
+        $runs > 0 && $this->line("Runs that go on: {$runs}");
+    }
+
+    /** What fails here is said and tried again at the next turn; it ends neither the pages nor a run. */
+    private function tried(string $otherwise, callable $act): bool
+    {
+        try {
+            $act();
+
+            return true;
+        } catch (\Throwable $error) {
+            report($error);
+            $this->warn("{$otherwise}: {$error->getMessage()} It is tried again.");
+
+            return false;
         }
     }
 }
