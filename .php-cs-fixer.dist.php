@@ -3,8 +3,9 @@
 declare(strict_types=1);
 
 $files = (new PhpCsFixer\Finder)
-    ->in([__DIR__.'/app', __DIR__.'/bench', __DIR__.'/bootstrap', __DIR__.'/config', __DIR__.'/core/src', __DIR__.'/core/tests', __DIR__.'/database', __DIR__.'/demo/src', __DIR__.'/routes', __DIR__.'/standin', __DIR__.'/tests'])
-    ->exclude('cache');
+    ->in(array_map(static fn (string $folder): string => __DIR__."/{$folder}", [
+        'app', 'bench', 'bootstrap', 'config', 'core/src', 'core/tests', 'database', 'demo/src', 'routes', 'setup', 'standin', 'tests',
+    ]));
 
 return (new PhpCsFixer\Config)
     ->setRiskyAllowed(true)

@@ -44,8 +44,15 @@ final readonly class DataFolder
     {
         $path = "{$this->path}/{$part}";
         if (! is_dir($path) && ! @mkdir($path, 0o700, true) && ! is_dir($path)) {
-            throw new RuntimeException("The folder {$path} cannot be made. Give yourself write permission there, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …");
+            throw self::notWritable("The folder {$path} cannot be made.");
         }
+    }
+
+    private static function notWritable(string $what): RuntimeException
+    {
+        $todo = 'Give yourself write permission there, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …';
+
+        return new RuntimeException("{$what} {$todo}");
     }
 
     /** Settings with a key of their own; those that an older version kept beside the program are taken over. */
@@ -56,11 +63,12 @@ final readonly class DataFolder
             return;
         }
         $key = 'base64:'.base64_encode(random_bytes(32));
-        $settings = (string) preg_replace('/^APP_KEY=.*$/m', "APP_KEY={$key}", (string) file_get_contents("{$program}/.env.example"));
+        $example = (string) file_get_contents("{$program}/.env.example");
+        $settings = (string) preg_replace('/^APP_KEY=.*$/m', "APP_KEY={$key}", $example);
         // Of two processes that begin at once the second takes the key of the first.
         $part = $file.'.'.getmypid();
         if (@file_put_contents($part, $settings) === false) {
-            throw new RuntimeException("The file {$file} cannot be written. Give yourself write permission in {$this->path}, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …");
+            throw self::notWritable("The file {$file} cannot be written.");
         }
         @link($part, $file);
         unlink($part);

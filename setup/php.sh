@@ -5,7 +5,7 @@ fetch_php_packages() {
   local with=()
   mapfile -t with < <(php setup/pins.php arguments)
   composer update --no-progress "${with[@]}" >"$SETUP/composer.log" 2>&1 \
-    || { tail -n 20 "$SETUP/composer.log" >&2; stop "the PHP packages could not be fetched; the last lines of $SETUP/composer.log are above. Check that the package registry can be reached: composer diagnose"; }
+    || stop_with_log "$SETUP/composer.log" 'the PHP packages could not be fetched. Check that the package registry can be reached: composer diagnose.'
   for_everybody vendor
 }
 

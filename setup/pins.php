@@ -24,7 +24,8 @@ function pinned(string $file): array
             continue;
         }
         if (preg_match('#^([a-z0-9._-]+/[a-z0-9._-]+) (v?[0-9][0-9A-Za-z.+-]*)$#', $line, $parts) !== 1) {
-            fail(sprintf('%s line %d: "%s" is no package name and version. Make the file again: ./tornavis pins', $file, $number + 1, $line));
+            $what = sprintf('%s line %d: "%s" is no package name and version.', $file, $number + 1, $line);
+            fail("{$what} Make the file again: ./tornavis pins");
         }
         $pins[$parts[1]] = $parts[2];
     }
@@ -98,7 +99,8 @@ switch ($argv[1] ?? '') {
     case 'check':
         $differs = differences(pinned($pinsFile), installed($installedFile));
         if ($differs !== []) {
-            fail("the PHP packages are not those of composer.pins:\n  ".implode("\n  ", $differs)."\nFetch them again: rm -r vendor, then ./tornavis demo. Or take them over for everybody: ./tornavis pins");
+            $todo = 'Fetch them again: rm -r vendor, then ./tornavis demo. Or take newer ones over for everybody: ./tornavis pins';
+            fail("the PHP packages are not those of composer.pins:\n  ".implode("\n  ", $differs)."\n{$todo}");
         }
         break;
     default:

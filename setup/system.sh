@@ -67,7 +67,7 @@ Install it with this system's own package manager, then try again. Debian calls 
   # shellcheck disable=SC2086
   { "${as[@]}" apt-get update -qq \
     && "${as[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends $wanted; } >"$log" 2>&1 \
-    || { tail -n 20 "$log" >&2; stop "apt-get could not install what is missing; its last lines are above. Check the network and the package sources, then try again, or as root run: $by_hand"; }
+    || stop_with_log "$log" "apt-get could not install what is missing. Check the network and the package sources, then try again, or as root run: $by_hand"
   rm -f "$log"
   hash -r
 }

@@ -21,8 +21,11 @@ run_tests() {
   if [ $# -gt 0 ]; then
     pest "${group[@]}" "$@"
   else
-    [ -n "$browser_only" ] || check_code
-    [ -n "$browser_only" ] || { say 'Tests of rules, phone and application'; pest --parallel --processes="$(nproc)" --testsuite=Core,StandIn,Feature "${group[@]}"; }
+    if [ -z "$browser_only" ]; then
+      check_code
+      say 'Tests of rules, phone and application'
+      pest --parallel --processes="$(nproc)" --testsuite=Core,StandIn,Feature "${group[@]}"
+    fi
     say 'Tests of the pages in Chromium'
     pest --parallel --processes="$BROWSERS" --testsuite=Browser "${group[@]}"
   fi
@@ -33,7 +36,10 @@ pest() { "${AS_OWNER[@]}" vendor/bin/pest --colors=never "$@"; }
 check_code() {
   local fixer=("${AS_OWNER[@]}" vendor/bin/php-cs-fixer check --show-progress=none)
   say 'Formatter'
-  "${fixer[@]}" --quiet || { "${fixer[@]}" --diff; stop 'these files are not formatted. Mend them with: vendor/bin/php-cs-fixer fix'; }
+  if ! "${fixer[@]}" --quiet; then
+    "${fixer[@]}" --diff || true
+    stop 'these files are not formatted. Mend them with: vendor/bin/php-cs-fixer fix'
+  fi
   say 'Static analysis'
   "${AS_OWNER[@]}" vendor/bin/phpstan analyse --no-progress --memory-limit=1G
   say 'Type check'
@@ -46,6 +52,8 @@ test_in_a_copy() {
   say "This folder belongs to $(stat -c %U .). The tests run in a copy of it: $copy"
   rm -rf "$copy"
   mkdir -p "$copy/storage"
-  tar -c --exclude=./storage --exclude=./.git --exclude="./$SETUP/tests" --exclude="./$SETUP/phpunit" . | tar -x --no-same-owner -C "$copy"
+  # What only its owner can read is no part of it.
+  local without=(--exclude=./storage --exclude=./.git --exclude="./$SETUP/tests" --exclude="./$SETUP/phpunit")
+  tar -c "${without[@]}" . | tar -x --no-same-owner -C "$copy"
   exec "$copy/tornavis" test "$@"
 }

@@ -14,7 +14,14 @@ use Symfony\Component\Process\Process;
 
 final class ServeCommand extends Command
 {
-    protected $signature = 'tornavis:serve {--demo : With the demo world} {--fresh : Start over with an empty database} {--share : Let other devices of the network follow runs, with an access code} {--no-web : Without the pages; another web server answers for them} {--port=8650 : Port of the pages} {--standin-port= : Port of the stand-in} {--speed= : Seconds on a simulated phone for one second here}';
+    protected $signature = 'tornavis:serve
+        {--demo : With the demo world}
+        {--fresh : Start over with an empty database}
+        {--share : Let other devices of the network follow runs, with an access code}
+        {--no-web : Without the pages; another web server answers for them}
+        {--port=8650 : Port of the pages}
+        {--standin-port= : Port of the stand-in}
+        {--speed= : Seconds on a simulated phone for one second here}';
 
     protected $description = 'Starts web server, queue worker and stand-in, and ends them together';
 

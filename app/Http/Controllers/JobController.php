@@ -21,9 +21,10 @@ final class JobController extends Controller
 {
     public function index(Desk $desk): JsonResponse
     {
-        $jobs = WorkJob::query()->with(['runs', 'unit.jobs.runs'])->latest('id')->get()->map(fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => UnitCard::of($job->unit, $desk)]);
+        $jobs = WorkJob::query()->with(['runs', 'unit.jobs.runs'])->latest('id')->get();
+        $row = static fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => UnitCard::of($job->unit, $desk)];
 
-        return response()->json(['jobs' => $jobs]);
+        return response()->json(['jobs' => $jobs->map($row)]);
     }
 
     /** What can be wanted, and which kinds of file each takes. */

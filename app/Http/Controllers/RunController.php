@@ -132,8 +132,8 @@ final class RunController extends Controller
     }
 
     /**
-     * What a person does is several lines of the journal. They are written together: a worker that looked between two of
-     * them would take the step for one that was interrupted.
+     * What a person does is several lines of the journal. They are written together: a worker that looked between
+     * two of them would take the step for one that was interrupted.
      *
      * @param  callable(RunDesk): void  $act
      */

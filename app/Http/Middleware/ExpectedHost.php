@@ -18,7 +18,10 @@ final class ExpectedHost
         $host = $request->getHost();
         $byAddress = config()->string('tornavis.access_code') !== '' && filter_var(trim($host, '[]'), FILTER_VALIDATE_IP) !== false;
         if (! $byAddress && ! in_array($host, $hosts, true)) {
-            return response('This application answers only under the names '.implode(', ', $hosts).'. A further name goes into TORNAVIS_HOSTS in the .env of its data folder.', 421);
+            $names = implode(', ', $hosts);
+            $todo = 'A further name goes into TORNAVIS_HOSTS in the .env of its data folder.';
+
+            return response("This application answers only under the names {$names}. {$todo}", 421);
         }
 
         /** @var Response */

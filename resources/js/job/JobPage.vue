@@ -86,7 +86,10 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
     <template v-if="plan && job" #acts>
       <VerdictMark v-if="job.run" level="note" :words="runWords(job.run.status)" />
       <VerdictMark v-else :level="plan.verdict.level" :count="plan.verdict.toSettle" :words="plan.verdict.words" />
-      <button v-if="!job.run && plan.verdict.level === 'clear'" type="button" class="btn act" :disabled="starting" @click="start('stand-in')">{{ starting ? 'Starting the run' : 'Start run' }}</button>
+      <button
+        v-if="!job.run && plan.verdict.level === 'clear'"
+        type="button" class="btn act" :disabled="starting" @click="start('stand-in')"
+      >{{ starting ? 'Starting the run' : 'Start run' }}</button>
       <button v-else-if="!job.run && here !== 'fit' && here !== 'prepare'" type="button" class="btn act" @click="go(badge.fit ? 'fit' : 'prepare')">{{ plan.verdict.level === 'stop' ? 'See why' : 'Settle' }}</button>
       <button v-else-if="job.run && here !== 'run' && job.run.status !== 'ended'" type="button" class="btn act" @click="go('run')">To the run</button>
     </template>

@@ -112,7 +112,14 @@ useKeys({
     <template v-if="job.plan.verdict.level === 'clear'">
       <p v-if="starting" role="status">The run is being started.</p>
       <p v-else>The plan is clear. Before the first write the run asks for the phone's label.</p>
-      <p class="ways"><button type="button" class="btn act" :disabled="starting" @click="emit('start', 'stand-in')">Run it on the stand-in phone</button> <button type="button" class="btn" :disabled="starting" @click="emit('start', 'hands')">I do it by hand, step by step</button></p>
+      <p class="ways">
+        <button type="button" class="btn act" :disabled="starting" @click="emit('start', 'stand-in')">
+          Run it on the stand-in phone
+        </button>
+        <button type="button" class="btn" :disabled="starting" @click="emit('start', 'hands')">
+          I do it by hand, step by step
+        </button>
+      </p>
     </template>
     <p v-else>{{ job.plan.verdict.words }}. A run can start once everything is settled.</p>
   </div>

@@ -34,8 +34,12 @@ const open = computed(() => data.value?.packages.find((file) => file.id === chos
 // A file that was recognised as one from another place goes on under the older one's number; it stays open.
 let openName = ''
 watch(open, (now) => {
-  if (now !== null) openName = now.name
-  else if (chosen.value !== null) chosen.value = data.value?.packages.find((file) => file.name === openName && !file.missing)?.id ?? null
+  if (now !== null) {
+    openName = now.name
+  } else if (chosen.value !== null) {
+    const same = data.value?.packages.find((file) => file.name === openName && !file.missing)
+    chosen.value = same?.id ?? null
+  }
 })
 const reading = computed(() => (data.value?.packages ?? []).filter((file) => file.sha256 === null && file.problem === null && !file.missing))
 const left = computed(() => reading.value.reduce((sum, file) => sum + file.sizeBytes - file.hashedBytes, 0))
