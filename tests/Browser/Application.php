@@ -272,6 +272,14 @@ final class Application
         $this->click($entry, '.v-overlay-container');
     }
 
+    /** Has the dialog make its plan, and waits for the page of the new job: other pages show verdicts too. */
+    public function makeThePlan(): void
+    {
+        $this->click('Make the plan');
+        $arrived = fn (): bool => preg_match('#/jobs/\d+#', $this->browser->getCurrentURL()) === 1;
+        self::until($arrived, 'the page of the job opens', $this->seen(...));
+    }
+
     /** Puts a text into a field in place of what stands there. */
     public function fill(string $selector, string $text): void
     {

@@ -47,7 +47,7 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->choose('Phone', 'SK-06');
     $app->choose('What is wanted', 'Update in place');
     $app->choose('Build', 'Lamplight 9.4 for marl');
-    $app->click('Make the plan');
+    $app->makeThePlan();
     $app->see('Clear to run');
     $app->press('5');
     $app->click('Run it on the stand-in phone');

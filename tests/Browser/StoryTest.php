@@ -11,7 +11,7 @@ it('tells the story: open the ready phone, pick the build, clear to run, first b
     $app->press('n');
     $app->choose('Phone', 'SK-07');
     $app->choose('Build', 'Driftglass 15.1 for bowline');
-    $app->click('Make the plan');
+    $app->makeThePlan();
     $app->see('Fresh install by sideload · 18 steps');
     $app->see('Clear to run');
     $app->see('Sideload Driftglass 15.1 into slot A');
@@ -43,7 +43,7 @@ it('tells the story of an update in place: data stays, one step writes', functio
     $app->choose('What is wanted', 'Update in place');
     $app->see('data stays');
     $app->choose('Build', 'Lamplight 9.4 for marl');
-    $app->click('Make the plan');
+    $app->makeThePlan();
     $app->see('Update in place by sideload · 9 steps');
     $app->see('Clear to run');
     $app->see('Wipe caches');
@@ -70,7 +70,7 @@ it('opens a job about one file of many kinds, and says in the dialog what it doe
     $app->choose('What is wanted', 'Kernel');
     $app->see('the way back is the boot image of the build');
     $app->choose('Kernel', 'Ferrule 15.1 for becket');
-    $app->click('Make the plan');
+    $app->makeThePlan();
     $app->see('Ferrule 15.1 into slot B');
     $app->visit('/bench');
     $app->see('Ferrule 15.1');
@@ -78,7 +78,7 @@ it('opens a job about one file of many kinds, and says in the dialog what it doe
     $app->choose('Phone', 'SK-13');
     $app->choose('What is wanted', 'Restore backup');
     $app->see('newest recovery backup off the phone that fits');
-    $app->click('Make the plan');
+    $app->makeThePlan();
     $app->see('Restore the backup "before the update"');
 });
 
@@ -114,7 +114,7 @@ it('refuses a look-alike build with the letters that differ', function () {
     $app->press('n');
     $app->choose('Phone', 'SK-04');
     $app->choose('Build', 'Saltern 15.2 for bowlane');
-    $app->click('Make the plan');
+    $app->makeThePlan();
     $app->see('Do not run');
     $app->see('made for bowlane, a look-alike');
     $app->see('letter 5: a instead of i');

@@ -21,6 +21,7 @@ const phones = computed(() => props.units.filter((one) => one.codename !== null)
 const codename = computed(() => props.units.find((one) => one.label === unit.value)?.codename ?? undefined)
 const wanted = computed(() => intents.value.find((one) => one.value === intent.value))
 const takes = computed(() => wanted.value?.takes ?? [])
+const complete = computed(() => unit.value !== null && wanted.value !== undefined && (takes.value.length === 0 || subject.value !== null))
 const label = computed(() => (takes.value.length === 1 ? takes.value[0]!.replace(/^./, (first) => first.toUpperCase()) : 'File'))
 
 interface Choice { title: string; value: number; props: { subtitle: string } }
@@ -50,7 +51,10 @@ watch(open, async (isOpen) => {
   }
 }, { immediate: true })
 
+const making = ref(false)
 async function start(): Promise<void> {
+  if (making.value) return
+  making.value = true
   try {
     const job = await api.post<{ id: number }>('jobs', { unit: unit.value, ...(takes.value.length ? { package: subject.value } : {}), intent: intent.value })
     open.value = false
@@ -58,6 +62,7 @@ async function start(): Promise<void> {
   } catch (caught) {
     error.value = caught as ApiError
   }
+  making.value = false
 }
 </script>
 
@@ -72,7 +77,9 @@ async function start(): Promise<void> {
       <p class="mute small">{{ wanted?.words }}</p>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
-        <button type="button" class="btn act" :disabled="unit === null || wanted === undefined || (takes.length > 0 && subject === null)" @click="start">Make the plan</button>
+        <button type="button" class="btn act" :disabled="making || !complete" @click="start">
+          {{ making ? 'Making the plan' : 'Make the plan' }}
+        </button>
       </div>
     </v-card>
   </v-dialog>
