@@ -65,7 +65,7 @@ it('names in one line what root has to install, where nobody here may', function
     $process->run();
 
     expect($process->getExitCode())->toBe(1)
-        ->and(trim($process->getErrorOutput()))->toMatch('/^tornavis: .* As root, run: apt-get update && apt-get install -y .*composer .*nodejs npm .*php-cli .*$/')
+        ->and(trim($process->getErrorOutput()))->toMatch('/^tornavis: .* As root, run: apt-get update && apt-get install -y .*composer .*npm .*php-cli .*$/')
         ->and(substr_count(trim($process->getErrorOutput()), "\n"))->toBe(0);
 });
 
