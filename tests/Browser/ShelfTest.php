@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Tests\Browser\Application;
+use Tests\Browser\Chromium;
 use Tests\Support\TestRun;
 use Tests\Support\World;
 
@@ -18,19 +19,34 @@ function ownShelf(): Application
     return Application::ofItsOwn(shelf: $folder);
 }
 
-it('takes a 60 MB file in, goes on where it was after the server was cut off, and has every byte', function () {
-    $app = ownShelf();
-    $file = sys_get_temp_dir().'/big-'.getmypid().'.bin';
+/** A file of 60 MiB whose every piece differs from the others. */
+function largeFile(): string
+{
+    $file = sys_get_temp_dir().'/large-'.bin2hex(random_bytes(3)).'.bin';
     $handle = fopen($file, 'wb');
     for ($i = 0; $i < 60; $i++) {
         fwrite($handle, str_repeat(hash('sha256', "piece {$i}", true), 32_768));
     }
     fclose($handle);
+
+    return $file;
+}
+
+/** Begins to upload a file, and waits until some of it has arrived. */
+function beginUpload(Application $app, string $file): void
+{
     $app->visit('/shelf');
     $app->see('61 files');
     $app->write('input[type=file]', $file);
     $app->see('of 60.0 MiB');
-    Application::until(static fn (): bool => (int) $app->browser->executeScript('return document.querySelector("progress")?.value ?? 0') > 4_000_000, 'some of it has arrived');
+    $sent = static fn (): int => (int) $app->browser->executeScript('return document.querySelector("progress")?.value ?? 0');
+    Application::until(static fn (): bool => $sent() > 4_000_000, 'some of it has arrived');
+}
+
+it('takes a 60 MB file in, goes on where it was after the server was cut off, and has every byte', function () {
+    $app = ownShelf();
+    $file = largeFile();
+    beginUpload($app, $file);
     $parts = glob("{$app->shelf}/.*.part") ?: [];
     $app->kill('-S 127.0.0.1');
     $begun = array_map(fileinode(...), $parts);
@@ -43,11 +59,26 @@ it('takes a 60 MB file in, goes on where it was after the server was cut off, an
     $app->click(basename($file));
     $app->seeIn('.file', 'is of no kind that is read here');
     unlink($there);
-    unlink($file);
     $app->see('missing', 30);
     $app->click('Forget it');
     $app->see('61 files');
 });
+
+it('goes on with an upload by itself, however long the connection was gone', function () {
+    $app = ownShelf();
+    $file = largeFile();
+    beginUpload($app, $file);
+    Chromium::command('Network.enable');
+    $network = ['latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1];
+    Chromium::command('Network.emulateNetworkConditions', ['offline' => true] + $network);
+    // More tries than the protocol makes by itself.
+    $failed = 'return performance.getEntriesByType("resource").filter((e) => e.name.includes("/uploads/") && e.responseStatus === 0).length';
+    Application::until(static fn (): bool => (int) $app->browser->executeScript($failed) > 8, 'it has tried often', seconds: 120);
+    expect($app->text())->toContain('it goes on by itself');
+    Chromium::command('Network.emulateNetworkConditions', ['offline' => false] + $network);
+    $app->see('62 files');
+    expect(hash_file('sha256', "{$app->shelf}/".basename($file)))->toBe(hash_file('sha256', $file));
+})->group('whole');
 
 it('shows conflicting statements of a file side by side, and keeps what a person types', function () {
     $app = Application::demo();

@@ -9,6 +9,8 @@ const emit = defineEmits<{ done: [] }>()
 interface Coming { file: File; sent: number; begun: number; begunAt: number; state: 'sending' | 'waiting' | 'stopped' | 'refused'; says: string; upload: Upload }
 
 const pieceBytes = 4 << 20
+/** After the quick tries of the protocol an upload is tried at this pace, for as long as the page is open. */
+const tryAgainMs = 5000
 const coming = ref<Coming[]>([])
 const picker = ref<HTMLInputElement>()
 
@@ -40,10 +42,20 @@ function begin(file: File): void {
       return true
     },
     onError: (error) => {
-      const text = (error as { originalResponse?: { getBody(): string } | null }).originalResponse?.getBody() ?? ''
+      const response = (error as { originalResponse?: { getBody(): string; getStatus(): number } | null }).originalResponse
+      if (!response || response.getStatus() >= 500) {
+        row.state = 'waiting'
+        window.setTimeout(() => {
+          if (coming.value.includes(row)) void resume(row)
+        }, tryAgainMs)
+        return
+      }
+      const text = response.getBody() ?? ''
       const answer = text.startsWith('{') ? (JSON.parse(text) as { what?: string; todo?: string; message?: string }) : null
       row.state = answer?.what ? 'refused' : 'stopped'
-      row.says = answer?.what ? `${answer.what}. ${answer.todo ?? ''}` : 'The connection is gone. What has arrived is kept.'
+      row.says = answer?.what
+        ? `${answer.what}. ${answer.todo ?? ''}`
+        : `The application answered with status ${response.getStatus()}. What has arrived is kept.`
     },
     onSuccess: () => {
       coming.value = coming.value.filter((one) => one !== row)
@@ -55,7 +67,7 @@ function begin(file: File): void {
 }
 
 async function resume(row: Coming): Promise<void> {
-  row.state = 'sending'
+  if (row.state !== 'waiting') row.state = 'sending'
   row.says = ''
   const earlier = await row.upload.findPreviousUploads()
   if (earlier[0]) row.upload.resumeFromPreviousUpload(earlier[0])
