@@ -23,7 +23,9 @@ final class TestRun
         if (getenv(self::FOLDER) === false) {
             $run = sys_get_temp_dir().'/tornavis-tests-'.getmypid();
             putenv(self::FOLDER."={$run}");
-            register_shutdown_function(static fn () => (new Filesystem)->deleteDirectory($run));
+            // Registered while the others run, so that applications and browser have ended before.
+            $delete = static fn () => (new Filesystem)->deleteDirectory($run);
+            register_shutdown_function(static fn () => register_shutdown_function($delete));
         }
         $own = self::own();
         is_dir("{$own}/tmp") || mkdir("{$own}/tmp", recursive: true);
