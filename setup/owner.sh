@@ -5,7 +5,11 @@ can_write_here() { [ -w . ] && [ -w storage ] && { [ ! -e "$SETUP" ] || [ -w "$S
 # Where database, shelf, phones, keys and logs lie: as told, in the project's folder, or in the user's own.
 data_folder() {
   if [ -n "${TORNAVIS_DATA:-}" ]; then
-    printf '%s' "$TORNAVIS_DATA"
+    # Every part of the program works in another folder, so a path is made whole from where the command was called.
+    case "$TORNAVIS_DATA" in
+      /*) printf '%s' "$TORNAVIS_DATA" ;;
+      *) printf '%s' "$CALLED_FROM/$TORNAVIS_DATA" ;;
+    esac
   elif [ -w storage ]; then
     printf '%s' "$PWD/storage"
   else
