@@ -10,19 +10,25 @@ namespace Tornavis\Core;
  */
 abstract class TornavisError extends \RuntimeException
 {
+    public readonly string $what;
+
+    public readonly string $where;
+
+    public readonly string $expected;
+
+    public readonly string $todo;
+
     /**
      * @param  string  $what  what was being read or done
      * @param  string  $where  file, byte offset, entry or field
      * @param  string  $expected  what would have been right
      * @param  string  $todo  what the person can do
      */
-    final protected function __construct(
-        public readonly string $what,
-        public readonly string $where,
-        public readonly string $expected,
-        public readonly string $todo,
-        ?\Throwable $previous = null,
-    ) {
+    final protected function __construct(string $what, string $where, string $expected, string $todo, ?\Throwable $previous = null)
+    {
+        // What is quoted in it may come from a file that holds anything; the message can be kept and shown all the same.
+        [$this->what, $this->where, $this->expected, $this->todo] = array_map(mb_scrub(...), [$what, $where, $expected, $todo]);
+        [$what, $where, $expected, $todo] = [$this->what, $this->where, $this->expected, $this->todo];
         parent::__construct("{$what} ({$where}). Expected: {$expected}. {$todo}", 0, $previous);
     }
 

@@ -19,6 +19,11 @@ final class FormatError extends TornavisError
         return new self('The file cannot be opened', $where, 'a readable file', 'Check the path and its permissions.');
     }
 
+    public static function tooLarge(string $where, int $bytes, int $most): self
+    {
+        return new self("The file has {$bytes} bytes", $where, "at most {$most} bytes", 'Take out what does not belong in it, or get it again from its publisher.');
+    }
+
     public static function notWritable(string $where): self
     {
         return new self('The file cannot be written', $where, 'a folder that can be written, with room left', 'Check its permissions and the free space. Nothing was changed.');

@@ -14,6 +14,8 @@ use Tornavis\Core\Package\PackageField as Field;
  */
 final readonly class ReleaseCard
 {
+    private const LARGEST_BYTES = 64 << 10;
+
     /** Place in the card → name of the fact. */
     private const FACTS = [
         'kind' => Field::KIND,
@@ -96,6 +98,10 @@ final readonly class ReleaseCard
     /** @throws FormatError */
     public static function read(string $path): self
     {
+        $size = is_file($path) ? (int) filesize($path) : 0;
+        if ($size > self::LARGEST_BYTES) {
+            throw FormatError::tooLarge($path, $size, self::LARGEST_BYTES);
+        }
         $data = Schema::decode($path);
         Schema::of('release-card')->check($data, $path);
 

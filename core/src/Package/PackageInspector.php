@@ -27,6 +27,9 @@ final readonly class PackageInspector
 {
     public const CARD_SUFFIX = '.card.json';
 
+    /** 64 TiB: more than any phone holds, and small enough that thousands of them can be added up. */
+    private const LARGEST_IMAGE_BYTES = 1 << 46;
+
     /**
      * @param  list<PackageReader>  $readers  asked in this order
      */
@@ -61,15 +64,20 @@ final readonly class PackageInspector
     {
         $bytes = Bytes::open($path);
         $reading = $this->reading($bytes);
+        foreach ($reading->images as $image) {
+            if ($image->sizeBytes < 0 || $image->sizeBytes > self::LARGEST_IMAGE_BYTES) {
+                throw PackageError::hostile($path, "image of {$image->partition}", "The image claims {$image->sizeBytes} bytes");
+            }
+        }
         [$card, $cardProblem] = $this->card($path, $bytes->size);
 
         return new Package(
             $path,
             $bytes->size,
             $reading->container,
-            Facts::of(...$reading->facts, ...($card?->facts() ?? []), ...SumsBeside::facts($path)),
-            $reading->images,
-            $reading->notUnderstood,
+            Facts::of(...array_map(PlainText::fact(...), [...$reading->facts, ...($card?->facts() ?? []), ...SumsBeside::facts($path)])),
+            array_map(PlainText::image(...), $reading->images),
+            array_map(PlainText::of(...), $reading->notUnderstood),
             cardProblem: $cardProblem,
         );
     }
@@ -80,11 +88,18 @@ final readonly class PackageInspector
         try {
             return $this->inspect($path);
         } catch (PackageError $error) {
-            $size = is_file($path) ? (int) filesize($path) : 0;
-            [$card] = $this->card($path, $size);
-
-            return new Package($path, $size, null, Facts::of(...($card?->facts() ?? []), ...SumsBeside::facts($path)), problem: $error->getMessage());
+            return $this->unreadable($path, $error);
+        } catch (\Throwable $fault) {
+            return $this->unreadable($path, PackageError::fault($path, $fault->getMessage()));
         }
+    }
+
+    private function unreadable(string $path, PackageError $error): Package
+    {
+        $size = is_file($path) ? (int) filesize($path) : 0;
+        [$card] = $this->card($path, $size);
+
+        return new Package($path, $size, null, Facts::of(...($card?->facts() ?? []), ...SumsBeside::facts($path)), problem: $error->getMessage());
     }
 
     private function reading(Bytes $bytes): Reading

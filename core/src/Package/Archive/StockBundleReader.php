@@ -14,6 +14,7 @@ use Tornavis\Core\Package\PackageReader;
 use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Package\Reading;
 use Tornavis\Core\Package\Sum\SumList;
+use Tornavis\Core\Package\Sum\SumsBeside;
 use Tornavis\Core\Package\Zip\ZipDirectory;
 
 /** A zip or tar of partition images, with the list of their checksums where there is one. */
@@ -22,6 +23,8 @@ final class StockBundleReader implements PackageReader
     private const FEWEST_IMAGES = 2;
 
     private const LARGEST_LIST = 256 << 10;
+
+    private const MOST_LISTS = 32;
 
     public function recognises(Bytes $bytes): bool
     {
@@ -37,13 +40,12 @@ final class StockBundleReader implements PackageReader
         $tar = TarDirectory::looksLikeOne($bytes) ? TarDirectory::of($bytes) : null;
         $zip = $tar === null ? ZipDirectory::of($bytes) : null;
         $sizes = $tar !== null ? array_map(static fn (array $e): int => $e['size'], $tar->entries) : array_map(static fn ($e): int => $e->sizeBytes, $zip->entries ?? []);
-        $sums = SumList::none();
-        foreach ($sizes as $name => $size) {
-            if ($size > 0 && $size <= self::LARGEST_LIST && preg_match('/\.img$/', $name) !== 1) {
-                $text = $tar !== null ? $tar->bytes($name)->read(0, $size) : $zip?->contents($zip->find($name) ?? throw PackageError::noMetadata($bytes->path), self::LARGEST_LIST);
-                $sums = $sums->with(SumList::read((string) $text, basename($name)));
-            }
+        $lists = [];
+        foreach (self::listNames($sizes) as $name) {
+            $text = $tar !== null ? $tar->bytes($name)->read(0, $sizes[$name]) : $zip?->contents($zip->find($name) ?? throw PackageError::noMetadata($bytes->path), self::LARGEST_LIST);
+            $lists[] = SumList::read((string) $text, basename($name));
         }
+        $sums = SumList::together($lists);
         $names = self::imageNames(array_keys($sizes));
         $images = array_map(static fn (string $name): PartitionImage => new PartitionImage(basename($name, '.img'), $sizes[$name], $sums->sha256($name), $name), $names);
         $partitions = array_map(static fn (PartitionImage $image): string => $image->partition, $images);
@@ -57,6 +59,21 @@ final class StockBundleReader implements PackageReader
         }
 
         return new Reading($tar !== null ? Container::TarBundle : Container::ZipBundle, $facts, $images);
+    }
+
+    /**
+     * The small entries that may be checksum lists: those that are called so first, and never more than a bundle needs.
+     *
+     * @param  array<string, int>  $sizes  bytes by name
+     * @return list<string>
+     */
+    private static function listNames(array $sizes): array
+    {
+        $small = array_filter($sizes, static fn (int $size, string $name): bool => $size > 0 && $size <= self::LARGEST_LIST && ! str_ends_with($name, '.img'), ARRAY_FILTER_USE_BOTH);
+        $names = array_map(strval(...), array_keys($small));
+        usort($names, static fn (string $a, string $b): int => SumsBeside::isList($b) <=> SumsBeside::isList($a));
+
+        return array_slice($names, 0, self::MOST_LISTS);
     }
 
     /**

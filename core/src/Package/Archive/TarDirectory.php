@@ -19,6 +19,12 @@ final readonly class TarDirectory
 
     private const MOST_ENTRIES = 20_000;
 
+    /** Those of folders and of long names among them. */
+    private const MOST_HEADERS = 3 * self::MOST_ENTRIES;
+
+    /** Blocks of zeros that end an archive. */
+    private const EMPTY_AT_END = 2;
+
     private const MOST_NAME_BYTES = 4096;
 
     /**
@@ -38,12 +44,22 @@ final readonly class TarDirectory
     {
         $entries = [];
         $long = null;
+        $headers = 0;
+        $empty = 0;
         for ($at = 0; $at + self::BLOCK <= $bytes->size; $at += self::BLOCK + intdiv($size + self::BLOCK - 1, self::BLOCK) * self::BLOCK) {
             $header = $bytes->read($at, self::BLOCK);
             $size = 0;
+            if (++$headers > self::MOST_HEADERS) {
+                throw PackageError::hostile($bytes->path, "byte {$at}", 'The archive has more than '.self::MOST_HEADERS.' headers');
+            }
             if (trim($header, "\0") === '') {
+                if (++$empty === self::EMPTY_AT_END) {
+                    break;
+                }
+
                 continue;
             }
+            $empty = 0;
             if (! self::hasRightSum($header)) {
                 throw PackageError::malformed($bytes->path, "byte {$at}", 'A header does not have the checksum that it states', 'an intact tar header');
             }

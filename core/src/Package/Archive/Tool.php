@@ -7,9 +7,21 @@ namespace Tornavis\Core\Package\Archive;
 /** A general unpacking tool of the system, used for its output and never through a shell. */
 final class Tool
 {
-    private const PATIENCE_SECONDS = 8;
+    private const PATIENCE_SECONDS = 4;
 
     private const PIECE = 1 << 16;
+
+    /** An honest stream needs up to 65 MiB to be unpacked; a hostile one can ask for 4 GiB. */
+    public const MOST_MEMORY = '80MiB';
+
+    /**
+     * @param  string  $name  "xz", "bzip2" or "lz4"
+     * @return list<string> the command that unpacks its input, or a file that is named after it, to its output
+     */
+    public static function unpacking(string $name): array
+    {
+        return $name === 'xz' ? ['xz', '-dc', '--memlimit-decompress='.self::MOST_MEMORY] : [$name, '-dc'];
+    }
 
     public static function exists(string $name): bool
     {
@@ -48,6 +60,36 @@ final class Tool
         proc_close($process);
 
         return $out;
+    }
+
+    /**
+     * What a command makes of some input, piece by piece; it ends early where it takes too long.
+     *
+     * @param  list<string>  $command
+     * @return \Generator<int, string>
+     */
+    public static function pieces(array $command, string $input): \Generator
+    {
+        $file = tmpfile();
+        if ($file === false) {
+            return;
+        }
+        fwrite($file, $input);
+        rewind($file);
+        $process = proc_open($command, [0 => $file, 1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
+        if ($process === false) {
+            return;
+        }
+        $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
+        try {
+            while (! feof($pipes[1]) && hrtime(true) < $end) {
+                yield (string) fread($pipes[1], self::PIECE);
+            }
+        } finally {
+            fclose($pipes[1]);
+            proc_terminate($process, 9);
+            proc_close($process);
+        }
     }
 
     /**

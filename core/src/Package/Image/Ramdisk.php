@@ -15,9 +15,11 @@ use Tornavis\Core\Package\Quietly;
  */
 final class Ramdisk
 {
-    private const CPIO_MAGIC = '070701';
-
     private const MOST_BYTES = 96 << 20;
+
+    private const MOST_PACKED_BYTES = 48 << 20;
+
+    private const PIECE = 16 << 10;
 
     /** Where a recovery's own program lies. */
     private const RECOVERY = ['sbin/recovery', 'system/bin/recovery'];
@@ -25,17 +27,11 @@ final class Ramdisk
     /** Null where the ramdisk cannot be read here. */
     public static function holdsRecovery(Bytes $ramdisk): ?bool
     {
-        $packed = $ramdisk->read(0, min($ramdisk->size, 48 << 20));
-        $plain = match (true) {
-            str_starts_with($packed, self::CPIO_MAGIC) => $packed,
-            str_starts_with($packed, "\x1f\x8b") => Quietly::call(static fn (): string|false => gzdecode($packed, self::MOST_BYTES)),
-            in_array(substr($packed, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4') => Tool::filter(['lz4', '-dc'], $packed, self::MOST_BYTES) ?? false,
-            default => false,
-        };
-        if ($plain === false || ! str_starts_with($plain, self::CPIO_MAGIC)) {
+        $pieces = self::unpacked($ramdisk);
+        if ($pieces === null || ! str_starts_with((string) $pieces->current(), CpioNames::MAGIC)) {
             return null;
         }
-        foreach (self::names($plain) as $name) {
+        foreach (CpioNames::in($pieces, self::MOST_BYTES) as $name) {
             if (in_array(ltrim($name, './'), self::RECOVERY, true)) {
                 return true;
             }
@@ -45,23 +41,42 @@ final class Ramdisk
     }
 
     /**
+     * @return ?\Generator<int, string> null where it is packed in a way that cannot be read here
+     */
+    private static function unpacked(Bytes $ramdisk): ?\Generator
+    {
+        $head = $ramdisk->head(6);
+
+        return match (true) {
+            $head === CpioNames::MAGIC => self::pieces($ramdisk),
+            str_starts_with($head, "\x1f\x8b") => self::inflated($ramdisk),
+            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4') => Tool::pieces(Tool::unpacking('lz4'), $ramdisk->read(0, min($ramdisk->size, self::MOST_PACKED_BYTES))),
+            default => null,
+        };
+    }
+
+    /**
      * @return \Generator<int, string>
      */
-    private static function names(string $cpio): \Generator
+    private static function pieces(Bytes $bytes): \Generator
     {
-        $pad = static fn (int $at): int => ($at + 3) & ~3;
-        for ($at = 0; substr($cpio, $at, 6) === self::CPIO_MAGIC && strlen($cpio) >= $at + 110;) {
-            $size = (int) hexdec((string) preg_replace('/[^0-9a-fA-F]/', '0', substr($cpio, $at + 54, 8)));
-            $length = (int) hexdec((string) preg_replace('/[^0-9a-fA-F]/', '0', substr($cpio, $at + 94, 8)));
-            if ($length > 4096) {
+        for ($at = 0; $at < $bytes->size; $at += self::PIECE) {
+            yield $bytes->read($at, min(self::PIECE, $bytes->size - $at));
+        }
+    }
+
+    /**
+     * @return \Generator<int, string> as much as unpacks
+     */
+    private static function inflated(Bytes $bytes): \Generator
+    {
+        $context = inflate_init(ZLIB_ENCODING_GZIP);
+        foreach ($context === false ? [] : self::pieces($bytes) as $piece) {
+            $plain = Quietly::call(static fn (): string|false => inflate_add($context, $piece));
+            if ($plain === false) {
                 return;
             }
-            $name = rtrim(substr($cpio, $at + 110, $length), "\0");
-            if ($name === 'TRAILER!!!') {
-                return;
-            }
-            yield $name;
-            $at = $pad($pad($at + 110 + $length) + $size);
+            yield $plain;
         }
     }
 }

@@ -31,7 +31,7 @@ final class SparseImageReader implements PackageReader
 
     public const CHECKSUM = 0xCAC4;
 
-    private const MOST_CHUNKS = 4_000_000;
+    private const MOST_CHUNKS = 1_000_000;
 
     /** Chunk headers lie far apart; they are read in pieces where they lie close. */
     private const PIECE = 1 << 16;

@@ -30,6 +30,8 @@ final class SuperLayoutReader implements PackageReader
 
     public const SECTOR = 512;
 
+    private const MOST_PARTITIONS = 1000;
+
     private const MOST_TABLE_BYTES = 1 << 20;
 
     /** 64 TiB in sectors: more than any phone holds, and few enough to add up. */
@@ -115,16 +117,37 @@ final class SuperLayoutReader implements PackageReader
                 throw PackageError::malformed($bytes->path, "extent {$index}", "It claims {$count} sectors", 'at most '.self::MOST_SECTORS);
             }
         }
+        if (count($rows['partitions']) > self::MOST_PARTITIONS) {
+            throw PackageError::hostile($bytes->path, 'byte '.($at + 80), 'The layout has more than '.self::MOST_PARTITIONS.' partitions');
+        }
+        // Sectors of the extents before each, so that a partition takes no walk through all of them.
+        $before = [0];
+        foreach ($sectors as $count) {
+            $before[] = $before[count($before) - 1] + $count;
+        }
         $groups = array_map(static fn (string $row): array => ['name' => BootHeader::text(substr($row, 0, 36)) ?? '', 'most' => self::fields('Pmost', substr($row, 40))['most']], $rows['groups']);
         $partitions = [];
         foreach ($rows['partitions'] as $row) {
             $p = self::fields('Vfirst/Vcount/Vgroup', substr($row, 40));
-            $size = array_sum(array_slice($sectors, $p['first'], min($p['count'], count($sectors)))) * self::SECTOR;
-            $partitions[] = ['name' => BootHeader::text(substr($row, 0, 36)) ?? '', 'sizeBytes' => $size, 'group' => $groups[$p['group']]['name'] ?? ''];
+            $first = min($p['first'], count($sectors));
+            $held = $before[min($first + $p['count'], count($sectors))] - $before[$first];
+            self::refuseTooLarge($bytes, $held, 'a partition');
+            $partitions[] = ['name' => BootHeader::text(substr($row, 0, 36)) ?? '', 'sizeBytes' => $held * self::SECTOR, 'group' => $groups[$p['group']]['name'] ?? ''];
         }
         $devices = array_map(static fn (string $row): array => ['first' => self::fields('Pfirst', $row)['first'], 'size' => self::fields('Psize', substr($row, 16))['size']], $rows['devices']);
+        foreach ($devices as $device) {
+            self::refuseTooLarge($bytes, $device['first'], 'a device');
+            self::refuseTooLarge($bytes, intdiv($device['size'], self::SECTOR), 'a device');
+        }
 
         return ['partitions' => $partitions, 'groups' => $groups, 'devices' => $devices];
+    }
+
+    private static function refuseTooLarge(Bytes $bytes, int $sectors, string $of): void
+    {
+        if ($sectors < 0 || $sectors > self::MOST_SECTORS) {
+            throw PackageError::malformed($bytes->path, 'super layout', "It claims {$sectors} sectors for {$of}", 'at most '.self::MOST_SECTORS);
+        }
     }
 
     /**

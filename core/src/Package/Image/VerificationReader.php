@@ -71,7 +71,8 @@ final class VerificationReader implements PackageReader
         $facts = [
             Fact::of(Field::PARTITION, 'verify', Source::File, 'verification header'),
             Fact::of(Field::ALGORITHM, self::ALGORITHMS[$h['algorithm']] ?? "number {$h['algorithm']}", Source::File, 'verification header'),
-            Fact::of(Field::ROLLBACK_INDEX, $d['rollback'], Source::File, 'verification header'),
+            // Counted without a sign; what is beyond the numbers here is as high as they go.
+            Fact::of(Field::ROLLBACK_INDEX, $d['rollback'] < 0 ? PHP_INT_MAX : $d['rollback'], Source::File, 'verification header'),
             Fact::of(Field::VERIFICATION_OFF, ($d['flags'] & 3) !== 0, Source::File, 'verification header'),
             Fact::of(Field::HASHED, self::named([...array_map(static fn (?array $one): string => $one['partition'] ?? '', $hashes), ...$trees]), Source::File, 'descriptors'),
             Fact::of(Field::CHAINED, self::named($chained), Source::File, 'descriptors'),

@@ -7,12 +7,12 @@ namespace Tornavis\Core\Package\Payload;
 use Tornavis\Core\Package\Archive\Tool;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\PackageError;
+use Tornavis\Core\Package\Quietly;
 use Tornavis\Core\Package\Zip\PayloadUpdateReader;
 use Tornavis\Core\Package\Zip\ZipDirectory;
 use Tornavis\Wire\Extent;
 use Tornavis\Wire\InstallOperation;
 use Tornavis\Wire\InstallOperation\Type;
-use Tornavis\Wire\PartitionUpdate;
 
 /** Takes the image of one partition out of a full payload, block by block, and checks its hash. */
 final readonly class PartitionExtractor
@@ -47,35 +47,35 @@ final readonly class PartitionExtractor
     public function extract(string $partition, string $to, ?callable $progress = null): int
     {
         $manifest = $this->payload->manifest();
-        $block = $manifest->getBlockSize() ?: 4096;
-        $update = $this->find($manifest->getPartitions(), $partition);
-        $size = (int) $update->getNewPartitionInfo()?->getSize();
+        $block = $manifest->blockBytes;
+        $update = $this->find($manifest, $partition);
+        $size = $update->sizeBytes ?? 0;
         $handle = fopen($to, 'w+b') ?: throw PackageError::notReadable($to, 'it cannot be written');
         try {
-            ftruncate($handle, max(0, $size));
+            if (! Quietly::call(static fn (): bool => ftruncate($handle, max(0, $size)))) {
+                throw PackageError::noRoom($to, $size);
+            }
             $done = 0;
             $number = -1;
-            /** @var InstallOperation $operation */
-            foreach ($update->getOperations() as $operation) {
+            foreach ($manifest->operations($update) as $operation) {
                 $number++;
                 $data = $this->unpack($operation, $partition, $number);
                 foreach ($operation->getDstExtents() as $extent) {
                     /** @var Extent $extent */
-                    $start = (int) $extent->getStartBlock() * $block;
-                    $length = (int) $extent->getNumBlocks() * $block;
-                    if ($start < 0 || $length < 0 || $start + $length > $size) {
-                        throw PackageError::malformed($this->path, "{$partition}, operation {$number}", "It writes {$length} bytes at {$start} of {$size}", 'blocks inside the partition');
-                    }
+                    [$start, $length] = $this->place($extent, $block, $size, "{$partition}, operation {$number}");
                     if ($data !== null) {
                         fseek($handle, $start);
-                        fwrite($handle, substr($data, 0, $length));
+                        $piece = substr($data, 0, $length);
+                        if (Quietly::call(static fn (): int|false => fwrite($handle, $piece)) !== strlen($piece)) {
+                            throw PackageError::noRoom($to, $size);
+                        }
                         $data = substr($data, $length);
                     }
                     $done += $length;
                 }
                 $progress === null ?: $progress($done, $size);
             }
-            $this->refuseWrongHash($handle, $partition, (string) $update->getNewPartitionInfo()?->getHash());
+            $this->refuseWrongHash($handle, $partition, $update->hash);
         } catch (PackageError $error) {
             unlink($to);
 
@@ -87,20 +87,26 @@ final readonly class PartitionExtractor
         return $size;
     }
 
-    /**
-     * @param  iterable<PartitionUpdate>  $partitions
-     */
-    private function find(iterable $partitions, string $name): PartitionUpdate
+    private function find(Manifest $manifest, string $name): ManifestPartition
     {
-        $there = [];
-        foreach ($partitions as $update) {
-            if ($update->getPartitionName() === $name) {
-                return $update;
-            }
-            $there[] = $update->getPartitionName();
+        $there = implode(', ', array_keys($manifest->partitions));
+
+        return $manifest->partitions[$name] ?? throw PackageError::malformed($this->path, "partition {$name}", 'The payload holds no such partition', "one of {$there}");
+    }
+
+    /**
+     * @return array{int, int} first byte and number of bytes, inside the partition
+     */
+    private function place(Extent $extent, int $block, int $size, string $where): array
+    {
+        $first = (int) $extent->getStartBlock();
+        $blocks = (int) $extent->getNumBlocks();
+        $most = intdiv($size + $block - 1, $block);
+        if ($first < 0 || $blocks < 0 || $first > $most || $blocks > $most - $first || ($first + $blocks) * $block > $size) {
+            throw PackageError::malformed($this->path, $where, "It writes {$blocks} blocks at block {$first} of a partition of {$size} bytes", 'blocks inside the partition');
         }
 
-        throw PackageError::malformed($this->path, "partition {$name}", 'The payload holds no such partition', 'one of '.implode(', ', $there));
+        return [$first * $block, $blocks * $block];
     }
 
     /** The bytes that an operation writes; null where it writes zeros. */
@@ -116,8 +122,8 @@ final readonly class PartitionExtractor
         }
         [$tool, $out] = match ($operation->getType()) {
             Type::REPLACE => ['', $data],
-            Type::REPLACE_XZ => ['xz', Tool::filter(['xz', '-dc'], $data, self::MOST_OPERATION_BYTES)],
-            Type::REPLACE_BZ => ['bzip2', Tool::filter(['bzip2', '-dc'], $data, self::MOST_OPERATION_BYTES)],
+            Type::REPLACE_XZ => ['xz', Tool::filter(Tool::unpacking('xz'), $data, self::MOST_OPERATION_BYTES)],
+            Type::REPLACE_BZ => ['bzip2', Tool::filter(Tool::unpacking('bzip2'), $data, self::MOST_OPERATION_BYTES)],
             default => throw PackageError::malformed($this->path, $where, "The operation (type {$operation->getType()}) builds on the image of an older build", 'a full payload'),
         };
 

@@ -4,18 +4,12 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Payload;
 
-use Google\Protobuf\Internal\GPBDecodeException;
-use Google\Protobuf\Internal\Message;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
-use Tornavis\Wire\DynamicPartitionGroup;
-use Tornavis\Wire\Manifest;
-use Tornavis\Wire\ManifestOutline;
-use Tornavis\Wire\PartitionOutline;
 
 /**
  * A payload container.
@@ -29,6 +23,7 @@ final readonly class Payload
 
     public const HEADER_BYTES = 24;
 
+    /** A full build has some thousand operations of about a hundred bytes each. */
     private const MOST_MANIFEST_BYTES = 32 << 20;
 
     /** What the manifest is called on screens and in messages. */
@@ -70,14 +65,12 @@ final readonly class Payload
      */
     public function outline(): array
     {
-        $manifest = $this->decode(new ManifestOutline);
+        $manifest = $this->manifest();
         $images = [];
         $delta = false;
-        /** @var PartitionOutline $partition */
-        foreach ($manifest->getPartitions() as $partition) {
-            $info = $partition->getNewPartitionInfo();
-            $delta = $delta || $partition->hasOldPartitionInfo();
-            $images[] = new PartitionImage($partition->getPartitionName(), max(0, (int) $info?->getSize()), $info === null ? null : bin2hex($info->getHash()));
+        foreach ($manifest->partitions as $partition) {
+            $delta = $delta || $partition->fromOld;
+            $images[] = new PartitionImage($partition->name, max(0, $partition->sizeBytes ?? 0), $partition->sizeBytes === null ? null : bin2hex($partition->hash));
         }
         $names = array_map(static fn (PartitionImage $image): string => $image->partition, $images);
         sort($names);
@@ -85,20 +78,16 @@ final readonly class Payload
             Fact::of(Field::WRITES, $names, Source::File, self::WHERE),
             Fact::of(Field::UPDATE_TYPE, $delta ? 'incremental' : 'full', Source::File, self::WHERE),
             Fact::of(Field::PAYLOAD_VERSION, 2, Source::File, self::WHERE),
-            Fact::of(Field::MINOR_VERSION, $manifest->getMinorVersion(), Source::File, self::WHERE),
+            Fact::of(Field::MINOR_VERSION, $manifest->minorVersion, Source::File, self::WHERE),
             Fact::of(Field::SIGNED, $this->signatureBytes > 0, Source::File, 'payload header'),
         ];
         if (in_array('system', $names, true)) {
             $facts[] = Fact::of(Field::KIND, 'build', Source::File, self::WHERE);
         }
-        if ($manifest->hasMaxTimestamp()) {
-            $facts[] = Fact::of(Field::BUILD_TIME, (int) $manifest->getMaxTimestamp(), Source::File, self::WHERE);
+        if ($manifest->maxTimestamp !== null) {
+            $facts[] = Fact::of(Field::BUILD_TIME, $manifest->maxTimestamp, Source::File, self::WHERE);
         }
-        $groups = [];
-        /** @var DynamicPartitionGroup $group */
-        foreach ($manifest->getDynamicPartitionMetadata()?->getGroups() ?? [] as $group) {
-            $groups[] = "{$group->getName()} {$group->getSize()}";
-        }
+        $groups = array_map(static fn (array $group): string => "{$group[0]} {$group[1]}", $manifest->groups);
         if ($groups !== []) {
             $facts[] = Fact::of(Field::GROUPS, $groups, Source::File, self::WHERE);
         }
@@ -106,32 +95,15 @@ final readonly class Payload
         return [$facts, $images];
     }
 
-    /** The manifest with every operation; slower than the outline. */
+    /** @throws PackageError when it is damaged */
     public function manifest(): Manifest
     {
-        return $this->decode(new Manifest);
+        return Manifest::read($this->bytes->read(self::HEADER_BYTES, $this->manifestBytes), $this->bytes->path, self::WHERE);
     }
 
     /** A piece of the data that the operations name. */
     public function data(int $offset, int $length): string
     {
         return $this->bytes->read(self::HEADER_BYTES + $this->manifestBytes + $this->signatureBytes + $offset, $length);
-    }
-
-    /**
-     * @template T of Message
-     *
-     * @param  T  $into
-     * @return T
-     */
-    private function decode(Message $into): Message
-    {
-        try {
-            $into->mergeFromString($this->bytes->read(self::HEADER_BYTES, $this->manifestBytes));
-        } catch (GPBDecodeException $e) {
-            throw PackageError::malformed($this->bytes->path, 'payload, byte '.self::HEADER_BYTES, 'The manifest cannot be read: '.$e->getMessage(), 'a manifest in the open payload format');
-        }
-
-        return $into;
     }
 }

@@ -7,11 +7,19 @@ namespace Tornavis\Core\Package\Script;
 /** A call, an operator ("==", "||", "&&", "!", ";", "if", "+") or a literal ("text") in an update script. */
 final readonly class ScriptCall
 {
+    /** How many expressions lie in one another here, itself among them. */
+    public int $depth;
+
     /**
      * @param  list<ScriptCall>  $arguments
      */
     public function __construct(public string $name, public array $arguments = [], public string $text = '')
     {
+        $deepest = 0;
+        foreach ($arguments as $argument) {
+            $deepest = max($deepest, $argument->depth);
+        }
+        $this->depth = $deepest + 1;
     }
 
     public static function literal(string $text): self

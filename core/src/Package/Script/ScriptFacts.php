@@ -26,6 +26,11 @@ final readonly class ScriptFacts
 
     public const DATE_PROPERTY = 'ro.build.date.utc';
 
+    private const LONGEST_ASSERTION = 500;
+
+    /** One is enough to ask a person; nobody reads more than these. */
+    private const MOST_NOT_UNDERSTOOD = 200;
+
     /** Phone property → what it says. */
     public const PROPERTIES = [
         'ro.product.device' => 'codenames',
@@ -40,7 +45,7 @@ final readonly class ScriptFacts
     /**
      * @param  array<string, list<string>>  $demands  values of PROPERTIES → accepted values
      * @param  list<string>  $writes  names of the partitions written, sorted
-     * @param  list<string>  $notUnderstood  assertions as they stand
+     * @param  list<string>  $notUnderstood  assertions as they stand, the first of them
      */
     private function __construct(public array $demands, public ?int $buildTime, public array $writes, public array $notUnderstood)
     {
@@ -55,82 +60,105 @@ final readonly class ScriptFacts
         $notUnderstood = [];
         $time = null;
         foreach (self::assertions($statements) as $assertion) {
-            $time ??= self::time($assertion);
-            if (self::time($assertion) !== null) {
+            $olderThan = self::time($assertion);
+            $time ??= $olderThan;
+            if ($olderThan !== null) {
                 continue;
             }
-            [$kind, $values] = self::choice($assertion);
-            if ($kind === null) {
-                $notUnderstood[] = (string) $assertion;
-            } else {
-                $demands[$kind] = array_values(array_unique([...$demands[$kind] ?? [], ...$values]));
+            $choice = self::choice($assertion);
+            if ($choice === null && count($notUnderstood) < self::MOST_NOT_UNDERSTOOD) {
+                $notUnderstood[] = self::shortened((string) $assertion);
+            }
+            foreach ($choice[1] ?? [] as $value) {
+                $demands[$choice[0] ?? ''][$value] = $value;
             }
         }
 
-        return new self($demands, $time, self::writes($statements), $notUnderstood);
+        return new self(array_map(array_values(...), $demands), $time, self::writes($statements), $notUnderstood);
+    }
+
+    private static function shortened(string $text): string
+    {
+        return strlen($text) > self::LONGEST_ASSERTION ? mb_strcut(mb_scrub($text), 0, self::LONGEST_ASSERTION).' …' : $text;
     }
 
     /**
+     * The conditions that the script asserts, in its order.
+     *
      * @param  list<ScriptCall>  $statements
-     * @return list<ScriptCall>
+     * @return \Generator<int, ScriptCall>
      */
-    private static function assertions(array $statements): array
+    private static function assertions(array $statements): \Generator
     {
-        $found = [];
         foreach ($statements as $call) {
             if ($call->name === self::ASSERT) {
-                array_push($found, ...$call->arguments);
-            } elseif ($call->name === '||' && $call->arguments[1]->name === self::ABORT) {
-                $found[] = $call->arguments[0];
+                yield from $call->arguments;
+            } elseif (self::givesUp($call)) {
+                $conditions = array_slice($call->arguments, 0, -1);
+                yield count($conditions) === 1 ? $conditions[0] : new ScriptCall('||', $conditions);
             } elseif (in_array($call->name, [';', 'if'], true)) {
-                array_push($found, ...self::assertions($call->arguments));
+                yield from self::assertions($call->arguments);
             }
         }
+    }
 
-        return $found;
+    /** "condition, or stop". */
+    private static function givesUp(ScriptCall $call): bool
+    {
+        return $call->name === '||' && $call->arguments[count($call->arguments) - 1]->name === self::ABORT;
     }
 
     /**
      * "property equals a, or equals b, or stop" as the kind of property and the accepted values.
      *
-     * @return array{?string, list<string>}
+     * @return ?array{string, list<string>} null where it is something else
      */
-    private static function choice(ScriptCall $call): array
+    private static function choice(ScriptCall $call): ?array
     {
-        if ($call->name === self::ABORT) {
-            return ['', []];
-        }
-        if ($call->name === '||') {
-            [$kind, $values] = self::choice($call->arguments[0]);
-            [$other, $more] = self::choice($call->arguments[1]);
-            if ($kind === null || $other === null || ($other !== '' && $kind !== $other)) {
-                return [null, []];
+        $kind = null;
+        $values = [];
+        foreach ($call->name === '||' ? $call->arguments : [$call] as $alternative) {
+            if ($alternative->name === self::ABORT) {
+                continue;
             }
-
-            return [$kind, [...$values, ...$more]];
-        }
-        if ($call->name === '==') {
-            foreach ([[0, 1], [1, 0]] as [$left, $right]) {
-                $get = $call->arguments[$left];
-                $kind = self::PROPERTIES[$get->name === self::GET_PROPERTY ? (string) $get->argument(0) : ''] ?? null;
-                $value = $call->argument($right);
-                if ($kind !== null && $value !== null) {
-                    return [$kind, [$value]];
-                }
+            [$of, $value] = self::comparison($alternative);
+            if ($of === null || ($kind !== null && $of !== $kind)) {
+                return null;
             }
+            $kind = $of;
+            $values[] = $value;
         }
 
-        return [null, []];
+        return $kind === null ? null : [$kind, $values];
+    }
+
+    /**
+     * "property equals value", either way round.
+     *
+     * @return array{?string, string} kind of property and value; null where it is something else
+     */
+    private static function comparison(ScriptCall $call): array
+    {
+        foreach ($call->name === '==' ? [[0, 1], [1, 0]] : [] as [$left, $right]) {
+            $get = $call->arguments[$left];
+            $kind = self::PROPERTIES[$get->name === self::GET_PROPERTY ? (string) $get->argument(0) : ''] ?? null;
+            $value = $call->argument($right);
+            if ($kind !== null && $value !== null) {
+                return [$kind, $value];
+            }
+        }
+
+        return [null, ''];
     }
 
     /** "not older than": the build time in Unix seconds that the script compares with the installed one. */
     private static function time(ScriptCall $call): ?int
     {
-        if ($call->name === '||' && $call->arguments[1]->name === self::ABORT) {
+        if (self::givesUp($call) && count($call->arguments) === 2) {
             $call = $call->arguments[0];
         }
         $inner = $call->name === '!' ? $call->arguments[0] : null;
-        if ($inner?->name !== self::OLDER_THAN || ! ctype_digit((string) $inner->argument(0))) {
+        if ($inner?->name !== self::OLDER_THAN || preg_match('/^\d{1,18}$/', (string) $inner->argument(0)) !== 1) {
             return null;
         }
         $get = $inner->arguments[1] ?? null;
@@ -140,11 +168,23 @@ final readonly class ScriptFacts
 
     /**
      * @param  list<ScriptCall>  $calls
-     * @return list<string>
+     * @return list<string> names of partitions, sorted
      */
     private static function writes(array $calls): array
     {
         $names = [];
+        self::collectWrites($calls, $names);
+        ksort($names, SORT_STRING);
+
+        return array_map(strval(...), array_keys($names));
+    }
+
+    /**
+     * @param  list<ScriptCall>  $calls
+     * @param  array<string, true>  $names
+     */
+    private static function collectWrites(array $calls, array &$names): void
+    {
         foreach ($calls as $call) {
             $target = match ($call->name) {
                 self::WRITE_FILE => $call->argument(1),
@@ -152,12 +192,9 @@ final readonly class ScriptFacts
                 default => null,
             };
             if ($target !== null) {
-                $names[] = basename($target);
+                $names[basename($target)] = true;
             }
-            array_push($names, ...self::writes($call->arguments));
+            self::collectWrites($call->arguments, $names);
         }
-        sort($names);
-
-        return array_values(array_unique($names));
     }
 }

@@ -16,18 +16,31 @@ final class ScriptParser
 {
     private const MOST_DEPTH = 200;
 
+    /** More than any script of a build has; each takes a few hundred bytes of memory. */
+    private const MOST_EXPRESSIONS = 100_000;
+
+    private const TOKEN = '/\G(?:(?<space>\s+|\#[^\n]*)|"(?<text>(?:[^"\\\\]++|\\\\.)*+)"|(?<sign>\|\||&&|==|!=|[!+();,])|(?<word>[A-Za-z0-9_:\/.\-]++))/s';
+
     /** Left-associative operators from loose to tight. */
     private const OPERATORS = ['||', '&&', '==', '!=', '+'];
 
-    /** @var list<array{string, string, int}> kind ("word", "text" or the sign itself), text, line */
-    private array $tokens = [];
+    /** Operators whose chains are one expression with many arguments: the grouping says nothing. */
+    private const CHAINED = ['||', '&&', '+'];
 
-    private int $at = 0;
+    /** @var ?array{string, string, int} the next token: kind ("word", "text" or the sign itself), text, line; null at the end */
+    private ?array $token = null;
+
+    private int $offset = 0;
+
+    private int $line = 1;
 
     private int $depth = 0;
 
-    private function __construct(private readonly string $path, private readonly string $place)
+    private int $expressions = 0;
+
+    private function __construct(private readonly string $script, private readonly string $path, private readonly string $place)
     {
+        $this->step();
     }
 
     /**
@@ -38,34 +51,32 @@ final class ScriptParser
      */
     public static function parse(string $script, string $path, string $place): array
     {
-        $parser = new self($path, $place);
-        $parser->tokenise($script);
+        $parser = new self($script, $path, $place);
         $statements = $parser->statements();
-        if ($parser->at < count($parser->tokens)) {
+        if ($parser->token !== null) {
             throw $parser->error('an operator or the end of the statement');
         }
 
         return $statements;
     }
 
-    private function tokenise(string $script): void
+    /** Goes on to the next token; one at a time, so that a long script takes no more memory than a short one. */
+    private function step(): void
     {
-        $pattern = '/\G(?:(?<space>\s+|\#[^\n]*)|"(?<text>(?:[^"\\\\]|\\\\.)*)"|(?<sign>\|\||&&|==|!=|[!+();,])|(?<word>[A-Za-z0-9_:\/.\-]+))/s';
-        $offset = 0;
-        $line = 1;
-        while ($offset < strlen($script)) {
-            if (preg_match($pattern, $script, $m, PREG_UNMATCHED_AS_NULL, $offset) !== 1) {
-                throw PackageError::malformed($this->path, "{$this->place}, line {$line}", 'The script holds a character that is not understood', 'words, quoted text and operators');
+        $this->token = null;
+        while ($this->token === null && $this->offset < strlen($this->script)) {
+            if (preg_match(self::TOKEN, $this->script, $m, PREG_UNMATCHED_AS_NULL, $this->offset) !== 1) {
+                $where = "{$this->place}, line {$this->line}";
+                throw PackageError::malformed($this->path, $where, 'The script holds a character that is not understood', 'words, quoted text and operators');
             }
-            if (isset($m['text'])) {
-                $this->tokens[] = ['text', stripcslashes($m['text']), $line];
-            } elseif (isset($m['sign'])) {
-                $this->tokens[] = [$m['sign'], $m['sign'], $line];
-            } elseif (isset($m['word'])) {
-                $this->tokens[] = ['word', $m['word'], $line];
-            }
-            $line += substr_count($m[0], "\n");
-            $offset += strlen($m[0]);
+            $this->token = match (true) {
+                isset($m['text']) => ['text', stripcslashes($m['text']), $this->line],
+                isset($m['sign']) => [$m['sign'], $m['sign'], $this->line],
+                isset($m['word']) => ['word', $m['word'], $this->line],
+                default => null,
+            };
+            $this->line += substr_count($m[0], "\n");
+            $this->offset += strlen($m[0]);
         }
     }
 
@@ -75,12 +86,12 @@ final class ScriptParser
     private function statements(): array
     {
         $statements = [];
-        while ($this->at < count($this->tokens) && ! $this->isWord('then', 'else', 'endif') && $this->kind() !== ')') {
+        while ($this->token !== null && ! $this->isWord('then', 'else', 'endif') && $this->kind() !== ')') {
             $statements[] = $this->operation(0);
             if ($this->kind() !== ';') {
                 break;
             }
-            $this->at++;
+            $this->step();
         }
 
         return $statements;
@@ -91,13 +102,30 @@ final class ScriptParser
         if (! isset(self::OPERATORS[$level])) {
             return $this->operand();
         }
-        $left = $this->operation($level + 1);
-        while ($this->kind() === self::OPERATORS[$level]) {
-            $this->at++;
-            $left = new ScriptCall(self::OPERATORS[$level], [$left, $this->operation($level + 1)]);
+        $operator = self::OPERATORS[$level];
+        $arguments = [$this->operation($level + 1)];
+        while ($this->kind() === $operator) {
+            $this->step();
+            $arguments[] = $this->operation($level + 1);
+            if (! in_array($operator, self::CHAINED, true)) {
+                $arguments = [$this->node($operator, $arguments)];
+            }
         }
 
-        return $left;
+        return count($arguments) === 1 ? $arguments[0] : $this->node($operator, $arguments);
+    }
+
+    /**
+     * @param  list<ScriptCall>  $arguments
+     */
+    private function node(string $name, array $arguments): ScriptCall
+    {
+        $node = new ScriptCall($name, $arguments);
+        if ($node->depth > self::MOST_DEPTH) {
+            throw $this->error('fewer than '.self::MOST_DEPTH.' nested expressions');
+        }
+
+        return $node;
     }
 
     private function operand(): ScriptCall
@@ -105,13 +133,16 @@ final class ScriptParser
         if (++$this->depth > self::MOST_DEPTH) {
             throw $this->error('fewer than '.self::MOST_DEPTH.' nested expressions');
         }
-        [$kind, $text] = $this->tokens[$this->at] ?? throw $this->error('another expression');
-        $this->at++;
+        if (++$this->expressions > self::MOST_EXPRESSIONS) {
+            throw $this->error('at most '.self::MOST_EXPRESSIONS.' expressions');
+        }
+        [$kind, $text] = $this->token ?? throw $this->error('another expression');
+        $this->step();
         $node = match (true) {
-            $kind === '!' => new ScriptCall('!', [$this->operand()]),
+            $kind === '!' => $this->node('!', [$this->operand()]),
             $kind === '(' => $this->closing($this->block(), ')'),
             $kind === 'word' && $text === 'if' => $this->condition(),
-            $kind === 'word' && $this->kind() === '(' => new ScriptCall($text, $this->arguments()),
+            $kind === 'word' && $this->kind() === '(' => $this->node($text, $this->arguments()),
             $kind === 'word', $kind === 'text' => ScriptCall::literal($text),
             default => throw $this->error('an expression'),
         };
@@ -126,19 +157,19 @@ final class ScriptParser
         $this->word('then');
         $branches = [$test, $this->block()];
         if ($this->isWord('else')) {
-            $this->at++;
+            $this->step();
             $branches[] = $this->block();
         }
         $this->word('endif');
 
-        return new ScriptCall('if', $branches);
+        return $this->node('if', $branches);
     }
 
     private function block(): ScriptCall
     {
         $statements = $this->statements();
 
-        return count($statements) === 1 ? $statements[0] : new ScriptCall(';', $statements);
+        return count($statements) === 1 ? $statements[0] : $this->node(';', $statements);
     }
 
     /**
@@ -146,17 +177,17 @@ final class ScriptParser
      */
     private function arguments(): array
     {
-        $this->at++;
+        $this->step();
         $arguments = [];
         while ($this->kind() !== ')') {
             $arguments[] = $this->operation(0);
             if ($this->kind() === ',') {
-                $this->at++;
+                $this->step();
             } elseif ($this->kind() !== ')') {
                 throw $this->error('"," or ")"');
             }
         }
-        $this->at++;
+        $this->step();
 
         return $arguments;
     }
@@ -166,7 +197,7 @@ final class ScriptParser
         if ($this->kind() !== $sign) {
             throw $this->error("\"{$sign}\"");
         }
-        $this->at++;
+        $this->step();
 
         return $node;
     }
@@ -176,24 +207,22 @@ final class ScriptParser
         if (! $this->isWord($word)) {
             throw $this->error("\"{$word}\"");
         }
-        $this->at++;
+        $this->step();
     }
 
     private function isWord(string ...$words): bool
     {
-        $token = $this->tokens[$this->at] ?? null;
-
-        return $token !== null && $token[0] === 'word' && in_array($token[1], $words, true);
+        return $this->kind() === 'word' && in_array($this->token[1] ?? '', $words, true);
     }
 
     private function kind(): string
     {
-        return $this->tokens[$this->at][0] ?? '';
+        return $this->token[0] ?? '';
     }
 
     private function error(string $expected): PackageError
     {
-        $token = $this->tokens[$this->at] ?? null;
+        $token = $this->token;
         $where = $token === null ? 'end' : "line {$token[2]}";
         $found = $token === null ? 'The script ends in the middle of a statement' : "The script holds \"{$token[1]}\" where it does not belong";
 

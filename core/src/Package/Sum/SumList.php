@@ -15,11 +15,19 @@ final readonly class SumList
     /** length in hex digits → algorithm */
     public const ALGORITHMS = [32 => 'md5', 40 => 'sha1', 64 => 'sha256', 128 => 'sha512'];
 
+    /** @var array<string, array<string, string>> sums by algorithm, by name without its folders */
+    private array $byName;
+
     /**
      * @param  list<array{algorithm: string, name: string, sum: string}>  $rows
      */
     private function __construct(public array $rows)
     {
+        $byName = [];
+        foreach ($rows as $row) {
+            $byName[basename($row['name'])][$row['algorithm']] = $row['sum'];
+        }
+        $this->byName = $byName;
     }
 
     public static function none(): self
@@ -58,9 +66,12 @@ final readonly class SumList
         return $this->rows === [];
     }
 
-    public function with(self $other): self
+    /**
+     * @param  list<self>  $lists
+     */
+    public static function together(array $lists): self
     {
-        return new self([...$this->rows, ...$other->rows]);
+        return new self(array_merge([], ...array_map(static fn (self $list): array => $list->rows, $lists)));
     }
 
     /**
@@ -70,14 +81,7 @@ final readonly class SumList
      */
     public function of(string $name): array
     {
-        $sums = [];
-        foreach ($this->rows as $row) {
-            if (basename($row['name']) === basename($name)) {
-                $sums[$row['algorithm']] = $row['sum'];
-            }
-        }
-
-        return $sums;
+        return $this->byName[basename($name)] ?? [];
     }
 
     public function sha256(string $name): ?string

@@ -13,6 +13,9 @@ final class SumsBeside
 {
     private const LARGEST_LIST = 256 << 10;
 
+    /** Of all lists in a folder together. */
+    private const MOST_BYTES = 2 << 20;
+
     /** Endings and names that lists are given; what they say is judged by their content. */
     private const NAMES = '/(\.(md5|sha1|sha256|sha512)(sum)?|sums?(\.txt)?|checksums?(\.txt)?)$/i';
 
@@ -27,11 +30,13 @@ final class SumsBeside
     public static function facts(string $path): array
     {
         $facts = [];
+        $left = self::MOST_BYTES;
         foreach (Quietly::call(static fn (): array|false => scandir(dirname($path))) ?: [] as $name) {
             $file = dirname($path).'/'.$name;
-            if (! self::isList($name) || ! is_file($file) || filesize($file) > self::LARGEST_LIST) {
+            if (! self::isList($name) || ! is_file($file) || filesize($file) > min(self::LARGEST_LIST, $left)) {
                 continue;
             }
+            $left -= (int) filesize($file);
             foreach (SumList::read((string) Quietly::call(static fn (): string|false => file_get_contents($file)), $name)->of(basename($path)) as $algorithm => $sum) {
                 $facts[] = Fact::of($algorithm, $sum, Source::Listed, $name);
             }

@@ -16,6 +16,11 @@ use Tornavis\Core\Package\Quietly;
  */
 final class UpdateMetadata
 {
+    /** As many digits as a number here can have. */
+    private const NUMBER = '/^\d{1,18}$/';
+
+    private const LARGEST_TEXT = 64 << 10;
+
     public const TEXT_ENTRY = 'META-INF/com/android/metadata';
 
     public const CERTIFICATE_ENTRY = 'META-INF/com/android/otacert';
@@ -39,7 +44,7 @@ final class UpdateMetadata
     public static function propertyLists(ZipDirectory $zip): array
     {
         $entry = $zip->find(self::TEXT_ENTRY);
-        $values = $entry === null ? [] : self::lines($zip->contents($entry, 1 << 20));
+        $values = $entry === null ? [] : self::lines($zip->contents($entry, self::LARGEST_TEXT));
 
         return array_values(array_intersect_key($values, array_flip(PropertyFiles::LISTS)));
     }
@@ -53,7 +58,7 @@ final class UpdateMetadata
         if ($entry === null) {
             return [];
         }
-        $values = self::lines($zip->contents($entry, 1 << 20));
+        $values = self::lines($zip->contents($entry, self::LARGEST_TEXT));
         // Fingerprint: maker/product/device:release/build id/incremental:type/tags
         $fingerprint = preg_split('#[/:]#', explode('|', $values['post-build'] ?? '')[0]);
         $codenames = preg_split('/[|,]/', $values['pre-device'] ?? '', -1, PREG_SPLIT_NO_EMPTY);
@@ -66,9 +71,9 @@ final class UpdateMetadata
             Field::CODENAMES => $codenames === [] || $codenames === false ? null : array_map(trim(...), $codenames),
             Field::RELEASE => $fingerprint[3] ?? null,
             Field::BUILD_ID => $values['post-build-incremental'] ?? $fingerprint[5] ?? null,
-            Field::API => isset($values['post-sdk-level']) && ctype_digit($values['post-sdk-level']) ? (int) $values['post-sdk-level'] : null,
+            Field::API => preg_match(self::NUMBER, $values['post-sdk-level'] ?? '') === 1 ? (int) $values['post-sdk-level'] : null,
             Field::PATCH_LEVEL => $values['post-security-patch-level'] ?? null,
-            Field::BUILD_TIME => isset($values['post-timestamp']) && ctype_digit($values['post-timestamp']) ? (int) $values['post-timestamp'] : null,
+            Field::BUILD_TIME => preg_match(self::NUMBER, $values['post-timestamp'] ?? '') === 1 ? (int) $values['post-timestamp'] : null,
             Field::UPDATE_TYPE => $type,
         ];
         $facts = [];

@@ -20,6 +20,14 @@ final readonly class ZipDirectory
 {
     public const MOST_ENTRIES = 20_000;
 
+    private const LARGEST_TABLE_BYTES = 16 << 20;
+
+    /** Extra fields of one entry; packing tools write up to five. */
+    private const MOST_EXTRA_FIELDS = 64;
+
+    /** Bytes of packed data that are unpacked at once; they become at most a thousand times as many. */
+    private const PIECE = 16 << 10;
+
     private const END = "PK\x05\x06";
 
     private const END_64 = "PK\x06\x06";
@@ -52,6 +60,9 @@ final readonly class ZipDirectory
         [$count, $size, $offset] = self::end($bytes);
         if ($count > self::MOST_ENTRIES) {
             throw PackageError::hostile($bytes->path, 'end of directory', "The archive claims {$count} entries; more than ".self::MOST_ENTRIES.' are never needed');
+        }
+        if ($size > self::LARGEST_TABLE_BYTES) {
+            throw PackageError::hostile($bytes->path, 'end of directory', "The directory claims {$size} bytes; more than ".self::LARGEST_TABLE_BYTES.' are never needed');
         }
         $table = $bytes->read($offset, $size);
         $entries = [];
@@ -138,12 +149,20 @@ final readonly class ZipDirectory
      */
     private static function wide(int $size, int $packed, int $header, string $extra): array
     {
-        for ($i = 0; $i + 4 <= strlen($extra); $i += 4 + $field['length']) {
+        if (! in_array(self::UNKNOWN_32, [$size, $packed, $header], true)) {
+            return [$size, $packed, $header];
+        }
+        $count = 0;
+        for ($i = 0; $i + 4 <= strlen($extra) && $count++ < self::MOST_EXTRA_FIELDS; $i += 4 + $field['length']) {
             $field = self::fields('vid/vlength', substr($extra, $i, 4));
             if ($field['id'] !== 1) {
                 continue;
             }
-            $wide = array_values(self::fields('P*', substr($extra, $i + 4, intdiv($field['length'], 8) * 8)));
+            $numbers = substr($extra, $i + 4, min(24, intdiv($field['length'], 8) * 8));
+            if ($numbers === '') {
+                continue;
+            }
+            $wide = array_values(self::fields('P*', $numbers));
             $size = $size === self::UNKNOWN_32 ? array_shift($wide) ?? $size : $size;
             $packed = $packed === self::UNKNOWN_32 ? array_shift($wide) ?? $packed : $packed;
             $header = $header === self::UNKNOWN_32 ? array_shift($wide) ?? $header : $header;
@@ -163,8 +182,9 @@ final readonly class ZipDirectory
             if ($entry->headerOffset < $free) {
                 throw PackageError::hostile($bytes->path, "entry {$entry->name}", 'Two entries overlap');
             }
-            $free = $entry->headerOffset + 30 + strlen($entry->name) + $entry->packedBytes;
-            if ($entry->packedBytes < 0 || $entry->sizeBytes < 0 || $free > $directoryOffset) {
+            $outside = $entry->packedBytes < 0 || $entry->packedBytes > $directoryOffset || $entry->headerOffset > $directoryOffset;
+            $free = $outside ? 0 : $entry->headerOffset + 30 + strlen($entry->name) + $entry->packedBytes;
+            if ($outside || $entry->sizeBytes < 0 || $free > $directoryOffset) {
                 throw PackageError::hostile($bytes->path, "entry {$entry->name}", 'The entry claims bytes beyond the place of the directory');
             }
         }
@@ -216,10 +236,45 @@ final readonly class ZipDirectory
             $data = Quietly::call(static fn (): string|false => gzinflate($data, $entry->sizeBytes + 1));
         }
         if ($data === false || strlen($data) !== $entry->sizeBytes || crc32($data) !== $entry->crc32) {
-            throw PackageError::malformed($this->bytes->path, "entry {$entry->name}", 'The entry does not unpack to what the directory says', "{$entry->sizeBytes} bytes with the listed check value");
+            throw $this->otherContent($entry);
         }
 
         return $data;
+    }
+
+    /**
+     * The content of an entry of any size, unpacked piece by piece; what it adds up to is checked at the end.
+     *
+     * @return \Generator<int, string>
+     *
+     * @throws PackageError when it does not unpack to what the directory says
+     */
+    public function pieces(ZipEntry $entry): \Generator
+    {
+        $packed = $this->packed($entry);
+        $inflate = $entry->method === ZipEntry::DEFLATED ? inflate_init(ZLIB_ENCODING_RAW) : null;
+        $sum = hash_init('crc32b');
+        $length = 0;
+        for ($at = 0; $at < $packed->size; $at += self::PIECE) {
+            $piece = $packed->read($at, min(self::PIECE, $packed->size - $at));
+            if ($inflate instanceof \InflateContext) {
+                $piece = Quietly::call(static fn (): string|false => inflate_add($inflate, $piece));
+            }
+            $length += $piece === false ? 0 : strlen($piece);
+            if ($piece === false || $length > $entry->sizeBytes) {
+                throw $this->otherContent($entry);
+            }
+            hash_update($sum, $piece);
+            yield $piece;
+        }
+        if ($length !== $entry->sizeBytes || hash_final($sum) !== sprintf('%08x', $entry->crc32)) {
+            throw $this->otherContent($entry);
+        }
+    }
+
+    private function otherContent(ZipEntry $entry): PackageError
+    {
+        return PackageError::malformed($this->bytes->path, "entry {$entry->name}", 'The entry does not unpack to what the directory says', "{$entry->sizeBytes} bytes with the listed check value");
     }
 
     private function packed(ZipEntry $entry): Bytes
