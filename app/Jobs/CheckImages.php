@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 use App\Models\PackageRecord;
+use App\Shelf\Apart;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
-use Tornavis\Core\Package\ImageCheck;
 use Tornavis\Core\Package\PackageError;
 
 /** Looks into a package and compares every image in it with what is stated about it. */
@@ -23,11 +23,11 @@ final class CheckImages implements ShouldQueue
     {
     }
 
-    public function handle(): void
+    public function handle(Apart $apart): void
     {
         $record = PackageRecord::query()->findOrFail($this->packageId);
         try {
-            $outcomes = ImageCheck::of($record->package(), function (string $partition) use ($record): void {
+            $outcomes = $apart->images($record->package(), function (string $partition) use ($record): void {
                 $record->update(['images' => ['status' => "comparing {$partition}", 'at' => now()->toIso8601String(), 'outcomes' => []]]);
             });
             $record->update(['images' => ['status' => 'done', 'at' => now()->toIso8601String(), 'outcomes' => $outcomes]]);

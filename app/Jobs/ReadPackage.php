@@ -6,19 +6,16 @@ namespace App\Jobs;
 
 use App\Models\PackageRecord;
 use App\Models\WorkJob;
+use App\Shelf\Apart;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
-use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\PackageError;
-use Tornavis\Core\Package\PackageInspector;
 
 /** Reads a file on the shelf and computes its checksums in one pass, with progress; recognises a file that was moved or renamed. */
 final class ReadPackage implements ShouldQueue
 {
     use Queueable;
-
-    private const REPORT_EVERY_BYTES = 32 << 20;
 
     private const LOOK_AGAIN_SECONDS = 5;
 
@@ -30,19 +27,17 @@ final class ReadPackage implements ShouldQueue
     {
     }
 
-    public function handle(PackageInspector $inspector): void
+    public function handle(Apart $apart): void
     {
         $record = PackageRecord::query()->find($this->packageId);
         if ($record === null || ! is_file($record->path)) {
             return;
         }
         $began = self::asLookedAt($record);
-        $package = $inspector->describe($record->path);
-        $reported = 0;
+        $package = $apart->describe($record->path);
         try {
-            $package = $package->withSums(Checksum::all($record->path, $package->wantedSums(), function (int $done) use ($record, &$reported): void {
-                if ($done < $record->size_bytes && $done - $reported >= self::REPORT_EVERY_BYTES) {
-                    $reported = $done;
+            $package = $package->withSums($apart->sums($package, function (int $done) use ($record): void {
+                if ($done < $record->size_bytes) {
                     $record->update(['hashed_bytes' => $done]);
                 }
             }));
@@ -53,7 +48,7 @@ final class ReadPackage implements ShouldQueue
 
                 return;
             }
-            report($error);
+            $package = $package->problem === null ? $apart->problem($record->path, $error) : $package;
         }
         DB::transaction(function () use ($record, $package, $began): void {
             $now = PackageRecord::query()->find($this->packageId);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Run\StandInLink;
+use App\Shelf\Apart;
 use App\Shelf\Shelf;
 use App\Shelf\Uploads;
 use App\Work\Desk;
@@ -19,8 +20,9 @@ final class AppServiceProvider extends ServiceProvider
     {
         Connection::resolverFor('sqlite', static fn (...$settings): SqliteConnection => new SqliteConnection(...$settings));
         $this->app->scoped(Desk::class);
+        $this->app->singleton(Apart::class);
         $this->app->bind(PackageInspector::class, static fn (): PackageInspector => PackageInspector::standard());
-        $this->app->bind(Shelf::class, static fn (): Shelf => new Shelf(config()->string('tornavis.shelf')));
+        $this->app->bind(Shelf::class, static fn (): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)));
         $this->app->bind(Uploads::class, static fn (): Uploads => new Uploads(config()->string('tornavis.shelf'), config()->integer('tornavis.largest_upload')));
         $this->app->bind(StandInLink::class, static fn (): StandInLink => new StandInLink(config()->integer('tornavis.standin_port')));
     }

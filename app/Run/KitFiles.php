@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace App\Run;
 
 use App\Models\PackageRecord;
-use Tornavis\Core\Package\Archive\TarDirectory;
-use Tornavis\Core\Package\Bytes;
-use Tornavis\Core\Package\Zip\ZipDirectory;
+use Tornavis\Core\Package\Archive\Bundle;
 use Tornavis\Core\Run\LinkLost;
 
 /** Finds the file that goes over the link for a step, taking single images out of their package where needed. */
@@ -55,19 +53,8 @@ final readonly class KitFiles
         if ($entry === '') {
             return $this->path($package);
         }
-        $bytes = Bytes::open($this->path($package));
         $file = (string) tempnam(sys_get_temp_dir(), 'tornavis');
-        if (TarDirectory::looksLikeOne($bytes)) {
-            $inside = TarDirectory::of($bytes)->bytes($entry);
-            for ($at = 0; $at < $inside->size; $at += 1 << 20) {
-                file_put_contents($file, $inside->read($at, min(1 << 20, $inside->size - $at)), FILE_APPEND);
-            }
-
-            return $file;
-        }
-        $zip = ZipDirectory::of($bytes);
-        $found = $zip->find($entry) ?? throw new \LogicException("{$package} lost its entry {$entry} since it was planned.");
-        file_put_contents($file, $zip->contents($found, 256 << 20));
+        Bundle::open($this->path($package))->extract($entry, $file);
 
         return $file;
     }

@@ -7,16 +7,20 @@ namespace App\Shelf;
 use App\Jobs\ReadPackage;
 use App\Models\PackageRecord;
 use App\Models\Setting;
-use Tornavis\Core\Package\PackageInspector;
-use Tornavis\Core\Package\Sum\SumsBeside;
+use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageError;
 
 /** The folders whose files are the shelf. Files are read in place and never changed. */
 final readonly class Shelf
 {
+    /** For reading what files are while somebody waits. */
+    private const PATIENCE_SECONDS = 3;
+
     /**
      * @param  string  $folder  its own folder, into which uploads go
      */
-    public function __construct(public string $folder)
+    public function __construct(public string $folder, private Apart $apart)
     {
     }
 
@@ -30,10 +34,22 @@ final readonly class Shelf
         return [$this->folder, ...Setting::folders()];
     }
 
+    /**
+     * What a person should know about the folders.
+     *
+     * @return list<string>
+     */
+    public function problems(): array
+    {
+        $problems = array_map(static fn (string $folder): ?string => Folder::at($folder)->problem, $this->folders());
+
+        return array_values(array_filter($problems, is_string(...)));
+    }
+
     /** Whether a file in the folders has come, gone or changed since it was last taken in. */
     public function isBehind(): bool
     {
-        $there = array_map(static fn (array $file): string => "{$file[0]}|{$file[1]}", array_merge(...array_map(self::files(...), $this->folders())));
+        $there = array_map(static fn (FileThere $file): string => "{$file->sizeBytes}|{$file->changed}", $this->there());
         $known = PackageRecord::query()->where('missing', false)->toBase()->get(['path', 'size_bytes', 'modified_at'])
             ->mapWithKeys(static fn (\stdClass $row): array => [$row->path => "{$row->size_bytes}|{$row->modified_at}"])->all();
 
@@ -41,60 +57,91 @@ final readonly class Shelf
     }
 
     /**
-     * Takes in what is new or changed and marks what is gone; reading itself happens in the queue.
+     * Takes in what is new or changed and marks what is gone. What a file is, is read at once as far as that takes a
+     * moment; its checksum, and what takes longer, is left to the queue.
      *
      * @return int files to be read
      */
     public function look(): int
     {
-        $records = PackageRecord::query()->get()->keyBy('path');
-        $there = array_merge(...array_map(self::files(...), $this->folders()));
-        foreach ($records->keys()->diff(array_keys($there))->chunk(500) as $paths) {
-            PackageRecord::query()->whereIn('path', $paths->all())->where('missing', false)->update(['missing' => true]);
-        }
-        $toRead = 0;
-        foreach ($there as $path => [$size, $changed]) {
-            $record = $records->get($path);
-            if ($record !== null && $record->modified_at === $changed && $record->size_bytes === $size && ! $record->missing) {
-                continue;
-            }
-            $record ??= new PackageRecord(['path' => $path]);
-            $record->modified_at = $changed;
-            $record->missing = false;
-            $record->hashed_bytes = 0;
-            $record->images = null;
-            $record->keepDescription(PackageInspector::standard()->describe($path));
-            ReadPackage::dispatch($record->id);
-            $toRead++;
+        $toRead = ShelfLock::alone(fn (): array => $this->takeIn());
+        foreach ($toRead as $id) {
+            ReadPackage::dispatch($id);
         }
 
-        return $toRead;
+        return count($toRead);
     }
 
     /**
-     * The packages in a folder: no cards, checksum lists, hidden files or parts of downloads.
-     *
-     * @return array<string, array{int, int}> size and time of the last change (of the file or of what lies beside it), by path
+     * @return list<int> ids of the records to be read
      */
-    private static function files(string $folder): array
+    private function takeIn(): array
     {
-        $files = [];
-        $beside = [];
-        foreach (is_dir($folder) && is_readable($folder) ? new \DirectoryIterator($folder) : [] as $file) {
-            $name = $file->getFilename();
-            if (! $file->isFile() || str_starts_with($name, '.') || str_ends_with($name, '.part')) {
-                continue;
-            }
-            if (str_ends_with($name, PackageInspector::CARD_SUFFIX)) {
-                $beside[substr($name, 0, -strlen(PackageInspector::CARD_SUFFIX))] = $file->getMTime();
-            } elseif (SumsBeside::isList($name)) {
-                $beside[''] = max($beside[''] ?? 0, $file->getMTime());
-            } else {
-                $files[$file->getPathname()] = [$file->getSize(), $file->getMTime(), $name];
-            }
-        }
-        ksort($files);
+        $there = $this->there();
+        $changed = $this->changed($there);
+        $descriptions = $this->describe($changed);
 
-        return array_map(static fn (array $file): array => [$file[0], max($file[1], $beside[$file[2]] ?? 0, $beside[''] ?? 0)], $files);
+        /** @var list<int> */
+        return DB::transaction(static function () use ($there, $changed, $descriptions): array {
+            $gone = PackageRecord::query()->where('missing', false)->pluck('path')->diff(array_map(strval(...), array_keys($there)));
+            foreach ($gone->chunk(500) as $paths) {
+                PackageRecord::query()->whereIn('path', $paths->all())->update(['missing' => true]);
+            }
+            $toRead = [];
+            foreach ($changed as $path => $file) {
+                $record = PackageRecord::query()->firstOrNew(['path' => $path]);
+                $record->fill(['modified_at' => $file->changed, 'missing' => false, 'hashed_bytes' => 0, 'images' => null]);
+                $record->keepDescription($descriptions[$path]);
+                if ($file->hasPlainPath()) {
+                    $toRead[] = $record->id;
+                } else {
+                    $record->update(['hashed_bytes' => $file->sizeBytes]);
+                }
+            }
+
+            return $toRead;
+        });
+    }
+
+    /**
+     * @return array<string, FileThere> by path, as it is kept
+     */
+    private function there(): array
+    {
+        return array_merge(...array_map(static fn (string $folder): array => Folder::at($folder)->files, $this->folders()));
+    }
+
+    /**
+     * @param  array<string, FileThere>  $there
+     * @return array<string, FileThere> those that are not as they were taken in
+     */
+    private function changed(array $there): array
+    {
+        $known = PackageRecord::query()->where('missing', false)->toBase()->get(['path', 'size_bytes', 'modified_at'])->keyBy('path');
+
+        return array_filter($there, static function (FileThere $file, string $path) use ($known): bool {
+            $as = $known->get($path);
+
+            return $as === null || (int) $as->modified_at !== $file->changed || (int) $as->size_bytes !== $file->sizeBytes;
+        }, ARRAY_FILTER_USE_BOTH);
+    }
+
+    /**
+     * @param  array<string, FileThere>  $files
+     * @return array<string, Package>
+     */
+    private function describe(array $files): array
+    {
+        $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
+
+        return array_map(function (FileThere $file) use ($end): Package {
+            if (! $file->hasPlainPath()) {
+                return Package::withProblem($file->keptPath(), $file->sizeBytes, PackageError::badPath($file->keptPath())->getMessage());
+            }
+
+            return hrtime(true) > $end
+                ? Package::withProblem($file->path, $file->sizeBytes, 'It waits to be read.')
+                : $this->apart->describe($file->path);
+        }, $files);
     }
 }

@@ -4,12 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Shelf\Apart;
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Package\Checksum;
-use Tornavis\Core\Package\ImageCheck;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageError;
-use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Size;
 
 final class InspectCommand extends CoreCommand
@@ -18,7 +16,7 @@ final class InspectCommand extends CoreCommand
 
     protected $description = 'Says what a file is, for which phone, and where each statement comes from';
 
-    public function handle(PackageInspector $inspector): int
+    public function handle(Apart $apart): int
     {
         /** @var list<string> $files */
         $files = $this->argument('files');
@@ -26,15 +24,15 @@ final class InspectCommand extends CoreCommand
         $bad = 0;
         foreach ($files as $file) {
             try {
-                $package = $inspector->inspect($file);
-                $packages[] = $package->withSums(Checksum::all($file, $package->wantedSums()));
+                $package = $apart->inspect($file);
+                $packages[] = $package->withSums($apart->sums($package, static fn (int $done): null => null));
             } catch (PackageError $error) {
                 $bad++;
                 $this->option('json') ? $packages[] = $error->toArray() : $this->error($error->getMessage());
             }
         }
         if ($this->option('json')) {
-            $this->json(array_map(fn (Package|array $package): array => $package instanceof Package ? $package->toArray() + ($this->option('images') ? ['imageCheck' => ImageCheck::of($package)] : []) : $package, $packages));
+            $this->json(array_map(fn (Package|array $package): array => $package instanceof Package ? $package->toArray() + ($this->option('images') ? ['imageCheck' => $this->images($package)] : []) : $package, $packages));
         } else {
             foreach ($packages as $package) {
                 if ($package instanceof Package) {
@@ -44,6 +42,14 @@ final class InspectCommand extends CoreCommand
         }
 
         return $bad === 0 ? self::SUCCESS : self::BAD_DATA;
+    }
+
+    /**
+     * @return list<array{partition: string, against: string, agrees: bool, says: string}>
+     */
+    private function images(Package $package): array
+    {
+        return app(Apart::class)->images($package, static fn (string $partition): null => null);
     }
 
     private function show(Package $package): void
@@ -56,7 +62,7 @@ final class InspectCommand extends CoreCommand
         foreach ($package->facts->conflicts() as $name => $facts) {
             $this->warn("  The sources disagree about {$name}: ".implode('; ', array_map(static fn (Fact $fact): string => "{$fact->text()} ({$fact->where})", $facts)));
         }
-        foreach ($this->option('images') ? ImageCheck::of($package) : [] as $outcome) {
+        foreach ($this->option('images') ? $this->images($package) : [] as $outcome) {
             $this->line('  '.($outcome['agrees'] ? 'agrees' : 'DIFFERS')."  {$outcome['partition']}, {$outcome['against']}: {$outcome['says']}");
         }
         foreach ($package->notUnderstood as $assertion) {

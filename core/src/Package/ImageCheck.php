@@ -4,22 +4,21 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package;
 
-use Tornavis\Core\Package\Archive\TarDirectory;
+use Tornavis\Core\Package\Archive\Bundle;
 use Tornavis\Core\Package\Image\VerificationReader;
 use Tornavis\Core\Package\Payload\PartitionExtractor;
-use Tornavis\Core\Package\Zip\ZipDirectory;
 
 /**
  * Looks into a package and compares every image with what is stated about it: the hashes of the payload's
  * manifest or of the bundle's own list, and the descriptors of a verification header that lies beside the images.
  *
+ * @phpstan-type HashDescriptor array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string}
  * @phpstan-type Outcome array{partition: string, against: string, agrees: bool, says: string}
  */
 final class ImageCheck
 {
-    private const LARGEST_IMAGE = 512 << 20;
-
-    private const PIECE = 1 << 20;
+    /** A verification header with its descriptors; larger images are none. */
+    private const LARGEST_HEADER_IMAGE = 2 << 20;
 
     /**
      * @param  ?callable(string $partition): void  $begun
@@ -67,66 +66,90 @@ final class ImageCheck
      */
     private static function bundle(Package $package, ?callable $begun): array
     {
-        $bytes = Bytes::open($package->path);
-        $tar = $package->container === Container::TarBundle ? TarDirectory::of($bytes) : null;
-        $zip = $tar === null ? ZipDirectory::of($bytes) : null;
-        $outcomes = [];
-        $contents = [];
-        $headers = [];
+        $bundle = Bundle::open($package->path);
+        $headers = self::headers($package, $bundle);
+        $listed = [];
+        $verified = [];
         foreach ($package->images as $image) {
             $begun === null ?: $begun($image->partition);
-            $name = (string) $image->entry;
             try {
-                $content = $tar !== null ? self::read($tar->bytes($name)) : (string) $zip?->contents($zip->find($name) ?? throw PackageError::malformed($package->path, $name, 'There is no such entry', 'an entry of the bundle'), self::LARGEST_IMAGE);
+                $sums = self::sums($bundle, $image, $headers[$image->partition] ?? []);
             } catch (PackageError $error) {
-                $outcomes[] = self::outcome($image->partition, 'bundle', false, "{$error->what} ({$error->where}).");
+                $listed[] = self::outcome($image->partition, 'bundle', false, "{$error->what} ({$error->where}).");
 
                 continue;
             }
             if ($image->sha256 !== null) {
-                $has = hash('sha256', $content);
-                $outcomes[] = self::outcome($image->partition, 'checksum list in the bundle', $has === $image->sha256, $has === $image->sha256 ? 'Its SHA-256 is the one that the list states.' : 'Its SHA-256 is '.substr($has, 0, 12).'…; the list states '.substr($image->sha256, 0, 12).'….');
+                $agrees = $sums['sha256'] === $image->sha256;
+                $differs = 'Its SHA-256 is '.substr($sums['sha256'], 0, 12).'…; the list states '.substr($image->sha256, 0, 12).'….';
+                $listed[] = self::outcome($image->partition, 'checksum list in the bundle', $agrees, $agrees ? 'Its SHA-256 is the one that the list states.' : $differs);
             }
-            $contents[$image->partition] = $content;
-            if (str_starts_with($content, VerificationReader::MAGIC)) {
-                array_push($headers, ...VerificationReader::hashes(Bytes::ofString($content, $package->path)));
+            foreach ($sums['agree'] as $agrees) {
+                $verified[] = self::outcome($image->partition, 'verification header', $agrees, $agrees ? 'It is the image that the verification header was made for.' : 'The verification header was made for another image; the bootloader would refuse it.');
             }
         }
 
-        return [...$outcomes, ...self::againstHeaders($headers, $contents)];
+        return [...$listed, ...$verified];
     }
 
     /**
-     * @param  list<array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string}>  $headers
-     * @param  array<string, string>  $contents  by partition
-     * @return list<Outcome>
+     * What the verification headers that lie beside the images state about them.
+     *
+     * @return array<string, list<HashDescriptor>> by partition
      */
-    private static function againstHeaders(array $headers, array $contents): array
+    private static function headers(Package $package, Bundle $bundle): array
     {
-        $outcomes = [];
-        foreach ($headers as $hash) {
-            $content = $contents[$hash['partition']] ?? null;
-            if ($content === null || ! in_array($hash['algorithm'], ['sha256', 'sha512'], true)) {
+        $headers = [];
+        foreach ($package->images as $image) {
+            $small = $image->entry !== null && $image->sizeBytes <= self::LARGEST_HEADER_IMAGE;
+            try {
+                $content = $small ? implode('', iterator_to_array($bundle->pieces($image->entry), false)) : '';
+                $hashes = str_starts_with($content, VerificationReader::MAGIC) ? VerificationReader::hashes(Bytes::ofString($content, $package->path)) : [];
+            } catch (PackageError) {
+                // It is named when the image itself is compared.
                 continue;
             }
-            $agrees = $hash['imageBytes'] <= strlen($content) && hash_equals($hash['digest'], hash($hash['algorithm'], $hash['salt'].substr($content, 0, $hash['imageBytes']), true));
-            $outcomes[] = self::outcome($hash['partition'], 'verification header', $agrees, $agrees ? 'It is the image that the verification header was made for.' : 'The verification header was made for another image; the bootloader would refuse it.');
+            foreach ($hashes as $hash) {
+                if (in_array($hash['algorithm'], ['sha256', 'sha512'], true)) {
+                    $headers[$hash['partition']][] = $hash;
+                }
+            }
         }
 
-        return $outcomes;
+        return $headers;
     }
 
-    private static function read(Bytes $bytes): string
+    /**
+     * One pass over an image, whatever its size.
+     *
+     * @param  list<HashDescriptor>  $stated
+     * @return array{sha256: string, agree: list<bool>} whether it agrees with each that is stated
+     *
+     * @throws PackageError when it cannot be unpacked
+     */
+    private static function sums(Bundle $bundle, PartitionImage $image, array $stated): array
     {
-        if ($bytes->size > self::LARGEST_IMAGE) {
-            throw PackageError::hostile($bytes->path, 'entry', "An image has {$bytes->size} bytes; at most ".self::LARGEST_IMAGE.' are compared');
+        $whole = hash_init('sha256');
+        $parts = [];
+        foreach ($stated as $index => $hash) {
+            $parts[$index] = hash_init($hash['algorithm']);
+            hash_update($parts[$index], $hash['salt']);
         }
-        $out = '';
-        for ($at = 0; $at < $bytes->size; $at += self::PIECE) {
-            $out .= $bytes->read($at, min(self::PIECE, $bytes->size - $at));
+        $done = 0;
+        foreach ($bundle->pieces((string) $image->entry) as $piece) {
+            hash_update($whole, $piece);
+            foreach ($stated as $index => $hash) {
+                $left = $hash['imageBytes'] - $done;
+                $left > 0 && hash_update($parts[$index], substr($piece, 0, $left));
+            }
+            $done += strlen($piece);
+        }
+        $agree = [];
+        foreach ($stated as $index => $hash) {
+            $agree[] = $hash['imageBytes'] <= $done && hash_equals($hash['digest'], hash_final($parts[$index], true));
         }
 
-        return $out;
+        return ['sha256' => hash_final($whole), 'agree' => $agree];
     }
 
     /**

@@ -38,6 +38,12 @@ final readonly class Package
     ) {
     }
 
+    /** A file of which nothing is known but why. */
+    public static function withProblem(string $path, int $sizeBytes, string $problem): self
+    {
+        return new self($path, $sizeBytes, null, Facts::of(), problem: $problem);
+    }
+
     public function name(): string
     {
         return basename($this->path);

@@ -69,6 +69,18 @@ final class PackageError extends TornavisError
         );
     }
 
+    /**
+     * The error of another process.
+     *
+     * @param  mixed  $data  as written by toArray()
+     */
+    public static function told(mixed $data): self
+    {
+        $text = static fn (string $name): string => is_array($data) && is_string($data[$name] ?? null) ? $data[$name] : '';
+
+        return new self($text('what'), $text('where'), $text('expected'), $text('todo'));
+    }
+
     /** A defect of this program, found by a file. */
     public static function fault(string $path, string $message): self
     {

@@ -88,18 +88,21 @@ final readonly class PackageInspector
         try {
             return $this->inspect($path);
         } catch (PackageError $error) {
-            return $this->unreadable($path, $error);
+            return $this->beside($path, $error);
         } catch (\Throwable $fault) {
-            return $this->unreadable($path, PackageError::fault($path, $fault->getMessage()));
+            return $this->beside($path, PackageError::fault($path, $fault->getMessage()));
         }
     }
 
-    private function unreadable(string $path, PackageError $error): Package
+    /** A file that cannot be read, with the reason, and with what its card and the lists beside it say. */
+    public function beside(string $path, PackageError $error): Package
     {
         $size = is_file($path) ? (int) filesize($path) : 0;
         [$card] = $this->card($path, $size);
 
-        return new Package($path, $size, null, Facts::of(...($card?->facts() ?? []), ...SumsBeside::facts($path)), problem: $error->getMessage());
+        $facts = array_map(PlainText::fact(...), [...($card?->facts() ?? []), ...SumsBeside::facts($path)]);
+
+        return new Package($path, $size, null, Facts::of(...$facts), problem: $error->getMessage());
     }
 
     private function reading(Bytes $bytes): Reading

@@ -12,6 +12,9 @@ final class PlainText
     /** More than this of one text says nothing more. */
     private const LONGEST = 4096;
 
+    /** Of one statement; no phone has as many names. */
+    private const MOST_VALUES = 1000;
+
     /** Bytes that are no UTF-8 are replaced, and what is too long is cut. */
     public static function of(string $text): string
     {
@@ -24,7 +27,7 @@ final class PlainText
     {
         $value = match (true) {
             is_string($fact->value) => self::of($fact->value),
-            is_array($fact->value) => array_map(self::of(...), $fact->value),
+            is_array($fact->value) => array_map(self::of(...), array_slice($fact->value, 0, self::MOST_VALUES)),
             default => $fact->value,
         };
 

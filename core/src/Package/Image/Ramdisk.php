@@ -19,7 +19,8 @@ final class Ramdisk
 
     private const MOST_PACKED_BYTES = 48 << 20;
 
-    private const PIECE = 16 << 10;
+    /** It unpacks to at most a thousand times as much. */
+    private const PIECE = 4 << 10;
 
     /** Where a recovery's own program lies. */
     private const RECOVERY = ['sbin/recovery', 'system/bin/recovery'];
@@ -28,7 +29,7 @@ final class Ramdisk
     public static function holdsRecovery(Bytes $ramdisk): ?bool
     {
         $pieces = self::unpacked($ramdisk);
-        if ($pieces === null || ! str_starts_with((string) $pieces->current(), CpioNames::MAGIC)) {
+        if ($pieces === null || ! $pieces->valid() || ! str_starts_with($pieces->current(), CpioNames::MAGIC)) {
             return null;
         }
         foreach (CpioNames::in($pieces, self::MOST_BYTES) as $name) {
@@ -71,7 +72,10 @@ final class Ramdisk
     private static function inflated(Bytes $bytes): \Generator
     {
         $context = inflate_init(ZLIB_ENCODING_GZIP);
-        foreach ($context === false ? [] : self::pieces($bytes) as $piece) {
+        if ($context === false) {
+            return;
+        }
+        foreach (self::pieces($bytes) as $piece) {
             $plain = Quietly::call(static fn (): string|false => inflate_add($context, $piece));
             if ($plain === false) {
                 return;

@@ -51,7 +51,7 @@ final class VerificationReader implements PackageReader
         /** @var array{offset: int, size: int, rollback: int, flags: int} $d */
         $d = unpack('Joffset/Jsize/Jrollback/Nflags', $bytes->read(96, 28));
         if ($h['auth'] < 0 || $h['aux'] < 0 || $h['auth'] > $bytes->size || $h['aux'] > $bytes->size || self::HEADER_BYTES + $h['auth'] + $h['aux'] > $bytes->size) {
-            throw PackageError::truncated($bytes->path, self::HEADER_BYTES, max(0, $h['auth']) + max(0, $h['aux']), $bytes->size);
+            throw PackageError::truncated($bytes->path, self::HEADER_BYTES, max(0, min($h['auth'], $bytes->size)) + max(0, min($h['aux'], $bytes->size)), $bytes->size);
         }
         if ($d['offset'] < 0 || $d['size'] < 0 || $d['size'] > self::MOST_DESCRIPTOR_BYTES || $d['offset'] + $d['size'] > $h['aux']) {
             throw PackageError::malformed($bytes->path, 'byte 96', "The descriptors claim {$d['size']} bytes at {$d['offset']} of {$h['aux']}", 'descriptors inside the auxiliary block');
