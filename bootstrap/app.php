@@ -3,15 +3,19 @@
 declare(strict_types=1);
 
 use App\DataFolder;
+use App\Http\Controllers\HealthController;
 use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
 use App\Http\Middleware\SecurityHeaders;
+use App\Serve\Health;
 use App\Shelf\UploadRefused;
+use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Middleware\SubstituteBindings;
+use Illuminate\Support\Facades\Route;
 use Tornavis\Core\TornavisError;
 
 // What is written from here on can be read by its owner alone.
@@ -26,6 +30,8 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         web: __DIR__.'/../routes/web.php',
         commands: __DIR__.'/../routes/console.php',
+        // Without sessions and codes, so that it answers also where these cannot be kept.
+        then: static fn () => Route::get('up', [HealthController::class, 'up']),
     )
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->prepend(ExpectedHost::class);
@@ -37,6 +43,8 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
         $exceptions->dontReport([TornavisError::class]);
+        // What the database says is for a log; what it means is for a person, and it passes.
+        $exceptions->render(fn (QueryException $error, Request $request) => $request->is('api/*') ? response()->json(['message' => Health::words($error)], 503, ['Retry-After' => '3']) : null);
         $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), $error instanceof UploadRefused ? $error->status : 422));
     })
     ->create()

@@ -3,7 +3,8 @@
 declare(strict_types=1);
 
 return [
-    'driver' => 'file',
+    // In the cookie itself, encrypted: nothing has to be written for a page, and a full disk keeps nobody out.
+    'driver' => 'cookie',
     'lifetime' => 60 * 24 * 30,
     'cookie' => 'tornavis_session',
     'http_only' => true,

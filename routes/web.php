@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Http\Controllers\BenchController;
 use App\Http\Controllers\HandbookController;
+use App\Http\Controllers\HealthController;
 use App\Http\Controllers\HouseRulesController;
 use App\Http\Controllers\IdentityController;
 use App\Http\Controllers\JobController;
@@ -110,10 +111,11 @@ Route::prefix('api')->group(function (): void {
 
     Route::get('handbook', [HandbookController::class, 'index']);
     Route::get('share', [ShareController::class, 'show']);
+    Route::get('health', [HealthController::class, 'show']);
 });
 
 Route::post('access', [ShareController::class, 'enter']);
 Route::get('open/{code}', [ShareController::class, 'open']);
 
 // Every other address is a page of the single front end, which knows what lies there.
-Route::view('{page?}', 'app')->where('page', '(?!api/|build/|open/).*');
+Route::view('{page?}', 'app')->where('page', '(?!api/|build/|open/|storage/|up$).*');

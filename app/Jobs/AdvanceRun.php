@@ -7,10 +7,14 @@ namespace App\Jobs;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
+use App\Run\KitFiles;
 use App\Run\StandInLink;
 use App\Run\WhatRunsShowed;
+use App\Work\WorkLock;
 use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Queue\Queueable;
+use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\RunRefusal;
@@ -25,20 +29,61 @@ final class AdvanceRun implements ShouldQueue
 
     public int $timeout = 0;
 
-    public int $tries = 1;
+    public int $tries = 0;
+
+    public int $backoff = self::LOOK_AGAIN_SECONDS;
 
     public function __construct(public readonly int $runId)
     {
+        $this->onQueue('runs');
+    }
+
+    /** Name of the lock that whoever advances a run holds. */
+    public static function lock(int $runId): string
+    {
+        return "run-{$runId}";
+    }
+
+    /** Whether work of a run is in the queue, taken or not. */
+    public static function waits(int $runId): bool
+    {
+        return DB::table('jobs')->where('queue', 'runs')->where('payload', 'like', '%runId_";i:'.$runId.';%')->exists();
     }
 
     public function handle(StandInLink $link): void
+    {
+        $lock = WorkLock::take(self::lock($this->runId));
+        if ($lock === null) {
+            // Another worker is at it. What this was sent for may have come after that one last looked.
+            self::dispatch($this->runId)->delay(1);
+
+            return;
+        }
+        try {
+            $this->goOn($link);
+        } catch (QueryException $error) {
+            // Locked for longer than a query waits, or full: it is waited out.
+            report($error);
+            self::wait();
+            self::dispatch($this->runId);
+        } finally {
+            $lock->release();
+        }
+    }
+
+    private function goOn(StandInLink $link): void
     {
         $run = Run::query()->findOrFail($this->runId);
         $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
         $serial = (string) $unit->unit()->state()->text('serial');
         $journal = new DatabaseJournal($run);
-        $way = RunState::fold($run->plan, $journal->events())->link === Hands::NAME ? new Hands : $link->to($serial);
-        $state = $this->advance(new Conductor($run->plan, $journal, $way));
+        $kit = KitFiles::ofPlan($run->plan);
+        $phone = $link->to($serial, StandInLink::here(), $kit);
+        $way = RunState::fold($run->plan, $journal->events())->link === Hands::NAME ? new Hands : $phone;
+        $state = $this->advance(new Conductor($run->plan, $journal, $way, $kit));
+        if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true) && $state->link !== Hands::NAME) {
+            $phone->leave();
+        }
         if ($state->status === RunState::ENDED) {
             // What the phone showed at the end is what is known about it from now on.
             WhatRunsShowed::learn($unit, $state, $this->runId);
@@ -56,8 +101,19 @@ final class AdvanceRun implements ShouldQueue
             try {
                 return $conductor->advance();
             } catch (RunRefusal) {
-                sleep(self::LOOK_AGAIN_SECONDS);
+                self::wait();
+            } catch (QueryException $error) {
+                throw $error;
+            } catch (\Throwable $fault) {
+                report($fault);
+
+                return $conductor->fault($fault->getMessage());
             }
         }
+    }
+
+    private static function wait(): void
+    {
+        app()->runningUnitTests() || sleep(self::LOOK_AGAIN_SECONDS);
     }
 }

@@ -17,10 +17,13 @@ final class CheckImages implements ShouldQueue
 
     public int $timeout = 0;
 
-    public int $tries = 1;
+    public int $tries = 0;
+
+    public int $backoff = 5;
 
     public function __construct(private readonly int $packageId)
     {
+        $this->onQueue('files');
     }
 
     public function handle(Apart $apart): void

@@ -29,6 +29,7 @@ final class ReadPhone implements ShouldQueue
 
     public function __construct(private readonly string $label)
     {
+        $this->onQueue('runs');
     }
 
     public static function begin(UnitRecord $unit): void
@@ -51,7 +52,7 @@ final class ReadPhone implements ShouldQueue
     public function handle(StandInLink $link): void
     {
         $unit = UnitRecord::query()->where('label', $this->label)->firstOrFail();
-        $link = $link->to((string) $unit->unit()->state()->text('serial'));
+        $link = $link->to((string) $unit->unit()->state()->text('serial'), StandInLink::here());
         try {
             $first = $this->look($unit, $link->observe());
             $modes = [$first->label()];
@@ -66,6 +67,8 @@ final class ReadPhone implements ShouldQueue
             self::say($this->label, 'failed', "{$lost->what} ({$lost->where}). Check cable and phone, or start the stand-in again, then read it again. What was known stays.");
         } catch (DumpError $error) {
             self::say($this->label, 'failed', "{$error->what}. {$error->todo}");
+        } finally {
+            $link->leave();
         }
     }
 

@@ -5,11 +5,14 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Run\StandInLink;
+use App\Run\StandInSecret;
 use App\Shelf\Apart;
 use App\Shelf\Shelf;
 use App\Shelf\Uploads;
 use App\Work\Desk;
+use App\Work\LostWork;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\ServiceProvider;
 use Tornavis\Core\Package\PackageInspector;
@@ -20,15 +23,17 @@ final class AppServiceProvider extends ServiceProvider
     {
         Connection::resolverFor('sqlite', static fn (...$settings): SqliteConnection => new SqliteConnection(...$settings));
         $this->app->scoped(Desk::class);
+        $this->app->alias('migrator', Migrator::class);
         $this->app->singleton(Apart::class);
         $this->app->bind(PackageInspector::class, static fn (): PackageInspector => PackageInspector::standard());
         $this->app->bind(Shelf::class, static fn (): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)));
         $this->app->bind(Uploads::class, static fn (): Uploads => new Uploads(config()->string('tornavis.shelf'), config()->integer('tornavis.largest_upload')));
-        $this->app->bind(StandInLink::class, static fn (): StandInLink => new StandInLink(config()->integer('tornavis.standin_port')));
+        $this->app->bind(StandInLink::class, static fn (): StandInLink => new StandInLink(config()->integer('tornavis.standin_port'), StandInSecret::read()));
     }
 
     public function boot(): void
     {
         JsonResource::withoutWrapping();
+        LostWork::mark();
     }
 }

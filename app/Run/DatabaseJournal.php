@@ -11,6 +11,7 @@ use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\Journal;
 use Tornavis\Core\Run\JournalEvent;
+use Tornavis\Core\Run\Overtaken;
 use Tornavis\Core\Run\RunRefusal;
 
 /** The journal of one run in the database. A line is on the disk when append() returns. */
@@ -22,9 +23,32 @@ final readonly class DatabaseJournal implements Journal
 
     public function append(EventKind $kind, ?int $step, array $data): JournalEvent
     {
+        /** @var JournalEvent */
+        return $this->written(fn (): JournalEvent => $this->write($kind, $step, $data));
+    }
+
+    public function appendAfter(?JournalEvent $last, array $lines): void
+    {
+        $this->written(function () use ($last, $lines): void {
+            $since = $this->run->lines()->where('sequence', '>', $last->sequence ?? 0)->where('kind', '!=', EventKind::Noted->value);
+            if ($since->exists()) {
+                throw Overtaken::journal();
+            }
+            foreach ($lines as [$kind, $step, $data]) {
+                $this->write($kind, $step, $data);
+            }
+        });
+    }
+
+    /**
+     * A transaction waits for its turn to write before it reads anything, so that nothing comes between.
+     *
+     * @param  callable(): mixed  $write
+     */
+    private function written(callable $write): mixed
+    {
         try {
-            /** @var JournalEvent */
-            return DB::transaction(fn (): JournalEvent => $this->write($kind, $step, $data));
+            return DB::transaction($write(...));
         } catch (QueryException $error) {
             throw str_contains($error->getMessage(), 'disk is full') ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
         }

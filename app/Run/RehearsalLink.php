@@ -49,11 +49,7 @@ final readonly class RehearsalLink implements Link
         $answer = new LinkAnswer(true, '', 0, [], 0);
         $files = KitFiles::at([basename($package) => $package]);
         foreach ($parameters['partitions'] as $index => $partition) {
-            $image = $files->image(basename($package), $parameters['entries'][$index]);
-            $answer = $this->ask(['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image], $progress);
-            if ($image !== $package) {
-                unlink($image);
-            }
+            $answer = $files->withImage(basename($package), $parameters['entries'][$index], fn (string $image): LinkAnswer => $this->ask(['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image], $progress));
             if (! $answer->ok) {
                 return $answer;
             }

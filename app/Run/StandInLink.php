@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Run\FileChanged;
 use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
@@ -24,16 +25,43 @@ final class StandInLink implements Link
 
     private string $serial = '';
 
-    public function __construct(private readonly int $port)
+    private string $holder = '';
+
+    private ?KitFiles $kit = null;
+
+    /** @param  string  $secret  that the stand-in asks for; "" where it asks for none */
+    public function __construct(private readonly int $port, private readonly string $secret = '')
     {
     }
 
-    public function to(string $serial): self
+    /**
+     * @param  string  $holder  who works with the phone: while it does, the link keeps everybody else off
+     * @param  ?KitFiles  $kit  the files that are sent
+     */
+    public function to(string $serial, string $holder = '', ?KitFiles $kit = null): self
     {
         $link = clone $this;
         $link->serial = $serial;
+        $link->holder = $holder;
+        $link->kit = $kit;
 
         return $link;
+    }
+
+    /** This installation, as it is told from others that may work with the same phone. */
+    public static function here(): string
+    {
+        return 'Tornavis '.substr(hash('sha256', 'link '.config()->string('app.key')), 0, 12);
+    }
+
+    /** Lets others work with the phone. */
+    public function leave(): void
+    {
+        try {
+            $this->ask(['do' => 'leave'], null, 'leaving the phone', static fn (Progress $progress): null => null);
+        } catch (LinkLost) {
+            // Where nobody answers there is nobody to be kept off.
+        }
     }
 
     public function name(): string
@@ -85,7 +113,7 @@ final class StandInLink implements Link
             return $this->flash($operation, $package, $parameters, $progress);
         }
 
-        return $this->ask(['do' => $operation] + $parameters, $package === null ? null : KitFiles::ofShelf()->path($package), $operation, $progress);
+        return $this->ask(['do' => $operation] + $parameters, $package === null ? null : $this->kit()->path($package), $operation, $progress, $package);
     }
 
     /**
@@ -103,14 +131,9 @@ final class StandInLink implements Link
         $elapsed = 0;
         $answer = new LinkAnswer(true, '', 0, [], 0);
         foreach ($partitions as $index => $partition) {
-            $file = KitFiles::ofShelf()->image($package, $entries[$index]);
-            try {
-                $answer = $this->ask(['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot']], $file, "writing {$partition}", $progress);
-            } finally {
-                if ($entries[$index] !== '') {
-                    unlink($file);
-                }
-            }
+            $request = ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot']];
+            $write = fn (string $file, ?string $sum): LinkAnswer => $this->ask($request, $file, "writing {$partition}", $progress, $sum === null ? null : $package);
+            $answer = $this->kit()->withImage($package, $entries[$index], $write);
             $elapsed += $answer->elapsedSeconds;
             if (! $answer->ok) {
                 break;
@@ -120,11 +143,17 @@ final class StandInLink implements Link
         return new LinkAnswer($answer->ok, $answer->says, $answer->status, $answer->facts, $elapsed);
     }
 
+    private function kit(): KitFiles
+    {
+        return $this->kit ?? throw new \LogicException('The link was not told which files it sends.');
+    }
+
     /**
      * @param  array<string, mixed>  $request
      * @param  callable(Progress): void  $progress
+     * @param  ?string  $package  the file as the plan names it: what is sent is compared with its sum
      */
-    private function ask(array $request, ?string $file, string $doing, callable $progress): LinkAnswer
+    private function ask(array $request, ?string $file, string $doing, callable $progress, ?string $package = null): LinkAnswer
     {
         $socket = @stream_socket_client("tcp://127.0.0.1:{$this->port}", $code, $message, 3);
         if ($socket === false) {
@@ -132,15 +161,18 @@ final class StandInLink implements Link
         }
         stream_set_timeout($socket, self::SILENCE_SECONDS);
         try {
+            $this->line($socket, ['secret' => $this->secret], $doing);
             if ($file !== null) {
-                $this->send($socket, $file, $doing);
+                $this->send($socket, $file, $doing, $package);
             }
-            $this->line($socket, ['serial' => $this->serial] + $request, $doing);
+            $this->line($socket, ['serial' => $this->serial, 'holder' => $this->holder] + $request, $doing);
             while (($text = fgets($socket)) !== false) {
                 /** @var array{event?: string, ok?: bool, says?: string, shows?: string, percent?: ?int, status?: int, facts?: array<string, FactValue>, elapsedSeconds?: int} $line */
                 $line = json_decode($text, true) ?? [];
                 if (($line['event'] ?? '') === 'progress') {
                     $progress(new Progress($line['shows'] ?? '', $line['percent'] ?? null, $line['elapsedSeconds'] ?? 0));
+                } elseif (($line['event'] ?? '') === 'held') {
+                    throw LinkLost::held($line['says'] ?? '', $doing);
                 } elseif (($line['event'] ?? '') === 'answer') {
                     return new LinkAnswer($line['ok'] ?? false, $line['says'] ?? '', $line['status'] ?? 0, $line['facts'] ?? [], $line['elapsedSeconds'] ?? 0);
                 }
@@ -154,14 +186,22 @@ final class StandInLink implements Link
     /**
      * @param  resource  $socket
      */
-    private function send($socket, string $file, string $doing): void
+    private function send($socket, string $file, string $doing, ?string $package): void
     {
-        $handle = fopen($file, 'rb') ?: throw LinkLost::noAnswer($file, $doing);
+        $handle = @fopen($file, 'rb') ?: throw FileChanged::gone($package ?? basename($file));
+        $sum = hash_init('sha256');
         $this->line($socket, ['file' => ['name' => basename($file), 'sizeBytes' => filesize($file)]], $doing);
         while (($piece = fread($handle, self::PIECE_BYTES)) !== false && $piece !== '') {
+            hash_update($sum, $piece);
             $this->line($socket, ['data' => base64_encode($piece)], $doing);
         }
         fclose($handle);
+        $has = hash_final($sum);
+        $planned = $package === null ? null : $this->kit()->sum($package);
+        if ($package !== null && $planned !== null && ! hash_equals($planned, $has)) {
+            // The phone is asked for nothing; what was sent is thrown away with the connection.
+            throw FileChanged::other($package, $file, $has, $planned);
+        }
     }
 
     /**

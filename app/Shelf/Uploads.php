@@ -12,6 +12,9 @@ namespace App\Shelf;
 final readonly class Uploads
 {
     /** Kept free on the disk for the database and what else is written. */
+    /** An upload that is broken off can be gone on with for a week. */
+    private const EXPIRES_SECONDS = 7 * 86_400;
+
     private const SPARE_BYTES = 256 << 20;
 
     public function __construct(private string $folder, private int $mostBytes)
@@ -108,6 +111,20 @@ final readonly class Uploads
         $this->stands($id);
         @unlink($this->part($id));
         @unlink($this->note($id));
+    }
+
+    /** Takes away what nobody has added to for a long time. */
+    public function expire(): void
+    {
+        foreach (glob("{$this->folder}/.*.upload") ?: [] as $note) {
+            $id = basename($note, '.upload');
+            $part = $this->part(substr($id, 1));
+            $last = max((int) @filemtime($note), (int) @filemtime($part));
+            if (abs(time() - $last) > self::EXPIRES_SECONDS) {
+                @unlink($part);
+                @unlink($note);
+            }
+        }
     }
 
     private function part(string $id): string

@@ -13,7 +13,9 @@ use React\Socket\SocketServer;
 /**
  * The stand-in's own line protocol: one JSON object a line over loopback TCP.
  *
- * Request: {"serial", "do", …}. A file travels before its request as {"file": {"name", "sizeBytes"}} and
+ * A connection begins with {"secret"} where one is asked for. Request: {"serial", "holder", "do", …}. The holder of the
+ * first request that changes a phone has it to itself until it leaves ("do": "leave") or is silent for ten minutes; others
+ * are answered {"event": "held"}. A file travels before its request as {"file": {"name", "sizeBytes"}} and
  * {"data": base64} lines. The phone answers with any number of {"event": "progress", "shows", "percent",
  * "elapsedSeconds"} lines and one {"event": "answer", "ok", "says", "status", "facts", "elapsedSeconds"} line.
  */
@@ -27,11 +29,15 @@ final class LineServer
 
     private int $port = 0;
 
+    private readonly Leases $leases;
+
     /**
      * @param  float  $speed  seconds on the phone for one second here
+     * @param  string  $secret  that a connection begins with; "" where none is asked for
      */
-    public function __construct(private readonly LoopInterface $loop, private readonly PhoneShelf $shelf, private readonly float $speed)
+    public function __construct(private readonly LoopInterface $loop, private readonly PhoneShelf $shelf, private readonly float $speed, private readonly string $secret = '')
     {
+        $this->leases = new Leases;
     }
 
     /** Listens on 127.0.0.1; port 0 takes any free one. Returns the port. */
@@ -51,8 +57,20 @@ final class LineServer
         $upload = null;
         $file = null;
         $busy = null;
-        $decoder->on('data', function (mixed $line) use ($encoder, &$upload, &$file, &$busy): void {
+        $known = $this->secret === '';
+        $decoder->on('data', function (mixed $line) use ($connection, $encoder, &$upload, &$file, &$busy, &$known): void {
             if (! is_array($line) || array_is_list($line)) {
+                return;
+            }
+            if (is_string($line['secret'] ?? null)) {
+                $known = $known || hash_equals($this->secret, $line['secret']);
+            }
+            if (! $known) {
+                $connection->close();
+
+                return;
+            }
+            if (array_keys($line) === ['secret']) {
                 return;
             }
             /** @var array<string, mixed> $line */
@@ -98,6 +116,18 @@ final class LineServer
 
             return static fn (): null => null;
         }
+        $holder = is_string($request['holder'] ?? null) ? $request['holder'] : '';
+        if (($request['do'] ?? null) === 'leave') {
+            $this->leases->end($phone->serial(), $holder);
+            $encoder->write(['event' => 'answer', 'ok' => true, 'says' => '', 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0]);
+
+            return static fn (): null => null;
+        }
+        if (! in_array($request['do'] ?? null, ['observe', 'fault'], true) && ! $this->leases->take($phone->serial(), $holder)) {
+            $encoder->write(['event' => 'held', 'says' => $this->leases->holder($phone->serial())]);
+
+            return static fn (): null => null;
+        }
         $gone = false;
         $behaviour = (new Behaviour($phone))->to($request);
         $this->drive($phone, $behaviour, $encoder, 0.0, true, $gone);
@@ -124,6 +154,7 @@ final class LineServer
         $beat = min($left, $this->speed * self::BEAT_SECONDS);
         $this->loop->addTimer($beat / $this->speed, function () use ($pause, $left, $beat, $phone, $encoder, $elapsed, $then): void {
             $phone->pass($beat, $pause->charging);
+            $this->leases->goOn($phone->serial());
             $left - $beat > 0.001 ? $this->wait($pause, $left - $beat, $phone, $encoder, $elapsed + $beat, $then) : $then($elapsed + $beat);
         });
     }

@@ -226,11 +226,14 @@ it('lets no page from elsewhere read an answer', function () {
 it('takes up what a dead worker left, and nothing that is done', function () {
     config(['queue.default' => 'database']);
     $id = $this->postJson('/api/jobs/1/run')->json('id');
-    DB::table('jobs')->update(['reserved_at' => time(), 'attempts' => 1]);
+    DB::table('jobs')->update(['reserved_at' => time() - 60, 'attempts' => 1]);
 
-    expect(App\Run\Resumption::takeUp())->toBe(1)->and(DB::table('jobs')->whereNull('reserved_at')->count())->toBe(1);
+    expect(App\Work\LostWork::takeUp())->toBe(1)->and(DB::table('jobs')->whereNull('reserved_at')->count())->toBe(1);
+    DB::table('jobs')->delete();
+    expect(App\Work\LostWork::takeUp())->toBe(1)->and(App\Work\LostWork::takeUp())->toBe(0)->and(DB::table('jobs')->count())->toBe(1);
+    DB::table('jobs')->delete();
     Run::query()->whereKey($id)->update(['status' => 'ended']);
-    expect(App\Run\Resumption::takeUp())->toBe(0)->and(DB::table('jobs')->count())->toBe(0);
+    expect(App\Work\LostWork::takeUp())->toBe(0)->and(DB::table('jobs')->count())->toBe(0);
 });
 
 it('gives the plan out to take along, and after the start the one that is carried out', function () {

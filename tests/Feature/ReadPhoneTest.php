@@ -25,7 +25,7 @@ function phoneOnTheCable(int $port, array $truth): Process
 {
     $folder = config()->string('tornavis.phones');
     (new PhoneShelf($folder))->keep(PhoneFromUnit::make(World::unit('SK-07', $truth), World::sheet('bowline')));
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", '--speed=4000'], null, ['TORNAVIS_PHONES' => $folder]);
+    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", '--speed=4000'], null, ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()]);
     $process->start();
     $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
 
@@ -40,7 +40,7 @@ function sk07(): UnitRecord
 it('reads system and bootloader, and leaves the phone where it was', function () {
     $port = Ports::free();
     $process = phoneOnTheCable($port, ['battery.percent' => 61, 'slot.b.firmware.version' => '5.2.10']);
-    (new ReadPhone('SK-07'))->handle(new StandInLink($port, World::shelf()));
+    (new ReadPhone('SK-07'))->handle(new StandInLink($port));
     $phone = (new PhoneShelf(config()->string('tornavis.phones')))->find('SKF3A07Q41');
     $process->stop(2);
     $state = sk07()->unit()->state();
@@ -55,7 +55,7 @@ it('reads system and bootloader, and leaves the phone where it was', function ()
 it('reads a phone in its bootloader only there', function () {
     $port = Ports::free();
     $process = phoneOnTheCable($port, ['mode' => 'bootloader']);
-    (new ReadPhone('SK-07'))->handle(new StandInLink($port, World::shelf()));
+    (new ReadPhone('SK-07'))->handle(new StandInLink($port));
     $process->stop(2);
 
     expect(ReadPhone::stands(sk07())['says'] ?? '')->toBe('Read in: Bootloader.')->and(sk07()->unit()->state()->mode()?->value)->toBe('bootloader');
@@ -64,7 +64,7 @@ it('reads a phone in its bootloader only there', function () {
 it('says what to do when no link answers, and keeps what was known', function () {
     $port = Ports::free();
     $before = sk07()->document;
-    (new ReadPhone('SK-07'))->handle(new StandInLink($port, World::shelf()));
+    (new ReadPhone('SK-07'))->handle(new StandInLink($port));
 
     expect(ReadPhone::stands(sk07())['status'] ?? '')->toBe('failed')->and(ReadPhone::stands(sk07())['says'] ?? '')->toContain((string) $port)->and(sk07()->document)->toBe($before);
 });

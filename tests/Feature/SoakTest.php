@@ -74,6 +74,16 @@ final class DyingJournal implements Journal
         return $event;
     }
 
+    public function appendAfter(?JournalEvent $last, array $lines): void
+    {
+        $this->kept->appendAfter($last, $lines);
+        foreach ($this->kept->events() as $event) {
+            if ($event->sequence > ($last->sequence ?? 0) && $event->sequence === $this->diesAfter) {
+                throw new RuntimeException('killed');
+            }
+        }
+    }
+
     public function events(): array
     {
         return $this->kept->events();

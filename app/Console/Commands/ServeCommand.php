@@ -4,88 +4,125 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Data\Database;
+use App\Data\DataRefused;
 use App\Http\Controllers\ShareController;
-use App\Run\Resumption;
-use App\Shelf\Shelf;
-use App\Work\DemoWorld;
+use App\Run\StandInSecret;
+use App\Serve\OwnerLock;
+use App\Serve\Part;
+use App\Serve\Supervisor;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\File;
-use Symfony\Component\Process\Process;
+use RuntimeException;
 
 final class ServeCommand extends Command
 {
     protected $signature = 'tornavis:serve
         {--demo : With the demo world}
-        {--fresh : Start over with an empty database}
+        {--fresh : Start over with an empty database; a copy of the old one is kept}
+        {--yes : Ask nothing}
+        {--take-over : End the Tornavis that runs on this data, and go on in its place}
         {--share : Let other devices of the network follow runs, with an access code}
         {--no-web : Without the pages; another web server answers for them}
         {--port=8650 : Port of the pages}
         {--standin-port= : Port of the stand-in}
         {--speed= : Seconds on a simulated phone for one second here}';
 
-    protected $description = 'Starts web server, queue worker and stand-in, and ends them together';
+    protected $description = 'Starts web server, workers and stand-in, and ends them together';
 
-    private const WATCH_EVERY_SECONDS = 3;
+    private const WEB_WORKERS = 4;
 
     /** Without the letters and digits that are taken for one another. */
     private const CODE_LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
 
-    private bool $ending = false;
-
-    public function handle(Shelf $shelf): int
+    public function handle(): int
     {
         $port = (int) $this->option('port');
         $standInPort = (int) ($this->option('standin-port') ?? config()->integer('tornavis.standin_port'));
+        $lock = $this->own("http://127.0.0.1:{$port}");
+        if ($lock === null) {
+            return self::FAILURE;
+        }
         foreach ($this->option('no-web') ? [$standInPort] : [$port, $standInPort] as $wanted) {
-            $problem = $this->portProblem($wanted);
-            if ($problem !== null) {
-                $this->error($problem);
+            if (! self::isFree($wanted)) {
+                $this->error("Port {$wanted} is taken by another program. End that program, then start again.");
 
                 return self::FAILURE;
             }
         }
-        config(['tornavis.standin_port' => $standInPort]);
-        $this->prepare($shelf);
-        $this->trap([SIGINT, SIGTERM], function (): void {
-            $this->ending = true;
-        });
-        $this->supervise($port, $standInPort, $shelf);
+        $this->makeFolders();
+        if ($this->option('fresh') && ! $this->clear()) {
+            return self::FAILURE;
+        }
+        $code = $this->option('share') ? self::code() : '';
+        StandInSecret::renew();
+        $supervisor = $this->supervisor($port, $standInPort, $code);
+        $this->trap([SIGINT, SIGTERM, SIGHUP], static fn () => $supervisor->end());
+        $refused = $supervisor->supervise(fn () => $this->announce($port, $code));
+        $lock->release();
+        if ($refused !== null) {
+            $this->error($refused);
+
+            return self::FAILURE;
+        }
 
         return self::SUCCESS;
     }
 
-    private function prepare(Shelf $shelf): void
+    /** The lock on the data; null, with the reason said, where another has it. */
+    private function own(string $address): ?OwnerLock
     {
-        $database = config()->string('database.connections.sqlite.database');
-        if ($this->option('fresh')) {
-            File::delete([$database, "{$database}-wal", "{$database}-shm"]);
-            File::deleteDirectory(config()->string('tornavis.phones'));
+        $lock = OwnerLock::take($address);
+        if ($lock === null && $this->option('take-over')) {
+            OwnerLock::endHolder();
+            $lock = OwnerLock::take($address);
         }
-        foreach ([dirname($database), $shelf->folder, config()->string('tornavis.phones')] as $folder) {
+        if ($lock === null) {
+            $holder = OwnerLock::holder();
+            $who = $holder === null ? 'another process' : "process {$holder['pid']}, since {$holder['since']}, with its pages at {$holder['address']}";
+            $this->error("Tornavis runs on this data already: {$who}. Use that one. If it no longer answers, start again with --take-over, which ends it first.");
+        }
+
+        return $lock;
+    }
+
+    private function makeFolders(): void
+    {
+        foreach ([dirname(Database::own()->file), config()->string('tornavis.shelf'), config()->string('tornavis.phones')] as $folder) {
             if (! is_dir($folder) && ! @mkdir($folder, 0o700, true)) {
-                throw new \RuntimeException("The folder {$folder} cannot be made. Give yourself write permission there, or set another place in .env.");
+                throw new RuntimeException("The folder {$folder} cannot be made. Give yourself write permission there, or set another place in .env.");
             }
-        }
-        if (! is_file($database)) {
-            touch($database);
-        }
-        $this->callSilently('migrate', ['--force' => true]);
-        if ($this->option('demo')) {
-            app(DemoWorld::class)->layOut(fn (string $text) => $this->line("  {$text}"));
-        } else {
-            $shelf->look();
         }
     }
 
-    private function portProblem(int $port): ?string
+    private static function isFree(int $port): bool
     {
-        $socket = @stream_socket_server("tcp://127.0.0.1:{$port}", $code, $message);
-        if ($socket === false) {
-            return "Port {$port} is in use or not allowed ({$message}). End what uses it, or choose another with --port or --standin-port.";
-        }
-        fclose($socket);
+        $socket = @stream_socket_server("tcp://127.0.0.1:{$port}");
+        $socket === false || fclose($socket);
 
-        return null;
+        return $socket !== false;
+    }
+
+    private function clear(): bool
+    {
+        try {
+            $database = Database::own();
+            $runs = $database->runs();
+            if ($runs > 0 && ! $this->option('yes') && ! $this->confirm("The database holds {$runs} runs with their records. They will no longer be on the pages; a copy of the database is kept. Go on?")) {
+                $this->line('Nothing was changed. To begin anew without being asked, add --yes.');
+
+                return false;
+            }
+            $copy = $database->clear();
+            $copy === null ?: $this->line("The old database is kept as {$copy}");
+        } catch (DataRefused $refused) {
+            $this->error($refused->getMessage());
+
+            return false;
+        }
+        File::deleteDirectory(config()->string('tornavis.phones'));
+
+        return true;
     }
 
     private static function code(): string
@@ -95,86 +132,48 @@ final class ServeCommand extends Command
         return implode('', array_map($letters, range(1, 4))).'-'.implode('', array_map($letters, range(1, 4)));
     }
 
-    private function supervise(int $port, int $standInPort, Shelf $shelf): void
+    private function supervisor(int $port, int $standInPort, string $code): Supervisor
     {
-        $php = PHP_BINARY;
-        $speed = (float) ($this->option('speed') ?? config()->float('tornavis.standin_speed'));
-        $code = $this->option('share') ? self::code() : '';
         $listens = $code === '' ? '127.0.0.1' : '0.0.0.0';
-        $env = ['PHP_CLI_SERVER_WORKERS' => '4', 'TORNAVIS_STANDIN_PORT' => (string) $standInPort, 'TORNAVIS_ACCESS_CODE' => $code];
-        // setsid puts each into a group of its own, so that helpers of the web server end with it.
-        $commands = [
-            'stand-in' => ['setsid', $php, base_path('artisan'), 'tornavis:stand-in', "--port={$standInPort}", "--speed={$speed}"],
-            'worker' => ['setsid', $php, base_path('artisan'), 'queue:work', '--sleep=0.2', '--timeout=0', '--memory=256', '--quiet'],
-            'web' => ['setsid', $php, '-d', 'opcache.enable_cli=1', '-S', "{$listens}:{$port}", '-t', public_path(), base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php')],
+        $speed = (float) ($this->option('speed') ?? config()->float('tornavis.standin_speed'));
+        $environment = [
+            'PHP_CLI_SERVER_WORKERS' => (string) self::WEB_WORKERS,
+            'TORNAVIS_STANDIN_PORT' => (string) $standInPort,
+            'TORNAVIS_ACCESS_CODE' => $code,
         ];
+        $artisan = static fn (string ...$words): array => [PHP_BINARY, base_path('artisan'), ...array_values($words)];
+        $part = static fn (string $name, array $command, int $workers = 0): Part => new Part($name, array_values($command), public_path(), $environment, $workers);
+        $queue = static fn (string $of): array => $artisan('queue:work', "--queue={$of}", '--sleep=0.2', '--timeout=0', '--memory=256', '--quiet');
+        $server = base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php');
+        $web = [PHP_BINARY, '-q', '-d', 'opcache.enable_cli=1', '-S', "{$listens}:{$port}", '-t', public_path(), $server];
+        $prepare = $artisan('tornavis:prepare', ...($this->option('demo') ? ['--demo'] : []));
         if ($this->option('no-web')) {
-            unset($commands['web']);
-            $this->info('The worker and the simulated phones run. The pages are answered for by another web server.');
+            $this->info('The workers and the simulated phones run. The pages are answered for by another web server.');
         }
-        /** @var array<string, Process> $running */
-        $running = [];
-        $announced = (bool) $this->option('no-web');
-        $lookedAt = time();
-        while (! $this->ending) {
-            foreach ($commands as $name => $command) {
-                if (isset($running[$name]) && $running[$name]->isRunning()) {
-                    continue;
-                }
-                if (isset($running[$name])) {
-                    $this->warn("The {$name} ended and is started again.");
-                }
-                if ($name === 'worker' && ! $this->tried('Runs could not be taken up', $this->takeUpRuns(...))) {
-                    continue;
-                }
-                $running[$name] = new Process($command, public_path(), $env, null, null);
-                $running[$name]->disableOutput();
-                $running[$name]->start();
-            }
-            if (! $announced && @fsockopen('127.0.0.1', $port) !== false) {
-                $announced = true;
-                $this->info("Tornavis is at http://127.0.0.1:{$port}");
-                if ($code !== '') {
-                    $this->line('Other devices of the network: '.(implode(' or ', ShareController::addresses($port)) ?: 'this machine has no address in a network').", access code {$code}");
-                }
-                $this->line('End it with Ctrl+C.');
-            }
-            if (time() - $lookedAt >= self::WATCH_EVERY_SECONDS) {
-                $lookedAt = time();
-                $this->tried('The shelf could not be looked at', static fn () => $shelf->isBehind() && $shelf->look());
-            }
-            usleep($announced ? 300_000 : 100_000);
-        }
-        $this->line('Ending.');
-        foreach ($running as $process) {
-            $pid = $process->getPid();
-            if ($pid !== null) {
-                posix_kill(-$pid, SIGTERM);
-            }
-        }
-        foreach ($running as $process) {
-            $process->stop(5);
-        }
+
+        return new Supervisor(
+            $prepare,
+            $this->option('no-web') ? null : $part('web', $web, self::WEB_WORKERS),
+            static fn (int $number): Part => $part("runs-{$number}", $queue('runs')),
+            [
+                $part('stand-in', $artisan('tornavis:stand-in', "--port={$standInPort}", "--speed={$speed}")),
+                $part('files', $queue('files')),
+                $part('watch', $artisan('tornavis:watch')),
+            ],
+            fn (string $text) => $this->line($text),
+        );
     }
 
-    private function takeUpRuns(): void
+    private function announce(int $port, string $code): void
     {
-        $runs = Resumption::takeUp();
-        $runs > 0 && $this->line("Runs that go on: {$runs}");
-    }
-
-    /** What fails here is said and tried again at the next turn; it ends neither the pages nor a run. */
-    private function tried(string $otherwise, callable $act): bool
-    {
-        try {
-            $act();
-
-            return true;
-        } catch (\Throwable $error) {
-            report($error);
-            $this->warn("{$otherwise}: {$error->getMessage()} It is tried again.");
-
-            return false;
+        if ($this->option('no-web')) {
+            return;
         }
+        $this->info("Tornavis is at http://127.0.0.1:{$port}");
+        if ($code !== '') {
+            $addresses = implode(' or ', ShareController::addresses($port)) ?: 'this machine has no address in a network';
+            $this->line("Other devices of the network: {$addresses}, access code {$code}");
+        }
+        $this->line('End it with Ctrl+C.');
     }
 }

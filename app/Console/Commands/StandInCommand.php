@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Run\StandInSecret;
 use Illuminate\Console\Command;
 use React\EventLoop\Loop;
 use Tornavis\StandIn\LineServer;
@@ -19,11 +20,11 @@ final class StandInCommand extends Command
     {
         $port = (int) ($this->option('port') ?? config()->integer('tornavis.standin_port'));
         $speed = (float) ($this->option('speed') ?? config()->float('tornavis.standin_speed'));
-        $server = new LineServer(Loop::get(), new PhoneShelf(config()->string('tornavis.phones')), $speed);
+        $server = new LineServer(Loop::get(), new PhoneShelf(config()->string('tornavis.phones')), $speed, StandInSecret::read());
         try {
             $this->info('The stand-in listens on 127.0.0.1:'.$server->listen($port));
         } catch (\RuntimeException $error) {
-            $this->error("Port {$port} cannot be used: {$error->getMessage()}. Choose another with --port.");
+            $this->error("Port {$port} cannot be used: {$error->getMessage()}.");
 
             return self::FAILURE;
         }

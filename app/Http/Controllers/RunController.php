@@ -19,6 +19,7 @@ use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Trouble\Symptom;
 use Tornavis\Core\Trouble\TroubleCase;
 use Tornavis\Core\Trouble\TroubleGuide;
@@ -142,7 +143,8 @@ final class RunController extends Controller
         $desk = new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit));
         DB::transaction(static fn () => $act($desk));
         $state = $run->state();
-        if ($state->mayGoOn()) {
+        // After a stop it lets go of the phone.
+        if ($state->mayGoOn() || $state->status === RunState::STOPPED) {
             AdvanceRun::dispatch($run->id);
         }
 

@@ -9,6 +9,7 @@ use App\Http\Requests\FactRequest;
 use App\Http\Requests\NewUnitRequest;
 use App\Http\Resources\UnitPage;
 use App\Jobs\ReadPhone;
+use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
@@ -117,6 +118,7 @@ final class UnitController extends Controller
     public function read(UnitRecord $unit): JsonResponse
     {
         abort_if($unit->unit()->state()->text('serial') === null, 409, 'Its serial number is not known, so it cannot be told from the others on the cable. Enter it first.');
+        abort_if(Run::openOn($unit->label) !== null, 409, 'A run is at work on this phone. It is read again when the run has ended.');
         ReadPhone::begin($unit);
 
         return response()->json(['ok' => true], 202);

@@ -21,8 +21,9 @@ final readonly class Conductor
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
+     * @param  ?Kit  $kit  the files that are compared before anything is written; null where they are not on a shelf
      */
-    public function __construct(private array $plan, private Journal $journal, private Link $link)
+    public function __construct(private array $plan, private Journal $journal, private Link $link, private ?Kit $kit = null)
     {
         $this->steps = PlannedStep::allOf($plan);
     }
@@ -37,17 +38,13 @@ final readonly class Conductor
     {
         $state = $this->state();
         if ($state->status === RunState::NOT_STARTED) {
-            $this->journal->append(EventKind::Started, null, ['unit' => $this->plan['unit'], 'build' => $this->plan['build'], 'plan' => PlanSeal::of($this->plan), 'link' => $this->link->name(), 'steps' => count($this->steps)]);
-
-            return $this->state();
+            return $this->written($state, [EventKind::Started, null, ['unit' => $this->plan['unit'], 'build' => $this->plan['build'], 'plan' => PlanSeal::of($this->plan), 'link' => $this->link->name(), 'steps' => count($this->steps)]]);
         }
         if (! $state->mayGoOn()) {
             return $state;
         }
         if ($state->step === null) {
-            $this->journal->append(EventKind::Ended, null, ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)]);
-
-            return $this->state();
+            return $this->written($state, [EventKind::Ended, null, ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)]]);
         }
         try {
             if ($state->status === RunState::LOST || $state->wasInterrupted()) {
@@ -55,6 +52,10 @@ final readonly class Conductor
             } else {
                 $this->take($state, $this->steps[$state->step - 1]);
             }
+        } catch (Overtaken) {
+            // A person has stopped the run, or another worker has done it: what was about to be done is not.
+        } catch (FileChanged $changed) {
+            $this->askAboutFile($this->steps[$state->step - 1], $changed);
         } catch (LinkLost $lost) {
             if ($state->status !== RunState::LOST) {
                 $this->journal->append(EventKind::Lost, $state->step, ['says' => $lost->what, 'todo' => $lost->todo]);
@@ -64,15 +65,67 @@ final readonly class Conductor
         return $this->state();
     }
 
+    /**
+     * Writes what is about to be done, unless something has come in between.
+     *
+     * @param  array{EventKind, ?int, array<string, mixed>}  ...$lines
+     */
+    private function written(RunState $state, array ...$lines): RunState
+    {
+        try {
+            $this->journal->appendAfter($state->last, array_values($lines));
+        } catch (Overtaken) {
+            // What has come says what to do next.
+        }
+
+        return $this->state();
+    }
+
+    /** The file for a step is not the planned one: nothing was done with it, and a person decides. */
+    private function askAboutFile(PlannedStep $step, FileChanged $changed): void
+    {
+        if (in_array($this->state()->steps[$step->number], ['intended', 'sent'], true)) {
+            $this->journal->append(EventKind::Answered, $step->number, ['ok' => false, 'says' => $changed->what, 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0]);
+            $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => "{$changed->what}. Nothing was sent."]);
+        }
+        $this->journal->append(EventKind::Asked, $step->number, [
+            'about' => 'file',
+            'says' => "{$changed->what}. Expected: {$changed->expected}.",
+            'todo' => $changed->todo,
+            'answers' => ['again', 'stop'],
+        ]);
+    }
+
+    /** Something in this program failed on the step in hand; nobody knows how far it came. */
+    public function fault(string $says): RunState
+    {
+        $state = $this->state();
+        if ($state->mayGoOn()) {
+            $this->journal->append(EventKind::Asked, $state->step, [
+                'about' => 'failure',
+                'says' => "This program failed: {$says}",
+                'todo' => 'Look at the phone. The step is looked at anew when you go on; if this comes again, stop, and report it with the journal.',
+                'answers' => ['again', 'stop'],
+            ]);
+        }
+
+        return $this->state();
+    }
+
     private function take(RunState $state, PlannedStep $step): void
     {
+        if ($step->package() !== null) {
+            $this->kit?->check($step->package());
+        }
         if ($step->gate !== null && ! in_array($step->number, $state->released, true)) {
-            $this->journal->append(EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]);
+            $this->journal->appendAfter($state->last, [[EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]]]);
 
             return;
         }
-        $this->journal->append(EventKind::Intend, $step->number, ['title' => $step->title]);
-        $this->journal->append(EventKind::Sent, $step->number, ['operation' => $step->operation]);
+        $this->journal->appendAfter($state->last, [
+            [EventKind::Intend, $step->number, ['title' => $step->title]],
+            [EventKind::Sent, $step->number, ['operation' => $step->operation]],
+        ]);
         try {
             $answer = $this->link->carryOut($step->operation, $step->parameters, function (Progress $progress) use ($step): void {
                 $this->journal->append(EventKind::Progress, $step->number, get_object_vars($progress));
@@ -133,8 +186,10 @@ final readonly class Conductor
         }
         $interrupted = $state->wasInterrupted();
         if ($interrupted && $step->isShownBy($observed->facts)) {
-            $this->journal->append(EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => 'The phone shows that the step was done.', 'facts' => $observed->facts]);
-            $this->journal->append(EventKind::Judged, $step->number, ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts]);
+            $this->journal->appendAfter($state->last, [
+                [EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => 'The phone shows that the step was done.', 'facts' => $observed->facts]],
+                [EventKind::Judged, $step->number, ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts]],
+            ]);
 
             return;
         }
@@ -151,19 +206,20 @@ final readonly class Conductor
 
             return;
         }
-        $this->journal->append(EventKind::Returned, $step->number, [
+        $lines = [[EventKind::Returned, $step->number, [
             'lastKnown' => $step->title,
             'says' => "The phone shows {$shows}. The run goes on at step {$from}.",
             'goesOnAt' => $from,
             'facts' => $observed->facts,
-        ]);
+        ]]];
         if ($interrupted && ! $step->isHarmless()) {
-            $this->journal->append(EventKind::Asked, $from, [
+            $lines[] = [EventKind::Asked, $from, [
                 'about' => 'break',
                 'says' => "\"{$step->title}\" was cut off in the middle. The phone shows {$shows}.",
                 'todo' => "Go on to do it again from step {$from}; what was written in part is written anew.",
                 'answers' => ['again', 'stop'],
-            ]);
+            ]];
         }
+        $this->journal->appendAfter($state->last, $lines);
     }
 }

@@ -23,6 +23,18 @@ final class MemoryJournal implements Journal
         return $event;
     }
 
+    public function appendAfter(?JournalEvent $last, array $lines): void
+    {
+        foreach ($this->events as $event) {
+            if ($event->sequence > ($last->sequence ?? 0) && $event->kind !== EventKind::Noted) {
+                throw Overtaken::journal();
+            }
+        }
+        foreach ($lines as [$kind, $step, $data]) {
+            $this->append($kind, $step, $data);
+        }
+    }
+
     public function events(): array
     {
         return $this->events;

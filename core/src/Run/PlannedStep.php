@@ -93,6 +93,12 @@ final readonly class PlannedStep
         return null;
     }
 
+    /** Name of the file that it needs; null where it needs none. */
+    public function package(): ?string
+    {
+        return is_string($this->parameters['package'] ?? null) ? $this->parameters['package'] : null;
+    }
+
     /** Whether it looks at the phone before anything else in this mode is done. */
     public function provesLink(): bool
     {

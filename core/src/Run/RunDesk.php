@@ -172,10 +172,22 @@ final readonly class RunDesk
         $this->journal->append(EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => "The phone shows {$mode->label()}. The run goes on at step {$from}.", 'goesOnAt' => $from, 'facts' => ['mode' => $mode->value]]);
     }
 
+    /** @throws RunRefusal when the run has ended; what is written about it is final */
+    private function refuseEnded(RunState $state): void
+    {
+        if ($state->status === RunState::ENDED) {
+            throw RunRefusal::notAsked('a run that has not ended', $state->status);
+        }
+    }
+
     /** The person sees something else than the plan says: the run pauses, keeps their words, and says what it may be. */
     public function somethingElse(string $note, ?Symptom $symptom = null): void
     {
         $state = $this->state();
+        $this->refuseEnded($state);
+        if ($state->status === RunState::STOPPED) {
+            throw RunRefusal::notAsked('a run under way', $state->status);
+        }
         $causes = $symptom === null ? [] : TroubleGuide::causes($symptom, new TroubleCase($this->plan, $state, $this->sheet));
         $seen = implode(': ', array_filter([$symptom === null ? '' : $symptom->label(), $note], static fn (string $part): bool => $part !== ''));
         $this->journal->append(EventKind::Asked, $state->step, [
@@ -208,6 +220,7 @@ final readonly class RunDesk
     public function stop(string $note = '', string $followedBy = ''): void
     {
         $state = $this->state();
+        $this->refuseEnded($state);
         $this->journal->append(EventKind::Stopped, $state->step, ['note' => $note, 'wayBack' => $state->wayBack($this->sheet)->text] + ($followedBy === '' ? [] : ['followedBy' => $followedBy]));
     }
 

@@ -39,7 +39,7 @@ final readonly class RunState
     private const SYMPTOMS = ['boot-loop' => 'boot-loop', 'stuck-at-logo' => 'stuck'];
 
     /** What a person is asked about when something went wrong. */
-    public const TROUBLES = ['failure', 'something-else', 'mode', 'break', 'differs'];
+    public const TROUBLES = ['failure', 'file', 'something-else', 'mode', 'break', 'differs'];
 
     /**
      * @param  ?int  $step  number of the step in hand, or of the next one; null when all are done
@@ -115,7 +115,7 @@ final readonly class RunState
                     }
                     break;
                 case EventKind::Gate:
-                    $status = self::GATED;
+                    $status = self::unlessStopped($status, self::GATED);
                     $question = $event;
                     break;
                 case EventKind::Released:
@@ -126,8 +126,8 @@ final readonly class RunState
                 case EventKind::Asked:
                     $shows = self::SYMPTOMS[$event->text('symptom')] ?? null;
                     $facts = $shows === null ? $facts : self::learned($facts, ['mode' => $shows], null);
-                    $status = self::ASKED;
-                    $question = $event;
+                    $status = self::unlessStopped($status, self::ASKED);
+                    $question = $status === self::STOPPED ? null : $event;
                     break;
                 case EventKind::Told:
                     $status = self::RUNNING;
@@ -140,10 +140,10 @@ final readonly class RunState
                     $question = null;
                     break;
                 case EventKind::Lost:
-                    $status = self::LOST;
+                    $status = self::unlessStopped($status, self::LOST);
                     break;
                 case EventKind::Returned:
-                    $status = self::RUNNING;
+                    $status = self::unlessStopped($status, self::RUNNING);
                     $progress = null;
                     $facts = self::learned($facts, self::factsOf($event), null);
                     for ($again = $event->int('goesOnAt') ?? count($steps) + 1; $again <= count($steps); $again++) {
@@ -165,6 +165,12 @@ final readonly class RunState
         }
 
         return new self($status, $open, $steps, $released, $facts, $seconds, $last, $question, $progress, $link, $tries);
+    }
+
+    /** What the step in hand still brings after a person has stopped the run does not start it again. */
+    private static function unlessStopped(string $status, string $becomes): string
+    {
+        return $status === self::STOPPED ? self::STOPPED : $becomes;
     }
 
     /** The way back from what is known now; a step under way counts as cut off in its middle. */

@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 import { useTheme } from 'vuetify'
 import CommandBar from './CommandBar.vue'
+import HealthLine from './HealthLine.vue'
 import KeysHelp from './KeysHelp.vue'
 import { useKeys } from './useKeys'
 
@@ -43,7 +44,7 @@ useKeys({ '?': () => (keysOpen.value = true) })
           <button type="button" class="look" @click="keysOpen = true">Keys <span class="mono">?</span></button>
         </div>
       </nav>
-      <main ref="main" class="main" tabindex="-1"><RouterView :key="page" /></main>
+      <main ref="main" class="main" tabindex="-1"><HealthLine /><RouterView :key="page" /></main>
     </div>
     <CommandBar />
     <KeysHelp v-model="keysOpen" />

@@ -17,6 +17,8 @@ export function useLoad<T>(path: () => string, everyMs: number | ((answer: T | n
   let gone = false
   async function load(): Promise<void> {
     window.clearTimeout(timer)
+    // Nobody looks: it is asked when somebody does again.
+    if (document.hidden && data.value !== null) return
     const number = ++asked
     let answer = data.value
     let refused: ApiError | null = null
@@ -33,9 +35,16 @@ export function useLoad<T>(path: () => string, everyMs: number | ((answer: T | n
     const wait = unanswered ? Math.max(beat, ASK_AGAIN_MS) : beat
     if (wait > 0) timer = window.setTimeout(() => void load(), wait)
   }
-  onMounted(() => void load())
+  const seenAgain = (): void => {
+    if (!document.hidden) void load()
+  }
+  onMounted(() => {
+    document.addEventListener('visibilitychange', seenAgain)
+    void load()
+  })
   onUnmounted(() => {
     gone = true
+    document.removeEventListener('visibilitychange', seenAgain)
     window.clearTimeout(timer)
   })
   return { data, error, load }

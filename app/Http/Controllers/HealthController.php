@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers;
+
+use App\Http\Middleware\AccessCode;
+use App\Serve\Health;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+
+/** Whether everything works. */
+final class HealthController extends Controller
+{
+    /** For the line on the pages. */
+    public function show(): JsonResponse
+    {
+        return response()->json(['problems' => Health::problems()], 200, ['Cache-Control' => 'no-store']);
+    }
+
+    /** For whoever watches this machine; another device learns no more than whether it works. */
+    public function up(Request $request): JsonResponse
+    {
+        $problems = Health::problems();
+        $told = AccessCode::isThisMachine($request) ? ['problems' => $problems] : [];
+
+        return response()->json(['up' => $problems === []] + $told, $problems === [] ? 200 : 503, ['Cache-Control' => 'no-store']);
+    }
+}

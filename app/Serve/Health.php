@@ -1,0 +1,162 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Serve;
+
+use App\Models\Run;
+use App\Work\WorkLock;
+use Illuminate\Database\QueryException;
+use Illuminate\Support\Facades\DB;
+use PDOException;
+use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Size;
+
+/** Whether everything works, and what does not: for the line on the pages and for whoever watches this machine. */
+final readonly class Health
+{
+    private const LEAST_FREE_BYTES = 64 << 20;
+
+    private const PATIENCE_MILLISECONDS = 300;
+
+    private const WAITING_SECONDS = 20;
+
+    /** A run that goes on says something at least this often. */
+    private const SILENT_RUN_SECONDS = 180;
+
+    /**
+     * What is wrong, in a sentence or two each; empty where all is well.
+     *
+     * @return list<string>
+     */
+    public static function problems(): array
+    {
+        return [...self::parts(), ...self::disk(), ...self::folders(), ...self::database()];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function parts(): array
+    {
+        $supervisor = Beat::of('supervisor');
+        if ($supervisor === null) {
+            return OwnerLock::isHeld() || app()->runningUnitTests() ? [] : ['Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve'];
+        }
+        if (! Beat::isFresh($supervisor)) {
+            return ['Tornavis itself does not answer. Runs and files may wait. Look at where it was started; ./tornavis serve --take-over starts it anew.'];
+        }
+        if (($supervisor['doing'] ?? '') === Supervisor::PREPARING) {
+            return ['The data is being made ready. If this stays, the database waits for another program, or the disk is full.'];
+        }
+        $problems = [];
+        /** @var array<string, array{up: bool}> $parts */
+        $parts = is_array($supervisor['parts'] ?? null) ? $supervisor['parts'] : [];
+        foreach ($parts as $name => $part) {
+            if (! $part['up']) {
+                $problems[] = match (true) {
+                    str_starts_with($name, 'runs-') => 'A worker for runs is away. It is started again; runs go on by themselves.',
+                    $name === 'files' => 'The worker for files is away. It is started again; files wait to be read.',
+                    $name === 'watch' => 'The folders are not looked at for the moment. This starts again by itself.',
+                    $name === 'stand-in' => 'The simulated phones are away. They are started again; runs wait for them.',
+                    default => "A part of Tornavis ({$name}) is away. It is started again.",
+                };
+            }
+        }
+
+        return $problems;
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function disk(): array
+    {
+        $free = @disk_free_space(storage_path());
+
+        return $free === false || $free >= self::LEAST_FREE_BYTES ? [] : ['The disk is full: '.Size::text(max(0, (int) $free)).' are free. Runs wait; make room on the disk of '.storage_path().', and they go on by themselves.'];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function folders(): array
+    {
+        $watch = Beat::of('watch');
+        $folders = is_array($watch['folders'] ?? null) ? $watch['folders'] : [];
+        $waiting = is_array($watch['waiting'] ?? null) ? $watch['waiting'] : [];
+
+        return array_values(array_filter([...$folders, ...$waiting], is_string(...)));
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function database(): array
+    {
+        try {
+            DB::statement('pragma busy_timeout = '.self::PATIENCE_MILLISECONDS);
+            DB::transaction(static fn (): bool => true);
+
+            return [...self::waitingWork(), ...self::silentRuns()];
+        } catch (QueryException|PDOException $error) {
+            return [self::words($error)];
+        } catch (\Throwable) {
+            return ['The database cannot be opened. Look at the log in '.storage_path('logs').'.'];
+        } finally {
+            self::patient();
+        }
+    }
+
+    private static function patient(): void
+    {
+        try {
+            DB::statement('pragma busy_timeout = '.config()->integer('database.connections.sqlite.busy_timeout'));
+        } catch (\Throwable) {
+            DB::purge();
+        }
+    }
+
+    /** What an error of the database means to a person. */
+    public static function words(\Throwable $error): string
+    {
+        $says = $error->getMessage();
+
+        return match (true) {
+            str_contains($says, 'locked'), str_contains($says, 'busy') => 'The database waits for another program that holds it. What you do is tried again; end that program if this stays.',
+            str_contains($says, 'disk is full') => 'The disk is full. Make room on it; runs wait and go on by themselves.',
+            str_contains($says, 'readonly'), str_contains($says, 'read-only') => 'The database cannot be written. Give this user write permission on it and on its folder.',
+            str_contains($says, 'not a database'), str_contains($says, 'malformed') => 'The file of the database is damaged. End Tornavis and bring a copy back: ./tornavis restore FILE',
+            str_contains($says, 'unable to open'), str_contains($says, 'does not exist'), str_contains($says, 'no such table') => 'The database is not there. End Tornavis, then put it back or bring a copy back: ./tornavis restore FILE',
+            default => 'The database does not answer. Look at the log in '.storage_path('logs').'.',
+        };
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function waitingWork(): array
+    {
+        $oldest = DB::table('jobs')->where('queue', 'runs')->whereNull('reserved_at')->min('available_at');
+
+        return is_numeric($oldest) && time() - (int) $oldest > self::WAITING_SECONDS ? ['A run waits for a worker. If this stays, look at the logs in '.storage_path('logs').'.'] : [];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function silentRuns(): array
+    {
+        $problems = [];
+        foreach (Run::query()->where('status', RunState::RUNNING)->get(['id', 'unit_label']) as $run) {
+            $last = DB::table('journal_events')->where('run_id', $run->id)->orderByDesc('sequence')->value('at');
+            $silent = is_string($last) ? time() - (int) strtotime($last) : 0;
+            if ($silent > self::SILENT_RUN_SECONDS) {
+                $at = WorkLock::isHeld("run-{$run->id}") ? 'It waits for the phone: look at its cable.' : 'No worker is at it; it is taken up again.';
+                $problems[] = "The run on {$run->unit_label} has said nothing for ".Size::minutes($silent).". {$at}";
+            }
+        }
+
+        return $problems;
+    }
+}

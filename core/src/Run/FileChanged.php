@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Run;
+
+use Tornavis\Core\TornavisError;
+
+/** A file of the kit is not the one that the plan was made for. */
+final class FileChanged extends TornavisError
+{
+    private const TODO = 'Put the planned file back, then go on; or stop, and plan anew with the file that is there. Nothing was written with it.';
+
+    public static function gone(string $name): self
+    {
+        return new self("{$name} is no longer on the shelf", 'the kit', 'the file that the plan names', self::TODO);
+    }
+
+    public static function other(string $name, string $path, string $has, string $planned): self
+    {
+        return new self("{$name} is not the file that was planned", $path, 'SHA-256 '.substr($planned, 0, 16).'…, and it has '.substr($has, 0, 16).'…', self::TODO);
+    }
+
+    public static function unreadable(string $name, string $reason): self
+    {
+        return new self("{$name} cannot be read: {$reason}", 'the kit', 'the file that the plan names', self::TODO);
+    }
+}

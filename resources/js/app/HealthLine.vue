@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { HealthAnswer } from '../generated/health'
+import { useLoad } from './useLoad'
+
+const BEAT_MS = 5000
+const { data, error } = useLoad<HealthAnswer>(() => 'health', BEAT_MS)
+const problems = computed(() => (error.value === null ? (data.value?.problems ?? []) : [error.value.message]))
+</script>
+
+<template>
+  <div v-if="problems.length > 0" class="health" role="status">
+    <p v-for="problem in problems" :key="problem">{{ problem }}</p>
+  </div>
+</template>
+
+<style scoped>
+.health { position: sticky; top: 0; z-index: 5; background: var(--plum-soft); color: var(--plum); border-bottom: 2px solid var(--plum); padding: 8px 24px; }
+.health p { margin: 0; }
+.health p + p { margin-top: 4px; }
+</style>
