@@ -16,6 +16,8 @@ use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Request;
 use Illuminate\Routing\Middleware\SubstituteBindings;
 use Illuminate\Support\Facades\Route;
+use Tornavis\Core\Run\Overtaken;
+use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\TornavisError;
 
 // What is written from here on can be read by its owner alone.
@@ -45,7 +47,11 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->dontReport([TornavisError::class]);
         // What the database says is for a log; what it means is for a person, and it passes.
         $exceptions->render(fn (QueryException $error, Request $request) => $request->is('api/*') ? response()->json(['message' => Health::words($error)], 503, ['Retry-After' => '3']) : null);
-        $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), $error instanceof UploadRefused ? $error->status : 422));
+        $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), match (true) {
+            $error instanceof UploadRefused => $error->status,
+            $error instanceof Overtaken, $error instanceof RunRefusal && $error->overtaken => 409,
+            default => 422,
+        }));
     })
     ->create()
     ->useStoragePath($data)

@@ -109,9 +109,9 @@ it('stays readable with a unit whose codename has no sheet', function () {
 
 it('starts a run only from a clear plan, and only once', function () {
     Queue::fake();
-    $this->postJson('/api/jobs/2/run')->assertStatus(409);
-    $this->postJson('/api/jobs/1/run')->assertCreated();
-    $this->postJson('/api/jobs/1/run')->assertStatus(409);
+    $this->postJson('/api/jobs/2/run', shown(2))->assertStatus(409);
+    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
+    $this->postJson('/api/jobs/1/run', shown(1))->assertStatus(409);
     $this->patchJson('/api/jobs/1', ['kit' => []])->assertStatus(409);
     $this->deleteJson('/api/jobs/1')->assertStatus(409);
 
@@ -120,7 +120,7 @@ it('starts a run only from a clear plan, and only once', function () {
 
 it('loses the link without a stand-in, says so, and keeps the run', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run')->json('id');
+    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
     $run = Run::query()->findOrFail($id);
     for ($i = 0; $i < 3; $i++) {
         (new App\Jobs\AdvanceRun($id))->handle(app(App\Run\StandInLink::class));
@@ -136,7 +136,7 @@ it('loses the link without a stand-in, says so, and keeps the run', function () 
 
 it('answers only what is new after a sequence number', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run')->json('id');
+    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
     $journal = new App\Run\DatabaseJournal(Run::query()->findOrFail($id));
     foreach ([EventKind::Started, EventKind::Intend, EventKind::Sent] as $index => $kind) {
         $journal->append($kind, $index === 0 ? null : 1, ['n' => $index]);
@@ -147,14 +147,14 @@ it('answers only what is new after a sequence number', function () {
 
 it('refuses in the database itself to change or drop a line of a journal', function (string $sql) {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run')->json('id');
+    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
     (new App\Run\DatabaseJournal(Run::query()->findOrFail($id)))->append(EventKind::Started, null, []);
     DB::statement($sql);
 })->with(["UPDATE journal_events SET at = 'x'", 'DELETE FROM journal_events'])->throws(Illuminate\Database\QueryException::class, 'append-only');
 
 it('gives out the record as JSON and Markdown, and the journal in its own format', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run')->json('id');
+    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
     $journal = new App\Run\DatabaseJournal(Run::query()->findOrFail($id));
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     $journal->append(EventKind::Judged, 1, ['seen' => true, 'reason' => 'seen']);
@@ -225,7 +225,7 @@ it('lets no page from elsewhere read an answer', function () {
 
 it('takes up what a dead worker left, and nothing that is done', function () {
     config(['queue.default' => 'database']);
-    $id = $this->postJson('/api/jobs/1/run')->json('id');
+    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
     DB::table('jobs')->update(['reserved_at' => time() - 60, 'attempts' => 1]);
 
     expect(App\Work\LostWork::takeUp())->toBe(1)->and(DB::table('jobs')->whereNull('reserved_at')->count())->toBe(1);
@@ -245,7 +245,7 @@ it('gives the plan out to take along, and after the start the one that is carrie
         ->and(Illuminate\Support\Facades\Artisan::call('tornavis:validate', ['file' => $file]))->toBe(0);
 
     Queue::fake();
-    $this->postJson('/api/jobs/1/run')->assertCreated();
+    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
     UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->learn(Tornavis\Core\Fact\Fact::of('battery.percent', 12, Tornavis\Core\Fact\Source::Typed, 'test', '2026-11-20T10:00:00Z'));
     expect(json_decode((string) $this->get('/api/jobs/1/plan.json')->assertOk()->getContent(), true))->toEqual(json_decode((string) $plan, true));
     $this->getJson('/api/jobs/1/plan.md')->assertStatus(409);

@@ -139,7 +139,7 @@ it('judges every build for every phone as the job itself would', function () {
 
 it('takes a phone off the bench, but not one whose runs are in the log', function () {
     Queue::fake();
-    $this->postJson('/api/jobs/1/run')->assertCreated();
+    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
     $this->deleteJson('/api/units/SK-04')->assertStatus(409);
     $this->deleteJson('/api/units/SK-05')->assertNoContent();
     expect(UnitRecord::query()->pluck('label')->all())->toContain('SK-04')->not->toContain('SK-05');
@@ -173,7 +173,7 @@ describe('the bench file', function () {
     function withRun(): string
     {
         Queue::fake();
-        test()->postJson('/api/jobs/1/run')->assertCreated();
+        test()->postJson('/api/jobs/1/run', shown(1))->assertCreated();
         $journal = new DatabaseJournal(Run::query()->firstOrFail());
         $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
         $journal->append(EventKind::Intend, 1, ['title' => 'x']);

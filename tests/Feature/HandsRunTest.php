@@ -20,7 +20,7 @@ uses(DemoBench::class);
 
 beforeEach(function () {
     Queue::fake();
-    $this->run = $this->postJson('/api/jobs/1/run', ['link' => 'hands'])->assertCreated()->json('id');
+    $this->run = $this->postJson('/api/jobs/1/run', shown(1, 'hands'))->assertCreated()->json('id');
     $this->advance = fn () => (new AdvanceRun($this->run))->handle(app(StandInLink::class));
     // Does every step by hand up to one, which is then asked for.
     $this->until = function (string $key): void {
@@ -77,7 +77,7 @@ it('plans again from what a stopped run has shown of the phone: first what is di
         ->and(WorkJob::query()->count())->toBe(3)
         ->and(UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->unit()->state()->text('slot.b.firmware.version'))->toBe('5.2.8');
 
-    $answer = $this->postJson("/api/runs/{$this->run}/plan-again")->assertCreated();
+    $answer = $this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $look->json('seal')])->assertCreated();
     Schemas::hold($answer, 'plan-again');
     $next = Run::query()->findOrFail($answer->json('run'));
     expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('plan.before')['slot.b.firmware.version'])->toBe('5.2.11')
@@ -91,7 +91,8 @@ it('plans again from what a stopped run has shown of the phone: first what is di
 it('carries the way back out as a run of its own', function () {
     ($this->until)('recovery.image.boot');
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-    $answer = $this->postJson("/api/runs/{$this->run}/plan-again", ['back' => true])->assertCreated();
+    $seal = $this->getJson("/api/runs/{$this->run}/plan-again?back=1")->assertOk()->json('seal');
+    $answer = $this->postJson("/api/runs/{$this->run}/plan-again", ['back' => true, 'seal' => $seal])->assertCreated();
     $next = Run::query()->findOrFail($answer->json('run'));
 
     expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('intent'))->toBe('Bring back')
@@ -133,7 +134,8 @@ it('asks before it writes when the phone is another than was planned for, and ag
         ->and($state['question']['says'])->toContain('Active slot is b; the plan counts on a')
         ->and($state['steps'][$state['step']])->not->toBe('done');
 
-    $next = Run::query()->findOrFail($this->postJson("/api/runs/{$this->run}/plan-again")->assertCreated()->json('run') ?? 0);
+    $seal = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk()->json('seal');
+    $next = Run::query()->findOrFail($this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])->assertCreated()->json('run') ?? 0);
     expect($next->plan['before']['slot.active'])->toBe('b')
         ->and(Run::query()->findOrFail($this->run)->status)->toBe('stopped');
 });
@@ -142,7 +144,7 @@ it('lets only one run work on a phone', function () {
     $again = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])->json('id');
     WorkJob::query()->whereKey($again)->update(['kit' => json_encode(WorkJob::query()->findOrFail(1)->kit), 'intent' => 'fresh', 'answers' => json_encode(WorkJob::query()->findOrFail(1)->answers)]);
 
-    expect($this->postJson("/api/jobs/{$again}/run")->assertStatus(409)->json('message'))->toContain("Run {$this->run} is under way on SK-04");
+    expect($this->postJson("/api/jobs/{$again}/run", shown($again))->assertStatus(409)->json('message'))->toContain("Run {$this->run} is under way on SK-04");
 });
 
 it('takes a note at any time', function () {

@@ -105,7 +105,7 @@ it('tries another kit and another intent, and refuses both once a run has begun'
     expect($this->getJson("/api/jobs/{$own}")->json())->toMatchArray(['intent' => 'Update in place', 'takes' => ['build'], 'kit' => $kit, 'answers' => ['agreed' => [], 'waived' => []]])
         ->and($this->getJson('/api/jobs/1')->json('intent'))->toBe('Fresh install');
     Queue::fake();
-    $this->postJson('/api/jobs/1/run')->assertCreated();
+    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
     $this->postJson('/api/jobs/1/what-if', [])->assertStatus(409);
 });
 

@@ -35,7 +35,7 @@ function begun(string $label, string $intent, ?string $file): Run
     $waived = array_map(static fn (string $key): string => substr($key, strlen('PREP-3:')), array_filter($settle, static fn (string $key): bool => str_starts_with($key, 'PREP-3:')));
     test()->patchJson("/api/jobs/{$id}", ['answers' => ['agreed' => $settle, 'waived' => array_values($waived)]])->assertOk();
 
-    return Run::query()->findOrFail(test()->postJson("/api/jobs/{$id}/run")->assertCreated()->json('id'));
+    return Run::query()->findOrFail(test()->postJson("/api/jobs/{$id}/run", shown($id))->assertCreated()->json('id'));
 }
 
 it('is carried out, recorded and learned from', function (string $label, string $intent, ?string $file, array $learned, array $keeps) {

@@ -16,7 +16,7 @@ uses(DemoBench::class);
 
 beforeEach(function () {
     Queue::fake();
-    $this->run = Run::query()->findOrFail($this->postJson('/api/jobs/1/run')->json('id'));
+    $this->run = Run::query()->findOrFail($this->postJson('/api/jobs/1/run', shown(1))->json('id'));
 });
 
 it('gives two writers numbers of their own and one chain', function () {
@@ -63,7 +63,7 @@ it('takes the answers of a person and refuses those that do not fit', function (
     $journal = new DatabaseJournal($this->run);
     $journal->append(EventKind::Started, null, []);
     $id = $this->run->id;
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])->assertUnprocessable()->assertJsonPath('error', 'RunRefusal');
+    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])->assertStatus(409)->assertJsonPath('error', 'RunRefusal');
     $journal->append(EventKind::Gate, 4, ['reason' => 'first write', 'word' => 'SK-04']);
     $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])->assertUnprocessable()->assertJsonPath('expected', 'the label of the phone on the bench, SK-04');
     $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])->assertOk()->assertJsonPath('status', 'running');

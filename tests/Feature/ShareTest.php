@@ -48,7 +48,7 @@ it('sends nobody to another site', function (string $to) {
 
 it('answers a run from there, and does nothing else', function () {
     Queue::fake();
-    $run = $this->postJson('/api/jobs/1/run')->assertCreated()->json('id');
+    $run = $this->postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id');
     $journal = new DatabaseJournal(Run::query()->findOrFail($run));
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     $journal->append(EventKind::Gate, 1, ['reason' => 'first write', 'word' => 'SK-04']);

@@ -11,6 +11,7 @@ use App\Models\PackageRecord;
 use App\Models\Setting;
 use App\Models\WorkJob;
 use App\Work\Desk;
+use App\Work\ShownPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Tornavis\Core\Plan\PlanPage;
@@ -48,7 +49,8 @@ final class JobController extends Controller
         // Counted before the plan is made: an answer that says "all read" never holds a plan from before the last file was.
         $reading = PackageRecord::query()->findMany($job->kit)->filter(static fn (PackageRecord $record): bool => $record->isBeingRead())->count();
         $run = $job->latestRun();
-        $plan = $run?->planObject() ?? json_decode($desk->plan($job)->toJson());
+        $made = $run === null ? $desk->plan($job) : null;
+        $plan = $run?->planObject() ?? json_decode((string) $made?->toJson());
         $shelf = PackageRecord::query()->where('missing', false)->orderBy('name')->get();
 
         return response()->json([
@@ -62,6 +64,7 @@ final class JobController extends Controller
             'unit' => UnitCard::of($job->unit, $desk),
             'sheet' => $desk->sheet($job->unit)?->toArray(),
             'plan' => $plan,
+            'seal' => $made === null ? null : ShownPlan::seal($made),
             'commands' => (object) $this->commands($job, $plan),
             'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status],
         ]);

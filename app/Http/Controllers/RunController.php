@@ -12,6 +12,7 @@ use App\Run\Beginning;
 use App\Run\DatabaseJournal;
 use App\Run\StandInLink;
 use App\Work\Desk;
+use App\Work\ShownPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -31,13 +32,16 @@ final class RunController extends Controller
     {
         $link = $request->string('link', 'stand-in')->toString();
         abort_unless(in_array($link, ['stand-in', Hands::NAME], true), 422, 'A run goes over the link "stand-in" or by "hands".');
-        $plan = $desk->plan($job);
-        abort_unless($plan->verdict->level === Verdict::CLEAR, 409, "{$plan->verdict->words()}: the run cannot start.");
         // Two windows that start at once: the second waits here, and then finds what the first has begun.
-        $begun = DB::transaction(static function () use ($job, $plan, $link): array {
+        $seal = $request->string('seal')->toString();
+        $begun = DB::transaction(static function () use ($job, $desk, $seal, $link): array {
             abort_if($job->runs()->exists(), 409, 'This job has been run. Open a new job to do it again.');
             $other = Run::openOn($job->unit->label);
             abort_if($other !== null, 409, "Run {$other} is under way on {$job->unit->label}. End it or stop it first; two runs on one phone would write over one another.");
+            // Made here, where nothing can change any more until the run has begun.
+            $plan = $desk->plan($job);
+            abort_unless($plan->verdict->level === Verdict::CLEAR, 409, "{$plan->verdict->words()}: the run cannot start.");
+            ShownPlan::refuseOther($seal, $plan);
 
             return ['id' => Beginning::of($job, $plan, $link)->id];
         });
@@ -59,7 +63,7 @@ final class RunController extends Controller
                 'steps' => (object) $state->steps,
                 'facts' => (object) $state->facts,
                 'seconds' => (object) $state->seconds,
-                'question' => $state->question === null ? null : ['kind' => $state->question->kind->value, 'at' => $state->question->at] + $state->question->data,
+                'question' => $state->question === null ? null : ['kind' => $state->question->kind->value, 'at' => $state->question->at, 'sequence' => $state->question->sequence] + $state->question->data,
                 'progress' => $state->progress?->data,
                 'wayBack' => get_object_vars($state->wayBack(SheetRecord::forUnit($run->job->unit))),
             ],
@@ -69,12 +73,12 @@ final class RunController extends Controller
 
     public function release(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->release($request->string('word')->toString()));
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->release($request->string('word')->toString()), self::seen($request));
     }
 
     public function tell(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->tell($request->string('answer')->toString(), $request->string('note')->toString(), $request->string('evidence')->toString(), now()->toIso8601String()));
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->tell($request->string('answer')->toString(), $request->string('note')->toString(), $request->string('evidence')->toString(), now()->toIso8601String()), self::seen($request));
     }
 
     public function somethingElse(Request $request, Run $run): JsonResponse
@@ -85,7 +89,7 @@ final class RunController extends Controller
     /** What the phone shows is not what the step should lead to. */
     public function differs(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->differs($request->string('evidence')->toString()));
+        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->differs($request->string('evidence')->toString()), self::seen($request));
     }
 
     /** Lets something go wrong on the simulated phone, for practice. */
@@ -132,15 +136,21 @@ final class RunController extends Controller
         return $this->atDesk($run, static fn (RunDesk $desk) => $desk->goOn());
     }
 
+    /** Number of the question that is answered, as the page shows it. */
+    private static function seen(Request $request): ?int
+    {
+        return $request->has('question') ? $request->integer('question') : null;
+    }
+
     /**
      * What a person does is several lines of the journal. They are written together: a worker that looked between
      * two of them would take the step for one that was interrupted.
      *
      * @param  callable(RunDesk): void  $act
      */
-    private function atDesk(Run $run, callable $act): JsonResponse
+    private function atDesk(Run $run, callable $act, ?int $seen = null): JsonResponse
     {
-        $desk = new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit));
+        $desk = new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit), $seen);
         DB::transaction(static fn () => $act($desk));
         $state = $run->state();
         // After a stop it lets go of the phone.

@@ -13,7 +13,9 @@ use App\Run\Beginning;
 use App\Run\DatabaseJournal;
 use App\Run\WhatRunsShowed;
 use App\Work\Desk;
+use App\Work\ShownPlan;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Fit\Severity;
@@ -27,33 +29,41 @@ use Tornavis\Core\Situation\Intent;
 final class WaysOnController extends Controller
 {
     /** What another plan, from what the run has shown of the phone, would do otherwise, and what else would do where it is blocked; nothing is kept. */
-    public function look(Run $run, Desk $desk): JsonResponse
+    public function look(Request $request, Run $run, Desk $desk): JsonResponse
     {
-        $job = $this->anew($run);
+        $job = $request->boolean('back') ? self::back($this->anew($run)) : $this->anew($run);
         $plan = $desk->plan($job);
         // Of each need the first that stands in its way; the others mostly follow from it.
         $stops = array_column(array_reverse(array_filter($plan->findings, static fn (Finding $finding): bool => $finding->severity === Severity::Stop)), null, 'need');
 
-        return response()->json(['difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(), 'stops' => array_values(array_map(static fn (Finding $finding): array => ['need' => $finding->need, 'reason' => $finding->reason, 'remedy' => $finding->remedy], array_reverse($stops))), 'alternatives' => AlternativesAnswer::of($job, $desk)]);
+        return response()->json(['seal' => ShownPlan::seal($plan), 'difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(), 'stops' => array_values(array_map(static fn (Finding $finding): array => ['need' => $finding->need, 'reason' => $finding->reason, 'remedy' => $finding->remedy], array_reverse($stops))), 'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $desk)]);
     }
 
-    /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan is clear. */
+    /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan was shown and is clear. */
     public function planAgain(WhatIfRequest $request, Run $run, Desk $desk): JsonResponse
     {
         $back = $request->boolean('back');
         // Whoever agrees second, in another window, waits here and then finds the run followed.
         $next = DB::transaction(function () use ($request, $run, $desk, $back): array {
-            $job = $back ? $this->anew($run)->fill(['intent' => Intent::BringBack, 'kit' => []]) : $request->changed($this->anew($run));
+            $job = $back ? self::back($this->anew($run)) : $request->changed($this->anew($run));
             $job->unit->save();
             $job->save();
             $plan = $desk->plan($job);
+            // What nobody has seen is opened, and started from its own page.
+            $shown = $request->has('seal');
+            $shown && ShownPlan::refuseOther($request->string('seal')->toString(), $plan);
             (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(($back ? 'The way back is' : 'Planned again from what the phone has now, as')." job {$job->id}.", $back ? 'back' : 'plan');
-            $begun = $plan->verdict->level === Verdict::CLEAR ? Beginning::of($job, $plan, $run->state()->link ?: 'stand-in') : null;
+            $begun = $shown && $plan->verdict->level === Verdict::CLEAR ? Beginning::of($job, $plan, $run->state()->link ?: 'stand-in') : null;
 
             return ['id' => $job->id, 'run' => $begun?->id];
         });
 
         return response()->json($next, 201);
+    }
+
+    private static function back(WorkJob $job): WorkJob
+    {
+        return $job->fill(['intent' => Intent::BringBack, 'kit' => []]);
     }
 
     /** The same wish and files for the phone as the run has shown it; nothing of it is saved. */

@@ -19,6 +19,31 @@ final class PlanSeal
     }
 
     /**
+     * The sum of what a plan does: phone, intent, files, steps and what is lost. Expected times, and words that change with
+     * them, are left out, so that a plan is still the one that was shown after another run has ended.
+     *
+     * @param  array<string, mixed>  $plan  a plan document
+     * @return string SHA-256 in hex
+     */
+    public static function ofWork(array $plan): string
+    {
+        $part = static fn (string $list, array $names): array => array_map(
+            static fn (mixed $row): array => is_array($row) ? array_intersect_key($row, array_flip($names)) : [],
+            is_array($plan[$list] ?? null) ? $plan[$list] : [],
+        );
+
+        return hash('sha256', Canonical::text([
+            'unit' => $plan['unit'] ?? null,
+            'intent' => $plan['intent'] ?? null,
+            'verdict' => $plan['verdict'] ?? null,
+            'steps' => $part('steps', ['key', 'title', 'operation', 'parameters', 'mode', 'gate', 'writes', 'effects']),
+            'kit' => $part('kit', ['name', 'sha256', 'sizeBytes', 'integrity']),
+            'findings' => $part('findings', ['key', 'severity']),
+            'ledger' => $part('ledger', ['class', 'outcome']),
+        ]));
+    }
+
+    /**
      * Whether the run was begun with this plan; one that was begun before plans were sealed counts as such, as long as
      * the plan has every step that the journal speaks of.
      *

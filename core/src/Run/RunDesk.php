@@ -23,8 +23,9 @@ final readonly class RunDesk
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
+     * @param  ?int  $seen  number of the question or gate that the person has seen and answers; null where that is not said
      */
-    public function __construct(private array $plan, private Journal $journal, private ModelSheet $sheet)
+    public function __construct(private array $plan, private Journal $journal, private ModelSheet $sheet, private ?int $seen = null)
     {
     }
 
@@ -36,6 +37,7 @@ final readonly class RunDesk
     public function release(string $word): void
     {
         $state = $this->state();
+        $this->refuseOvertaken($state);
         if ($state->status !== RunState::GATED) {
             throw RunRefusal::notAsked('a gate', $state->status);
         }
@@ -57,6 +59,7 @@ final readonly class RunDesk
     public function tell(string $answer, string $note = '', string $evidence = '', string $at = ''): void
     {
         $state = $this->state();
+        $this->refuseOvertaken($state);
         $question = $state->question;
         if ($state->status !== RunState::ASKED || $question === null) {
             throw RunRefusal::notAsked('a question', $state->status);
@@ -113,6 +116,7 @@ final readonly class RunDesk
     public function differs(string $evidence): void
     {
         $state = $this->state();
+        $this->refuseOvertaken($state);
         $question = $state->question;
         if ($state->status !== RunState::ASKED || $question?->text('about') !== 'hands' || $state->step === null) {
             throw RunRefusal::notAsked('a step by hand', $state->status);
@@ -140,6 +144,14 @@ final readonly class RunDesk
         $this->journal->append(EventKind::Answered, $step->number, ['ok' => false, 'says' => '', 'status' => 0, 'facts' => array_map(static fn (array $one): string|int|bool|array|null => $one['shown'], $differences), 'elapsedSeconds' => $seconds, 'evidence' => $evidence]);
         $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => Ground::words($differences)]);
         $this->journal->append(EventKind::Asked, $step->number, Ground::question($differences));
+    }
+
+    /** @throws Overtaken when another question stands by now, or none */
+    private function refuseOvertaken(RunState $state): void
+    {
+        if ($this->seen !== null && $state->question?->sequence !== $this->seen) {
+            throw Overtaken::journal();
+        }
     }
 
     private function label(): string

@@ -10,9 +10,15 @@ use Tornavis\Core\TornavisError;
 /** A person's answer that does not fit the state of the run. */
 final class RunRefusal extends TornavisError
 {
+    /** Whether the run has gone on since the person looked, so that nothing is wrong with what they typed. */
+    public bool $overtaken = false;
+
     public static function notAsked(string $expected, string $status): self
     {
-        return new self("The run is {$status}", 'run', $expected, 'Load the page again to see where the run is.');
+        $error = new self("The run is {$status}", 'run', $expected, 'Load the page again to see where the run is.');
+        $error->overtaken = true;
+
+        return $error;
     }
 
     public static function wrongWord(string $typed, string $label): self

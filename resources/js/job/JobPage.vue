@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
+import PlanDifference from './PlanDifference.vue'
 import { duration } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
@@ -20,7 +21,7 @@ import ScoreSection from './ScoreSection.vue'
 const props = defineProps<{ id: string; section?: string }>()
 const router = useRouter()
 // While a file of the kit is still being read the verdict is not the last one.
-const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, (answer) => (answer?.reading ? 1000 : 0))
+const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, (answer) => (answer?.reading ? 1000 : answer?.run === null ? 5000 : 0))
 const refused = ref<ApiError | null>(null)
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
@@ -62,7 +63,7 @@ async function start(link: 'stand-in' | 'hands'): Promise<void> {
   if (starting.value) return
   starting.value = true
   try {
-    await api.post(`jobs/${props.id}/run`, { link })
+    await api.post(`jobs/${props.id}/run`, { link, seal: job.value?.seal ?? '' })
     refused.value = null
     go('run')
   } catch (caught) {
@@ -99,7 +100,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
       <span class="mono number">{{ index + 1 }}</span>{{ names[section] }}<em v-if="badge[section]">{{ badge[section] }}</em>
     </RouterLink>
   </nav>
-  <div v-if="error || refused" class="page"><ErrorNote :error="refused ?? error" /></div>
+  <div v-if="error || refused" class="page"><ErrorNote :error="refused ?? error" /><section v-if="refused?.answer?.difference" class="sheet moved"><PlanDifference :difference="refused.answer.difference" /></section></div>
   <template v-if="job && plan">
     <FitSection v-if="here === 'fit'" :job="job" @change="change" @learned="load" />
     <KitSection v-else-if="here === 'kit'" :job="job" @change="change" />
@@ -111,6 +112,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
 </template>
 
 <style scoped>
+.moved { margin: 12px 0 0; padding: 12px 16px; max-width: 760px; }
 .index { position: sticky; top: 64px; z-index: 4; background: var(--ground); border-bottom: 1px solid var(--line); display: flex; gap: 26px; padding: 0 24px; min-height: 40px; overflow-x: auto; }
 .entry { display: inline-flex; gap: 7px; align-items: center; color: var(--mute); text-decoration: none; border-bottom: 3px solid transparent; white-space: nowrap; }
 .entry.on { color: var(--ink); font-weight: 700; border-color: var(--brass); }

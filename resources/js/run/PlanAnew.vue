@@ -18,20 +18,25 @@ const router = useRouter()
 const ways = ref<WaysOnAnswer | null>(null)
 const refused = ref<ApiError | null>(null)
 
-async function look(): Promise<void> {
+const back = ref(false)
+async function look(toSystem = false): Promise<void> {
+  back.value = toSystem
   try {
-    ways.value = await api.get<WaysOnAnswer>(`runs/${props.run}/plan-again`)
+    ways.value = await api.get<WaysOnAnswer>(`runs/${props.run}/plan-again${toSystem ? '?back=1' : ''}`)
     refused.value = null
   } catch (caught) {
     refused.value = caught as ApiError
   }
 }
-async function agree(otherwise: { back?: boolean; kit?: number[]; intent?: string } = {}): Promise<void> {
+/** What is shown here goes along with its seal and starts; what is not shown opens on a page of its own. */
+async function agree(otherwise: { back?: boolean; seal?: string; kit?: number[]; intent?: string }): Promise<void> {
   try {
     const next = await api.post<PlanAgainAnswer>(`runs/${props.run}/plan-again`, otherwise)
     await router.push(`/jobs/${next.id}/${next.run === null ? 'fit' : 'run'}`)
   } catch (caught) {
     refused.value = caught as ApiError
+    // It is another plan by now: that one is shown instead.
+    if (refused.value.status === 409) await look(back.value).then(() => (refused.value = caught as ApiError))
   }
 }
 </script>
@@ -39,21 +44,21 @@ async function agree(otherwise: { back?: boolean; kit?: number[]; intent?: strin
 <template>
   <div class="anew" data-test="plan-anew">
     <p v-if="!ways" class="ways">
-      <button v-if="starts" type="button" class="btn big-btn" @click="agree({ back: true })">Bring it back to its system</button>
-      <button type="button" class="btn big-btn" :class="{ act: first }" @click="look">Plan again from what the phone has now</button>
+      <button v-if="starts" type="button" class="btn big-btn" @click="look(true)">Bring it back to its system</button>
+      <button type="button" class="btn big-btn" :class="{ act: first }" @click="look()">Plan again from what the phone has now</button>
     </p>
     <section v-else class="sheet again">
       <template v-if="ways.stops.length">
         <h2>The same cannot be done from here</h2>
         <p v-for="stop in ways.stops" :key="stop.need + stop.reason" class="stop"><VerdictMark level="stop" words="stop" plain /> <span><b>{{ stop.need }}</b>: {{ stop.reason }} {{ stop.remedy }}</span></p>
       </template>
-      <PlanDifference v-else :difference="ways.difference" />
+      <template v-else><h2 v-if="back">The way back to its system</h2><PlanDifference :difference="ways.difference" /></template>
       <template v-if="ways.alternatives.length">
         <p class="small">One change would make a plan possible, the cheapest first:</p>
         <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"><button type="button" class="btn small" @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })">Plan it so</button></AlternativeRow>
       </template>
       <p v-if="!ways.stops.length || ways.alternatives.length" class="small">This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label before it writes.</p>
-      <p class="ways"><button v-if="!ways.stops.length" type="button" class="btn act" @click="agree()">Agree to the new plan</button> <button type="button" class="btn" @click="ways = null">Leave it</button></p>
+      <p class="ways"><button v-if="!ways.stops.length" type="button" class="btn act" @click="agree({ back, seal: ways.seal })">{{ back ? 'Agree to the way back' : 'Agree to the new plan' }}</button> <button type="button" class="btn" @click="ways = null">Leave it</button></p>
     </section>
     <ErrorNote :error="refused" />
   </div>

@@ -56,15 +56,15 @@ const headline = computed(() => {
   if (status.value === 'gated') return 'Your word is needed.'
   if (byHand.value) return step.value?.title ?? ''
   if (status.value === 'asked' && question.value?.about === 'something-else') return 'Look for the cause.'
-  if (status.value === 'asked') return question.value?.about === 'evidence' ? 'Look at the phone.' : question.value?.about === 'differs' ? 'The phone is not as planned.' : 'Something needs you.'
+  if (status.value === 'asked') return question.value?.about === 'evidence' ? 'Look at the phone.' : question.value?.about === 'differs' ? 'The phone is not as planned.' : question.value?.about === 'file' ? 'A file is not as planned.' : 'Something needs you.'
   return step.value?.operation === 'sideload' ? 'Leave the phone alone.' : (step.value?.title ?? '')
 })
 
 async function release(): Promise<void> {
-  await act('release', { word: word.value })
+  await act('release', { word: word.value, question: question.value?.sequence })
   word.value = ''
 }
-const tell = (answer: string): Promise<void> => act('tell', { answer, note: note.value, evidence: evidence.value }).then(() => {
+const tell = (answer: string): Promise<void> => act('tell', { answer, question: question.value?.sequence, note: note.value, evidence: evidence.value }).then(() => {
   note.value = ''
   if (!error.value) evidence.value = ''
 })
@@ -76,7 +76,7 @@ async function noteElse(): Promise<void> {
 /** Where the phone is not where the plan has it, another plan from what it has now is one way on. */
 const mayPlanAgain = computed(() => {
   const about = status.value === 'asked' ? (question.value?.about ?? '') : ''
-  return ['differs', 'failure', 'break', 'mode'].includes(about) || (about === 'something-else' && (question.value?.causes ?? [{ next: 'replan' }]).some((cause) => cause.next === 'replan'))
+  return ['differs', 'failure', 'file', 'break', 'mode'].includes(about) || (about === 'something-else' && (question.value?.causes ?? [{ next: 'replan' }]).some((cause) => cause.next === 'replan'))
 })
 const contradicted = computed(() => byHand.value && error.value?.answer?.error === 'RunRefusal' && evidence.value.trim() !== '')
 
@@ -128,7 +128,7 @@ useKeys({
     <div class="run" :class="status">
       <div class="now">
         <ErrorNote :error="error" />
-        <button v-if="contradicted" type="button" class="btn really" @click="act('differs', { evidence }).then(() => (evidence = ''))">The phone really shows this</button>
+        <button v-if="contradicted" type="button" class="btn really" @click="act('differs', { evidence, question: question?.sequence }).then(() => (evidence = ''))">The phone really shows this</button>
         <div v-if="step" class="mute where">Step {{ step.number }} of {{ job.plan.steps.length }} · {{ modeName(step.mode) }}<template v-if="step.slot && step.slot !== '-'"> · slot {{ slotName(step.slot) }}</template></div>
         <p class="headline" data-test="headline">{{ headline }}</p>
 
@@ -181,7 +181,7 @@ useKeys({
         </form>
 
         <div v-if="status !== 'ended' && status !== 'stopped'" class="answers">
-          <button v-if="answers.includes('again')" type="button" class="btn big-btn" :class="{ act: question?.about !== 'differs' }" @click="tell('again')">{{ question?.about === 'differs' ? 'Look again' : ['something-else', 'failure'].includes(question?.about ?? '') ? 'Do the step again' : 'Go on from there' }}</button>
+          <button v-if="answers.includes('again')" type="button" class="btn big-btn" :class="{ act: question?.about !== 'differs' }" @click="tell('again')">{{ question?.about === 'differs' ? 'Look again' : question?.about === 'file' ? 'Look at the file again' : ['something-else', 'failure'].includes(question?.about ?? '') ? 'Do the step again' : 'Go on from there' }}</button>
           <button v-else-if="status !== 'gated'" type="button" class="btn big-btn" :class="{ act: answers.includes('seen') }" :disabled="!answers.includes('seen')" @click="tell('seen')">Seen <kbd>s</kbd></button>
           <button type="button" class="btn big-btn" @click="noteElse">Something else <kbd>e</kbd></button>
           <button type="button" class="btn erase big-btn" @click="act('stop')">Stop here safely <kbd>.</kbd></button>
