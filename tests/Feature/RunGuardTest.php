@@ -148,7 +148,7 @@ it('starts nothing that was not shown', function (Closure $change) {
     'another kit' => [fn () => WorkJob::query()->findOrFail(1)->update(['kit' => array_slice(WorkJob::query()->findOrFail(1)->kit, 0, 2)])],
     'another house rule' => [fn () => test()->putJson('/api/house-rules', ['formatOrder' => 'after', 'preInstallSlot' => 'active'] + test()->getJson('/api/house-rules')->json('rules'))],
     'another file of the same name' => [fn () => PackageRecord::query()->where('name', BUILD)->update(['sha256' => str_repeat('a', 64), 'document->sha256' => str_repeat('a', 64)])],
-    'another phone' => [fn () => App\Models\UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->learn(Tornavis\Core\Fact\Fact::of('slot.b.firmware.version', '5.2.11', Tornavis\Core\Fact\Source::Phone))],
+    'another phone' => [fn () => App\Models\UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->learn(Tornavis\Core\Fact\Fact::of('slot.b.firmware.version', '5.2.11', Tornavis\Core\Fact\Source::Phone, 'bootloader', now()->toIso8601String()))],
 ]);
 
 it('starts what was shown, also after something that has no part in it', function () {
