@@ -7,6 +7,7 @@ use App\Http\Controllers\HealthController;
 use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
 use App\Http\Middleware\SecurityHeaders;
+use App\Http\Middleware\WellFormedInput;
 use App\Serve\Health;
 use App\Shelf\UploadRefused;
 use Illuminate\Database\QueryException;
@@ -38,6 +39,7 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->prepend(ExpectedHost::class);
         $middleware->append(SecurityHeaders::class);
+        $middleware->append(WellFormedInput::class);
         $middleware->appendToGroup('web', AccessCode::class);
         // Before anything is looked up, so that a stranger does not learn what exists.
         $middleware->prependToPriorityList(SubstituteBindings::class, AccessCode::class);

@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\Unit;
 
@@ -17,13 +18,14 @@ use Tornavis\Core\Phone\Unit;
  * @property string $label
  * @property string $codename  "" where it is not known
  * @property array<string, mixed> $document
+ * @property int $version changes so far
  * @property Collection<int, WorkJob> $jobs
  */
 final class UnitRecord extends Model
 {
     protected $table = 'units';
 
-    protected $fillable = ['label', 'codename', 'document'];
+    protected $fillable = ['label', 'codename', 'document', 'version'];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -44,13 +46,21 @@ final class UnitRecord extends Model
     /** Adds statements; older ones stay in the history. */
     public function learn(Fact ...$facts): void
     {
-        $this->become($this->unit()->withFacts(...$facts));
+        $this->change(static fn (Unit $unit): Unit => $unit->withFacts(...$facts));
     }
 
-    /** The unit with something more or otherwise; its label stays. */
-    public function become(Unit $unit): void
+    /**
+     * Changes the unit as it is now, whatever this record has held for how long; its label stays.
+     *
+     * @param  callable(Unit): Unit  $change
+     */
+    public function change(callable $change): void
     {
-        $this->update(['codename' => $unit->codename ?? '', 'document' => $unit->toArray()]);
+        DB::transaction(function () use ($change): void {
+            $this->refresh();
+            $unit = $change($this->unit());
+            $this->update(['codename' => $unit->codename ?? '', 'document' => $unit->toArray(), 'version' => $this->version + 1]);
+        });
     }
 
     /** @return HasMany<WorkJob, $this> */

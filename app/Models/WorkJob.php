@@ -23,6 +23,7 @@ use Tornavis\Core\Situation\Intent;
  * @property array{agreed?: list<string>, waived?: list<string>, house?: array<string, string|int>, backup?: ?string} $answers
  * @property UnitRecord $unit
  * @property Collection<int, Run> $runs
+ * @property int $version changes so far
  * @property ?Carbon $created_at
  * @property ?Carbon $updated_at
  */
@@ -31,6 +32,13 @@ final class WorkJob extends Model
     use HasUlids;
 
     protected $fillable = ['unit_id', 'intent', 'kit', 'answers'];
+
+    protected $attributes = ['version' => 1];
+
+    protected static function booted(): void
+    {
+        self::updating(static fn (self $job): int => ++$job->version);
+    }
 
     /** @return array<string, string> */
     protected function casts(): array

@@ -15,13 +15,18 @@ final class WhatRunsShowed
 {
     public static function learn(UnitRecord $unit, RunState $state, int $runId): void
     {
-        $unit->become(self::of($unit, $state, $runId));
+        $unit->change(static fn (Unit $now): Unit => self::seen($now, $state, $runId));
     }
 
     /** The unit as the run has shown it; nothing is kept. */
     public static function of(UnitRecord $unit, RunState $state, int $runId): Unit
     {
-        $before = $unit->unit()->state()->values();
+        return self::seen($unit->unit(), $state, $runId);
+    }
+
+    private static function seen(Unit $unit, RunState $state, int $runId): Unit
+    {
+        $before = $unit->state()->values();
         $at = $state->last->at ?? now()->toIso8601String();
         $facts = [];
         foreach ($state->facts as $name => $value) {
@@ -30,6 +35,6 @@ final class WhatRunsShowed
             }
         }
 
-        return $unit->unit()->withFacts(...$facts);
+        return $unit->withFacts(...$facts);
     }
 }

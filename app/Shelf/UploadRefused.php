@@ -33,6 +33,11 @@ final class UploadRefused extends TornavisError
         return new self('The name cannot be used: '.json_encode(mb_scrub($name)), 'the upload', 'a plain file name', 'Rename the file.');
     }
 
+    public static function noNumber(string $header, string $value): self
+    {
+        return self::with(400, new self("The header {$header} is ".json_encode(mb_scrub(substr($value, 0, 40))), 'the upload', 'a whole decimal number', 'Send it as digits alone.'));
+    }
+
     public static function unknown(): self
     {
         return self::with(404, new self('There is no such upload', 'the upload', 'one that was begun here', 'Begin it again.'));

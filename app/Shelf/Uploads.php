@@ -35,7 +35,8 @@ final readonly class Uploads
         if (is_file("{$this->folder}/{$name}")) {
             throw UploadRefused::nameTaken($name);
         }
-        $free = (int) @disk_free_space($this->folder);
+        // What other uploads have been promised is not there for this one.
+        $free = (int) @disk_free_space($this->folder) - $this->promised();
         if ($free < $lengthBytes + self::SPARE_BYTES) {
             throw UploadRefused::noRoom($lengthBytes, max(0, $free - self::SPARE_BYTES));
         }
@@ -78,6 +79,8 @@ final readonly class Uploads
             if (! flock($part, LOCK_EX | LOCK_NB)) {
                 throw UploadRefused::busy();
             }
+            // Asked again under the lock: another piece may have come since.
+            $has = fstat($part)['size'] ?? 0;
             if ($offset !== $has) {
                 throw UploadRefused::otherOffset($offset, $has);
             }
@@ -99,11 +102,41 @@ final readonly class Uploads
             fclose($part);
         }
         if ($has === $length) {
-            rename($this->part($id), "{$this->folder}/{$name}");
-            unlink($this->note($id));
+            $this->complete($id, $name);
         }
 
         return $has;
+    }
+
+    /** Gives it its name where no file has it; what has arrived is kept otherwise. */
+    private function complete(string $id, string $name): void
+    {
+        if (! @link($this->part($id), "{$this->folder}/{$name}")) {
+            clearstatcache(true, "{$this->folder}/{$name}");
+            if (is_file("{$this->folder}/{$name}")) {
+                throw UploadRefused::nameTaken($name);
+            }
+            // A file system without links.
+            rename($this->part($id), "{$this->folder}/{$name}");
+        }
+        @unlink($this->part($id));
+        @unlink($this->note($id));
+    }
+
+    /** Bytes that are still to come for uploads that were begun. */
+    private function promised(): int
+    {
+        $bytes = 0;
+        foreach (glob("{$this->folder}/.*.upload") ?: [] as $note) {
+            try {
+                $stands = $this->stands(substr(basename($note, '.upload'), 1));
+            } catch (UploadRefused) {
+                continue;
+            }
+            $bytes += max(0, $stands['length'] - $stands['offset']);
+        }
+
+        return $bytes;
     }
 
     public function drop(string $id): void

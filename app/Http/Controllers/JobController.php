@@ -12,8 +12,10 @@ use App\Models\Setting;
 use App\Models\WorkJob;
 use App\Work\Desk;
 use App\Work\ShownPlan;
+use Illuminate\Http\Exceptions\HttpResponseException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Plan\PlanPage;
 use Tornavis\Core\Situation\Intent;
 
@@ -59,6 +61,7 @@ final class JobController extends Controller
             'takes' => $job->intent->takes(),
             'answers' => $job->answers,
             'kit' => $job->kit,
+            'version' => $job->version,
             'reading' => $reading,
             'shelf' => $shelf->map(fn (PackageRecord $record): array => ['id' => $record->id, 'name' => $record->name, 'title' => $record->package()->title(), 'kind' => $record->kind]),
             'unit' => UnitCard::of($job->unit, $desk),
@@ -113,10 +116,22 @@ final class JobController extends Controller
 
     public function update(ChangeJobRequest $request, WorkJob $job): JsonResponse
     {
-        abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
-        $job->fill($request->safe()->only(['kit', 'answers']))->save();
+        $version = DB::transaction(static function () use ($request, $job): int {
+            $job->refresh();
+            abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
+            if ($request->has('version') && $request->integer('version') !== $job->version) {
+                throw new HttpResponseException(response()->json([
+                    'message' => 'This job was changed in another window meanwhile. What you did here was not kept; look at it as it is now, then do it again.',
+                    'now' => ['kit' => $job->kit, 'answers' => $job->answers, 'version' => $job->version],
+                    'wanted' => $request->safe()->only(['kit', 'answers']),
+                ], 409));
+            }
+            $job->fill($request->safe()->only(['kit', 'answers']))->save();
 
-        return response()->json(['id' => $job->id]);
+            return $job->version;
+        });
+
+        return response()->json(['id' => $job->id, 'version' => $version]);
     }
 
     public function destroy(WorkJob $job): Response

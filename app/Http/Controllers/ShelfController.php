@@ -18,6 +18,7 @@ use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Tornavis\Core\Format\ReleaseCard;
 use Tornavis\Core\Format\Schema;
@@ -63,9 +64,12 @@ final class ShelfController extends Controller
     /** A statement that a person types about a file; null takes it back. */
     public function learn(PackageFactRequest $request, PackageRecord $package): JsonResponse
     {
-        $others = array_values(array_filter($package->typed ?? [], static fn (array $fact): bool => $fact['name'] !== $request->name()));
-        $package->typed = $request->value() === null ? $others : [...$others, $request->fact()->toArray()];
-        $package->save();
+        DB::transaction(static function () use ($request, $package): void {
+            $package->refresh();
+            $others = array_values(array_filter($package->typed ?? [], static fn (array $fact): bool => $fact['name'] !== $request->name()));
+            $package->typed = $request->value() === null ? $others : [...$others, $request->fact()->toArray()];
+            $package->save();
+        });
         ReadPackage::dispatch($package->id);
 
         return response()->json(['ok' => true], 201);

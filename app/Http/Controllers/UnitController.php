@@ -58,8 +58,12 @@ final class UnitController extends Controller
     public function learn(FactRequest $request, UnitRecord $unit, Desk $desk): JsonResponse
     {
         $fact = Fact::of($request->name(), $request->value(), Source::Typed, 'typed', now()->toIso8601String());
-        $unit->unit()->withFacts($fact)->refuseImpossible($desk->sheet($unit), now()->toIso8601String(), 'the form');
-        $unit->learn($fact);
+        $unit->change(static function (Unit $now) use ($fact, $desk, $unit): Unit {
+            $with = $now->withFacts($fact);
+            $with->refuseImpossible($desk->sheet($unit), now()->toIso8601String(), 'the form');
+
+            return $with;
+        });
 
         return response()->json(['ok' => true], 201);
     }
@@ -90,7 +94,8 @@ final class UnitController extends Controller
     public function note(Request $request, UnitRecord $unit): JsonResponse
     {
         $request->validate(['text' => ['required', 'string', 'max:2000']]);
-        $unit->become($unit->unit()->withNote(new Note(now()->toIso8601String(), $request->string('text')->toString())));
+        $note = new Note(now()->toIso8601String(), $request->string('text')->toString());
+        $unit->change(static fn (Unit $now): Unit => $now->withNote($note));
 
         return response()->json(['ok' => true], 201);
     }
@@ -100,16 +105,19 @@ final class UnitController extends Controller
     {
         $request->validate(['codename' => ['required', Rule::exists('model_sheets', 'codename')]]);
         $codename = $request->string('codename')->toString();
-        $changed = $unit->unit()->withCodename($codename);
-        $changed->refuseImpossible($desk->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
-        $unit->become($changed);
+        $unit->change(static function (Unit $now) use ($codename, $desk, $unit): Unit {
+            $changed = $now->withCodename($codename);
+            $changed->refuseImpossible($desk->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
+
+            return $changed;
+        });
 
         return response()->json(['ok' => true]);
     }
 
     public function backUp(BackupRequest $request, UnitRecord $unit): JsonResponse
     {
-        $unit->become($unit->unit()->withBackup($request->backup($unit->unit()->state())));
+        $unit->change(static fn (Unit $now): Unit => $now->withBackup($request->backup($now->state())));
 
         return response()->json(['ok' => true], 201);
     }

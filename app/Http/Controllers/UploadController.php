@@ -27,7 +27,7 @@ final class UploadController extends Controller
             [$key, $value] = [...explode(' ', trim($pair), 2), ''];
             $metadata[$key] = (string) base64_decode($value, true);
         }
-        $id = $uploads->begin((int) $request->header('Upload-Length'), $metadata['filename'] ?? '');
+        $id = $uploads->begin(self::number($request, 'Upload-Length'), $metadata['filename'] ?? '');
 
         return response('', 201, self::HEADERS + ['Location' => "/api/uploads/{$id}"]);
     }
@@ -45,12 +45,20 @@ final class UploadController extends Controller
         $length = $uploads->stands($id)['length'];
         /** @var resource $piece */
         $piece = $request->getContent(true);
-        $offset = $uploads->add($id, (int) $request->header('Upload-Offset'), $piece);
+        $offset = $uploads->add($id, self::number($request, 'Upload-Offset'), $piece);
         if ($offset === $length) {
             $shelf->look();
         }
 
         return response('', 204, self::HEADERS + ['Upload-Offset' => (string) $offset]);
+    }
+
+    /** @throws UploadRefused when it is no whole decimal number */
+    private static function number(Request $request, string $header): int
+    {
+        $value = (string) $request->headers->get($header);
+
+        return ctype_digit($value) && (string) (int) $value === $value ? (int) $value : throw UploadRefused::noNumber($header, $value);
     }
 
     /** @throws UploadRefused */

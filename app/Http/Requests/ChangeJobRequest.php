@@ -15,6 +15,7 @@ final class ChangeJobRequest extends FormRequest
     public function rules(): array
     {
         return [
+            'version' => ['sometimes', 'integer'],
             'kit' => ['sometimes', 'array'],
             'kit.*' => ['integer', Rule::exists('packages', 'id')],
             'answers' => ['sometimes', 'array:agreed,waived,house,backup'],

@@ -49,7 +49,7 @@ function go(section: string): void {
 
 async function change(body: { kit?: number[]; answers?: JobAnswer['answers'] }): Promise<void> {
   try {
-    await api.patch(`jobs/${props.id}`, body)
+    await api.patch(`jobs/${props.id}`, { ...body, version: job.value?.version })
     refused.value = null
   } catch (caught) {
     refused.value = caught as ApiError
