@@ -74,6 +74,8 @@ final readonly class Database
     /** Puts a whole database file into the place of this one. */
     public function takeThePlaceOf(string $next): void
     {
+        // Said in the file itself: it can only be changed while nobody else has it open.
+        (new self($next, ''))->query('pragma journal_mode = wal');
         DB::purge('sqlite');
         // What still lies beside the old one belongs to it alone.
         @unlink("{$this->file}-wal");
