@@ -10,6 +10,8 @@ use App\Models\Setting;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Situation\HouseRules;
 
@@ -20,28 +22,78 @@ use Tornavis\Core\Situation\HouseRules;
  */
 final class Archive
 {
+    private const AT_ONCE = 20;
+
     public static function toJson(): string
     {
-        return json_encode(self::document(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)."\n";
+        return implode('', iterator_to_array(self::pieces(), false));
     }
 
     /**
-     * @return array<string, mixed>
+     * The text piece by piece, one run at a time, so that its size needs no memory.
+     *
+     * @return \Generator<int, string>
      */
-    public static function document(): array
+    public static function pieces(): \Generator
     {
-        return [
-            'format' => 'tornavis/bench',
-            'version' => 1,
-            'sheets' => SheetRecord::query()->orderBy('codename')->get()->map(static fn (SheetRecord $sheet): array => $sheet->document)->all(),
-            'units' => UnitRecord::query()->orderBy('label')->get()->map(static fn (UnitRecord $unit): array => $unit->document)->all(),
-            'packages' => PackageRecord::query()->orderBy('path')->get()->map(static fn (PackageRecord $package): array => $package->document)->all(),
-            'jobs' => WorkJob::query()->with('unit')->orderBy('key')->get()->map(self::job(...))->all(),
-            'runs' => Run::query()->with('job')->orderBy('key')->get()->map(self::run(...))->all(),
-            'houseRules' => Setting::houseRules()->toArray(),
-            'presets' => (object) array_map(static fn (HouseRules $rules): array => $rules->toArray(), Setting::presets()),
-            'workplace' => Setting::workplace()->toArray(),
-        ];
+        yield "{\n    \"format\": \"tornavis/bench\",\n    \"version\": 1";
+        yield from self::list('sheets', self::each(SheetRecord::query(), 'codename', static fn (SheetRecord $sheet): array => $sheet->document));
+        yield from self::list('units', self::each(UnitRecord::query(), 'label', static fn (UnitRecord $unit): array => $unit->document));
+        yield from self::list('packages', self::each(PackageRecord::query(), 'path', static fn (PackageRecord $package): array => $package->document));
+        yield from self::list('jobs', self::each(WorkJob::query()->with('unit'), 'key', self::job(...)));
+        yield from self::list('runs', self::each(Run::query()->with('job'), 'key', self::run(...)));
+        yield self::member('houseRules', Setting::houseRules()->toArray());
+        yield self::member('presets', (object) array_map(static fn (HouseRules $rules): array => $rules->toArray(), Setting::presets()));
+        yield self::member('workplace', Setting::workplace()->toArray());
+        yield "\n}\n";
+    }
+
+    /**
+     * @template T of Model
+     *
+     * @param  Builder<T>  $query
+     * @param  callable(T): array<string, mixed>  $as
+     * @return \Generator<int, array<string, mixed>>
+     */
+    private static function each(Builder $query, string $order, callable $as): \Generator
+    {
+        $query->getQuery()->orderBy($order);
+        $page = 1;
+        do {
+            $paged = clone $query;
+            $paged->getQuery()->forPage($page++, self::AT_ONCE);
+            $records = $paged->get();
+            foreach ($records as $record) {
+                yield $as($record);
+            }
+        } while ($records->count() === self::AT_ONCE);
+    }
+
+    /**
+     * @param  iterable<array<string, mixed>>  $items
+     * @return \Generator<int, string>
+     */
+    private static function list(string $name, iterable $items): \Generator
+    {
+        $first = true;
+        foreach ($items as $item) {
+            yield ($first ? ",\n    \"{$name}\": [" : ',')."\n        ".self::indented($item, 8);
+            $first = false;
+        }
+        yield $first ? ",\n    \"{$name}\": []" : "\n    ]";
+    }
+
+    private static function member(string $name, mixed $value): string
+    {
+        return ",\n    \"{$name}\": ".self::indented($value, 4);
+    }
+
+    private static function indented(mixed $value, int $spaces): string
+    {
+        $text = json_encode($value, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR);
+
+        // A line break stands between members alone; within a text it is written as \n.
+        return str_replace("\n", "\n".str_repeat(' ', $spaces), $text);
     }
 
     /**
@@ -75,6 +127,6 @@ final class Archive
             'createdAt' => $run->created_at?->toIso8601String(),
             'plan' => $run->planObject(),
             'events' => array_map(static fn (JournalEvent $event): array => $event->toArray(), $run->events()),
-        ];
+        ] + ($run->signature === null ? [] : ['signature' => $run->signature]);
     }
 }

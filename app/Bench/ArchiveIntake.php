@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Data\SigningKey;
 use App\Models\JournalLine;
 use App\Models\PackageRecord;
 use App\Models\Run;
@@ -15,6 +16,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Format\Canonical;
 use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\JsonParts;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
@@ -47,29 +49,88 @@ final class ArchiveIntake
     private array $changes = [];
 
     /**
+     * @param  resource  $stream  of any size; it is read twice, the runs one at a time
      * @param  bool  $dry  only say what would change
      * @return list<Change>
      *
      * @throws FormatError when anything in it cannot be taken in; then nothing was
      */
-    public function take(string $json, bool $dry): array
+    public function take(mixed $stream, bool $dry): array
     {
-        $data = Schema::decodeText($json, self::WHERE);
-        $object = json_decode($json);
-        Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass, self::WHERE);
+        $data = $this->withoutRuns($stream);
 
-        return $this->whole($dry, function () use ($data, $object): void {
-            /** @var array{sheets: list<array<string, mixed>>, units: list<array<string, mixed>>, packages: list<array<string, mixed>>, jobs: list<JobDocument>, runs: list<RunDocument>, houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>} $data */
+        return $this->whole($dry, function () use ($data, $stream): void {
             array_map($this->sheet(...), $data['sheets']);
             array_map($this->unit(...), $data['units']);
             array_map($this->package(...), $data['packages']);
             array_map($this->job(...), $data['jobs']);
-            $plans = self::plans($object);
-            foreach ($data['runs'] as $index => $run) {
-                $this->run($run, $plans[$index]);
+            rewind($stream);
+            $number = 0;
+            foreach (JsonParts::of($stream, self::WHERE) as [$name, $isItem, $text]) {
+                if ($name === 'runs' && $isItem) {
+                    $this->runOfArchive($text, ++$number);
+                }
             }
             $this->settings($data);
         });
+    }
+
+    /**
+     * Everything but the runs, checked as a whole.
+     *
+     * @param  resource  $stream
+     * @return array{sheets: list<array<string, mixed>>, units: list<array<string, mixed>>, packages: list<array<string, mixed>>, jobs: list<JobDocument>, runs: list<RunDocument>, houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>}
+     */
+    private function withoutRuns(mixed $stream): array
+    {
+        $lists = [];
+        $members = [];
+        foreach (JsonParts::of($stream, self::WHERE) as [$name, $isItem, $text]) {
+            if (! $isItem) {
+                $members[$name] = $text;
+            } elseif ($name !== 'runs') {
+                $lists[$name][] = $text;
+            }
+        }
+        $parts = array_map(static fn (array $items): string => '['.implode(',', $items).']', $lists) + $members;
+        foreach (['sheets', 'units', 'packages', 'jobs', 'runs'] as $list) {
+            // One that is there and empty has no items.
+            $parts[$list] ??= '[]';
+        }
+        $text = '{'.implode(',', array_map(static fn (string $name, string $part): string => json_encode($name, JSON_THROW_ON_ERROR).":{$part}", array_keys($parts), $parts)).'}';
+        $data = Schema::decodeText($text, self::WHERE);
+        $object = json_decode($text);
+        Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass, self::WHERE);
+
+        /** @var array{sheets: list<array<string, mixed>>, units: list<array<string, mixed>>, packages: list<array<string, mixed>>, jobs: list<JobDocument>, runs: list<RunDocument>, houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>} */
+        return $data;
+    }
+
+    private function runOfArchive(string $text, int $number): void
+    {
+        $where = self::WHERE.", run {$number}";
+        $data = Schema::decodeText($text, $where);
+        $object = json_decode($text);
+        // A bench of nothing but this run is checked as a bench.
+        $empty = ['format' => 'tornavis/bench', 'version' => 1, 'sheets' => [], 'units' => [], 'packages' => [], 'jobs' => [], 'houseRules' => (object) (new HouseRules)->toArray(), 'presets' => new \stdClass, 'workplace' => (object) Workplace::fromArray([])->toArray()];
+        Schema::of('bench')->check((object) ($empty + ['runs' => [$object]]), $where);
+        /** @var RunDocument $data */
+        self::refuseOpen($data, $where);
+        $plan = $object instanceof \stdClass ? $object->plan : null;
+        $this->run($data, $plan instanceof \stdClass ? $plan : new \stdClass);
+    }
+
+    /**
+     * @param  RunDocument  $run
+     *
+     * @throws FormatError when it has not ended: a worker here would carry on what another one may be carrying out
+     */
+    private static function refuseOpen(array $run, string $where): void
+    {
+        $status = RunState::fold($run['plan'], array_map(JournalEvent::fromArray(...), $run['events']))->status;
+        if (! in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
+            throw FormatError::invalid($where, 'journal', "Its last line leaves the run {$status}", 'a run that has ended or was stopped; stop it where it is under way, or look for lines that are missing at the end');
+        }
     }
 
     /**
@@ -82,11 +143,7 @@ final class ArchiveIntake
     public function takeRun(string $text, bool $dry): array
     {
         $file = RunFile::read($text);
-        $status = RunState::fold($file->run['plan'], array_map(JournalEvent::fromArray(...), $file->run['events']))->status;
-        if (! in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
-            // A worker here would carry on what another one may be carrying out.
-            throw FormatError::invalid('the run file', 'journal', "Its last line leaves the run {$status}", 'a run that has ended or was stopped; stop it where it is under way, or look for lines that are missing at the end');
-        }
+        self::refuseOpen($file->run, 'the run file');
 
         return $this->whole($dry, function () use ($file): void {
             $this->job($file->job);
@@ -140,10 +197,13 @@ final class ArchiveIntake
     {
         $package = Package::fromArray($document);
         $record = PackageRecord::query()->firstWhere('path', $package->path);
-        $this->keep('file', $package->name(), $record?->document, $package->toArray(), static function () use ($package, $record): void {
-            $record ??= new PackageRecord(['path' => $package->path, 'modified_at' => 0, 'missing' => ! is_file($package->path)]);
+        $readHere = $record !== null && ! $record->unread;
+        // What was read here is surer than what a file says of a file.
+        $this->keep('file', $package->name(), $record?->document, $readHere ? $record->document : $package->toArray(), static function () use ($package, $record): void {
+            $record ??= new PackageRecord(['path' => $package->path, 'modified_at' => 0, 'missing' => true]);
             $record->hashed_bytes = $package->sizeBytes;
             $record->keepDescription($package);
+            $record->update(['sha256' => null, 'unread' => true]);
         });
     }
 
@@ -186,12 +246,15 @@ final class ArchiveIntake
                 throw FormatError::invalid(self::WHERE, "run {$document['key']}, event ".($index + 1), 'The bench has another journal of this run', 'the same run, or a longer one');
             }
         }
+        if (isset($document['signature']) && ! SigningKey::holds($document['signature'], $document['key'], $events[$document['signature']['sequence'] - 1]->hash ?? '')) {
+            throw FormatError::invalid(self::WHERE, "run {$document['key']}, signature", 'It is not the journal that was signed', 'the journal as it was written by the installation whose key it carries');
+        }
         $job = WorkJob::query()->firstWhere('key', $document['job']) ?? throw FormatError::invalid(self::WHERE, "run {$document['key']}", "Its job {$document['job']} is missing", 'a job of the archive');
         $this->keep('run', "{$document['unit']}: {$document['build']}", $run === null ? null : Archive::run($run), $document, static function () use ($run, $document, $job, $events, $known, $plan): void {
             $run ??= new Run(['key' => $document['key']]);
             $run->key = $document['key'];
             $run->job()->associate($job);
-            $run->forceFill(['unit_label' => $document['unit'], 'codename' => $document['codename'], 'build' => $document['build'], 'status' => $document['status'], 'plan' => $plan]);
+            $run->forceFill(['unit_label' => $document['unit'], 'codename' => $document['codename'], 'build' => $document['build'], 'status' => $document['status'], 'plan' => $plan, 'signature' => $document['signature'] ?? null]);
             self::saveWithTimes($run, $document['createdAt'], $document['createdAt']);
             foreach (array_slice($events, count($known)) as $event) {
                 JournalLine::of($run->id, $event);
@@ -239,20 +302,5 @@ final class ArchiveIntake
     {
         $model->timestamps = false;
         $model->forceFill(['created_at' => $created, 'updated_at' => $updated])->save();
-    }
-
-    /**
-     * The runs' plans with their empty objects kept apart from empty lists.
-     *
-     * @return list<\stdClass>
-     */
-    private static function plans(mixed $archive): array
-    {
-        $plans = [];
-        foreach ($archive instanceof \stdClass && is_array($archive->runs) ? $archive->runs : [] as $run) {
-            $plans[] = $run instanceof \stdClass && $run->plan instanceof \stdClass ? $run->plan : new \stdClass;
-        }
-
-        return $plans;
     }
 }

@@ -15,7 +15,7 @@ use Tornavis\Core\Run\PlanSeal;
  * One run as JSON Lines: its job and plan in the first line, then its journal with one event a line.
  *
  * @phpstan-type JobDocument array{key: string, unit: string, intent: string, kit: list<string>, answers: array<string, mixed>, createdAt: string, updatedAt: string}
- * @phpstan-type RunDocument array{key: string, job: string, unit: string, codename: string, build: string, status: string, createdAt: string, plan: array<string, mixed>, events: list<array<string, mixed>>}
+ * @phpstan-type RunDocument array{key: string, job: string, unit: string, codename: string, build: string, status: string, createdAt: string, plan: array<string, mixed>, events: list<array<string, mixed>>, signature?: array{key: string, sequence: int, value: string}}
  */
 final readonly class RunFile
 {

@@ -21,6 +21,8 @@ use Tornavis\Core\Package\Package;
  * @property int $hashed_bytes
  * @property bool $missing
  * @property array<string, mixed> $document
+ * @property bool $unread known from a bench file alone
+ * @property ?array{partition: string, status: string, doneBytes: int, says: string, file: ?string} $extraction of one image, under way or done
  * @property ?list<array{name: string, value: string|int|bool|list<string>|null, source: string, where?: string, at?: string}> $typed
  * @property ?array{status: string, at: string, outcomes: list<array{partition: string, against: string, agrees: bool, says: string}>} $images
  */
@@ -28,16 +30,19 @@ final class PackageRecord extends Model
 {
     protected $table = 'packages';
 
-    protected $fillable = ['path', 'name', 'kind', 'size_bytes', 'modified_at', 'sha256', 'hashed_bytes', 'missing', 'document', 'typed', 'images'];
+    protected $fillable = ['path', 'name', 'kind', 'size_bytes', 'modified_at', 'sha256', 'hashed_bytes', 'missing', 'document', 'typed', 'images', 'unread', 'extraction'];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['document' => 'array', 'missing' => 'boolean', 'typed' => 'array', 'images' => 'array'];
+        return ['document' => 'array', 'missing' => 'boolean', 'unread' => 'boolean', 'extraction' => 'array', 'typed' => 'array', 'images' => 'array'];
     }
 
     public function package(): Package
     {
+        if ($this->unread) {
+            return Package::withProblem($this->path, $this->size_bytes, 'It is known from a bench file alone. Put the file into a folder of the shelf; it counts when it was read here.');
+        }
         $package = Package::fromArray($this->document);
 
         return ($this->images['status'] ?? '') !== 'done' ? $package : $package->withImageProblems(array_values(array_map(
@@ -50,7 +55,7 @@ final class PackageRecord extends Model
     public function keepDescription(Package $package): void
     {
         $package = $package->withFacts(...array_map(Fact::fromArray(...), $this->typed ?? []));
-        $this->fill(['name' => $package->name(), 'kind' => $package->kind(), 'size_bytes' => $package->sizeBytes, 'sha256' => $package->sha256, 'document' => $package->toArray()])->save();
+        $this->fill(['name' => $package->name(), 'kind' => $package->kind(), 'size_bytes' => $package->sizeBytes, 'sha256' => $package->sha256, 'document' => $package->toArray(), 'unread' => false])->save();
     }
 
     /** Whether its checksum is still being computed; what rests on it is not settled before that. */

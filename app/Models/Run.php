@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Data\SigningKey;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -27,6 +28,7 @@ use Tornavis\Core\Run\RunState;
  * @property string $build
  * @property string $status
  * @property array<string, mixed> $plan
+ * @property ?array{key: string, sequence: int, value: string} $signature of its journal
  * @property ?string $started_at ISO 8601
  * @property ?string $last_at ISO 8601, of the last event
  * @property int $expected_seconds
@@ -41,12 +43,12 @@ final class Run extends Model
 {
     use HasUlids;
 
-    protected $fillable = ['work_job_id', 'unit_label', 'codename', 'build', 'status', 'plan'];
+    protected $fillable = ['work_job_id', 'unit_label', 'codename', 'build', 'status', 'plan', 'signature'];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['plan' => 'array'];
+        return ['plan' => 'array', 'signature' => 'array'];
     }
 
     /** @return list<string> */
@@ -115,7 +117,36 @@ final class Run extends Model
 
     public function record(): Record
     {
-        return Record::of($this->plan, $this->events());
+        $events = $this->events();
+
+        return Record::of($this->plan, $events, $this->signedBy($events));
+    }
+
+    /**
+     * Whose signature its journal carries, in words.
+     *
+     * @param  list<JournalEvent>  $events
+     */
+    private function signedBy(array $events): string
+    {
+        $signature = $this->signature;
+        if ($signature === null) {
+            return 'not signed';
+        }
+        $hash = '';
+        $after = [];
+        foreach ($events as $event) {
+            $hash = $event->sequence === $signature['sequence'] ? $event->hash : $hash;
+            if ($event->sequence > $signature['sequence'] && $event->kind !== EventKind::Progress) {
+                $after[] = $event;
+            }
+        }
+        if ($after !== [] || ! SigningKey::holds($signature, $this->key, $hash)) {
+            return 'carries a signature that does not hold: it is not the journal that was signed';
+        }
+        $key = substr($signature['key'], 0, 16).'…';
+
+        return hash_equals(SigningKey::here(), $signature['key']) ? "signed by this installation (key {$key})" : "signed by another installation (key {$key})";
     }
 
     /** Number of the run that is at work on a phone, if one is. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Run;
 
+use App\Data\SigningKey;
 use App\Models\JournalLine;
 use App\Models\Run;
 use Illuminate\Database\QueryException;
@@ -63,6 +64,7 @@ final readonly class DatabaseJournal implements Journal
         $event = JournalEvent::after($last, now()->format('Y-m-d\TH:i:s.vP'), $kind, $step, $data);
         JournalLine::of($this->run->id, $event);
         if ($kind !== EventKind::Progress) {
+            $this->run->newQuery()->whereKey($this->run->id)->update(['signature' => json_encode(SigningKey::sign($this->run->key, $event->sequence, $event->hash), JSON_THROW_ON_ERROR)]);
             $this->run->summarise();
         }
 

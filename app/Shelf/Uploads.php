@@ -22,17 +22,18 @@ final readonly class Uploads
     }
 
     /**
+     * @param  bool  $forBench  whether it is a bench file, which is taken in and does not come onto the shelf
      * @return string its id
      *
      * @throws UploadRefused when it is too large, there is no room, or its name is none
      */
-    public function begin(int $lengthBytes, string $name): string
+    public function begin(int $lengthBytes, string $name, bool $forBench = false): string
     {
         $name = self::safeName($name);
         if ($lengthBytes <= 0 || $lengthBytes > $this->mostBytes) {
             throw UploadRefused::tooLarge($lengthBytes, $this->mostBytes);
         }
-        if (is_file("{$this->folder}/{$name}")) {
+        if (! $forBench && is_file("{$this->folder}/{$name}")) {
             throw UploadRefused::nameTaken($name);
         }
         // What other uploads have been promised is not there for this one.
@@ -41,14 +42,14 @@ final readonly class Uploads
             throw UploadRefused::noRoom($lengthBytes, max(0, $free - self::SPARE_BYTES));
         }
         $id = bin2hex(random_bytes(16));
-        file_put_contents($this->note($id), json_encode(['length' => $lengthBytes, 'name' => $name], JSON_THROW_ON_ERROR));
+        file_put_contents($this->note($id), json_encode(['length' => $lengthBytes, 'name' => $name, 'bench' => $forBench], JSON_THROW_ON_ERROR));
         touch($this->part($id));
 
         return $id;
     }
 
     /**
-     * @return array{offset: int, length: int, name: string}
+     * @return array{offset: int, length: int, name: string, bench: bool}
      *
      * @throws UploadRefused when there is no such upload
      */
@@ -60,7 +61,7 @@ final readonly class Uploads
         }
         clearstatcache(true, $this->part($id));
 
-        return ['offset' => is_file($this->part($id)) ? (int) filesize($this->part($id)) : 0, 'length' => $note['length'], 'name' => $note['name']];
+        return ['offset' => is_file($this->part($id)) ? (int) filesize($this->part($id)) : 0, 'length' => $note['length'], 'name' => $note['name'], 'bench' => ($note['bench'] ?? false) === true];
     }
 
     /**
@@ -73,7 +74,7 @@ final readonly class Uploads
      */
     public function add(string $id, int $offset, $piece): int
     {
-        ['offset' => $has, 'length' => $length, 'name' => $name] = $this->stands($id);
+        ['offset' => $has, 'length' => $length, 'name' => $name, 'bench' => $bench] = $this->stands($id);
         $part = fopen($this->part($id), 'ab') ?: throw UploadRefused::noRoom($length, 0);
         try {
             if (! flock($part, LOCK_EX | LOCK_NB)) {
@@ -101,7 +102,8 @@ final readonly class Uploads
         } finally {
             fclose($part);
         }
-        if ($has === $length) {
+        // A bench file stays where it is until it is taken in.
+        if ($has === $length && ! $bench) {
             $this->complete($id, $name);
         }
 
@@ -137,6 +139,26 @@ final readonly class Uploads
         }
 
         return $bytes;
+    }
+
+    /**
+     * A bench file that has arrived whole.
+     *
+     * @return resource
+     *
+     * @throws UploadRefused when there is none, or some of it is missing
+     */
+    public function arrived(string $id)
+    {
+        ['offset' => $has, 'length' => $length, 'bench' => $bench] = $this->stands($id);
+        $stream = $bench && $has === $length ? @fopen($this->part($id), 'rb') : false;
+
+        return $stream === false ? throw UploadRefused::unknown() : $stream;
+    }
+
+    public function forgetArrived(string $id): void
+    {
+        $this->drop($id);
     }
 
     public function drop(string $id): void

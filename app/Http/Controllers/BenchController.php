@@ -10,10 +10,11 @@ use App\Http\Resources\UnitCard;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Run\StandInLink;
+use App\Shelf\Uploads;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Response;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Phone\ModelSheet;
@@ -51,14 +52,37 @@ final class BenchController extends Controller
     }
 
     /** The whole bench as one file. */
-    public function archive(): Response
+    public function archive(): StreamedResponse
     {
-        return response(Archive::toJson(), 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="tornavis-bench.json"']);
+        $write = static function (): void {
+            foreach (Archive::pieces() as $piece) {
+                echo $piece;
+            }
+        };
+
+        return response()->stream($write, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="tornavis-bench.json"']);
     }
 
-    /** Takes a whole bench in; with ?dry=1 it only says what would change. */
-    public function takeIn(Request $request, ArchiveIntake $intake): JsonResponse
+    /** Takes a whole bench in: the body, or an upload that ?upload names; with ?dry=1 it only says what would change. */
+    public function takeIn(Request $request, ArchiveIntake $intake, Uploads $uploads): JsonResponse
     {
-        return response()->json(['dry' => $request->boolean('dry'), 'changes' => $intake->take($request->getContent(), $request->boolean('dry'))]);
+        $upload = $request->query('upload');
+        $stream = is_string($upload) ? $uploads->arrived($upload) : self::body($request);
+        $changes = $intake->take($stream, $request->boolean('dry'));
+        if (is_string($upload) && ! $request->boolean('dry')) {
+            $uploads->forgetArrived($upload);
+        }
+
+        return response()->json(['dry' => $request->boolean('dry'), 'changes' => $changes]);
+    }
+
+    /** @return resource */
+    private static function body(Request $request)
+    {
+        $stream = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('There is no room for the file.');
+        fwrite($stream, $request->getContent());
+        rewind($stream);
+
+        return $stream;
     }
 }

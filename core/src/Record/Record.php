@@ -24,21 +24,22 @@ final readonly class Record
      * @param  array<string, mixed>  $plan  a plan document
      * @param  list<JournalEvent>  $events
      */
-    private function __construct(private array $plan, private array $events, private RunState $state)
+    private function __construct(private array $plan, private array $events, private RunState $state, private string $signed)
     {
     }
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
      * @param  list<JournalEvent>  $events
+     * @param  string  $signed  whose signature the journal carries, in words
      */
-    public static function of(array $plan, array $events): self
+    public static function of(array $plan, array $events, string $signed = 'not signed'): self
     {
-        return new self($plan, $events, RunState::fold($plan, $events));
+        return new self($plan, $events, RunState::fold($plan, $events), $signed);
     }
 
     /**
-     * @return array{unit: string, codename: string, build: string, intent: string, status: string, startedAt: ?string, endedAt: ?string, journalIsWhole: bool, changes: list<array{name: string, label: string, before: string, after: string, seen: bool}>, steps: list<array{number: int, title: string, expectedSeconds: int, seconds: ?int, done: bool, evidence: string}>, files: list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}>, deviations: list<array{at: string, step: ?int, says: string}>, losses: list<array{label: string, says: string}>, notes: list<array{at: string, step: ?int, note: string}>, nextUpdate: list<string>} as in docs/formats/api/record.schema.json
+     * @return array{unit: string, codename: string, build: string, intent: string, status: string, startedAt: ?string, endedAt: ?string, journalIsWhole: bool, signed: string, changes: list<array{name: string, label: string, before: string, after: string, seen: bool}>, steps: list<array{number: int, title: string, expectedSeconds: int, seconds: ?int, done: bool, evidence: string}>, files: list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}>, deviations: list<array{at: string, step: ?int, says: string}>, losses: list<array{label: string, says: string}>, notes: list<array{at: string, step: ?int, note: string}>, nextUpdate: list<string>} as in docs/formats/api/record.schema.json
      */
     public function toArray(): array
     {
@@ -51,6 +52,7 @@ final readonly class Record
             'startedAt' => $this->events[0]->at ?? null,
             'endedAt' => $this->state->last?->at,
             'journalIsWhole' => $this->journalIsWhole(),
+            'signed' => $this->signed,
             'changes' => $this->changes(),
             'steps' => $this->steps(),
             'files' => $this->files(),
@@ -73,7 +75,7 @@ final readonly class Record
         $lines = [
             "# {$data['codename']} {$data['unit']}: {$data['build']}",
             '',
-            "Status: {$data['status']}. Started {$data['startedAt']}, last event {$data['endedAt']}. The journal is ".($data['journalIsWhole'] ? 'whole' : 'NOT whole').'.',
+            "Status: {$data['status']}. Started {$data['startedAt']}, last event {$data['endedAt']}. The journal is ".($data['journalIsWhole'] ? 'whole' : 'NOT whole')." and {$data['signed']}.",
             '',
             '## Before and after',
             '',

@@ -3,13 +3,17 @@ import { computed, ref } from 'vue'
 import { api, type ApiError } from './api'
 import ErrorNote from './ErrorNote.vue'
 import FileDrop from './FileDrop.vue'
+import { uploadBench } from './uploadText'
 import type { ArchiveIntakeAnswer } from '../generated/archive-intake'
 
 /** Takes a file in that this application has given out: first what it would change, then all of it or nothing. */
-const props = defineProps<{ title: string; path: string; label: string; name: string }>()
+const props = defineProps<{ title: string; path: string; label: string; name: string; large?: boolean }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ changed: [] }>()
 
+const pieceBytes = 1 << 20
+const busy = ref(false)
+const arrived = ref({ text: '', id: '' })
 const text = ref('')
 const answer = ref<ArchiveIntakeAnswer | null>(null)
 const error = ref<ApiError | null>(null)
@@ -17,13 +21,21 @@ const news = computed(() => (answer.value?.changes ?? []).filter((change) => cha
 
 async function take(dry: boolean): Promise<void> {
   try {
-    answer.value = await api.post<ArchiveIntakeAnswer>(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
+    busy.value = true
+    answer.value = props.large && text.value.length > pieceBytes ? await takeLarge(dry) : await api.post<ArchiveIntakeAnswer>(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
     error.value = null
     if (!dry) emit('changed')
   } catch (caught) {
     answer.value = null
     error.value = caught as ApiError
   }
+  busy.value = false
+}
+
+/** A large file goes in pieces first, once for both looks at it. */
+async function takeLarge(dry: boolean): Promise<ArchiveIntakeAnswer> {
+  if (arrived.value.text !== text.value) arrived.value = { text: text.value, id: await uploadBench(text.value) }
+  return api.post<ArchiveIntakeAnswer>(`${props.path}?upload=${arrived.value.id}${dry ? '&dry=1' : ''}`)
 }
 </script>
 
@@ -40,8 +52,8 @@ async function take(dry: boolean): Promise<void> {
       </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
-        <button type="button" class="btn" :disabled="text.trim() === ''" @click="take(true)">What would it change?</button>
-        <button type="button" class="btn act" :disabled="!answer?.dry || news.length === 0" @click="take(false)">Take it in</button>
+        <button type="button" class="btn" :disabled="busy || text.trim() === ''" @click="take(true)">{{ busy ? 'Reading it' : 'What would it change?' }}</button>
+        <button type="button" class="btn act" :disabled="busy || !answer?.dry || news.length === 0" @click="take(false)">Take it in</button>
       </div>
     </v-card>
   </v-dialog>

@@ -78,7 +78,7 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
   </div>
   <NewJobDialog v-if="data && jobOpen" v-model="jobOpen" :units="data.units" :chosen="jobFor" @opened="(id) => router.push(`/jobs/${id}`)" />
   <AddPhoneDialog v-if="addOpen" v-model="addOpen" @added="load" />
-  <TakeInDialog v-if="fileOpen" v-model="fileOpen" title="Bench file" path="bench/archive" label="Take a bench file in" name="archive" @changed="load">
+  <TakeInDialog v-if="fileOpen" v-model="fileOpen" title="Bench file" path="bench/archive" large label="Take a bench file in" name="archive" @changed="load">
     Phones, model sheets, what is known of the files, jobs, runs with their journals and house rules, in one JSON file. <a href="/api/bench/archive" download="tornavis-bench.json">Save this bench as a file</a>.
   </TakeInDialog>
 </template>

@@ -43,7 +43,7 @@ const print = (): void => window.print()
       <div class="head">
         <div>
           <b>{{ runWords(record.status) }}</b>
-          <span class="mute small"> · started {{ dateTimeOf(record.startedAt) }} · last event {{ dateTimeOf(record.endedAt) }} · the journal is {{ record.journalIsWhole ? 'whole' : 'not whole: a line was changed' }}</span>
+          <span class="mute small"> · started {{ dateTimeOf(record.startedAt) }} · last event {{ dateTimeOf(record.endedAt) }} · the journal is {{ record.journalIsWhole ? 'whole' : 'not whole: a line was changed' }}, {{ record.signed }}</span>
         </div>
         <div class="acts no-print">
           <a class="btn small" :href="`/api/runs/${job.run.id}/record.md`">Markdown</a>
