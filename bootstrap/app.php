@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\DataFolder;
 use App\Http\Controllers\HealthController;
+use App\Http\Controllers\ShareController;
 use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
 use App\Http\Middleware\SecurityHeaders;
@@ -15,7 +16,6 @@ use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
 use Illuminate\Http\Request;
-use Illuminate\Routing\Middleware\SubstituteBindings;
 use Illuminate\Support\Facades\Route;
 use Tornavis\Core\Run\Overtaken;
 use Tornavis\Core\Run\RunRefusal;
@@ -34,15 +34,17 @@ return Application::configure(basePath: dirname(__DIR__))
         web: __DIR__.'/../routes/web.php',
         commands: __DIR__.'/../routes/console.php',
         // Without sessions and codes, so that it answers also where these cannot be kept.
-        then: static fn () => Route::get('up', [HealthController::class, 'up']),
+        then: static function (): void {
+            Route::get('up', [HealthController::class, 'up']);
+            Route::post('access', [ShareController::class, 'enter']);
+            Route::get('open/{code}', [ShareController::class, 'open']);
+        },
     )
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->prepend(ExpectedHost::class);
+        $middleware->append(AccessCode::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->append(WellFormedInput::class);
-        $middleware->appendToGroup('web', AccessCode::class);
-        // Before anything is looked up, so that a stranger does not learn what exists.
-        $middleware->prependToPriorityList(SubstituteBindings::class, AccessCode::class);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));

@@ -111,11 +111,9 @@ Route::prefix('api')->group(function (): void {
 
     Route::get('handbook', [HandbookController::class, 'index']);
     Route::get('share', [ShareController::class, 'show']);
+    Route::delete('devices/{device}', [ShareController::class, 'sendAway']);
     Route::get('health', [HealthController::class, 'show']);
 });
-
-Route::post('access', [ShareController::class, 'enter']);
-Route::get('open/{code}', [ShareController::class, 'open']);
 
 // Every other address is a page of the single front end, which knows what lies there.
 Route::view('{page?}', 'app')->where('page', '(?!api/|build/|open/|storage/|up$).*');

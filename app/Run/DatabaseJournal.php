@@ -18,7 +18,11 @@ use Tornavis\Core\Run\RunRefusal;
 /** The journal of one run in the database. A line is on the disk when append() returns. */
 final readonly class DatabaseJournal implements Journal
 {
-    public function __construct(private Run $run)
+    /** What only a person does. */
+    private const BY_PEOPLE = [EventKind::Released, EventKind::Told, EventKind::Stopped, EventKind::Noted];
+
+    /** @param  ?string  $by  the other device that writes; null for this machine */
+    public function __construct(private Run $run, private ?string $by = null)
     {
     }
 
@@ -60,6 +64,7 @@ final readonly class DatabaseJournal implements Journal
      */
     private function write(EventKind $kind, ?int $step, array $data): JournalEvent
     {
+        $data += $this->by !== null && in_array($kind, self::BY_PEOPLE, true) ? ['by' => $this->by] : [];
         $last = $this->run->lines()->latest('sequence')->first()?->event();
         $event = JournalEvent::after($last, now()->format('Y-m-d\TH:i:s.vP'), $kind, $step, $data);
         JournalLine::of($this->run->id, $event);

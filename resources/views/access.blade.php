@@ -17,7 +17,6 @@
 </head>
 <body>
     <form method="post" action="/access">
-        @csrf
         <input type="hidden" name="to" value="{{ $to }}">
         <h1>Tornavis</h1>
         @if ($wrong)
@@ -25,6 +24,7 @@
         @endif
         <p>Type the access code that the computer shows on its run page and in its window.</p>
         <label>Access code <input name="code" autocomplete="off" autocapitalize="none" spellcheck="false" autofocus required></label>
+        <label>Name of this device <input name="name" maxlength="40" autocomplete="off" placeholder="optional"></label>
         <button type="submit">Open</button>
         <p>From here you can follow a run and answer it.</p>
     </form>

@@ -17,6 +17,11 @@ uses(DemoBench::class);
 
 beforeEach(function () {
     config(['tornavis.access_code' => 'k7f2-9qxm']);
+    /** Types the right code, and keeps the cookie that it brings. */
+    $this->letIn = function (string $address, string $name = ''): void {
+        $answer = ($this->from)($address)->post('/access', ['code' => 'k7f2-9qxm', 'name' => $name])->assertRedirect();
+        $this->withCredentials()->withUnencryptedCookie('tornavis_device', (string) $answer->getCookie('tornavis_device', false)?->getValue());
+    };
     $this->from = fn (string $address) => $this->withServerVariables(['REMOTE_ADDR' => $address]);
 });
 
@@ -25,7 +30,8 @@ it('tells address and code only to its own machine', function () {
     Schemas::hold($here, 'share');
     expect($here->json('code'))->toBe('k7f2-9qxm');
     ($this->from)('192.0.2.30')->get('/open/k7f2-9qxm?to=/log')->assertRedirect('/log');
-    expect(($this->from)('192.0.2.30')->getJson('/api/share')->assertOk()->json())->toBe(['shared' => true, 'addresses' => [], 'code' => null]);
+    ($this->letIn)('192.0.2.30');
+    expect(($this->from)('192.0.2.30')->getJson('/api/share')->assertOk()->json())->toBe(['shared' => true, 'addresses' => [], 'code' => null, 'devices' => []]);
 });
 
 it('asks another device for the code, whatever page it wants and whatever its headers say', function (string $path) {
@@ -36,6 +42,7 @@ it('lets it in with the right code only, and sends it where it wanted to go', fu
     $there = ($this->from)('192.0.2.30');
     $there->post('/access', ['code' => 'aaaa-aaaa', 'to' => '/jobs/1/run'])->assertStatus(401)->assertSee('not the code');
     $there->post('/access', ['code' => ' K7F2-9QXM ', 'to' => '/jobs/1/run'])->assertRedirect('/jobs/1/run');
+    ($this->letIn)('192.0.2.30');
     $there->get('/jobs/1/run')->assertOk();
     // A new start has another code.
     config(['tornavis.access_code' => 'zzzz-2222']);
@@ -53,14 +60,17 @@ it('answers a run from there, and does nothing else', function () {
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     $journal->append(EventKind::Gate, 1, ['reason' => 'first write', 'word' => 'SK-04']);
     $there = ($this->from)('192.0.2.30');
-    $there->get('/open/k7f2-9qxm');
+    ($this->letIn)('192.0.2.30', 'Kitchen');
     $there->getJson('/api/bench')->assertOk();
-    foreach ([['post', '/api/jobs/1/run'], ['delete', '/api/units/SK-04'], ['put', '/api/shelf/folders'], ['post', '/api/uploads'], ['put', '/api/house-rules']] as [$method, $path]) {
+    foreach ([['post', '/api/jobs/1/run'], ['delete', '/api/units/SK-04'], ['put', '/api/shelf/folders'], ['post', '/api/uploads'], ['put', '/api/house-rules'], ['post', "/api/runs/{$run}/plan-again"], ['get', "/api/runs/{$run}/plan-again"], ['post', "/api/runs/{$run}/fault"], ['get', '/api/bench/archive'], ['get', '/api/shelf'], ['get', '/api/shelf/1'], ['get', '/api/units/SK-04'], ['get', '/api/house-rules'], ['get', "/api/runs/{$run}/run.jsonl"], ['get', '/api/jobs/1/plan.json'], ['patch', '/api/jobs/2'], ['delete', '/api/devices/1']] as [$method, $path]) {
         $there->json($method, $path)->assertStatus(403);
     }
     $there->postJson("/api/runs/{$run}/release", ['word' => 'SK-04'])->assertOk()->assertJsonPath('status', 'running');
     $there->postJson("/api/runs/{$run}/notes", ['note' => 'from the other room'])->assertCreated();
     $there->postJson("/api/runs/{$run}/stop")->assertOk()->assertJsonPath('status', 'stopped');
+    // The journal says which device it was.
+    $by = array_column(array_map(static fn ($event): array => ['kind' => $event->kind->value, 'by' => $event->text('by')], Run::query()->findOrFail($run)->events()), 'by', 'kind');
+    expect($by)->toMatchArray(['started' => '', 'released' => 'Kitchen', 'noted' => 'Kitchen', 'stopped' => 'Kitchen']);
 });
 
 it('gives up on a device that guesses', function () {
@@ -79,3 +89,35 @@ it('lets nobody in where it is not shared, not even with an empty code', functio
     $this->get('http://192.0.2.2:8650/bench')->assertOk();
     $this->get('http://elsewhere.example:8650/bench')->assertStatus(421);
 });
+
+it('lists the devices that were let in, and sends one away', function () {
+    ($this->letIn)('192.0.2.30', 'Kitchen <b>');
+    ($this->from)('192.0.2.30')->getJson('/api/bench')->assertOk();
+    $here = ($this->from)('127.0.0.1')->getJson('/api/share')->assertOk();
+    Schemas::hold($here, 'share');
+    expect($here->json('devices.0'))->toMatchArray(['name' => 'Kitchen b', 'address' => '192.0.2.30']);
+    ($this->from)('127.0.0.1')->deleteJson("/api/devices/{$here->json('devices.0.id')}")->assertOk();
+    ($this->from)('192.0.2.30')->getJson('/api/bench')->assertStatus(401);
+});
+
+it('gives a stranger no session, keeps no large body of his, and leaves no code in the address', function () {
+    $answer = ($this->from)('192.0.2.30')->get('/bench')->assertStatus(401);
+    expect($answer->headers->getCookies())->toBe([]);
+    ($this->from)('192.0.2.30')->post('/access', ['code' => 'wrong'])->assertStatus(401);
+    $this->call('POST', '/access', server: ['REMOTE_ADDR' => '192.0.2.30', 'CONTENT_LENGTH' => (string) (1 << 20)])->assertStatus(413);
+    ($this->from)('192.0.2.30')->get('/open/k7f2-9qxm?to=/log')->assertRedirect('/log');
+});
+
+it('gives up on many devices that guess together', function () {
+    for ($try = 0; $try < 30; $try++) {
+        ($this->from)("192.0.2.{$try}")->post('/access', ['code' => "guess-{$try}"])->assertStatus(401);
+    }
+    ($this->from)('192.0.2.99')->post('/access', ['code' => 'k7f2-9qxm'])->assertStatus(429);
+});
+
+it('takes no request that was passed on for its own, unless a setting names who passes it on', function (array $headers) {
+    ($this->from)('127.0.0.1')->withHeaders($headers)->getJson('/api/bench')->assertStatus(401);
+    config(['tornavis.proxies' => ['127.0.0.1']]);
+    ($this->from)('127.0.0.1')->withHeaders(['X-Forwarded-For' => '192.0.2.30'])->getJson('/api/bench')->assertStatus(401);
+    ($this->from)('127.0.0.1')->withHeaders(['X-Forwarded-For' => '192.0.2.30, 127.0.0.1'])->getJson('/api/bench')->assertOk();
+})->with([[['X-Forwarded-For' => '127.0.0.1']], [['Forwarded' => 'for=127.0.0.1']], [['X-Real-IP' => '127.0.0.1']], [['Via' => '1.1 somebody']]]);

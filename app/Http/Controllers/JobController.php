@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Middleware\AccessCode;
 use App\Http\Requests\ChangeJobRequest;
 use App\Http\Requests\OpenJobRequest;
 use App\Http\Resources\UnitCard;
@@ -68,7 +69,8 @@ final class JobController extends Controller
             'sheet' => $desk->sheet($job->unit)?->toArray(),
             'plan' => $plan,
             'seal' => $made === null ? null : ShownPlan::seal($made),
-            'commands' => (object) $this->commands($job, $plan),
+            // With paths of this machine in them.
+            'commands' => (object) (AccessCode::isThisMachine(request()) ? $this->commands($job, $plan) : []),
             'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status],
         ]);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Middleware\AccessCode;
 use App\Jobs\AdvanceRun;
 use App\Models\Run;
 use App\Models\SheetRecord;
@@ -119,7 +120,7 @@ final class RunController extends Controller
     /** A note for the record, at any time. */
     public function note(Request $request, Run $run): JsonResponse
     {
-        (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->note($request->string('note')->toString());
+        (new RunDesk($run->plan, new DatabaseJournal($run, AccessCode::by($request)), SheetRecord::forUnit($run->job->unit)))->note($request->string('note')->toString());
 
         return response()->json(['notes' => $run->record()->toArray()['notes']], 201);
     }
@@ -150,7 +151,7 @@ final class RunController extends Controller
      */
     private function atDesk(Run $run, callable $act, ?int $seen = null): JsonResponse
     {
-        $desk = new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit), $seen);
+        $desk = new RunDesk($run->plan, new DatabaseJournal($run, AccessCode::by(request())), SheetRecord::forUnit($run->job->unit), $seen);
         DB::transaction(static fn () => $act($desk));
         $state = $run->state();
         // After a stop it lets go of the phone.

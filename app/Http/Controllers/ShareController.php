@@ -5,24 +5,45 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Http\Middleware\AccessCode;
+use App\Models\Device;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\RedirectResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Symfony\Component\HttpFoundation\Cookie;
 
 /** Pages on a second device of the same network: its way in, and what the computer shows for it. */
 final class ShareController extends Controller
 {
     private const TRIES_A_MINUTE = 8;
 
-    /** Addresses under which other devices reach this start, and the code; the code only to this machine. */
+    /** Of all addresses together: a guesser can have many. */
+    private const ALL_TRIES_A_MINUTE = 30;
+
+    private const LONGEST_NAME = 40;
+
+    /** Addresses under which other devices reach this start, the code, and the devices that were let in; only to this machine. */
     public function show(Request $request): JsonResponse
     {
         $here = AccessCode::isThisMachine($request);
         $code = config()->string('tornavis.access_code');
+        $open = $here && $code !== '';
 
-        return response()->json(['shared' => $code !== '', 'addresses' => $here && $code !== '' ? self::addresses((int) $request->getPort()) : [], 'code' => $here && $code !== '' ? $code : null]);
+        return response()->json([
+            'shared' => $code !== '',
+            'addresses' => $open ? self::addresses((int) $request->getPort()) : [],
+            'code' => $open ? $code : null,
+            'devices' => $open ? Device::query()->where('sent_away', false)->latest('id')->get()->map(static fn (Device $device): array => ['id' => $device->id, 'name' => $device->name, 'address' => $device->address, 'since' => $device->created_at?->toIso8601String(), 'lastSeen' => $device->last_seen_at?->toIso8601String()]) : [],
+        ]);
+    }
+
+    /** A device that is sent away has to type the code again. */
+    public function sendAway(Device $device): JsonResponse
+    {
+        $device->update(['sent_away' => true]);
+
+        return response()->json(['ok' => true]);
     }
 
     /** The code, typed. */
@@ -31,7 +52,7 @@ final class ShareController extends Controller
         return $this->letIn($request, $limiter, $request->string('code')->toString(), $request->string('to', '/bench')->toString());
     }
 
-    /** The code in an address, as a camera reads it. */
+    /** The code in an address, as a camera reads it; the browser is sent on at once, so that it does not stay there. */
     public function open(Request $request, RateLimiter $limiter, string $code): RedirectResponse|Response
     {
         return $this->letIn($request, $limiter, $code, $request->string('to', '/bench')->toString());
@@ -41,17 +62,19 @@ final class ShareController extends Controller
     {
         // A path of our own and no other site's address.
         $to = preg_match('#^/(?![/\\\\])#', $to) === 1 ? $to : '/bench';
-        $key = 'access:'.$request->ip();
-        abort_if($limiter->tooManyAttempts($key, self::TRIES_A_MINUTE), 429, 'Too many wrong codes. Wait a minute, then type the code that the computer shows.');
+        $keys = ['access:'.$request->ip() => self::TRIES_A_MINUTE, 'access' => self::ALL_TRIES_A_MINUTE];
+        foreach ($keys as $key => $most) {
+            abort_if($limiter->tooManyAttempts($key, $most), 429, 'Too many wrong codes. Wait a minute, then type the code that the computer shows.');
+        }
         if (! AccessCode::opens($code)) {
-            $limiter->hit($key);
+            array_map(static fn (string $key): int => $limiter->hit($key), array_keys($keys));
 
             return response()->view('access', ['to' => $to, 'wrong' => true], 401);
         }
-        $request->session()->regenerate();
-        $request->session()->put(AccessCode::ADMITTED, strtolower(trim($code)));
+        $name = trim((string) preg_replace('/[^\pL\pN ._-]/u', '', $request->string('name')->toString()));
+        [, $token] = Device::letIn(mb_substr($name, 0, self::LONGEST_NAME), (string) $request->ip());
 
-        return redirect($to);
+        return redirect($to)->withCookie(new Cookie(Device::COOKIE, $token, now()->addMonth(), '/', null, $request->isSecure(), true, false, Cookie::SAMESITE_STRICT));
     }
 
     /**

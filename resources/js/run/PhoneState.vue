@@ -22,7 +22,7 @@ const seen = computed(() => props.events.filter((event) => ['judged', 'gate', 'r
     judged: `${title}: ${text.reason ?? ''}`, gate: 'waits for your word', released: 'released', asked: text.says ?? '', told: `you: ${text.answer ?? ''}`,
     stopped: 'stopped', lost: text.says ?? '', returned: text.says ?? '', ended: text.says ?? '',
   }
-  return { sequence: event.sequence, at: timeOf(event.at), words: words[event.kind] ?? event.kind }
+  return { sequence: event.sequence, at: timeOf(event.at), words: `${words[event.kind] ?? event.kind}${text.by ? ` (from ${text.by})` : ''}` }
 }))
 </script>
 

@@ -8,8 +8,12 @@ const props = defineProps<{ path: string }>()
 const share = ref<ShareAnswer | null>(null)
 const picture = ref('')
 
+async function sendAway(id: number): Promise<void> {
+  await api.delete(`devices/${id}`)
+  share.value = await api.get<ShareAnswer>('share')
+}
 async function open(event: Event): Promise<void> {
-  if (!(event.target as HTMLDetailsElement).open || share.value) return
+  if (!(event.target as HTMLDetailsElement).open) return
   share.value = await api.get<ShareAnswer>('share')
   const address = share.value.addresses[0]
   if (address === undefined) return
@@ -24,6 +28,10 @@ async function open(event: Event): Promise<void> {
     <template v-if="share?.code">
       <p>Open <b v-for="address in share.addresses" :key="address" class="mono address">{{ address }}{{ path }}</b> there, and type the code <b class="mono code">{{ share.code }}</b>, or read the picture with its camera.</p>
       <img v-if="picture" :src="picture" width="148" height="148" alt="The address with the code, for a camera" />
+      <template v-if="share.devices.length">
+        <p>Let in:</p>
+        <p v-for="device in share.devices" :key="device.id" class="device"><span>{{ device.name }} <span class="mute mono">{{ device.address }}</span></span> <button type="button" class="btn small" @click="sendAway(device.id)">Send away {{ device.name }}</button></p>
+      </template>
       <p class="mute">Whoever has the code can answer this run. It holds until Tornavis is ended.</p>
     </template>
     <p v-else-if="share?.shared">This device was let in with the access code. The code itself is shown at the computer.</p>
@@ -38,4 +46,5 @@ p { margin: 8px 0 0; }
 img { display: block; margin-top: 8px; border: 1px solid var(--line); }
 .address { display: block; overflow-wrap: anywhere; }
 .code { font-size: 16px; }
+.device { display: flex; gap: 12px; align-items: center; }
 </style>
