@@ -47,6 +47,7 @@ Route::prefix('api')->group(function (): void {
     Route::post('shelf/{package}/facts', [ShelfController::class, 'learn']);
     Route::put('shelf/{package}/card', [ShelfController::class, 'card']);
     Route::post('shelf/{package}/check', [ShelfController::class, 'check']);
+    Route::post('shelf/{package}/partition/{partition}', [ShelfController::class, 'takeOut']);
     Route::get('shelf/{package}/partition/{partition}', [ShelfController::class, 'partition']);
     Route::get('shelf/{package}/compare/{other}', [ShelfController::class, 'compare']);
 

@@ -188,9 +188,13 @@ describe('one file', function () {
 
     it('takes a partition out, with its hash checked', function () {
         $id = ($this->id)('driftglass-15.1-20260902-becket.zip');
+        $this->get("/api/shelf/{$id}/partition/dtbo")->assertNotFound();
+        $this->postJson("/api/shelf/{$id}/partition/dtbo")->assertStatus(202);
+        Tests\Support\Schemas::hold($this->getJson("/api/shelf/{$id}"), 'file');
+        expect($this->getJson("/api/shelf/{$id}")->json('extraction.status'))->toBe('done');
         $file = $this->get("/api/shelf/{$id}/partition/dtbo")->assertOk()->baseResponse->getFile();
         expect(hash_file('sha256', $file->getPathname()))->toBe(World::package('driftglass-15.1-20260902-becket.zip')->imageFor('dtbo')?->sha256);
-        $this->getJson("/api/shelf/{$id}/partition/nothing")->assertUnprocessable();
+        $this->postJson("/api/shelf/{$id}/partition/nothing")->assertUnprocessable();
     });
 
     it('keeps what a person types, beside what file and card say', function () {

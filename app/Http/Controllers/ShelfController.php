@@ -10,9 +10,11 @@ use App\Http\Resources\FilePage;
 use App\Http\Resources\FileSummary;
 use App\Jobs\CheckImages;
 use App\Jobs\ReadPackage;
+use App\Jobs\TakeOutImage;
 use App\Models\PackageRecord;
 use App\Models\Setting;
 use App\Models\WorkJob;
+use App\Shelf\Scratch;
 use App\Shelf\Shelf;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
@@ -23,12 +25,14 @@ use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Tornavis\Core\Format\ReleaseCard;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Comparison;
-use Tornavis\Core\Package\Payload\PartitionExtractor;
 use Tornavis\Core\Package\Sum\SumList;
+use Tornavis\Core\Size;
 
 /** The files. */
 final class ShelfController extends Controller
 {
+    private const SPARE_BYTES = 256 << 20;
+
     public function index(Shelf $shelf): JsonResponse
     {
         $records = PackageRecord::query()->get()->sortBy('name')->values();
@@ -93,13 +97,29 @@ final class ShelfController extends Controller
         return response()->json(['ok' => true], 202);
     }
 
-    /** The image of one partition, taken out of a payload and checked. */
+    /** Has the image of one partition taken out of a payload and checked; it can be fetched when that is done. */
+    public function takeOut(PackageRecord $package, string $partition): JsonResponse
+    {
+        $image = $package->package()->imageFor($partition);
+        if ($image === null) {
+            abort(422, "{$package->name} holds no image of {$partition}.");
+        }
+        $free = (int) @disk_free_space(storage_path());
+        abort_if($free < $image->sizeBytes + self::SPARE_BYTES, 507, 'There is no room for it: '.Size::text($image->sizeBytes).' are needed on the disk of '.storage_path().'. Make room, then try again.');
+        TakeOutImage::begin($package, $partition);
+
+        return response()->json(['ok' => true], 202);
+    }
+
+    /** An image that was taken out. */
     public function partition(PackageRecord $package, string $partition): BinaryFileResponse
     {
-        $file = (string) tempnam(sys_get_temp_dir(), 'tornavis');
-        PartitionExtractor::of($package->path)->extract($partition, $file);
+        $taken = $package->extraction;
+        $file = $taken !== null && $taken['partition'] === $partition && $taken['file'] !== null ? Scratch::folder().'/'.basename($taken['file']) : '';
+        abort_unless(is_file($file), 404, 'This image is not there, or no longer. Have it taken out again.');
+        touch($file);
 
-        return response()->download($file, "{$partition}-of-{$package->name}.img")->deleteFileAfterSend();
+        return response()->download($file, "{$partition}-of-{$package->name}.img");
     }
 
     public function compare(PackageRecord $package, PackageRecord $other): JsonResponse

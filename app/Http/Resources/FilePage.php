@@ -46,6 +46,7 @@ final class FilePage
             'typed' => array_map(static fn (array $fact): string => $fact['name'], $record->typed ?? []),
             'twins' => array_values($twins),
             'imageCheck' => $record->images,
+            'extraction' => $record->extraction === null ? null : array_diff_key($record->extraction, ['file' => true]),
             'spaces' => self::spaces($package, $desk),
             'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $desk->house()),
             'kits' => $package->kind() === 'build' ? self::kits($package, $units, $shelf, $desk) : [],

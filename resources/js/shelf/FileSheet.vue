@@ -74,7 +74,7 @@ async function forget(): Promise<void> {
       <FileKits :id="id" :kits="file.kits" />
       <p v-if="needed.length" class="small"><b>It serves</b> {{ needed.join(', ') }}.</p>
       <FileFacts :facts="file.facts" :typed="file.typed" @enter="(body) => act(() => api.post(`shelf/${id}/facts`, body))" />
-      <ImageList :file="file" />
+      <ImageList :file="file" @changed="load" />
     </template>
     <CardDialog v-if="file && cardOpen" v-model="cardOpen" :file="file" @written="act(async () => undefined)" />
   </aside>

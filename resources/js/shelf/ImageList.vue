@@ -1,10 +1,25 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import { api, type ApiError } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileAnswer } from '../generated/file'
 
 const props = defineProps<{ file: FileAnswer }>()
+const emit = defineEmits<{ changed: [] }>()
+const refused = ref<ApiError | null>(null)
+const taken = (partition: string): FileAnswer['extraction'] => (props.file.extraction?.partition === partition ? props.file.extraction : null)
+const busy = (partition: string): boolean => ['begun', 'taking'].includes(taken(partition)?.status ?? '')
+async function takeOut(partition: string): Promise<void> {
+  try {
+    await api.post(`shelf/${props.file.id}/partition/${partition}`)
+    refused.value = null
+    emit('changed')
+  } catch (caught) {
+    refused.value = caught as ApiError
+  }
+}
 const named = computed(() => props.file.images.filter((image) => image.partition !== ''))
 const canTakeOut = computed(() => props.file.container === 'update zip with payload' || props.file.container === 'payload container')
 const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['outcomes'] => (props.file.imageCheck?.outcomes ?? []).filter((one) => one.partition === partition)
@@ -14,13 +29,21 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
   <section v-if="named.length" class="mt-4">
     <h2>Writes {{ named.length }} {{ named.length === 1 ? 'image' : 'images' }}</h2>
     <p v-if="file.imageCheck && file.imageCheck.status !== 'done'" class="small" role="status">{{ file.imageCheck.status }}…</p>
+    <ErrorNote :error="refused" />
     <table class="rows">
       <tbody>
         <tr v-for="image in named" :key="image.partition">
           <td class="mono">{{ image.partition }}</td>
           <td class="mono" :title="exactBytes(image.sizeBytes)">{{ bytes(image.sizeBytes) }}</td>
           <td class="small"><div v-for="one in outcomes(image.partition)" :key="one.against" :title="one.says"><VerdictMark :level="one.agrees ? 'clear' : 'stop'" :words="`${one.agrees ? 'agrees with' : 'differs from'} the ${one.against}`" /></div><span v-if="outcomes(image.partition).length === 0" class="mono mute">{{ image.sha256?.slice(0, 16) ?? '' }}</span></td>
-          <td><a v-if="canTakeOut" class="small" :href="`/api/shelf/${file.id}/partition/${image.partition}`" :aria-label="`Take the image of ${image.partition} out`">take out</a></td>
+          <td class="small">
+            <template v-if="canTakeOut">
+              <a v-if="taken(image.partition)?.status === 'done'" :href="`/api/shelf/${file.id}/partition/${image.partition}`">Save the image of {{ image.partition }}</a>
+              <span v-else-if="busy(image.partition)" role="status">{{ taken(image.partition)?.status === 'begun' ? 'waits for its turn' : `${bytes(taken(image.partition)?.doneBytes ?? 0)} of ${bytes(image.sizeBytes)}` }}</span>
+              <button v-else type="button" class="btn small" :aria-label="`Take the image of ${image.partition} out`" @click="takeOut(image.partition)">Take out</button>
+              <div v-if="taken(image.partition)?.status === 'failed'">{{ taken(image.partition)?.says }}</div>
+            </template>
+          </td>
         </tr>
       </tbody>
     </table>

@@ -17,7 +17,8 @@ use Tornavis\Wire\InstallOperation\Type;
 /** Takes the image of one partition out of a full payload, block by block, and checks its hash. */
 final readonly class PartitionExtractor
 {
-    private const MOST_OPERATION_BYTES = 64 << 20;
+    /** Makers of payloads work in pieces of 2 MiB. */
+    private const MOST_OPERATION_BYTES = 16 << 20;
 
     private function __construct(private Payload $payload, private string $path)
     {
@@ -116,7 +117,11 @@ final readonly class PartitionExtractor
         if ($operation->getType() === Type::ZERO) {
             return null;
         }
-        $data = $this->payload->data((int) $operation->getDataOffset(), (int) $operation->getDataLength());
+        $length = (int) $operation->getDataLength();
+        if ($length > self::MOST_OPERATION_BYTES) {
+            throw PackageError::hostile($this->path, $where, "The operation claims {$length} bytes of data");
+        }
+        $data = $this->payload->data((int) $operation->getDataOffset(), $length);
         if ($operation->getDataSha256Hash() !== '' && ! hash_equals($operation->getDataSha256Hash(), hash('sha256', $data, true))) {
             throw PackageError::malformed($this->path, $where, 'The data of the operation does not have its hash', 'the SHA-256 that the manifest states');
         }
