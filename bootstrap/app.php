@@ -7,6 +7,7 @@ use App\Http\Controllers\HealthController;
 use App\Http\Controllers\ShareController;
 use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
+use App\Http\Middleware\NotModified;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\WellFormedInput;
 use App\Serve\Health;
@@ -45,6 +46,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(AccessCode::class);
         $middleware->append(SecurityHeaders::class);
         $middleware->append(WellFormedInput::class);
+        $middleware->append(NotModified::class);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));

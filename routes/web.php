@@ -68,7 +68,7 @@ Route::prefix('api')->group(function (): void {
     Route::get('jobs/{job}/schools', [WhatIfController::class, 'schools']);
     Route::post('jobs/{job}/run', [RunController::class, 'start']);
 
-    Route::get('runs/{run}/events', [RunController::class, 'events']);
+    Route::get('runs/{run}/events', [RunController::class, 'events'])->whereNumber('run');
     Route::post('runs/{run}/release', [RunController::class, 'release']);
     Route::post('runs/{run}/tell', [RunController::class, 'tell']);
     Route::post('runs/{run}/something-else', [RunController::class, 'somethingElse']);

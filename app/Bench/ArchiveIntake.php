@@ -215,7 +215,7 @@ final class ArchiveIntake
         $unit = UnitRecord::query()->firstWhere('label', $document['unit']) ?? throw FormatError::invalid(self::WHERE, "job {$document['key']}", "It is for {$document['unit']}, which is not on the bench", 'a phone that is; put it there first, or take the whole bench file in');
         $job = WorkJob::query()->with('unit')->firstWhere('key', $document['key']);
         $this->keep('job', "{$document['unit']}: {$document['intent']}", $job === null ? null : Archive::job($job), $document, static function () use ($job, $document, $unit): void {
-            $job ??= new WorkJob(['key' => $document['key']]);
+            $job ??= new WorkJob;
             $job->key = $document['key'];
             $job->unit()->associate($unit);
             $job->forceFill(['intent' => $document['intent'], 'kit' => PackageRecord::query()->whereIn('path', $document['kit'])->orderBy('id')->pluck('id')->all(), 'answers' => $document['answers']]);
@@ -251,7 +251,7 @@ final class ArchiveIntake
         }
         $job = WorkJob::query()->firstWhere('key', $document['job']) ?? throw FormatError::invalid(self::WHERE, "run {$document['key']}", "Its job {$document['job']} is missing", 'a job of the archive');
         $this->keep('run', "{$document['unit']}: {$document['build']}", $run === null ? null : Archive::run($run), $document, static function () use ($run, $document, $job, $events, $known, $plan): void {
-            $run ??= new Run(['key' => $document['key']]);
+            $run ??= new Run;
             $run->key = $document['key'];
             $run->job()->associate($job);
             $run->forceFill(['unit_label' => $document['unit'], 'codename' => $document['codename'], 'build' => $document['build'], 'status' => $document['status'], 'plan' => $plan, 'signature' => $document['signature'] ?? null]);

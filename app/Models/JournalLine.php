@@ -32,6 +32,14 @@ final class JournalLine extends Model
         return self::query()->create(['run_id' => $runId, 'data' => json_encode($event->data, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)] + $event->toArray());
     }
 
+    /** Number of the last line of a run's journal; 0 where there is none. */
+    public static function last(int $runId): int
+    {
+        $last = self::query()->where('run_id', $runId)->max('sequence');
+
+        return is_numeric($last) ? (int) $last : 0;
+    }
+
     public function event(): JournalEvent
     {
         return JournalEvent::fromArray(['data' => json_decode($this->data, true, 32, JSON_THROW_ON_ERROR)] + $this->only(['sequence', 'at', 'kind', 'step', 'previous', 'hash']));

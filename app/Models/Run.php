@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace App\Models;
 
 use App\Data\SigningKey;
+use App\Work\Program;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\Cache;
 use Tornavis\Core\Record\Record;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
@@ -42,6 +44,7 @@ use Tornavis\Core\Run\RunState;
 final class Run extends Model
 {
     use HasUlids;
+    private const REMEMBER_SECONDS = 3600;
 
     protected $fillable = ['work_job_id', 'unit_label', 'codename', 'build', 'status', 'plan', 'signature'];
 
@@ -77,9 +80,43 @@ final class Run extends Model
         return array_values($this->lines()->where('sequence', '>', $after)->orderBy('sequence')->get()->map(fn (JournalLine $line): JournalEvent => $line->event())->all());
     }
 
+    /** Where it stands. What was folded before is kept, so that only the lines since then are read. */
     public function state(): RunState
     {
-        return RunState::fold($this->plan, $this->events());
+        [$sequence, $before] = $this->remembered();
+        $events = $this->events($sequence);
+        if ($before !== null && $events === []) {
+            return $before;
+        }
+        $state = RunState::fold($this->plan, $events, $before);
+        $this->remember($events === [] ? $sequence : $events[count($events) - 1]->sequence, $state);
+
+        return $state;
+    }
+
+    /**
+     * @return array{int, ?RunState} number of the last line that was folded, and the state after it
+     */
+    private function remembered(): array
+    {
+        $kept = Cache::get("run-state:{$this->key}:".Program::version());
+        if (! is_array($kept) || ! is_int($kept['sequence'] ?? null) || ! ($kept['state'] ?? null) instanceof RunState) {
+            return [0, null];
+        }
+        // It holds only for the very line that it was made after.
+        $line = $this->lines()->where('sequence', $kept['sequence'])->value('hash');
+
+        return $line !== null && $line === ($kept['hash'] ?? null) ? [$kept['sequence'], $kept['state']] : [0, null];
+    }
+
+    private function remember(int $sequence, RunState $state): void
+    {
+        $hash = $this->lines()->where('sequence', $sequence)->value('hash');
+        try {
+            Cache::put("run-state:{$this->key}:".Program::version(), ['sequence' => $sequence, 'hash' => $hash, 'state' => $state], self::REMEMBER_SECONDS);
+        } catch (\Throwable) {
+            // Without room for it all lines are read again.
+        }
     }
 
     /** The plan with its empty objects kept apart from empty lists. */

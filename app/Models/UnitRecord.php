@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\Unit;
@@ -18,14 +19,18 @@ use Tornavis\Core\Phone\Unit;
  * @property string $label
  * @property string $codename  "" where it is not known
  * @property array<string, mixed> $document
- * @property int $version changes so far
+ * @property int $version changes so far, counted by the database
  * @property Collection<int, WorkJob> $jobs
+ * @property ?WorkJob $latestJob
  */
 final class UnitRecord extends Model
 {
     protected $table = 'units';
 
-    protected $fillable = ['label', 'codename', 'document', 'version'];
+    protected $fillable = ['label', 'codename', 'document'];
+
+    /** What a list needs to know whether it knows the unit already. */
+    public const LISTED = ['id', 'label', 'codename', 'version'];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -59,7 +64,7 @@ final class UnitRecord extends Model
         DB::transaction(function () use ($change): void {
             $this->refresh();
             $unit = $change($this->unit());
-            $this->update(['codename' => $unit->codename ?? '', 'document' => $unit->toArray(), 'version' => $this->version + 1]);
+            $this->update(['codename' => $unit->codename ?? '', 'document' => $unit->toArray()]);
         });
     }
 
@@ -67,6 +72,12 @@ final class UnitRecord extends Model
     public function jobs(): HasMany
     {
         return $this->hasMany(WorkJob::class, 'unit_id')->chaperone('unit');
+    }
+
+    /** @return HasOne<WorkJob, $this> */
+    public function latestJob(): HasOne
+    {
+        return $this->hasOne(WorkJob::class, 'unit_id')->latestOfMany('id')->chaperone('unit');
     }
 
     public function getRouteKeyName(): string

@@ -9,6 +9,7 @@ use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
 use Tornavis\Core\Situation\Intent;
 
@@ -23,6 +24,7 @@ use Tornavis\Core\Situation\Intent;
  * @property array{agreed?: list<string>, waived?: list<string>, house?: array<string, string|int>, backup?: ?string} $answers
  * @property UnitRecord $unit
  * @property Collection<int, Run> $runs
+ * @property ?Run $lastRun
  * @property int $version changes so far
  * @property ?Carbon $created_at
  * @property ?Carbon $updated_at
@@ -65,6 +67,19 @@ final class WorkJob extends Model
     }
 
     /**
+     * Its latest run without plan and journal.
+     *
+     * @return HasOne<Run, $this>
+     */
+    public function lastRun(): HasOne
+    {
+        $runs = $this->hasOne(Run::class)->latestOfMany('id');
+        $runs->getQuery()->getQuery()->select(['runs.id', 'runs.work_job_id', 'runs.build', 'runs.status']);
+
+        return $runs;
+    }
+
+    /**
      * Takes the other school in this job alone; not saved.
      *
      * @param  array<string, string|int>  $house  value by name of the house rule
@@ -78,6 +93,6 @@ final class WorkJob extends Model
 
     public function latestRun(): ?Run
     {
-        return $this->runs->sortByDesc('id')->first();
+        return $this->runs()->latest('id')->first();
     }
 }

@@ -12,6 +12,7 @@ use App\Shelf\Uploads;
 use App\Work\Desk;
 use App\Work\LostWork;
 use Illuminate\Database\Connection;
+use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\ServiceProvider;
@@ -34,6 +35,8 @@ final class AppServiceProvider extends ServiceProvider
     public function boot(): void
     {
         JsonResource::withoutWrapping();
+        // A query in a loop, or a value that was not read, is a defect that a test shall show.
+        Model::shouldBeStrict(! $this->app->environment('production'));
         LostWork::mark();
     }
 }

@@ -29,6 +29,9 @@ final class Apart
     /** @var array<int, resource> */
     private array $pipes = [];
 
+    /** Where the process writes what goes wrong in it. */
+    private string $errors = '';
+
     /** How many processes were lost; for tests. */
     public int $lost = 0;
 
@@ -158,15 +161,11 @@ final class Apart
         $this->end();
         $limits = 'ulimit -c 0; ulimit -v '.self::ADDRESS_SPACE_KIB.'; exec "$@"';
         $php = [PHP_BINARY, '-d', 'memory_limit='.self::MEMORY, '-d', 'display_errors=stderr', '-d', 'opcache.enable_cli=0'];
+        $this->errors = storage_path('logs/read-apart-'.getmypid().'-'.spl_object_id($this).'.log');
         $command = ['sh', '-c', $limits, 'read-apart', ...$php, $this->program ?? base_path('core/bin/read-apart.php')];
-        $process = proc_open($command, [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', $this->errors(), 'w']], $this->pipes);
+        $process = proc_open($command, [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', $this->errors, 'w']], $this->pipes);
         $this->process = $process === false ? throw new \RuntimeException('The process that reads files cannot be started. Look for room in memory and for a limit on processes.') : $process;
         stream_set_blocking($this->pipes[1], false);
-    }
-
-    private function errors(): string
-    {
-        return storage_path('logs/read-apart-'.getmypid().'.log');
     }
 
     private function write(string $text, string $path): void
@@ -211,7 +210,7 @@ final class Apart
             }
             usleep(10_000);
         }
-        $said = (string) @file_get_contents($this->errors());
+        $said = (string) @file_get_contents($this->errors);
         $this->end();
 
         return match (true) {
@@ -234,6 +233,6 @@ final class Apart
         proc_close($this->process);
         $this->process = null;
         $this->pipes = [];
-        @unlink($this->errors());
+        @unlink($this->errors);
     }
 }

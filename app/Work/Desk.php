@@ -5,19 +5,17 @@ declare(strict_types=1);
 namespace App\Work;
 
 use App\Models\PackageRecord;
-use App\Models\Run;
 use App\Models\Setting;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Run\RunStatistics;
-use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Intent;
@@ -35,8 +33,6 @@ use Tornavis\Core\Situation\Workplace;
  */
 final class Desk
 {
-    private const KEEP_VERDICT_SECONDS = 86_400;
-
     /** @var ?array<string, ModelSheet> */
     private ?array $sheets = null;
 
@@ -50,7 +46,19 @@ final class Desk
 
     private ?Workplace $workplace = null;
 
-    private ?string $surroundings = null;
+    private ?string $ground = null;
+
+    private bool $newVerdicts = false;
+
+    /** @var ?array<array-key, mixed> those that are kept, by phone and job */
+    private ?array $verdicts = null;
+
+    public function __destruct()
+    {
+        if ($this->newVerdicts) {
+            Kept::keep('verdicts', (string) $this->ground, $this->verdicts ?? []);
+        }
+    }
 
     /** @throws SituationError when the unit's codename has no sheet */
     public function situation(WorkJob $job, ?HouseRules $rules = null): Situation
@@ -97,18 +105,35 @@ final class Desk
     public function summary(WorkJob $job): array
     {
         $minute = $job->intent === Intent::Unlock ? now()->format('YmdHi') : '';
-        $key = 'verdict:'.hash('xxh128', implode("\n", [$this->surroundings(), json_encode($job->getRawOriginal()), json_encode($job->unit->getRawOriginal()), $minute]));
+        $ground = $this->ground();
+        $unit = $job->unit->only(UnitRecord::LISTED);
+        $key = hash('xxh128', json_encode([$job->getRawOriginal(), $unit, $minute], JSON_THROW_ON_ERROR));
+        $this->verdicts ??= Kept::all('verdicts', $ground);
+        if (! isset($this->verdicts[$key])) {
+            $this->verdicts[$key] = $this->judged($job);
+            $this->newVerdicts = true;
+        }
 
         /** @var array{build: ?string, verdict: array{level: string, toSettle: int, words: string}} */
-        return Cache::remember($key, self::KEEP_VERDICT_SECONDS, function () use ($job): array {
-            try {
-                $plan = $this->plan($job);
+        return $this->verdicts[$key];
+    }
 
-                return ['build' => $plan->toArray()['build'], 'verdict' => ['level' => $plan->verdict->level, 'toSettle' => $plan->verdict->toSettle, 'words' => $plan->verdict->words()]];
-            } catch (SituationError $error) {
-                return ['build' => null, 'verdict' => ['level' => Verdict::STOP, 'toSettle' => 0, 'words' => $error->what]];
-            }
-        });
+    /**
+     * @return array{build: ?string, verdict: array{level: string, toSettle: int, words: string}}
+     */
+    private function judged(WorkJob $job): array
+    {
+        try {
+            // A list holds the unit without its document.
+            $job->setRelation('unit', UnitRecord::query()->findOrFail($job->unit_id));
+            $plan = $this->plan($job);
+
+            $build = $plan->toArray()['build'];
+
+            return ['build' => is_string($build) ? $build : null, 'verdict' => ['level' => $plan->verdict->level, 'toSettle' => $plan->verdict->toSettle, 'words' => $plan->verdict->words()]];
+        } catch (SituationError $error) {
+            return ['build' => null, 'verdict' => ['level' => Verdict::STOP, 'toSettle' => 0, 'words' => $error->what]];
+        }
     }
 
     /**
@@ -158,21 +183,17 @@ final class Desk
         return $this->house ??= Setting::houseRules();
     }
 
-    /** A value that changes with anything but the job itself that its plan can rest on. */
-    private function surroundings(): string
+    /** A value that changes with anything but phone and job themselves that a plan can rest on, the program among it. */
+    public function ground(): string
     {
-        if ($this->surroundings === null) {
+        if ($this->ground === null) {
             // What was read before this value was formed may be older than it, and a verdict kept under it would stay wrong.
             $this->sheets = $this->shelf = $this->house = $this->workplace = null;
             $this->rates = [];
-            $hash = hash_init('xxh128');
-            hash_update($hash, (string) Run::query()->where('status', RunState::ENDED)->count());
-            foreach ([PackageRecord::query()->where('missing', false)->toBase()->orderBy('id')->get(['id', 'document', 'images']), SheetRecord::query()->orderBy('id')->pluck('document', 'codename'), Setting::query()->orderBy('name')->pluck('value', 'name')] as $rows) {
-                hash_update($hash, json_encode($rows, JSON_THROW_ON_ERROR));
-            }
-            $this->surroundings = hash_final($hash);
+            $number = DB::table('revisions')->where('name', 'ground')->value('number');
+            $this->ground = Program::version().'-'.(is_numeric($number) ? (int) $number : 0);
         }
 
-        return $this->surroundings;
+        return $this->ground;
     }
 }

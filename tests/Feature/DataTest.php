@@ -145,7 +145,7 @@ it('brings nothing back while Tornavis runs on the data', function () {
     $this->database->prepare($this->migrator);
     $backup = "{$this->folder}/b.zip";
     Backup::write($backup);
-    $holder = new Process(['flock', storage_path('framework/owner.lock'), 'sleep', '20']);
+    $holder = new Process(['flock', '-F', storage_path('framework/owner.lock'), 'sleep', '20']);
     $holder->start();
     usleep(300_000);
     expect(Artisan::call('tornavis:restore', ['file' => $backup]))->toBe(65)->and(Artisan::output())->toContain('is running on this data');

@@ -9,6 +9,7 @@ use App\Serve\Beat;
 use App\Shelf\Scratch;
 use App\Shelf\Shelf;
 use App\Shelf\Uploads;
+use App\Work\Kept;
 use App\Work\LostWork;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
@@ -42,6 +43,7 @@ final class WatchCommand extends Command
             $this->tried($waiting, 'The folders could not be looked at', static fn () => $shelf->isBehind() && $shelf->look());
             $turn % self::TIDY_EVERY !== 0 || $this->tried($waiting, 'What is of no more use could not be taken away', static function () use ($uploads): void {
                 Scratch::tidy();
+                Kept::prune();
                 $uploads->expire();
             });
             $atWork = 0;

@@ -25,7 +25,7 @@ final class BenchController extends Controller
 {
     public function index(Desk $desk, StandInLink $link): JsonResponse
     {
-        $units = UnitRecord::query()->with('jobs.runs')->orderBy('label')->get()->map(fn (UnitRecord $unit): array => UnitCard::of($unit, $desk));
+        $units = UnitCard::all($desk);
 
         return response()->json(['units' => $units, 'standIns' => count($link->serials())]);
     }

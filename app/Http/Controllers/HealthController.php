@@ -19,7 +19,7 @@ final class HealthController extends Controller
         // What is wrong may name folders of this machine.
         $told = $problems === [] || AccessCode::isThisMachine($request) ? $problems : ['Something needs to be looked at on the computer that runs Tornavis.'];
 
-        return response()->json(['problems' => $told], 200, ['Cache-Control' => 'no-store']);
+        return response()->json(['problems' => $told]);
     }
 
     /** For whoever watches this machine; another device learns no more than whether it works. */

@@ -10,6 +10,7 @@ use App\Http\Requests\OpenJobRequest;
 use App\Http\Resources\UnitCard;
 use App\Models\PackageRecord;
 use App\Models\Setting;
+use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Work\Desk;
 use App\Work\ShownPlan;
@@ -23,12 +24,15 @@ use Tornavis\Core\Situation\Intent;
 /** Jobs and their plans. */
 final class JobController extends Controller
 {
+    /** The newest; what is older has been run and stands in the log. */
+    private const LISTED = 200;
+
     public function index(Desk $desk): JsonResponse
     {
-        $jobs = WorkJob::query()->with(['runs', 'unit.jobs.runs'])->latest('id')->get();
-        $row = static fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => UnitCard::of($job->unit, $desk)];
+        $jobs = WorkJob::query()->with(['lastRun', 'unit:'.implode(',', UnitRecord::LISTED)])->latest('id')->limit(self::LISTED)->get();
+        $row = static fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => $job->unit->only(['label', 'codename'])];
 
-        return response()->json(['jobs' => $jobs->map($row)]);
+        return response()->json(['total' => WorkJob::query()->count(), 'jobs' => $jobs->map($row)]);
     }
 
     /** What can be wanted, and which kinds of file each takes. */

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Middleware\AccessCode;
 use App\Jobs\AdvanceRun;
+use App\Models\JournalLine;
 use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\WorkJob;
@@ -16,7 +17,9 @@ use App\Work\Desk;
 use App\Work\ShownPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
+use Illuminate\Http\Response as Plain;
 use Illuminate\Support\Facades\DB;
+use Symfony\Component\HttpFoundation\Response;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
@@ -51,11 +54,17 @@ final class RunController extends Controller
     }
 
     /** Events after a sequence number, and where the run is. */
-    public function events(Request $request, Run $run): JsonResponse
+    public function events(Request $request, int $run): Response
     {
+        // Known before plan and journal are read: where nothing has come there is nothing to tell.
+        $last = JournalLine::last($run);
+        $unchanged = (new Plain)->setEtag("run-{$run}-{$last}-{$request->integer('after')}");
+        if ($unchanged->isNotModified($request)) {
+            return $unchanged;
+        }
+        $run = Run::query()->with('job.unit')->findOrFail($run);
         $state = $run->state();
-
-        return response()->json([
+        $answer = response()->json([
             'events' => array_map(static fn (JournalEvent $event): array => $event->toArray(), $run->events($request->integer('after'))),
             'state' => [
                 'status' => $state->status,
@@ -70,6 +79,8 @@ final class RunController extends Controller
             ],
             'now' => now()->toIso8601String(),
         ]);
+
+        return $answer->setEtag("run-{$run->id}-{$last}-{$request->integer('after')}");
     }
 
     public function release(Request $request, Run $run): JsonResponse

@@ -7,11 +7,13 @@ namespace App\Http\Resources;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Work\Desk;
+use App\Work\Kept;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\UnlockWait;
+use Tornavis\Core\Plan\Verdict;
 
 /** A phone in the rack, as in docs/formats/api/bench.schema.json. */
 final class UnitCard
@@ -24,10 +26,58 @@ final class UnitCard
      */
     public static function of(UnitRecord $record, Desk $desk): array
     {
+        return self::withNow(self::card($record, $desk), $record->latestJob, $desk);
+    }
+
+    /**
+     * The cards of every phone. What a card says of the phone alone is kept as long as phone and sheets are the same.
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function all(Desk $desk): array
+    {
+        $units = UnitRecord::query()->with('latestJob.lastRun')->orderBy('label')->get(UnitRecord::LISTED);
+        $ground = $desk->ground();
+        $keys = [];
+        foreach ($units as $unit) {
+            $keys[$unit->id] = "{$unit->id}.{$unit->version}";
+        }
+        $cards = Kept::many('cards', $ground, $keys);
+        $missing = UnitRecord::query()->findMany(array_diff(array_keys($keys), array_keys($cards)));
+        foreach ($missing as $record) {
+            $cards[$record->id] = self::card($record, $desk);
+        }
+        if ($missing->isNotEmpty()) {
+            Kept::keep('cards', $ground, array_combine(array_values($keys), array_map(static fn (int $id): array => $cards[$id], array_keys($keys))));
+        }
+
+        return array_values($units->map(static fn (UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $desk))->all());
+    }
+
+    /**
+     * A card with its job and with the time that is left of a wait.
+     *
+     * @param  array<string, mixed>  $card
+     * @return array<string, mixed>
+     */
+    private static function withNow(array $card, ?WorkJob $job, Desk $desk): array
+    {
+        $earliest = is_string($card['wait']) ? new \DateTimeImmutable($card['wait']) : null;
+        $wait = $earliest === null ? null : ['earliest' => $card['wait'], 'leftSeconds' => max(0, $earliest->getTimestamp() - now()->getTimestamp())];
+
+        return ['wait' => $wait, 'job' => $job === null ? null : self::job($job, $desk)] + $card;
+    }
+
+    /**
+     * What a card says of the phone alone; of a wait the first moment after it.
+     *
+     * @return array<string, mixed>
+     */
+    private static function card(UnitRecord $record, Desk $desk): array
+    {
         $unit = $record->unit();
         $state = $unit->state();
         $sheet = $desk->sheet($record);
-        $job = $record->jobs->sortByDesc('id')->first();
 
         return [
             'label' => $unit->label,
@@ -45,7 +95,6 @@ final class UnitCard
             'second' => $state->text('second.family') === null ? null : trim("{$state->text('second.family')} {$state->text('second.version')}"),
             'conflicts' => count(Conflicts::of($unit->facts)),
             'wait' => self::wait($state, $sheet),
-            'job' => $job === null ? null : self::job($job, $desk),
         ];
     }
 
@@ -56,10 +105,11 @@ final class UnitCard
      */
     public static function job(WorkJob $job, Desk $desk): array
     {
-        $run = $job->latestRun();
-        ['build' => $build, 'verdict' => $verdict] = $desk->summary($job);
+        $run = $job->lastRun;
+        // Where it has been run its plan no longer changes, and what counts is how the run stands.
+        ['build' => $build, 'verdict' => $verdict] = $run === null ? $desk->summary($job) : ['build' => $run->build, 'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run']];
 
-        return ['id' => $job->id, 'build' => $run->build ?? $build, 'intent' => $job->intent->label(), 'verdict' => $verdict, 'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status]];
+        return ['id' => $job->id, 'build' => $build, 'intent' => $job->intent->label(), 'verdict' => $verdict, 'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status]];
     }
 
     /**
@@ -79,14 +129,14 @@ final class UnitCard
     }
 
     /**
-     * The maker's wait, where one runs: the first moment after it, and what is left.
+     * The maker's wait, where one runs: the first moment after it.
      *
-     * @return ?array{earliest: string, leftSeconds: int}
+     * @return ?string ISO 8601
      */
-    private static function wait(State $state, ?ModelSheet $sheet): ?array
+    private static function wait(State $state, ?ModelSheet $sheet): ?string
     {
         $wait = $sheet === null || $state->flag('bootloader.unlocked') === true ? null : UnlockWait::of($state, $sheet);
 
-        return $wait === null ? null : ['earliest' => $wait->earliest()->format(DATE_ATOM), 'leftSeconds' => $wait->leftSeconds(now()->toImmutable())];
+        return $wait?->earliest()->format(DATE_ATOM);
     }
 }

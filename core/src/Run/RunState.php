@@ -49,6 +49,7 @@ final readonly class RunState
      * @param  string  $link  "stand-in" or "hands"; empty before the start
      * @param  array<int, int>  $tries  number → how often it was begun
      * @param  array<int, int>  $seconds  number → seconds that it took on the phone
+     * @param  array<string, FactValue>  $known  the facts without what a step under way may have done
      */
     private function __construct(
         public string $status,
@@ -62,25 +63,29 @@ final readonly class RunState
         public ?JournalEvent $progress,
         public string $link,
         public array $tries,
+        private array $known,
     ) {
     }
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
      * @param  iterable<JournalEvent>  $events
+     * @param  ?self  $from  the state after the events before these, so that they need not be read again
      */
-    public static function fold(array $plan, iterable $events): self
+    public static function fold(array $plan, iterable $events, ?self $from = null): self
     {
         $planned = PlannedStep::allOf($plan);
         /** @var array<string, FactValue> $facts */
-        $facts = $plan['before'];
-        $steps = array_fill_keys(array_map(static fn (PlannedStep $step): int => $step->number, $planned), 'pending');
-        $status = self::NOT_STARTED;
-        $released = [];
-        $seconds = [];
-        $last = $question = $progress = null;
-        $link = '';
-        $tries = [];
+        $facts = $from->known ?? $plan['before'];
+        $steps = $from->steps ?? array_fill_keys(array_map(static fn (PlannedStep $step): int => $step->number, $planned), 'pending');
+        $status = $from->status ?? self::NOT_STARTED;
+        $released = $from->released ?? [];
+        $seconds = $from->seconds ?? [];
+        $last = $from?->last;
+        $question = $from?->question;
+        $progress = $from?->progress;
+        $link = $from->link ?? '';
+        $tries = $from->tries ?? [];
         foreach ($events as $event) {
             if ($event->kind === EventKind::Noted) {
                 continue;
@@ -160,11 +165,12 @@ final readonly class RunState
             }
         }
         $open = array_keys(array_filter($steps, static fn (string $done): bool => $done !== 'done'))[0] ?? null;
+        $known = $facts;
         if ($open !== null && in_array($steps[$open], ['intended', 'sent'], true)) {
             $facts = array_merge($facts, $planned[$open - 1]->midway);
         }
 
-        return new self($status, $open, $steps, $released, $facts, $seconds, $last, $question, $progress, $link, $tries);
+        return new self($status, $open, $steps, $released, $facts, $seconds, $last, $question, $progress, $link, $tries, $known);
     }
 
     /** What the step in hand still brings after a person has stopped the run does not start it again. */

@@ -30,6 +30,7 @@ useKeys({ n: () => (open.value = true) })
       <button type="button" class="btn act" @click="open = true">Plan the first job</button>
     </div>
     <div v-else class="scroll-x">
+      <p v-if="data && data.total > data.jobs.length" class="small mute">The newest {{ data.jobs.length }} of {{ data.total }} jobs. What was run before stands in the <RouterLink to="/log">log</RouterLink>.</p>
       <table class="rows">
         <thead><tr><th>Phone</th><th>Codename</th><th>Build</th><th>Intent</th><th>Where it stands</th></tr></thead>
         <tbody>

@@ -35,8 +35,11 @@ export function useRun(id: () => number | undefined): {
       if (number !== asked) return
       error.value = caught as ApiError
     }
-    if (!gone && state.value?.status !== 'ended') timer = window.setTimeout(() => void beat(), 600)
+    if (!gone && state.value?.status !== 'ended') timer = window.setTimeout(() => void beat(), pace())
   }
+
+  /** A run at work is asked about well within a second; one that waits for a person, or that nobody looks at, less often. */
+  const pace = (): number => (document.hidden ? 2000 : ['stopped', 'gated', 'asked'].includes(state.value?.status ?? '') ? 1200 : 600)
 
   async function act(what: string, body: unknown = {}): Promise<void> {
     try {

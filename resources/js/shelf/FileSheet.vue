@@ -16,7 +16,9 @@ const CardDialog = defineAsyncComponent(() => import('./CardDialog.vue'))
 
 const props = defineProps<{ id: number }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
-const { data: file, error, load } = useLoad<FileAnswer>(() => `shelf/${props.id}`, 3000)
+/** Nothing of it is being read, compared or taken out. */
+const isSettled = (file: FileAnswer): boolean => (file.sha256 !== null || file.hashedBytes >= file.sizeBytes) && (file.imageCheck === null || file.imageCheck.status === 'done') && !['begun', 'taking'].includes(file.extraction?.status ?? '')
+const { data: file, error, load } = useLoad<FileAnswer>(() => `shelf/${props.id}`, (file) => (file !== null && isSettled(file) ? 5000 : 1500))
 const refused = ref<ApiError | null>(null)
 const cardOpen = ref(false)
 const other = ref('')
