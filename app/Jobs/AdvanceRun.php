@@ -76,7 +76,7 @@ final class AdvanceRun implements ShouldQueue
         $run = Run::query()->findOrFail($this->runId);
         $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
         $serial = (string) $unit->unit()->state()->text('serial');
-        $journal = new DatabaseJournal($run);
+        $journal = new DatabaseJournal($run, patient: ! app()->runningUnitTests());
         $kit = KitFiles::ofPlan($run->plan);
         $phone = $link->to($serial, StandInLink::here(), $kit);
         $way = RunState::fold($run->plan, $journal->events())->link === Hands::NAME ? new Hands : $phone;

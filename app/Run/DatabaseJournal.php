@@ -21,8 +21,13 @@ final readonly class DatabaseJournal implements Journal
     /** What only a person does. */
     private const BY_PEOPLE = [EventKind::Released, EventKind::Told, EventKind::Stopped, EventKind::Noted];
 
-    /** @param  ?string  $by  the other device that writes; null for this machine */
-    public function __construct(private Run $run, private ?string $by = null)
+    private const WAIT_SECONDS = 3;
+
+    /**
+     * @param  ?string  $by  the other device that writes; null for this machine
+     * @param  bool  $patient  whether it waits until a line can be written, as a worker does that has nobody to tell
+     */
+    public function __construct(private Run $run, private ?string $by = null, private bool $patient = false)
     {
     }
 
@@ -52,10 +57,16 @@ final readonly class DatabaseJournal implements Journal
      */
     private function written(callable $write): mixed
     {
-        try {
-            return DB::transaction($write(...));
-        } catch (QueryException $error) {
-            throw str_contains($error->getMessage(), 'disk is full') ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
+        while (true) {
+            try {
+                return DB::transaction($write(...));
+            } catch (QueryException $error) {
+                $full = str_contains($error->getMessage(), 'disk is full');
+                if (! $this->patient || (! $full && ! str_contains($error->getMessage(), 'locked'))) {
+                    throw $full ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
+                }
+            }
+            sleep(self::WAIT_SECONDS);
         }
     }
 

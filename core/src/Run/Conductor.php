@@ -128,7 +128,7 @@ final readonly class Conductor
         ]);
         try {
             $answer = $this->link->carryOut($step->operation, $step->parameters, function (Progress $progress) use ($step): void {
-                $this->journal->append(EventKind::Progress, $step->number, get_object_vars($progress));
+                $this->tell($step, $progress);
             });
         } catch (AtHand) {
             $this->journal->append(EventKind::Asked, $step->number, ['about' => 'hands', 'says' => $step->instruction, 'todo' => $step->evidence, 'answers' => ['seen', 'stop'], 'wants' => array_keys($step->wants())]);
@@ -142,6 +142,16 @@ final readonly class Conductor
             $this->journal->append(EventKind::Asked, $step->number, Ground::question($differences));
         } else {
             $this->judge($step, $answer);
+        }
+    }
+
+    /** How far a step is. Where that cannot be written, the step goes on all the same. */
+    private function tell(PlannedStep $step, Progress $progress): void
+    {
+        try {
+            $this->journal->append(EventKind::Progress, $step->number, get_object_vars($progress));
+        } catch (RunRefusal) {
+            // The disk is full; what counts is written, or waited for, when the step has ended.
         }
     }
 
