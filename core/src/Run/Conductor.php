@@ -117,6 +117,9 @@ final readonly class Conductor
         if ($step->package() !== null) {
             $this->kit?->check($step->package());
         }
+        if (($state->tries[$step->number] ?? 0) > 0 && $step->changesMode() && $this->isDone($state, $step)) {
+            return;
+        }
         if ($step->gate !== null && ! in_array($step->number, $state->released, true)) {
             $this->journal->appendAfter($state->last, [[EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]]]);
 
@@ -143,6 +146,30 @@ final readonly class Conductor
         } else {
             $this->judge($step, $answer);
         }
+    }
+
+    /** Whether a restart that was tried before has happened meanwhile; asked for twice, the phone would only refuse it. */
+    private function isDone(RunState $state, PlannedStep $step): bool
+    {
+        try {
+            $observed = $this->link->observe();
+        } catch (AtHand) {
+            return false;
+        }
+        if (! $step->isShownBy($observed->facts)) {
+            return false;
+        }
+        $this->takeAsDone($state, $step, $observed);
+
+        return true;
+    }
+
+    private function takeAsDone(RunState $state, PlannedStep $step, LinkAnswer $observed): void
+    {
+        $this->journal->appendAfter($state->last, [
+            [EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => 'The phone shows that the step was done.', 'facts' => $observed->facts]],
+            [EventKind::Judged, $step->number, ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts]],
+        ]);
     }
 
     /** How far a step is. Where that cannot be written, the step goes on all the same. */
@@ -196,10 +223,7 @@ final readonly class Conductor
         }
         $interrupted = $state->wasInterrupted();
         if ($interrupted && $step->isShownBy($observed->facts)) {
-            $this->journal->appendAfter($state->last, [
-                [EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => 'The phone shows that the step was done.', 'facts' => $observed->facts]],
-                [EventKind::Judged, $step->number, ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts]],
-            ]);
+            $this->takeAsDone($state, $step, $observed);
 
             return;
         }

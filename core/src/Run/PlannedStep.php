@@ -148,9 +148,19 @@ final readonly class PlannedStep
         if (in_array($this->operation, self::WRITES_IMAGES, true)) {
             return false;
         }
-        $seen = array_diff(array_keys(array_intersect_key($this->effects, $observed)), ['battery.percent', 'mode', 'slot.running']);
+        // A restart from one mode into another shows in the mode; one into the same mode does not.
+        $saysNothing = $this->changesMode() ? ['battery.percent', 'slot.running'] : ['battery.percent', 'mode', 'slot.running'];
+        $seen = array_diff(array_keys(array_intersect_key($this->effects, $observed)), $saysNothing);
 
         return $seen !== [] && $this->contradictedBy($observed) === [];
+    }
+
+    /** Whether it is a restart, by command or by keys, that ends in another mode than it begins in. */
+    public function changesMode(): bool
+    {
+        $to = $this->effects['mode'] ?? null;
+
+        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) && is_string($to) && $to !== $this->mode->value;
     }
 
     private static function say(mixed $value): string

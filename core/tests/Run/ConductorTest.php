@@ -353,3 +353,24 @@ it('numbers events without gaps and chains them', function () {
 
     expect([$first->sequence, $second->sequence])->toBe([1, 2])->and($second->previous)->toBe($first->hash)->and($first->previous)->toBe(JournalEvent::BEGINNING);
 });
+
+it('takes a restart that has happened meanwhile as done, and asks for none a second time', function (string $shows, bool $again) {
+    $stage = new Stage;
+    $stage->goOn(RunState::GATED);
+    $stage->desk->release('SK-07');
+    do {
+        $state = $stage->advance();
+        $step = PlannedStep::allOf($stage->plan)[($state->step ?? 1) - 1];
+        $state->status !== RunState::GATED ?: $stage->desk->release('SK-07');
+    } while ($step->operation !== 'reboot' || ! $step->changesMode());
+    // Somebody says that they see something else while the phone restarts; then all is as it should be.
+    $stage->journal->append(EventKind::Intend, $step->number, []);
+    $stage->desk->somethingElse('It went dark');
+    $stage->link->facts['mode'] = $shows === 'its end' ? $step->effects['mode'] : $step->mode->value;
+    $stage->desk->tell('again');
+    $before = count($stage->link->done);
+    $stage->advance();
+
+    expect(array_slice($stage->link->done, $before))->toBe($again ? ['reboot'] : [])
+        ->and($stage->goOn()->status)->toBe(RunState::ENDED);
+})->with([['its end', false], ['its beginning', true]]);
