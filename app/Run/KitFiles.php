@@ -18,8 +18,8 @@ use Tornavis\Core\Run\Kit;
  */
 final class KitFiles implements Kit
 {
-    /** @var array<string, string> what a file looked like when it was last compared, by path */
-    private array $compared = [];
+    /** @var array<string, string> what a file looked like when it was last compared and agreed, by path and sum */
+    private static array $compared = [];
 
     /**
      * @param  array<string, ?string>  $sums  SHA-256 by name; null where the plan does not state one
@@ -76,7 +76,7 @@ final class KitFiles implements Kit
         $path = $this->path($package);
         $looks = self::looks($path);
         $planned = $this->sum($package);
-        if ($planned === null || ($this->compared[$path] ?? null) === $looks) {
+        if ($planned === null || (self::$compared["{$path}|{$planned}"] ?? null) === $looks) {
             return;
         }
         try {
@@ -87,7 +87,7 @@ final class KitFiles implements Kit
         if (! hash_equals($planned, $has)) {
             throw FileChanged::other($package, $path, $has, $planned);
         }
-        $this->compared[$path] = $looks;
+        self::$compared["{$path}|{$planned}"] = $looks;
     }
 
     /** What changes when a file is replaced or written to. */
@@ -115,7 +115,7 @@ final class KitFiles implements Kit
         if ($entry === '') {
             return $use($this->path($package), $this->sum($package));
         }
-        unset($this->compared[$this->path($package)]);
+        self::$compared = [];
         $this->check($package);
         $before = self::looks($this->path($package));
         [$file, $lock] = Scratch::begin('send');

@@ -81,6 +81,17 @@ it('asks before anything is written where a file of the kit is another one, and 
     expect(goOn($run)->question?->text('about'))->not->toBe('file');
 });
 
+it('asks at the first gate where the file of a later step is another one, before anything is written', function () {
+    [$run, $path] = runWithOwnFile();
+    file_put_contents($path, 'another build of the same name');
+    $state = goOn($run);
+
+    // The build goes in late; the firmware would have been written by then.
+    expect($state->question?->text('about'))->toBe('file')
+        ->and(array_filter($run->events(), static fn (JournalEvent $event): bool => in_array($event->kind, [EventKind::Gate, EventKind::Released], true)))->toBe([])
+        ->and(array_filter($state->steps, static fn (string $done, int $number): bool => $done === 'done' && $run->plan['steps'][$number - 1]['writes'], ARRAY_FILTER_USE_BOTH))->toBe([]);
+});
+
 it('asks where a file is gone, and is content with one that was only touched', function () {
     [$run, $path] = runWithOwnFile();
     touch($path, time() + 50);

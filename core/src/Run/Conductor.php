@@ -90,7 +90,7 @@ final readonly class Conductor
         }
         $this->journal->append(EventKind::Asked, $step->number, [
             'about' => 'file',
-            'says' => "{$changed->what}. Expected: {$changed->expected}.",
+            'says' => "{$changed->what}.",
             'todo' => $changed->todo,
             'answers' => ['again', 'stop'],
         ]);
@@ -114,9 +114,7 @@ final readonly class Conductor
 
     private function take(RunState $state, PlannedStep $step): void
     {
-        if ($step->package() !== null) {
-            $this->kit?->check($step->package());
-        }
+        $this->checkFiles($state, $step);
         if (($state->tries[$step->number] ?? 0) > 0 && $step->changesMode() && $this->isDone($state, $step)) {
             return;
         }
@@ -145,6 +143,21 @@ final readonly class Conductor
             $this->journal->append(EventKind::Asked, $step->number, Ground::question($differences));
         } else {
             $this->judge($step, $answer);
+        }
+    }
+
+    /**
+     * Compares the file of a step; before a gate those of every step from here on, so that a file that is another one stops
+     * the run before anything is written.
+     *
+     * @throws FileChanged
+     */
+    private function checkFiles(RunState $state, PlannedStep $step): void
+    {
+        $gated = $step->gate !== null && ! in_array($step->number, $state->released, true);
+        $names = array_map(static fn (PlannedStep $one): ?string => $one->package(), $gated ? array_slice($this->steps, $step->number - 1) : [$step]);
+        foreach (array_unique(array_filter($names, is_string(...))) as $name) {
+            $this->kit?->check($name);
         }
     }
 

@@ -18,7 +18,9 @@ final class FileChanged extends TornavisError
 
     public static function other(string $name, string $path, string $has, string $planned): self
     {
-        return new self("{$name} is not the file that was planned", $path, 'SHA-256 '.substr($planned, 0, 16).'…, and it has '.substr($has, 0, 16).'…', self::TODO);
+        $sums = 'its SHA-256 begins with '.substr($has, 0, 16).', and the plan names '.substr($planned, 0, 16);
+
+        return new self("{$name} is not the file that was planned: {$sums}", $path, 'the file that the plan names', self::TODO);
     }
 
     public static function unreadable(string $name, string $reason): self
