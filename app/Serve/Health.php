@@ -120,14 +120,15 @@ final readonly class Health
     /** What an error of the database means to a person. */
     public static function words(\Throwable $error): string
     {
-        $says = $error->getMessage();
+        // The framework's own message holds the statement too.
+        $says = $error->getPrevious()?->getMessage() ?? $error->getMessage();
 
         return match (true) {
-            str_contains($says, 'locked'), str_contains($says, 'busy') => 'The database waits for another program that holds it. What you do is tried again; end that program if this stays.',
+            str_contains($says, 'unable to open'), str_contains($says, 'does not exist'), str_contains($says, 'no such table') => 'The database is not there. End Tornavis, then put it back or bring a copy back: ./tornavis restore FILE',
+            str_contains($says, 'is locked'), str_contains($says, 'is busy') => 'The database waits for another program that holds it. What you do is tried again; end that program if this stays.',
             str_contains($says, 'disk is full') => 'The disk is full. Make room on it; runs wait and go on by themselves.',
             str_contains($says, 'readonly'), str_contains($says, 'read-only') => 'The database cannot be written. Give this user write permission on it and on its folder.',
             str_contains($says, 'not a database'), str_contains($says, 'malformed') => 'The file of the database is damaged. End Tornavis and bring a copy back: ./tornavis restore FILE',
-            str_contains($says, 'unable to open'), str_contains($says, 'does not exist'), str_contains($says, 'no such table') => 'The database is not there. End Tornavis, then put it back or bring a copy back: ./tornavis restore FILE',
             default => 'The database does not answer. Look at the log in '.storage_path('logs').'.',
         };
     }

@@ -47,10 +47,14 @@ final class WatchCommand extends Command
                 $uploads->expire();
             });
             $atWork = 0;
+            $folders = [];
+            $this->tried($waiting, 'The folders could not be looked at', static function () use ($shelf, &$folders): void {
+                $folders = $shelf->problems();
+            });
             $this->tried($waiting, 'The runs could not be counted', static function () use (&$atWork): void {
                 $atWork = count(Run::underWay());
             });
-            Beat::say('watch', ['phonesAtWork' => $atWork, 'folders' => $shelf->problems(), 'waiting' => $waiting]);
+            Beat::say('watch', ['phonesAtWork' => $atWork, 'folders' => $folders, 'waiting' => array_values(array_unique($waiting))]);
             DB::disconnect();
             // What fails again and again is tried less often.
             $pause = self::EVERY_SECONDS * min(4, 1 + intdiv($this->failed, 5));
