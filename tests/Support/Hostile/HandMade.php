@@ -126,9 +126,9 @@ final class HandMade
         yield 'super-of-extents.img' => static fn (): string => Raw::superLayout(array_fill(0, 30_000, 1 << 37), array_fill(0, 900, [0, 30_000]));
         yield 'super-of-partitions.img' => static fn (): string => Raw::superLayout(array_fill(0, 100, 8), array_fill(0, 15_000, [0, 100]));
         yield 'verification-of-descriptors.img' => static fn (): string => Raw::verification(0, $million, 0, $million, 0, str_repeat(pack('JJ', 2, 0), $million >> 4));
-        yield 'boot-with-a-ramdisk-that-swells.img' => static fn (): string => Raw::boot(0, strlen($packed = (string) gzencode('070701'.str_repeat('0', 100 * $million), 9)), 4096, $packed);
-        yield 'boot-with-a-ramdisk-of-files.img' => static fn (): string => Raw::boot(0, strlen($packed = (string) gzencode(str_repeat('070701'.str_repeat('0', 88).'00000002'.'00000000'."a\0", 500_000), 9)), 4096, $packed);
-        yield 'packed-nothing.img.gz' => static fn (): string => (string) gzencode(str_repeat("\0", 64 * $million), 9);
+        yield 'boot-with-a-ramdisk-that-swells.img' => static fn (): string => Raw::boot(0, strlen($packed = Raw::swelling('070701', str_repeat('0', $million), 200)), 4096, $packed);
+        yield 'boot-with-a-ramdisk-of-files.img' => static fn (): string => Raw::boot(0, strlen($packed = Raw::swelling('', str_repeat('070701'.str_repeat('0', 88).'00000002'.'00000000'."a\0", 1000), 500)), 4096, $packed);
+        yield 'packed-nothing.img.gz' => static fn (): string => Raw::swelling('', str_repeat("\0", $million), 256);
         yield 'packed-twice.img.gz' => static fn (): string => (string) gzencode((string) gzencode('x'));
         yield 'properties-of-places.zip' => static fn (): string => Raw::metadata('ota-property-files='.str_repeat('a:1:1,', 10_000));
         yield 'metadata-of-codenames.zip' => static fn (): string => Raw::metadata('pre-device='.implode('|', range(1, 12_000)));

@@ -44,6 +44,18 @@ final class Raw
         return $header.str_pad($content, intdiv(strlen($content) + 511, 512) * 512, "\0");
     }
 
+    /** Much of the same behind a head, packed by gzip without ever being held. */
+    public static function swelling(string $head, string $filler, int $times): string
+    {
+        $context = deflate_init(ZLIB_ENCODING_GZIP, ['level' => 9]);
+        $packed = (string) deflate_add($context, $head, ZLIB_NO_FLUSH);
+        for ($i = 0; $i < $times; $i++) {
+            $packed .= deflate_add($context, $filler, ZLIB_NO_FLUSH);
+        }
+
+        return $packed.deflate_add($context, '', ZLIB_FINISH);
+    }
+
     public static function varint(int $value): string
     {
         $out = '';
