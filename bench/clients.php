@@ -24,7 +24,15 @@ $folder = sys_get_temp_dir().'/tornavis-clients-'.getmypid();
 mkdir($folder);
 $port = random_int(20_000, 30_000);
 $base = "http://127.0.0.1:{$port}";
-$application = new Process([PHP_BINARY, 'artisan', 'tornavis:serve', '--demo', "--port={$port}", '--standin-port='.($port + 1), '--speed=20'], dirname(__DIR__), [
+$application = new Process([
+    PHP_BINARY,
+    'artisan',
+    'tornavis:serve',
+    '--demo',
+    "--port={$port}",
+    '--standin-port='.($port + 1),
+    '--speed=20',
+], dirname(__DIR__), [
     'APP_ENV' => 'production', 'QUEUE_CONNECTION' => 'database', 'TORNAVIS_DATA' => $folder, 'TORNAVIS_SHELF' => World::shelf(),
 ], null, null);
 $application->start();
@@ -34,8 +42,23 @@ $application->waitUntil(static fn (string $type, string $text): bool => str_cont
 function ask(string $method, string $url, string $cookies, ?string $token = null, mixed $body = null): mixed
 {
     $curl = curl_init($url);
-    $headers = array_filter(['Accept: application/json', 'Content-Type: application/json', $token === null ? null : "X-CSRF-TOKEN: {$token}"]);
-    curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_COOKIEFILE => $cookies, CURLOPT_COOKIEJAR => $cookies, CURLOPT_HTTPHEADER => $headers] + ($body === null ? [] : [CURLOPT_POSTFIELDS => json_encode($body)]));
+    $headers = array_filter(
+        [
+            'Accept: application/json',
+            'Content-Type: application/json',
+            $token === null ? null : "X-CSRF-TOKEN: {$token}",
+        ],
+    );
+    curl_setopt_array(
+        $curl,
+        [
+            CURLOPT_RETURNTRANSFER => true,
+            CURLOPT_CUSTOMREQUEST => $method,
+            CURLOPT_COOKIEFILE => $cookies,
+            CURLOPT_COOKIEJAR => $cookies,
+            CURLOPT_HTTPHEADER => $headers,
+        ] + ($body === null ? [] : [CURLOPT_POSTFIELDS => json_encode($body)]),
+    );
     $text = (string) curl_exec($curl);
     curl_close($curl);
 
@@ -48,12 +71,26 @@ $token = $found[1] ?? '';
 // The job is clear once its kit is hashed.
 for ($try = 0; $try < 100 && ! isset($run); $try++) {
     $seal = ask('GET', "{$base}/api/jobs/1", $cookies)['seal'] ?? '';
-    $run = ask('POST', "{$base}/api/jobs/1/run", $cookies, $token, ['link' => 'stand-in', 'seal' => $seal])['id'] ?? null;
+    $run = ask(
+        'POST',
+        "{$base}/api/jobs/1/run",
+        $cookies,
+        $token,
+        ['link' => 'stand-in', 'seal' => $seal],
+    )['id'] ?? null;
     $run ?? usleep(500_000);
 }
 
 /** One client: when it asks next, what it has seen, and the answer's mark. */
-$clients = array_map(static fn (int $n): array => ['next' => microtime(true) + $n * BEAT / CLIENTS, 'after' => 0, 'etag' => '', 'handle' => null], range(0, CLIENTS - 1));
+$clients = array_map(
+    static fn (int $n): array => [
+        'next' => microtime(true) + $n * BEAT / CLIENTS,
+        'after' => 0,
+        'etag' => '',
+        'handle' => null,
+    ],
+    range(0, CLIENTS - 1),
+);
 $multi = curl_multi_init();
 $times = [];
 $errors = [];
@@ -64,7 +101,18 @@ while (microtime(true) < $end) {
     foreach ($clients as &$client) {
         if ($client['handle'] === null && microtime(true) >= $client['next']) {
             $client['handle'] = curl_init("{$base}/api/runs/{$run}/events?after={$client['after']}");
-            curl_setopt_array($client['handle'], [CURLOPT_RETURNTRANSFER => true, CURLOPT_HEADER => true, CURLOPT_TIMEOUT => 20, CURLOPT_HTTPHEADER => ['Accept: application/json', ...($client['etag'] === '' ? [] : ["If-None-Match: {$client['etag']}"])]]);
+            curl_setopt_array(
+                $client['handle'],
+                [
+                    CURLOPT_RETURNTRANSFER => true,
+                    CURLOPT_HEADER => true,
+                    CURLOPT_TIMEOUT => 20,
+                    CURLOPT_HTTPHEADER => [
+                        'Accept: application/json',
+                        ...($client['etag'] === '' ? [] : ["If-None-Match: {$client['etag']}"]),
+                    ],
+                ],
+            );
             curl_multi_add_handle($multi, $client['handle']);
         }
     }
@@ -100,7 +148,13 @@ while (microtime(true) < $end) {
     }
     if (isset($gated) && $gated !== null && microtime(true) > $gateAt) {
         $gateAt = microtime(true) + 2;
-        ask('POST', "{$base}/api/runs/{$run}/release", $cookies, $token, ['word' => 'SK-04', 'question' => $gated['sequence'] ?? null]);
+        ask(
+            'POST',
+            "{$base}/api/runs/{$run}/release",
+            $cookies,
+            $token,
+            ['word' => 'SK-04', 'question' => $gated['sequence'] ?? null],
+        );
         $gated = null;
     }
 }
@@ -111,6 +165,18 @@ $at = static fn (float $share): float => 1000 * $times[(int) floor((count($times
 $allowed = 1000 * ALLOWED * $slower;
 $ok = $errors === [] && $at(0.95) <= $allowed;
 printf("This machine takes %.2f times as long as the one on which the limits were set.\n", $slower);
-printf("%d clients, %d s: %d answers (%d unchanged), median %.0f ms, 95 of 100 within %.0f ms (at most %.0f ms), the slowest %.0f ms, %d errors %s\n", CLIENTS, SECONDS, count($times), $unchanged, $at(0.5), $at(0.95), $allowed, $at(1), count($errors), $ok ? 'ok' : 'NOT OK');
+printf(
+    "%d clients, %d s: %d answers (%d unchanged), median %.0f ms, 95 of 100 within %.0f ms (at most %.0f ms), the slowest %.0f ms, %d errors %s\n",
+    CLIENTS,
+    SECONDS,
+    count($times),
+    $unchanged,
+    $at(0.5),
+    $at(0.95),
+    $allowed,
+    $at(1),
+    count($errors),
+    $ok ? 'ok' : 'NOT OK',
+);
 array_map(static fn (string $error) => print("  {$error}\n"), array_slice(array_unique($errors), 0, 5));
 exit($ok ? 0 : 1);

@@ -60,8 +60,21 @@ final readonly class Backup
                 $entries["cards/{$number}.json"] = hash('sha256', $text);
                 $cards["cards/{$number}.json"] = $path;
             }
-            $contents = ['format' => self::FORMAT, 'version' => self::VERSION, 'at' => gmdate(DATE_ATOM), 'changes' => $database->changes(), 'entries' => $entries, 'cards' => (object) $cards];
-            $zip->addFromString(self::LIST, json_encode($contents, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR));
+            $contents = [
+                'format' => self::FORMAT,
+                'version' => self::VERSION,
+                'at' => gmdate(DATE_ATOM),
+                'changes' => $database->changes(),
+                'entries' => $entries,
+                'cards' => (object) $cards,
+            ];
+            $zip->addFromString(
+                self::LIST,
+                json_encode(
+                    $contents,
+                    JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR,
+                ),
+            );
             if (! @$zip->close() || ! is_file($part)) {
                 throw DataRefused::notWritten($file);
             }
@@ -118,7 +131,10 @@ final readonly class Backup
         $next = "{$database->file}.restored";
         self::extract($zip, self::DATABASE, $next);
         (new Database($next, ''))->check();
-        $known = array_map(static fn (string $path): string => basename($path, '.php'), glob(database_path('migrations/*.php')) ?: []);
+        $known = array_map(
+            static fn (string $path): string => basename($path, '.php'),
+            glob(database_path('migrations/*.php')) ?: [],
+        );
         $unknown = array_values(array_diff((new Database($next, ''))->changes(), $known));
         if ($unknown !== []) {
             @unlink($next);
@@ -133,7 +149,11 @@ final readonly class Backup
             match (true) {
                 $name === self::SETTINGS => self::extract($zip, $name, storage_path('.env')),
                 $name === 'signing.key' => self::extract($zip, $name, storage_path('signing.key')),
-                preg_match('#^phones/([A-Za-z0-9_-]{1,64}\.json)$#', $name, $part) === 1 => self::extract($zip, $name, "{$phones}/{$part[1]}"),
+                preg_match(
+                    '#^phones/([A-Za-z0-9_-]{1,64}\.json)$#',
+                    $name,
+                    $part,
+                ) === 1 => self::extract($zip, $name, "{$phones}/{$part[1]}"),
                 default => null,
             };
         }
@@ -166,7 +186,9 @@ final readonly class Backup
      */
     private static function cards(): array
     {
-        $paths = PackageRecord::query()->where('missing', false)->orderBy('id')->pluck('path')->map(static fn (mixed $path): string => (is_string($path) ? $path : '').PackageInspector::CARD_SUFFIX);
+        $paths = PackageRecord::query()->where('missing', false)->orderBy('id')->pluck('path')->map(
+            static fn (mixed $path): string => (is_string($path) ? $path : '').PackageInspector::CARD_SUFFIX,
+        );
 
         return array_values($paths->filter(static fn (string $path): bool => is_file($path))->all());
     }
@@ -175,7 +197,10 @@ final readonly class Backup
     {
         $zip = new ZipArchive;
         if ($zip->open($file, $how) !== true) {
-            throw $how === ZipArchive::CREATE ? DataRefused::notWritten($file) : DataRefused::noBackup($file, 'it cannot be opened');
+            throw $how === ZipArchive::CREATE ? DataRefused::notWritten($file) : DataRefused::noBackup(
+                $file,
+                'it cannot be opened',
+            );
         }
 
         return $zip;

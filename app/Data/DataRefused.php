@@ -23,26 +23,51 @@ final class DataRefused extends TornavisError
     {
         $last = $unknown[count($unknown) - 1];
 
-        return new self("The database was made by a newer version of this program; it holds \"{$last}\"", $file, 'a database of this version or an older one', 'Start that newer version, or bring a copy from before it back: ./tornavis restore FILE. Nothing was changed.');
+        return new self(
+            "The database was made by a newer version of this program; it holds \"{$last}\"",
+            $file,
+            'a database of this version or an older one',
+            'Start that newer version, or bring a copy from before it back: ./tornavis restore FILE. Nothing was changed.',
+        );
     }
 
     public static function noDatabase(string $file, string $reason): self
     {
-        return new self("The file is no whole database: {$reason}", $file, 'a SQLite database of this program', 'Bring a copy back: ./tornavis restore FILE. Nothing was changed.');
+        return new self(
+            "The file is no whole database: {$reason}",
+            $file,
+            'a SQLite database of this program',
+            'Bring a copy back: ./tornavis restore FILE. Nothing was changed.',
+        );
     }
 
     public static function noBackup(string $file, string $reason): self
     {
-        return new self("This is no whole backup: {$reason}", $file, 'a file that ./tornavis backup made', 'Choose another file. Nothing was changed.');
+        return new self(
+            "This is no whole backup: {$reason}",
+            $file,
+            'a file that ./tornavis backup made',
+            'Choose another file. Nothing was changed.',
+        );
     }
 
     public static function inUse(string $by): self
     {
-        return new self("Tornavis is running on this data: {$by}", 'the data folder', 'that it has ended', 'End it, then do this again. Nothing was changed.');
+        return new self(
+            "Tornavis is running on this data: {$by}",
+            'the data folder',
+            'that it has ended',
+            'End it, then do this again. Nothing was changed.',
+        );
     }
 
     public static function notWritten(string $file): self
     {
-        return new self('The file cannot be written', $file, 'a folder that can be written, with room left', 'Check its permissions and the free space, or name another file.');
+        return new self(
+            'The file cannot be written',
+            $file,
+            'a folder that can be written, with room left',
+            'Check its permissions and the free space, or name another file.',
+        );
     }
 }

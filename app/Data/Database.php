@@ -195,7 +195,12 @@ final readonly class Database
 
     private function open(): PDO
     {
-        $open = new PDO("sqlite:{$this->file}", null, null, [PDO::SQLITE_ATTR_OPEN_FLAGS => PDO::SQLITE_OPEN_READWRITE, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION]);
+        $open = new PDO(
+            "sqlite:{$this->file}",
+            null,
+            null,
+            [PDO::SQLITE_ATTR_OPEN_FLAGS => PDO::SQLITE_OPEN_READWRITE, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION],
+        );
         $open->exec('pragma busy_timeout = 5000');
 
         return $open;

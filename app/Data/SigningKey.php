@@ -30,7 +30,11 @@ final class SigningKey
     {
         $secret = self::secret();
 
-        return ['key' => bin2hex(sodium_crypto_sign_publickey_from_secretkey($secret)), 'sequence' => $sequence, 'value' => bin2hex(sodium_crypto_sign_detached(self::statement($run, $sequence, $hash), $secret))];
+        return [
+            'key' => bin2hex(sodium_crypto_sign_publickey_from_secretkey($secret)),
+            'sequence' => $sequence,
+            'value' => bin2hex(sodium_crypto_sign_detached(self::statement($run, $sequence, $hash), $secret)),
+        ];
     }
 
     /**
@@ -39,7 +43,11 @@ final class SigningKey
     public static function holds(array $signature, string $run, string $hash): bool
     {
         try {
-            return sodium_crypto_sign_verify_detached(sodium_hex2bin($signature['value']) ?: ' ', self::statement($run, $signature['sequence'], $hash), sodium_hex2bin($signature['key']) ?: ' ');
+            return sodium_crypto_sign_verify_detached(
+                sodium_hex2bin($signature['value']) ?: ' ',
+                self::statement($run, $signature['sequence'], $hash),
+                sodium_hex2bin($signature['key']) ?: ' ',
+            );
         } catch (SodiumException) {
             return false;
         }

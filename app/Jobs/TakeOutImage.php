@@ -41,9 +41,21 @@ final class TakeOutImage implements ShouldQueue
         }
         [$file, $lock] = Scratch::begin("image-{$record->id}");
         try {
-            $apart->extract($record->path, $this->partition, "{$file}.part", fn (int $done) => self::say($record, $this->partition, 'taking', $done, 'It is being taken out.'));
+            $apart->extract(
+                $record->path,
+                $this->partition,
+                "{$file}.part",
+                fn (int $done) => self::say($record, $this->partition, 'taking', $done, 'It is being taken out.'),
+            );
             rename("{$file}.part", $file);
-            self::say($record, $this->partition, 'done', (int) filesize($file), 'It has the SHA-256 that the payload states. It is kept for an hour.', basename($file));
+            self::say(
+                $record,
+                $this->partition,
+                'done',
+                (int) filesize($file),
+                'It has the SHA-256 that the payload states. It is kept for an hour.',
+                basename($file),
+            );
         } catch (PackageError $error) {
             self::say($record, $this->partition, 'failed', 0, "{$error->what} ({$error->where}). {$error->todo}");
         } finally {
@@ -52,8 +64,24 @@ final class TakeOutImage implements ShouldQueue
         }
     }
 
-    private static function say(PackageRecord $record, string $partition, string $status, int $doneBytes, string $says, ?string $file = null): void
-    {
-        $record->update(['extraction' => ['partition' => $partition, 'status' => $status, 'doneBytes' => $doneBytes, 'says' => $says, 'file' => $file]]);
+    private static function say(
+        PackageRecord $record,
+        string $partition,
+        string $status,
+        int $doneBytes,
+        string $says,
+        ?string $file = null,
+    ): void {
+        $record->update(
+            [
+                'extraction' => [
+                    'partition' => $partition,
+                    'status' => $status,
+                    'doneBytes' => $doneBytes,
+                    'says' => $says,
+                    'file' => $file,
+                ],
+            ],
+        );
     }
 }

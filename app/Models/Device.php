@@ -36,7 +36,14 @@ final class Device extends Model
     public static function letIn(string $name, string $address): array
     {
         $token = bin2hex(random_bytes(32));
-        $device = self::query()->create(['key' => self::keyOf($token), 'name' => $name === '' ? 'Device '.(self::query()->count() + 1) : $name, 'address' => $address, 'last_seen_at' => now()]);
+        $device = self::query()->create(
+            [
+                'key' => self::keyOf($token),
+                'name' => $name === '' ? 'Device '.(self::query()->count() + 1) : $name,
+                'address' => $address,
+                'last_seen_at' => now(),
+            ],
+        );
 
         return [$device, $token];
     }

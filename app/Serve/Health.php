@@ -41,13 +41,19 @@ final readonly class Health
     {
         $supervisor = Beat::of('supervisor');
         if ($supervisor === null) {
-            return OwnerLock::isHeld() || app()->runningUnitTests() ? [] : ['Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve'];
+            return OwnerLock::isHeld() || app()->runningUnitTests() ? [] : [
+                'Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve',
+            ];
         }
         if (! Beat::isFresh($supervisor)) {
-            return ['Tornavis itself does not answer. Runs and files may wait. Look at where it was started; ./tornavis serve --take-over starts it anew.'];
+            return [
+                'Tornavis itself does not answer. Runs and files may wait. Look at where it was started; ./tornavis serve --take-over starts it anew.',
+            ];
         }
         if (($supervisor['doing'] ?? '') === Supervisor::PREPARING) {
-            return ['The data is being made ready. If this stays, the database waits for another program, or the disk is full.'];
+            return [
+                'The data is being made ready. If this stays, the database waits for another program, or the disk is full.',
+            ];
         }
         $problems = [];
         /** @var array<string, array{up: bool}> $parts */
@@ -74,7 +80,9 @@ final readonly class Health
     {
         $free = @disk_free_space(storage_path());
 
-        return $free === false || $free >= self::LEAST_FREE_BYTES ? [] : ['The disk is full: '.Size::text(max(0, (int) $free)).' are free. Runs wait; make room on the disk of '.storage_path().', and they go on by themselves.'];
+        return $free === false || $free >= self::LEAST_FREE_BYTES ? [] : [
+            'The disk is full: '.Size::text(max(0, (int) $free)).' are free. Runs wait; make room on the disk of '.storage_path().', and they go on by themselves.',
+        ];
     }
 
     /**
@@ -124,11 +132,20 @@ final readonly class Health
         $says = $error->getPrevious()?->getMessage() ?? $error->getMessage();
 
         return match (true) {
-            str_contains($says, 'unable to open'), str_contains($says, 'does not exist'), str_contains($says, 'no such table') => 'The database is not there. End Tornavis, then put it back or bring a copy back: ./tornavis restore FILE',
+            str_contains(
+                $says,
+                'unable to open',
+            ), str_contains($says, 'does not exist'), str_contains($says, 'no such table') => 'The database is not there. End Tornavis, then put it back or bring a copy back: ./tornavis restore FILE',
             str_contains($says, 'is locked'), str_contains($says, 'is busy') => 'The database waits for another program that holds it. What you do is tried again; end that program if this stays.',
-            str_contains($says, 'disk is full') => 'The disk is full. Make room on it; runs wait and go on by themselves.',
+            str_contains(
+                $says,
+                'disk is full',
+            ) => 'The disk is full. Make room on it; runs wait and go on by themselves.',
             str_contains($says, 'readonly'), str_contains($says, 'read-only') => 'The database cannot be written. Give this user write permission on it and on its folder.',
-            str_contains($says, 'not a database'), str_contains($says, 'malformed') => 'The file of the database is damaged. End Tornavis and bring a copy back: ./tornavis restore FILE',
+            str_contains(
+                $says,
+                'not a database',
+            ), str_contains($says, 'malformed') => 'The file of the database is damaged. End Tornavis and bring a copy back: ./tornavis restore FILE',
             default => 'The database does not answer. Look at the log in '.storage_path('logs').'.',
         };
     }
@@ -140,7 +157,9 @@ final readonly class Health
     {
         $oldest = DB::table('jobs')->where('queue', 'runs')->whereNull('reserved_at')->min('available_at');
 
-        return is_numeric($oldest) && time() - (int) $oldest > self::WAITING_SECONDS ? ['A run waits for a worker. If this stays, look at the logs in '.storage_path('logs').'.'] : [];
+        return is_numeric($oldest) && time() - (int) $oldest > self::WAITING_SECONDS ? [
+            'A run waits for a worker. If this stays, look at the logs in '.storage_path('logs').'.',
+        ] : [];
     }
 
     /**

@@ -31,7 +31,9 @@ final class OwnerLock
     {
         $file = self::file();
         // Without "e" the processes that are started would hold it too.
-        $handle = @fopen($file, 'c+e') ?: throw new RuntimeException("The file {$file} cannot be written. Give yourself write permission there, or name another folder with TORNAVIS_DATA.");
+        $handle = @fopen($file, 'c+e') ?: throw new RuntimeException(
+            "The file {$file} cannot be written. Give yourself write permission there, or name another folder with TORNAVIS_DATA.",
+        );
         if (! flock($handle, LOCK_EX | LOCK_NB)) {
             fclose($handle);
 

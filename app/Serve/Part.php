@@ -92,7 +92,13 @@ final class Part
     private function start(float $now): void
     {
         $this->rotate();
-        $process = new Process(['setsid', 'sh', '-c', self::WATCHED, $this->name, ...$this->command], $this->folder, ['LOG' => $this->log()] + $this->environment, new InputStream, null);
+        $process = new Process(
+            ['setsid', 'sh', '-c', self::WATCHED, $this->name, ...$this->command],
+            $this->folder,
+            ['LOG' => $this->log()] + $this->environment,
+            new InputStream,
+            null,
+        );
         $process->disableOutput();
         $this->startedAt = $now;
         try {
@@ -116,7 +122,9 @@ final class Part
         $children = @file_get_contents("/proc/{$pid}/task/{$pid}/children");
 
         // The watcher is one of them.
-        return $children === false || count(array_filter(explode(' ', $children), self::lives(...))) >= $this->workers + 1;
+        return $children === false || count(
+            array_filter(explode(' ', $children), self::lives(...)),
+        ) >= $this->workers + 1;
     }
 
     /** One that has ended stays listed until its parent asks for it, which the web server does not do. */

@@ -131,7 +131,9 @@ final class Supervisor
             return null;
         }
         $this->preparation = new Process($this->prepare, base_path(), null, null, null);
-        $this->preparation->start(fn (string $type, string $text) => $type === Process::OUT ? ($this->tell)(rtrim($text)) : null);
+        $this->preparation->start(
+            fn (string $type, string $text) => $type === Process::OUT ? ($this->tell)(rtrim($text)) : null,
+        );
 
         return null;
     }
@@ -188,7 +190,10 @@ final class Supervisor
         foreach ($this->all() as $part) {
             $parts[$part->name] = ['up' => $part->isUp(), 'restarts' => $part->restarts];
         }
-        Beat::say('supervisor', ['pid' => getmypid(), 'doing' => $this->ready ? self::READY : self::PREPARING, 'parts' => $parts]);
+        Beat::say(
+            'supervisor',
+            ['pid' => getmypid(), 'doing' => $this->ready ? self::READY : self::PREPARING, 'parts' => $parts],
+        );
     }
 
     private function finish(): void

@@ -48,7 +48,9 @@ final class Apart
     /** @throws PackageError when the file cannot be read or trusted, or reading it was ended */
     public function inspect(string $path): Package
     {
-        return Package::fromArray($this->document($this->ask(['do' => 'inspect', 'path' => $path], $path, ReadingChild::READING_SECONDS)));
+        return Package::fromArray(
+            $this->document($this->ask(['do' => 'inspect', 'path' => $path], $path, ReadingChild::READING_SECONDS)),
+        );
     }
 
     /** The same, with the reason instead of an error: what stands beside the file is kept. */
@@ -65,7 +67,15 @@ final class Apart
     public function problem(string $path, PackageError $error): Package
     {
         try {
-            return Package::fromArray($this->document($this->ask(['do' => 'beside', 'path' => $path, 'error' => $error->toArray()], $path, ReadingChild::READING_SECONDS)));
+            return Package::fromArray(
+                $this->document(
+                    $this->ask(
+                        ['do' => 'beside', 'path' => $path, 'error' => $error->toArray()],
+                        $path,
+                        ReadingChild::READING_SECONDS,
+                    ),
+                ),
+            );
         } catch (PackageError) {
             return Package::withProblem($path, (int) @filesize($path), $error->getMessage());
         }
@@ -80,7 +90,12 @@ final class Apart
     public function sums(Package $package, callable $progress): array
     {
         /** @var array<string, string> */
-        return $this->ask(['do' => 'sums', 'path' => $package->path, 'algorithms' => $package->wantedSums()], $package->path, ReadingChild::STALLED_SECONDS, $progress);
+        return $this->ask(
+            ['do' => 'sums', 'path' => $package->path, 'algorithms' => $package->wantedSums()],
+            $package->path,
+            ReadingChild::STALLED_SECONDS,
+            $progress,
+        );
     }
 
     /**
@@ -92,7 +107,12 @@ final class Apart
     public function images(Package $package, callable $begun): array
     {
         /** @var list<array{partition: string, against: string, agrees: bool, says: string}> */
-        return $this->ask(['do' => 'images', 'path' => $package->path, 'package' => $package->toArray()], $package->path, ReadingChild::STALLED_SECONDS, $begun);
+        return $this->ask(
+            ['do' => 'images', 'path' => $package->path, 'package' => $package->toArray()],
+            $package->path,
+            ReadingChild::STALLED_SECONDS,
+            $begun,
+        );
     }
 
     /**
@@ -106,7 +126,12 @@ final class Apart
     public function extract(string $path, string $partition, string $to, callable $progress): int
     {
         /** @var int */
-        return $this->ask(['do' => 'extract', 'path' => $path, 'partition' => $partition, 'to' => $to], $path, ReadingChild::STALLED_SECONDS, $progress);
+        return $this->ask(
+            ['do' => 'extract', 'path' => $path, 'partition' => $partition, 'to' => $to],
+            $path,
+            ReadingChild::STALLED_SECONDS,
+            $progress,
+        );
     }
 
     /** The most memory that the process now at work has had; 0 where none is. */
@@ -127,7 +152,10 @@ final class Apart
             throw PackageError::badPath($path);
         }
         $this->begin();
-        $this->write(json_encode($request, JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)."\n", $path);
+        $this->write(
+            json_encode($request, JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)."\n",
+            $path,
+        );
         while (true) {
             $line = $this->line($seconds + self::GRACE_SECONDS);
             if ($line === null) {
@@ -160,11 +188,25 @@ final class Apart
         }
         $this->end();
         $limits = 'ulimit -c 0; ulimit -v '.self::ADDRESS_SPACE_KIB.'; exec "$@"';
-        $php = [PHP_BINARY, '-d', 'memory_limit='.self::MEMORY, '-d', 'display_errors=stderr', '-d', 'opcache.enable_cli=0'];
+        $php = [
+            PHP_BINARY,
+            '-d',
+            'memory_limit='.self::MEMORY,
+            '-d',
+            'display_errors=stderr',
+            '-d',
+            'opcache.enable_cli=0',
+        ];
         $this->errors = storage_path('logs/read-apart-'.getmypid().'-'.spl_object_id($this).'.log');
         $command = ['sh', '-c', $limits, 'read-apart', ...$php, $this->program ?? base_path('core/bin/read-apart.php')];
-        $process = proc_open($command, [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', $this->errors, 'w']], $this->pipes);
-        $this->process = $process === false ? throw new \RuntimeException('The process that reads files cannot be started. Look for room in memory and for a limit on processes.') : $process;
+        $process = proc_open(
+            $command,
+            [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', $this->errors, 'w']],
+            $this->pipes,
+        );
+        $this->process = $process === false ? throw new \RuntimeException(
+            'The process that reads files cannot be started. Look for room in memory and for a limit on processes.',
+        ) : $process;
         stream_set_blocking($this->pipes[1], false);
     }
 
@@ -215,7 +257,10 @@ final class Apart
 
         return match (true) {
             $status['running'], $status['signaled'] && $status['termsig'] === SIGALRM => "it took longer than {$seconds} seconds",
-            str_contains($said, 'Allowed memory size'), str_contains($said, 'Out of memory') => 'it needs more than '.self::MEMORY.'iB of memory',
+            str_contains(
+                $said,
+                'Allowed memory size',
+            ), str_contains($said, 'Out of memory') => 'it needs more than '.self::MEMORY.'iB of memory',
             $status['signaled'] => "the process that read it was ended by signal {$status['termsig']}",
             default => "the process that read it ended with code {$status['exitcode']}",
         };

@@ -25,6 +25,10 @@ final readonly class FileThere
     /** The path by which it is kept; one that holds other bytes than text is kept readable and still its own. */
     public function keptPath(): string
     {
-        return $this->hasPlainPath() ? $this->path : mb_scrub($this->path, 'UTF-8').' ('.substr(hash('sha256', $this->path), 0, 8).')';
+        return $this->hasPlainPath() ? $this->path : mb_scrub($this->path, 'UTF-8').' ('.substr(
+            hash('sha256', $this->path),
+            0,
+            8,
+        ).')';
     }
 }

@@ -25,12 +25,18 @@ final readonly class Folder
     public static function at(string $path): self
     {
         if (! is_dir($path)) {
-            return new self([], "The folder {$path} is not there. Connect its disk, or take it off the list of folders.");
+            return new self(
+                [],
+                "The folder {$path} is not there. Connect its disk, or take it off the list of folders.",
+            );
         }
         try {
             return self::read(new DirectoryIterator($path), $path);
         } catch (\RuntimeException) {
-            return new self([], "The folder {$path} cannot be read. Give this user read permission there, or take it off the list of folders.");
+            return new self(
+                [],
+                "The folder {$path} cannot be read. Give this user read permission there, or take it off the list of folders.",
+            );
         }
     }
 
@@ -69,7 +75,11 @@ final readonly class Folder
     private static function file(SplFileInfo $entry): ?FileThere
     {
         try {
-            return $entry->isFile() ? new FileThere($entry->getPathname(), (int) $entry->getSize(), (int) $entry->getMTime()) : null;
+            return $entry->isFile() ? new FileThere(
+                $entry->getPathname(),
+                (int) $entry->getSize(),
+                (int) $entry->getMTime(),
+            ) : null;
         } catch (\RuntimeException) {
             return null;
         }

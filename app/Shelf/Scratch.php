@@ -19,7 +19,9 @@ final class Scratch
     {
         $folder = storage_path('scratch');
         if (! is_dir($folder) && ! @mkdir($folder, 0o700, true) && ! is_dir($folder)) {
-            throw new RuntimeException("The folder {$folder} cannot be made. Give this user write permission there, or make room on the disk.");
+            throw new RuntimeException(
+                "The folder {$folder} cannot be made. Give this user write permission there, or make room on the disk.",
+            );
         }
 
         return $folder;
@@ -31,7 +33,9 @@ final class Scratch
     public static function begin(string $what): array
     {
         $name = $what.'-'.bin2hex(random_bytes(8));
-        $lock = WorkLock::take("scratch-{$name}") ?? throw new RuntimeException('Two processes chose the same name. Try it again.');
+        $lock = WorkLock::take("scratch-{$name}") ?? throw new RuntimeException(
+            'Two processes chose the same name. Try it again.',
+        );
 
         return [self::folder()."/{$name}", $lock];
     }

@@ -38,7 +38,10 @@ final class LostWork
                 self::$held[self::name($event->job)] = $lock;
             }
         });
-        Event::listen([JobProcessed::class, JobExceptionOccurred::class], static function (JobProcessed|JobExceptionOccurred $event): void {
+        Event::listen([
+            JobProcessed::class,
+            JobExceptionOccurred::class,
+        ], static function (JobProcessed|JobExceptionOccurred $event): void {
             (self::$held[self::name($event->job)] ?? null)?->release(forGood: true);
             unset(self::$held[self::name($event->job)]);
         });
@@ -52,13 +55,19 @@ final class LostWork
     /** @return int how much was taken up */
     public static function takeUp(): int
     {
-        DB::table('jobs')->where('available_at', '>', time() + self::LONGEST_DELAY_SECONDS)->update(['available_at' => time()]);
+        DB::table('jobs')->where(
+            'available_at',
+            '>',
+            time() + self::LONGEST_DELAY_SECONDS,
+        )->update(['available_at' => time()]);
         $found = 0;
         foreach (DB::table('jobs')->whereNotNull('reserved_at')->get(['id', 'payload', 'reserved_at']) as $row) {
             $payload = json_decode($row->payload, true);
             $uuid = is_array($payload) && is_string($payload['uuid'] ?? null) ? $payload['uuid'] : '';
             if (abs(time() - (int) $row->reserved_at) >= self::MOMENT_SECONDS && ! WorkLock::isHeld("work-{$uuid}")) {
-                $found += DB::table('jobs')->where('id', $row->id)->whereNotNull('reserved_at')->update(['reserved_at' => null, 'attempts' => 0]);
+                $found += DB::table('jobs')->where('id', $row->id)->whereNotNull('reserved_at')->update(
+                    ['reserved_at' => null, 'attempts' => 0],
+                );
             }
         }
 

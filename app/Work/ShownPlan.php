@@ -36,7 +36,14 @@ final class ShownPlan
     public static function refuseOther(string $seal, Plan $now): void
     {
         if ($seal === '') {
-            throw new HttpResponseException(response()->json(['message' => 'What is started has to be named: send the seal of the plan that is shown. Load the page again.'], 422));
+            throw new HttpResponseException(
+                response()->json(
+                    [
+                        'message' => 'What is started has to be named: send the seal of the plan that is shown. Load the page again.',
+                    ],
+                    422,
+                ),
+            );
         }
         $document = $now->toArray();
         if (hash_equals(PlanSeal::ofWork($document), $seal)) {

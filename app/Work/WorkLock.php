@@ -21,7 +21,9 @@ final class WorkLock
     public static function take(string $name): ?self
     {
         $file = self::file($name);
-        $handle = @fopen($file, 'ce') ?: throw new RuntimeException("The file {$file} cannot be written. Look for free space and for write permission there.");
+        $handle = @fopen($file, 'ce') ?: throw new RuntimeException(
+            "The file {$file} cannot be written. Look for free space and for write permission there.",
+        );
         if (! flock($handle, LOCK_EX | LOCK_NB)) {
             fclose($handle);
 

@@ -49,10 +49,18 @@ it('takes an archive in that is larger than a request may be, in pieces, with no
     }
     $archive = (string) $this->get('/api/bench/archive')->assertOk()->streamedContent();
     expect(strlen($archive))->toBeGreaterThan(10 << 20);
-    $headers = ['Upload-Length' => (string) strlen($archive), 'Upload-Metadata' => 'filename '.base64_encode('bench.json').',for '.base64_encode('bench')];
+    $headers = [
+        'Upload-Length' => (string) strlen($archive),
+        'Upload-Metadata' => 'filename '.base64_encode('bench.json').',for '.base64_encode('bench'),
+    ];
     $at = (string) $this->postJson('/api/uploads', [], $headers)->assertCreated()->headers->get('Location');
     for ($offset = 0; $offset < strlen($archive); $offset += 4 << 20) {
-        $this->call('PATCH', $at, server: ['CONTENT_TYPE' => 'application/offset+octet-stream', 'HTTP_UPLOAD_OFFSET' => (string) $offset], content: substr($archive, $offset, 4 << 20))->assertNoContent();
+        $this->call(
+            'PATCH',
+            $at,
+            server: ['CONTENT_TYPE' => 'application/offset+octet-stream', 'HTTP_UPLOAD_OFFSET' => (string) $offset],
+            content: substr($archive, $offset, 4 << 20),
+        )->assertNoContent();
     }
     $id = basename($at);
     unset($archive);
@@ -72,17 +80,28 @@ it('refuses an archive with a run that is under way, as it does a run file', fun
     $archive = json_decode(Archive::toJson());
     array_pop($archive->runs[0]->events);
     unset($archive->runs[0]->signature);
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertUnprocessable()->assertSee('a run that has ended or was stopped');
+    $this->call(
+        'POST',
+        '/api/bench/archive',
+        content: (string) json_encode($archive),
+    )->assertUnprocessable()->assertSee('a run that has ended or was stopped');
 });
 
 it('counts what an archive says of a file for nothing until the file is read here', function () {
     $archive = json_decode(Archive::toJson());
-    $build = array_values(array_filter($archive->packages, static fn (object $one): bool => str_ends_with($one->path, 'saltern-15.2-20260903-bowline.zip')))[0];
+    $build = array_values(
+        array_filter(
+            $archive->packages,
+            static fn (object $one): bool => str_ends_with($one->path, 'saltern-15.2-20260903-bowline.zip'),
+        ),
+    )[0];
     $build->path = '/srv/elsewhere/forged.zip';
     $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
     $record = PackageRecord::query()->where('path', '/srv/elsewhere/forged.zip')->sole();
     expect($record->unread)->toBeTrue()->and($record->sha256)->toBeNull()->and($record->missing)->toBeTrue()
-        ->and($record->package()->integrity()->value)->toBe('damaged')->and($record->package()->problem)->toContain('known from a bench file alone');
+        ->and(
+            $record->package()->integrity()->value,
+        )->toBe('damaged')->and($record->package()->problem)->toContain('known from a bench file alone');
 
     // What was read here stays as it was read.
     $real = PackageRecord::query()->where('name', 'saltern-15.2-20260903-bowline.zip')->sole();
@@ -111,7 +130,9 @@ it('tells a journal that was written here from one that was made up and chained 
     $run = stoppedRun();
     $signed = fn (): string => test()->getJson("/api/runs/{$run->id}/record")->assertOk()->json('signed');
     expect($signed())->toStartWith('signed by this installation (key '.substr(SigningKey::here(), 0, 16));
-    expect((string) $this->get("/api/runs/{$run->id}/record.md")->getContent())->toContain('The journal is whole and signed by this installation');
+    expect(
+        (string) $this->get("/api/runs/{$run->id}/record.md")->getContent(),
+    )->toContain('The journal is whole and signed by this installation');
 
     // Somebody who can write the database changes a line and chains all of it anew.
     DB::unprepared('DROP TRIGGER journal_events_keep');
@@ -119,14 +140,20 @@ it('tells a journal that was written here from one that was made up and chained 
     foreach ($run->events() as $event) {
         $data = $event->kind === EventKind::Noted ? ['note' => 'All went well.'] : $event->data;
         $last = JournalEvent::after($last, $event->at, $event->kind, $event->step, $data);
-        JournalLine::query()->where('run_id', $run->id)->where('sequence', $event->sequence)->update(['data' => json_encode($data), 'previous' => $last->previous, 'hash' => $last->hash]);
+        JournalLine::query()->where('run_id', $run->id)->where('sequence', $event->sequence)->update(
+            ['data' => json_encode($data), 'previous' => $last->previous, 'hash' => $last->hash],
+        );
     }
     $record = $this->getJson("/api/runs/{$run->id}/record");
     expect($record->json('journalIsWhole'))->toBeTrue()->and($record->json('signed'))->toContain('does not hold');
     // Nor does it get in elsewhere with the old signature; without one it says so.
     $archive = json_decode(Archive::toJson());
     $archive->runs[0]->key = strtolower((string) Illuminate\Support\Str::ulid());
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertUnprocessable()->assertSee('not the journal that was signed');
+    $this->call(
+        'POST',
+        '/api/bench/archive',
+        content: (string) json_encode($archive),
+    )->assertUnprocessable()->assertSee('not the journal that was signed');
     unset($archive->runs[0]->signature);
     $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
     $taken = Run::query()->where('key', $archive->runs[0]->key)->sole();
@@ -138,7 +165,17 @@ it('says of a run from elsewhere by whose key it is signed', function () {
     $pair = sodium_crypto_sign_keypair();
     $last = $run->events()[count($run->events()) - 1];
     $statement = "tornavis journal line\n{$run->key}\n{$last->sequence}\n{$last->hash}";
-    $run->update(['signature' => ['key' => bin2hex(sodium_crypto_sign_publickey($pair)), 'sequence' => $last->sequence, 'value' => bin2hex(sodium_crypto_sign_detached($statement, sodium_crypto_sign_secretkey($pair)))]]);
-    expect($this->getJson("/api/runs/{$run->id}/record")->json('signed'))->toStartWith('signed by another installation (key ');
+    $run->update(
+        [
+            'signature' => [
+                'key' => bin2hex(sodium_crypto_sign_publickey($pair)),
+                'sequence' => $last->sequence,
+                'value' => bin2hex(sodium_crypto_sign_detached($statement, sodium_crypto_sign_secretkey($pair))),
+            ],
+        ],
+    );
+    expect(
+        $this->getJson("/api/runs/{$run->id}/record")->json('signed'),
+    )->toStartWith('signed by another installation (key ');
     expect(WorkJob::query()->count())->toBe(3);
 });

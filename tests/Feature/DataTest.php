@@ -41,12 +41,19 @@ it('brings the oldest database with its demo data up to date, and keeps a copy o
         ->and(Run::query()->sole()->record()->toArray()['journalIsWhole'])->toBeTrue()
         ->and(Run::query()->sole()->state()->status)->toBe('stopped')
         ->and(Run::query()->sole()->status)->toBe('stopped')
-        ->and(array_diff($this->database->changes(), array_keys($this->migrator->getMigrationFiles([database_path('migrations')]))))->toBe([]);
+        ->and(
+            array_diff(
+                $this->database->changes(),
+                array_keys($this->migrator->getMigrationFiles([database_path('migrations')])),
+            ),
+        )->toBe([]);
     $copies = glob("{$this->folder}/copies/*-before-update.sqlite") ?: [];
     expect($copies)->toHaveCount(1)->and((new Database($copies[0], ''))->changes())->toHaveCount(5);
     // A second time there is nothing to do.
     $this->database->prepare($this->migrator);
-    expect(glob("{$this->folder}/copies/*.sqlite"))->toHaveCount(1)->and($before)->not->toBe(hash_file('sha256', $this->file));
+    expect(
+        glob("{$this->folder}/copies/*.sqlite"),
+    )->toHaveCount(1)->and($before)->not->toBe(hash_file('sha256', $this->file));
 });
 
 it('changes nothing where a change breaks off, and does it when tried again', function () {
@@ -63,7 +70,9 @@ it('changes nothing where a change breaks off, and does it when tried again', fu
 
 it('refuses a newer database, and says which change it does not know', function () {
     ($this->oldest)();
-    (new PDO("sqlite:{$this->file}"))->exec("insert into migrations (migration, batch) values ('2031_01_01_000001_fly', 9)");
+    (new PDO("sqlite:{$this->file}"))->exec(
+        "insert into migrations (migration, batch) values ('2031_01_01_000001_fly', 9)",
+    );
     expect(fn () => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, '2031_01_01_000001_fly');
 });
 
@@ -73,7 +82,9 @@ it('does not make a database anew where one has vanished, and makes the first', 
     $copy = $this->database->copy('before-update');
     DB::purge('sqlite');
     unlink($this->file);
-    expect(fn () => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, $copy)->and(is_file($this->file))->toBeFalse();
+    expect(
+        fn () => $this->database->prepare($this->migrator),
+    )->toThrow(DataRefused::class, $copy)->and(is_file($this->file))->toBeFalse();
     $this->database->clear();
     $this->database->prepare($this->migrator);
     expect(is_file($this->file))->toBeTrue();
@@ -99,13 +110,22 @@ it('writes a backup while others write, and brings all of it back', function () 
     is_dir($phones) || mkdir($phones, 0o700, true);
     file_put_contents("{$phones}/SKF3A07Q41.json", '{"a": 1}');
     // Another process that writes all the time.
-    $writer = new Process([PHP_BINARY, '-r', '$d = new PDO($argv[1]); $d->exec("pragma busy_timeout = 5000"); for ($i = 0; ; $i++) { $d->exec("insert or replace into settings (name, value) values (\'busy\', $i)"); }', "sqlite:{$this->file}"]);
+    $writer = new Process(
+        [
+            PHP_BINARY,
+            '-r',
+            '$d = new PDO($argv[1]); $d->exec("pragma busy_timeout = 5000"); for ($i = 0; ; $i++) { $d->exec("insert or replace into settings (name, value) values (\'busy\', $i)"); }',
+            "sqlite:{$this->file}",
+        ],
+    );
     $writer->start();
     usleep(300_000);
     $backup = "{$this->folder}/b.zip";
     expect(Artisan::call('tornavis:backup', ['file' => $backup]))->toBe(0);
     $writer->stop(0);
-    expect(decoct(fileperms($backup) & 0o777))->toBe('600')->and(Backup::check($backup)['entries'])->toHaveKeys(['tornavis.sqlite', 'phones/SKF3A07Q41.json']);
+    expect(decoct(fileperms($backup) & 0o777))->toBe('600')->and(Backup::check($backup)['entries'])->toHaveKeys(
+        ['tornavis.sqlite', 'phones/SKF3A07Q41.json'],
+    );
 
     UnitRecord::query()->where('label', '!=', 'SK-04')->delete();
     file_put_contents("{$phones}/SKF3A07Q41.json", '{"a": 2}');
@@ -123,9 +143,14 @@ it('refuses a backup that is not as it was written, and changes nothing', functi
     Backup::write($backup);
     $spoil($backup);
     UnitRecord::query()->where('label', 'SK-01')->delete();
-    expect(fn () => Backup::restore($backup))->toThrow(DataRefused::class, $says)->and(UnitRecord::query()->count())->toBe(12);
+    expect(
+        fn () => Backup::restore($backup),
+    )->toThrow(DataRefused::class, $says)->and(UnitRecord::query()->count())->toBe(12);
 })->with([
-    'cut off' => [fn (string $file) => file_put_contents($file, substr((string) file_get_contents($file), 0, 20_000)), 'cannot be opened'],
+    'cut off' => [
+        fn (string $file) => file_put_contents($file, substr((string) file_get_contents($file), 0, 20_000)),
+        'cannot be opened',
+    ],
     'another database in it' => [function (string $file): void {
         $zip = new ZipArchive;
         $zip->open($file);
@@ -148,6 +173,8 @@ it('brings nothing back while Tornavis runs on the data', function () {
     $holder = new Process(['flock', '-F', storage_path('framework/owner.lock'), 'sleep', '20']);
     $holder->start();
     usleep(300_000);
-    expect(Artisan::call('tornavis:restore', ['file' => $backup]))->toBe(65)->and(Artisan::output())->toContain('is running on this data');
+    expect(
+        Artisan::call('tornavis:restore', ['file' => $backup]),
+    )->toBe(65)->and(Artisan::output())->toContain('is running on this data');
     $holder->stop(0);
 });

@@ -34,7 +34,10 @@ beforeEach(function () {
     $this->within = function (string $name, array $outcome): void {
         [$seconds, $problem] = $outcome;
         expect($seconds)->toBeLessThan(10.0, $name)
-            ->and($problem)->not->toContain('failed in this program', $name)->not->toContain('Reading the file was ended', $name)
+            ->and($problem)->not->toContain('failed in this program', $name)->not->toContain(
+                'Reading the file was ended',
+                $name,
+            )
             ->and($this->apart->lost)->toBe(0, $name)
             ->and($this->apart->mostMemoryBytes())->toBeLessThan(128 << 20, $name);
     };
@@ -84,14 +87,32 @@ it('compares the images of each of many mutants so', function () {
 
 it('reads a file beside a card or list that is meant to harm, and says what is wrong with the card', function (string $suffix, string $content, string $says) {
     file_put_contents("{$this->folder}/wicket.img{$suffix}", $content);
-    ($this->within)($suffix, ($this->try)('wicket.img', (string) file_get_contents(World::path('wicket-4.1-bowline.img'))));
+    ($this->within)(
+        $suffix,
+        ($this->try)('wicket.img', (string) file_get_contents(World::path('wicket-4.1-bowline.img'))),
+    );
     copy(World::path('wicket-4.1-bowline.img'), "{$this->folder}/wicket.img");
     $package = $this->apart->describe("{$this->folder}/wicket.img");
     expect($package->container)->not->toBeNull()->and((string) $package->cardProblem)->toContain($says);
 })->with([
-    'a card of 10 MB' => ['.card.json', '{"format":"tornavis/release-card","version":1,"codenames":["'.str_repeat('a","', 2_500_000).'"]}', 'has 10000063 bytes'],
-    'a card of 8,000 codenames' => ['.card.json', '{"format":"tornavis/release-card","version":1,"kind":"recovery","codenames":["'.implode('","', range(1, 8000)).'"]}', 'codenames'],
-    'a card that is nested without end' => ['.card.json', str_repeat('{"a":', 10_000).'1'.str_repeat('}', 10_000), 'depth'],
+    'a card of 10 MB' => [
+        '.card.json',
+        '{"format":"tornavis/release-card","version":1,"codenames":["'.str_repeat('a","', 2_500_000).'"]}',
+        'has 10000063 bytes',
+    ],
+    'a card of 8,000 codenames' => [
+        '.card.json',
+        '{"format":"tornavis/release-card","version":1,"kind":"recovery","codenames":["'.implode(
+            '","',
+            range(1, 8000),
+        ).'"]}',
+        'codenames',
+    ],
+    'a card that is nested without end' => [
+        '.card.json',
+        str_repeat('{"a":', 10_000).'1'.str_repeat('}', 10_000),
+        'depth',
+    ],
     'a card that is no text' => ['.card.json', "{\"format\":\"\xff\"}", 'UTF-8'],
     'a list of 4,000 sums of other files' => ['.sha256', str_repeat(str_repeat('0', 64)."  f\n", 3800), ''],
     'a list that is no text' => ['.md5', str_repeat("\xff", 32)."  wicket.img\n".str_repeat('0', 32)."  \xff\n", ''],
@@ -108,7 +129,12 @@ it('makes a file that takes the other process down its own problem, and reads th
             return sys_get_temp_dir().'/taker-'.getmypid()."-{$this->how}.php";
         }
     };
-    $code = ['memory' => 'str_repeat("x", 1 << 30);', 'endless' => 'while (true) {}', 'crash' => 'posix_kill(getmypid(), SIGSEGV);', 'ends' => 'exit(3);'][$how];
+    $code = [
+        'memory' => 'str_repeat("x", 1 << 30);',
+        'endless' => 'while (true) {}',
+        'crash' => 'posix_kill(getmypid(), SIGSEGV);',
+        'ends' => 'exit(3);',
+    ][$how];
     file_put_contents($process->path(), "<?php pcntl_alarm(1); {$code}");
     $apart = new Apart($process->path());
     $package = $apart->describe(World::path('wicket-4.1-bowline.img'));
@@ -146,8 +172,14 @@ it('shows every page with hostile files on the shelf', function () {
         }
     }
     $shelf->look();
-    $this->postJson('/api/units', json_decode((string) file_get_contents(base_path('demo/models/bowline.json')), true))->assertCreated();
-    $this->postJson('/api/units', json_decode((string) file_get_contents(base_path('demo/units/SK-04.json')), true))->assertCreated();
+    $this->postJson(
+        '/api/units',
+        json_decode((string) file_get_contents(base_path('demo/models/bowline.json')), true),
+    )->assertCreated();
+    $this->postJson(
+        '/api/units',
+        json_decode((string) file_get_contents(base_path('demo/units/SK-04.json')), true),
+    )->assertCreated();
     foreach (['/api/shelf', '/api/bench', '/api/matrix', '/api/bench/archive', '/api/updates', '/api/shelf/SHA256SUMS'] as $page) {
         $this->get($page)->assertOk();
     }

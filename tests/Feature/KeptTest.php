@@ -28,7 +28,10 @@ it('keeps a note and a backup that come while somebody else holds the phone', fu
 
 it('tells the second of two windows what the first has changed, and writes over nothing', function () {
     $shown = $this->getJson('/api/jobs/2')->assertOk();
-    $this->patchJson('/api/jobs/2', ['answers' => ['agreed' => ['PREP-6'], 'waived' => []], 'version' => $shown->json('version')])->assertOk()->assertJsonPath('version', $shown->json('version') + 1);
+    $this->patchJson(
+        '/api/jobs/2',
+        ['answers' => ['agreed' => ['PREP-6'], 'waived' => []], 'version' => $shown->json('version')],
+    )->assertOk()->assertJsonPath('version', $shown->json('version') + 1);
     $second = $this->patchJson('/api/jobs/2', ['kit' => [], 'version' => $shown->json('version')])->assertStatus(409);
 
     expect($second->json('now.answers.agreed'))->toBe(['PREP-6'])->and($second->json('wanted.kit'))->toBe([])
@@ -50,14 +53,18 @@ it('puts no upload in the place of a file, however they come', function () {
     $first = $uploads->begin(3, 'same.zip');
     $second = $uploads->begin(3, 'same.zip');
     $uploads->add($first, 0, $piece('one'));
-    expect(fn () => $uploads->add($second, 0, $piece('two')))->toThrow(App\Shelf\UploadRefused::class, 'is on the shelf')
+    expect(
+        fn () => $uploads->add($second, 0, $piece('two')),
+    )->toThrow(App\Shelf\UploadRefused::class, 'is on the shelf')
         ->and(file_get_contents("{$folder}/same.zip"))->toBe('one')
         ->and($uploads->stands($second)['offset'])->toBe(3);
     $left = $uploads->begin(9, 'left.zip');
     touch("{$folder}/.{$left}.part", time() - 8 * 86_400);
     touch("{$folder}/.{$left}.upload", time() - 8 * 86_400);
     $uploads->expire();
-    expect(fn () => $uploads->stands($left))->toThrow(App\Shelf\UploadRefused::class)->and($uploads->stands($second)['offset'])->toBe(3);
+    expect(fn () => $uploads->stands($left))->toThrow(App\Shelf\UploadRefused::class)->and(
+        $uploads->stands($second)['offset'],
+    )->toBe(3);
 });
 
 it('promises the same room only once', function () {
@@ -71,12 +78,26 @@ it('promises the same room only once', function () {
 
 it('takes lengths and offsets as whole decimal numbers alone', function (string $value) {
     $headers = ['Upload-Metadata' => 'filename '.base64_encode('a.zip')];
-    $this->postJson('/api/uploads', [], ['Upload-Length' => $value] + $headers)->assertStatus(400)->assertSee('whole decimal number');
+    $this->postJson(
+        '/api/uploads',
+        [],
+        ['Upload-Length' => $value] + $headers,
+    )->assertStatus(400)->assertSee('whole decimal number');
 })->with(['1e3', '0x10', ' 3', '3.5', '-1', '', '99999999999999999999', '3abc']);
 
 it('answers a broken body with 400 and a value of the wrong type with 422, and does nothing', function () {
-    $this->call('PATCH', '/api/jobs/2', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'], content: '{"kit": [')->assertStatus(400);
-    $this->call('POST', '/api/jobs/1/run', server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'], content: '"text"')->assertStatus(400);
+    $this->call(
+        'PATCH',
+        '/api/jobs/2',
+        server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'],
+        content: '{"kit": [',
+    )->assertStatus(400);
+    $this->call(
+        'POST',
+        '/api/jobs/1/run',
+        server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'],
+        content: '"text"',
+    )->assertStatus(400);
     foreach ([['seal' => ['a']], ['seal' => 5, 'link' => 'stand-in'], ['link' => ['stand-in']]] as $body) {
         $this->postJson('/api/jobs/1/run', $body)->assertUnprocessable();
     }
@@ -91,5 +112,9 @@ it('answers a broken body with 400 and a value of the wrong type with 422, and d
 it('has no address that nobody uses', function () {
     $this->get('/storage/app/x')->assertNotFound();
     $this->put('/storage/app/x')->assertNotFound();
-    expect(collect(app('router')->getRoutes()->getRoutes())->filter(static fn ($route): bool => str_starts_with($route->uri(), 'storage'))->all())->toBe([]);
+    expect(
+        collect(app('router')->getRoutes()->getRoutes())->filter(
+            static fn ($route): bool => str_starts_with($route->uri(), 'storage'),
+        )->all(),
+    )->toBe([]);
 });

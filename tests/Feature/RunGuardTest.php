@@ -54,12 +54,18 @@ function runWithOwnFile(): array
 function goOn(Run $run, ?Link $link = null): RunState
 {
     $kit = KitFiles::ofPlan($run->plan);
-    $link ??= new RehearsalLink(PhoneFromUnit::make(World::unit('SK-04'), World::sheet('bowline')), World::files([...World::SALTERN, World::FIRMWARE]));
+    $link ??= new RehearsalLink(
+        PhoneFromUnit::make(World::unit('SK-04'), World::sheet('bowline')),
+        World::files([...World::SALTERN, World::FIRMWARE]),
+    );
     $journal = new DatabaseJournal($run);
     for ($turn = 0; $turn < 200; $turn++) {
         $state = (new Conductor($run->plan, $journal, $link, $kit))->advance();
         if ($state->status === RunState::GATED) {
-            test()->postJson("/api/runs/{$run->id}/release", ['word' => 'SK-04', 'question' => $state->question->sequence])->assertOk();
+            test()->postJson(
+                "/api/runs/{$run->id}/release",
+                ['word' => 'SK-04', 'question' => $state->question->sequence],
+            )->assertOk();
         } elseif ($state->status !== RunState::RUNNING) {
             return $state;
         }
@@ -75,9 +81,17 @@ it('asks before anything is written where a file of the kit is another one, and 
 
     expect($state->status)->toBe(RunState::ASKED)->and($state->question?->text('about'))->toBe('file')
         ->and($state->question?->text('says'))->toContain(BUILD.' is not the file that was planned')
-        ->and(array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Sent && $event->text('operation') === 'sideload'))->toBe([]);
+        ->and(
+            array_filter(
+                $run->events(),
+                static fn (JournalEvent $event): bool => $event->kind === EventKind::Sent && $event->text('operation') === 'sideload',
+            ),
+        )->toBe([]);
     copy(World::path(BUILD), $path);
-    $this->postJson("/api/runs/{$run->id}/tell", ['answer' => 'again', 'question' => $state->question->sequence])->assertOk();
+    $this->postJson(
+        "/api/runs/{$run->id}/tell",
+        ['answer' => 'again', 'question' => $state->question->sequence],
+    )->assertOk();
     expect(goOn($run)->question?->text('about'))->not->toBe('file');
 });
 
@@ -88,8 +102,23 @@ it('asks at the first gate where the file of a later step is another one, before
 
     // The build goes in late; the firmware would have been written by then.
     expect($state->question?->text('about'))->toBe('file')
-        ->and(array_filter($run->events(), static fn (JournalEvent $event): bool => in_array($event->kind, [EventKind::Gate, EventKind::Released], true)))->toBe([])
-        ->and(array_filter($state->steps, static fn (string $done, int $number): bool => $done === 'done' && $run->plan['steps'][$number - 1]['writes'], ARRAY_FILTER_USE_BOTH))->toBe([]);
+        ->and(
+            array_filter(
+                $run->events(),
+                static fn (JournalEvent $event): bool => in_array(
+                    $event->kind,
+                    [EventKind::Gate, EventKind::Released],
+                    true,
+                ),
+            ),
+        )->toBe([])
+        ->and(
+            array_filter(
+                $state->steps,
+                static fn (string $done, int $number): bool => $done === 'done' && $run->plan['steps'][$number - 1]['writes'],
+                ARRAY_FILTER_USE_BOTH,
+            ),
+        )->toBe([]);
 });
 
 it('asks where a file is gone, and is content with one that was only touched', function () {
@@ -112,23 +141,41 @@ it('takes the planned file and no other of the same name', function () {
     expect(KitFiles::ofPlan($run->plan)->path(BUILD))->toBe($path);
 
     PackageRecord::query()->where('path', $path)->update(['missing' => true]);
-    expect(fn () => KitFiles::ofPlan($run->plan)->check(BUILD))->toThrow(FileChanged::class, 'not the file that was planned');
+    expect(
+        fn () => KitFiles::ofPlan($run->plan)->check(BUILD),
+    )->toThrow(FileChanged::class, 'not the file that was planned');
 });
 
 it('compares what is sent as it is sent, and the phone is asked for nothing where it differs', function () {
     [$run, $path] = runWithOwnFile();
     $port = Ports::free();
     $phones = config()->string('tornavis.phones');
-    (new PhoneShelf($phones))->keep(PhoneFromUnit::make(World::unit('SK-07', ['mode' => 'recovery', 'slot.b.recovery.family' => 'Wicket', 'slot.b.recovery.version' => '4.1']), World::sheet('bowline')));
+    (new PhoneShelf($phones))->keep(
+        PhoneFromUnit::make(
+            World::unit(
+                'SK-07',
+                ['mode' => 'recovery', 'slot.b.recovery.family' => 'Wicket', 'slot.b.recovery.version' => '4.1'],
+            ),
+            World::sheet('bowline'),
+        ),
+    );
     $before = (string) file_get_contents("{$phones}/SKF3A07Q41.json");
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", '--speed=4000'], null, ['TORNAVIS_PHONES' => $phones, 'TORNAVIS_DATA' => storage_path()]);
+    $process = new Process(
+        [PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", '--speed=4000'],
+        null,
+        ['TORNAVIS_PHONES' => $phones, 'TORNAVIS_DATA' => storage_path()],
+    );
     $process->start();
     $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
     $kit = KitFiles::ofPlan($run->plan);
     $kit->check(BUILD);
     // Between the comparison and the sending.
     file_put_contents($path, 'x', FILE_APPEND);
-    $send = fn () => (new StandInLink($port))->to('SKF3A07Q41', 'one', $kit)->carryOut('sideload', ['package' => BUILD, 'slot' => 'b'], static fn (): null => null);
+    $send = fn () => (new StandInLink($port))->to('SKF3A07Q41', 'one', $kit)->carryOut(
+        'sideload',
+        ['package' => BUILD, 'slot' => 'b'],
+        static fn (): null => null,
+    );
     expect($send)->toThrow(FileChanged::class, 'not the file that was planned')
         ->and(file_get_contents("{$phones}/SKF3A07Q41.json"))->toBe($before);
 
@@ -136,7 +183,9 @@ it('compares what is sent as it is sent, and the phone is asked for nothing wher
     $first = (new StandInLink($port))->to('SKF3A07Q41', 'one', $kit);
     $second = (new StandInLink($port))->to('SKF3A07Q41', 'two', $kit);
     $first->carryOut('reboot', ['mode' => 'bootloader'], static fn (): null => null);
-    expect(fn () => $second->carryOut('reboot', ['mode' => 'system'], static fn (): null => null))->toThrow(LinkLost::class, 'Another program works with this phone: one')
+    expect(
+        fn () => $second->carryOut('reboot', ['mode' => 'system'], static fn (): null => null),
+    )->toThrow(LinkLost::class, 'Another program works with this phone: one')
         ->and($second->observe()->facts['mode'])->toBe('bootloader');
     $first->leave();
     expect($second->carryOut('reboot', ['mode' => 'recovery'], static fn (): null => null)->facts)->toHaveKey('mode');
@@ -153,13 +202,41 @@ it('starts nothing that was not shown', function (Closure $change) {
         return;
     }
     $answer->assertStatus(409);
-    expect($answer->json('message'))->toContain('has changed since it was shown')->and($answer->json('difference'))->toBeArray()->and(Run::query()->count())->toBe(0);
+    expect($answer->json('message'))->toContain(
+        'has changed since it was shown',
+    )->and($answer->json('difference'))->toBeArray()->and(Run::query()->count())->toBe(0);
     $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
 })->with([
-    'another kit' => [fn () => WorkJob::query()->findOrFail(1)->update(['kit' => array_slice(WorkJob::query()->findOrFail(1)->kit, 0, 2)])],
-    'another house rule' => [fn () => test()->putJson('/api/house-rules', ['formatOrder' => 'after', 'preInstallSlot' => 'active'] + test()->getJson('/api/house-rules')->json('rules'))],
-    'another file of the same name' => [fn () => PackageRecord::query()->where('name', BUILD)->update(['sha256' => str_repeat('a', 64), 'document->sha256' => str_repeat('a', 64)])],
-    'another phone' => [fn () => App\Models\UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->learn(Tornavis\Core\Fact\Fact::of('slot.b.firmware.version', '5.2.11', Tornavis\Core\Fact\Source::Phone, 'bootloader', now()->toIso8601String()))],
+    'another kit' => [
+        fn () => WorkJob::query()->findOrFail(1)->update(
+            ['kit' => array_slice(WorkJob::query()->findOrFail(1)->kit, 0, 2)],
+        ),
+    ],
+    'another house rule' => [
+        fn () => test()->putJson(
+            '/api/house-rules',
+            [
+                'formatOrder' => 'after',
+                'preInstallSlot' => 'active',
+            ] + test()->getJson('/api/house-rules')->json('rules'),
+        ),
+    ],
+    'another file of the same name' => [
+        fn () => PackageRecord::query()->where('name', BUILD)->update(
+            ['sha256' => str_repeat('a', 64), 'document->sha256' => str_repeat('a', 64)],
+        ),
+    ],
+    'another phone' => [
+        fn () => App\Models\UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->learn(
+            Tornavis\Core\Fact\Fact::of(
+                'slot.b.firmware.version',
+                '5.2.11',
+                Tornavis\Core\Fact\Source::Phone,
+                'bootloader',
+                now()->toIso8601String(),
+            ),
+        ),
+    ],
 ]);
 
 it('starts what was shown, also after something that has no part in it', function () {
@@ -204,11 +281,16 @@ it('lets a stop win that comes between looking and doing', function () {
     [$run] = runWithOwnFile();
     $link = new RehearsalLink(PhoneFromUnit::make(World::unit('SK-04'), World::sheet('bowline')), []);
     (new Conductor($run->plan, new DatabaseJournal($run), $link))->advance();
-    $journal = stoppedBetween(new DatabaseJournal($run), fn () => $this->postJson("/api/runs/{$run->id}/stop")->assertOk());
+    $journal = stoppedBetween(
+        new DatabaseJournal($run),
+        fn () => $this->postJson("/api/runs/{$run->id}/stop")->assertOk(),
+    );
     $state = (new Conductor($run->plan, $journal, $link))->advance();
 
     expect($state->status)->toBe(RunState::STOPPED)
-        ->and(array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Intend))->toBe([]);
+        ->and(
+            array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Intend),
+        )->toBe([]);
 });
 
 it('lets a stop win that comes while a step is under way, whatever the step brings', function (bool $ok) {
@@ -245,14 +327,24 @@ it('takes an answer to the question that stands, once', function () {
     [$run] = runWithOwnFile();
     $journal = new DatabaseJournal($run);
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
-    $first = $journal->append(EventKind::Asked, 1, ['about' => 'failure', 'says' => 'a', 'todo' => 'b', 'answers' => ['again', 'stop']]);
+    $first = $journal->append(
+        EventKind::Asked,
+        1,
+        ['about' => 'failure', 'says' => 'a', 'todo' => 'b', 'answers' => ['again', 'stop']],
+    );
     $answer = ['answer' => 'again', 'question' => $first->sequence];
     $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertOk();
     $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertStatus(409);
-    $second = $journal->append(EventKind::Asked, 1, ['about' => 'failure', 'says' => 'c', 'todo' => 'd', 'answers' => ['again', 'stop']]);
+    $second = $journal->append(
+        EventKind::Asked,
+        1,
+        ['about' => 'failure', 'says' => 'c', 'todo' => 'd', 'answers' => ['again', 'stop']],
+    );
     $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertStatus(409)->assertJsonPath('error', 'Overtaken');
     $this->postJson("/api/runs/{$run->id}/tell", ['question' => $second->sequence] + $answer)->assertOk();
-    expect(array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Told))->toHaveCount(2);
+    expect(
+        array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Told),
+    )->toHaveCount(2);
 });
 
 it('holds an ended run for final', function (string $what, array $body) {
@@ -268,6 +360,11 @@ it('asks a person where the program itself fails on a step, and goes on afterwar
     [$run] = runWithOwnFile();
     $conductor = new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands);
     $conductor->advance();
-    expect($conductor->fault('Division by zero')->question?->text('says'))->toBe('This program failed: Division by zero');
-    $this->postJson("/api/runs/{$run->id}/tell", ['answer' => 'again'])->assertOk()->assertJsonPath('status', 'running');
+    expect(
+        $conductor->fault('Division by zero')->question?->text('says'),
+    )->toBe('This program failed: Division by zero');
+    $this->postJson(
+        "/api/runs/{$run->id}/tell",
+        ['answer' => 'again'],
+    )->assertOk()->assertJsonPath('status', 'running');
 });

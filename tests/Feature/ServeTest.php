@@ -56,12 +56,16 @@ it('starts a part again that has ended, sooner the first time than the next, and
     $now = 100.0;
     expect($part->tend($now))->toBeFalse()->and(waitFor(fn (): bool => ! $part->isUp()))->toBeTrue();
     $part->tend($now += 1);
-    expect($part->tend($now + 0.1))->toBeFalse()->and($part->tend($now + 0.3))->toBeTrue()->and($part->restarts)->toBe(1);
+    expect(
+        $part->tend($now + 0.1),
+    )->toBeFalse()->and($part->tend($now + 0.3))->toBeTrue()->and($part->restarts)->toBe(1);
     waitFor(fn (): bool => ! $part->isUp());
     $part->tend($now += 2);
     expect($part->tend($now + 0.3))->toBeFalse()->and($part->tend($now + 0.6))->toBeTrue();
     $part->finish(0);
-    expect(substr_count((string) file_get_contents(storage_path('logs/once.log')), 'I was here'))->toBeGreaterThanOrEqual(2);
+    expect(
+        substr_count((string) file_get_contents(storage_path('logs/once.log')), 'I was here'),
+    )->toBeGreaterThanOrEqual(2);
 });
 
 it('replaces a part that has lost one of the processes that it started itself', function () {
@@ -72,7 +76,13 @@ it('replaces a part that has lost one of the processes that it started itself', 
     expect(waitFor(function () use (&$ids): bool {
         $ids = [];
         exec('pgrep -f '.escapeshellarg('=== 0. . sleep.60.;exit'), $ids);
-        $ids = array_filter($ids, static fn (string $id): bool => str_starts_with((string) @file_get_contents("/proc/{$id}/cmdline"), PHP_BINARY));
+        $ids = array_filter(
+            $ids,
+            static fn (string $id): bool => str_starts_with(
+                (string) @file_get_contents("/proc/{$id}/cmdline"),
+                PHP_BINARY,
+            ),
+        );
 
         return count($ids) === 3;
     }))->toBeTrue()->and($part->tend(103.0))->toBeFalse();
@@ -82,12 +92,20 @@ it('replaces a part that has lost one of the processes that it started itself', 
 });
 
 it('ends a part with all that it started when its supervisor is killed', function () {
-    $code = 'require "'.base_path('vendor/autoload.php').'"; $app = require "'.base_path('bootstrap/app.php').'"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); $part = new App\Serve\Part("orphan", [PHP_BINARY, "-r", "if (pcntl_fork() === 0) { sleep(77); } sleep(77);"], "/", []); $part->tend(1.0); usleep(400000);';
+    $code = 'require "'.base_path(
+        'vendor/autoload.php',
+    ).'"; $app = require "'.base_path('bootstrap/app.php').'"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap(); $part = new App\Serve\Part("orphan", [PHP_BINARY, "-r", "if (pcntl_fork() === 0) { sleep(77); } sleep(77);"], "/", []); $part->tend(1.0); usleep(400000);';
     $supervisor = phpThat($code);
     $left = static function (): array {
         exec('pgrep -f '.escapeshellarg('sleep\(77\)'), $ids);
 
-        return array_filter($ids, static fn (string $id): bool => ! str_contains((string) @file_get_contents("/proc/{$id}/cmdline"), 'App\\Serve') && is_file("/proc/{$id}/stat") && ! str_contains((string) @file_get_contents("/proc/{$id}/stat"), ') Z'));
+        return array_filter(
+            $ids,
+            static fn (string $id): bool => ! str_contains(
+                (string) @file_get_contents("/proc/{$id}/cmdline"),
+                'App\\Serve',
+            ) && is_file("/proc/{$id}/stat") && ! str_contains((string) @file_get_contents("/proc/{$id}/stat"), ') Z'),
+        );
     };
     expect(waitFor(fn (): bool => count($left()) >= 2))->toBeTrue();
     posix_kill((int) $supervisor->getPid(), SIGKILL);
@@ -102,15 +120,21 @@ it('moves a log that has grown too large out of the way, and keeps three', funct
         $part->rotate();
     }
     clearstatcache();
-    expect(filesize($log))->toBe(0)->and(glob("{$log}.*"))->toHaveCount(3)->and(file_get_contents("{$log}.1", false, null, 0, 1))->toBe('5');
+    expect(filesize($log))->toBe(0)->and(glob("{$log}.*"))->toHaveCount(3)->and(
+        file_get_contents("{$log}.1", false, null, 0, 1),
+    )->toBe('5');
 });
 
 it('lets one own the data, says who it is, and frees it with its end', function () {
     $first = OwnerLock::take('http://127.0.0.1:1');
-    expect($first)->not->toBeNull()->and(OwnerLock::isHeld())->toBeTrue()->and(OwnerLock::holder()['pid'] ?? 0)->toBe(getmypid())
+    expect($first)->not->toBeNull()->and(OwnerLock::isHeld())->toBeTrue()->and(
+        OwnerLock::holder()['pid'] ?? 0,
+    )->toBe(getmypid())
         ->and(OwnerLock::take('http://127.0.0.1:2'))->toBeNull();
     $first?->release();
-    $other = phpThat('$f = fopen('.var_export(storage_path('framework/owner.lock'), true).', "c+"); flock($f, LOCK_EX);');
+    $other = phpThat(
+        '$f = fopen('.var_export(storage_path('framework/owner.lock'), true).', "c+"); flock($f, LOCK_EX);',
+    );
     expect(OwnerLock::take('x'))->toBeNull();
     $other->stop(0, SIGKILL);
     expect(OwnerLock::take('x'))->not->toBeNull();
@@ -118,7 +142,12 @@ it('lets one own the data, says who it is, and frees it with its end', function 
 
 it('lets one take in the folders at a time', function () {
     $order = [];
-    $other = phpThat('$f = fopen('.var_export(storage_path('framework/shelf.lock'), true).', "c"); flock($f, LOCK_EX); $t = microtime(true);');
+    $other = phpThat(
+        '$f = fopen('.var_export(
+            storage_path('framework/shelf.lock'),
+            true,
+        ).', "c"); flock($f, LOCK_EX); $t = microtime(true);',
+    );
     $killer = new Process(['sh', '-c', "sleep 0.6; kill -9 {$other->getPid()}"]);
     $killer->start();
     $began = microtime(true);
@@ -131,15 +160,29 @@ it('lets one take in the folders at a time', function () {
 
 it('says what does not work, in words for a person', function () {
     expect(Health::problems())->toBe([]);
-    Beat::say('supervisor', ['pid' => 1, 'doing' => 'ready', 'parts' => ['runs-1' => ['up' => false, 'restarts' => 1], 'web' => ['up' => true, 'restarts' => 0]]]);
+    Beat::say(
+        'supervisor',
+        [
+            'pid' => 1,
+            'doing' => 'ready',
+            'parts' => ['runs-1' => ['up' => false, 'restarts' => 1], 'web' => ['up' => true, 'restarts' => 0]],
+        ],
+    );
     Beat::say('watch', ['phonesAtWork' => 0, 'folders' => ['The folder /x cannot be read.'], 'waiting' => []]);
-    expect(Health::problems())->toBe(['A worker for runs is away. It is started again; runs go on by themselves.', 'The folder /x cannot be read.']);
+    expect(Health::problems())->toBe(
+        ['A worker for runs is away. It is started again; runs go on by themselves.', 'The folder /x cannot be read.'],
+    );
     $this->getJson('/api/health')->assertOk()->assertJsonPath('problems.1', 'The folder /x cannot be read.');
     $this->getJson('/up')->assertStatus(503);
     // Another device learns that something is wrong, and not what lies where.
-    $this->withServerVariables(['REMOTE_ADDR' => '192.0.2.9'])->getJson('/up')->assertStatus(503)->assertExactJson(['up' => false]);
+    $this->withServerVariables(
+        ['REMOTE_ADDR' => '192.0.2.9'],
+    )->getJson('/up')->assertStatus(503)->assertExactJson(['up' => false]);
     touch(storage_path('framework/supervisor.json'));
-    file_put_contents(storage_path('framework/supervisor.json'), json_encode(['at' => time() - 60, 'doing' => 'ready', 'parts' => []]));
+    file_put_contents(
+        storage_path('framework/supervisor.json'),
+        json_encode(['at' => time() - 60, 'doing' => 'ready', 'parts' => []]),
+    );
     expect(Health::problems()[0])->toContain('does not answer');
     Beat::forget('supervisor');
     Beat::forget('watch');
@@ -151,7 +194,9 @@ it('says what does not work, in words for a person', function () {
 it('names a folder that is not there or cannot be read, and takes the files of one that is too full in part', function () {
     $folder = storage_path('many');
     mkdir($folder);
-    expect(Folder::at("{$folder}/none")->problem)->toContain('is not there')->and(Folder::at($folder)->problem)->toBeNull();
+    expect(
+        Folder::at("{$folder}/none")->problem,
+    )->toContain('is not there')->and(Folder::at($folder)->problem)->toBeNull();
     for ($i = 0; $i < 5003; $i++) {
         touch("{$folder}/{$i}.zip");
     }
@@ -177,7 +222,9 @@ it('takes up work that a lost worker had in hand, and none that is in hand', fun
     $run = WorkLock::take(AdvanceRun::lock($id));
     expect(LostWork::takeUp())->toBe(0);
     $run?->release();
-    expect(LostWork::takeUp())->toBe(1)->and(AdvanceRun::waits($id))->toBeTrue()->and(AdvanceRun::waits($id + 1))->toBeFalse();
+    expect(LostWork::takeUp())->toBe(1)->and(AdvanceRun::waits($id))->toBeTrue()->and(
+        AdvanceRun::waits($id + 1),
+    )->toBeFalse();
 });
 
 it('advances a run in one worker at a time', function () {
@@ -195,7 +242,11 @@ it('advances a run in one worker at a time', function () {
 it('asks whoever connects to the stand-in for the secret of the start', function () {
     $port = Ports::free();
     file_put_contents(storage_path('framework/stand-in.secret'), 'of this start');
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}"], null, ['TORNAVIS_DATA' => storage_path(), 'TORNAVIS_PHONES' => config()->string('tornavis.phones')]);
+    $process = new Process(
+        [PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}"],
+        null,
+        ['TORNAVIS_DATA' => storage_path(), 'TORNAVIS_PHONES' => config()->string('tornavis.phones')],
+    );
     $process->start();
     $process->waitUntil(static fn (string $type, string $text): bool => str_contains($text, 'listens'));
     expect((new StandInLink($port, 'of this start'))->serials())->not->toBe([])
@@ -213,7 +264,9 @@ it('takes away images that nobody holds and that were cut off, and keeps the oth
     $gone->release();
     $kept->release();
     Scratch::tidy();
-    expect(is_file("{$held}.part"))->toBeTrue()->and(is_file("{$cut}.part"))->toBeFalse()->and(is_file($done))->toBeTrue();
+    expect(
+        is_file("{$held}.part"),
+    )->toBeTrue()->and(is_file("{$cut}.part"))->toBeFalse()->and(is_file($done))->toBeTrue();
     touch($done, time() - 4000);
     Scratch::tidy();
     expect(is_file($done))->toBeFalse();

@@ -39,11 +39,23 @@ final class Program
     /** @param  list<string>  $words  more words of the command line */
     public function start(array $words = [], bool $wait = true): Process
     {
-        $process = $this->command(['tornavis:serve', '--demo', "--port={$this->port}", "--standin-port={$this->standInPort}", "--speed={$this->speed}", ...$words]);
+        $process = $this->command(
+            [
+                'tornavis:serve',
+                '--demo',
+                "--port={$this->port}",
+                "--standin-port={$this->standInPort}",
+                "--speed={$this->speed}",
+                ...$words,
+            ],
+        );
         $process->start();
         if ($wait) {
             $this->process = $process;
-            $this->until(fn (): bool => str_contains($process->getOutput(), 'Tornavis is at') || ! $process->isRunning(), 90);
+            $this->until(
+                fn (): bool => str_contains($process->getOutput(), 'Tornavis is at') || ! $process->isRunning(),
+                90,
+            );
         }
 
         return $process;
@@ -52,7 +64,14 @@ final class Program
     /** @param  list<string>  $words */
     public function command(array $words): Process
     {
-        $settings = ['APP_ENV' => 'production', 'QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'file', 'TORNAVIS_DATA' => $this->folder, 'TORNAVIS_SHELF' => $this->shelf, 'DB_DATABASE' => false];
+        $settings = [
+            'APP_ENV' => 'production',
+            'QUEUE_CONNECTION' => 'database',
+            'CACHE_STORE' => 'file',
+            'TORNAVIS_DATA' => $this->folder,
+            'TORNAVIS_SHELF' => $this->shelf,
+            'DB_DATABASE' => false,
+        ];
 
         return new Process([PHP_BINARY, 'artisan', ...$words], dirname(__DIR__, 2), $settings, null, null);
     }
@@ -69,7 +88,11 @@ final class Program
     public function ask(string $method, string $path, mixed $body = null, int $seconds = 30): array
     {
         if ($method !== 'GET' && $this->token === '') {
-            preg_match('/csrf-token" content="([^"]+)/', (string) $this->send('GET', '/bench', null, $seconds)[1], $found);
+            preg_match(
+                '/csrf-token" content="([^"]+)/',
+                (string) $this->send('GET', '/bench', null, $seconds)[1],
+                $found,
+            );
             $this->token = $found[1] ?? '';
         }
         [$status, $text] = $this->send($method, $path, $body, $seconds);
@@ -97,7 +120,17 @@ final class Program
     {
         $curl = curl_init("http://127.0.0.1:{$this->port}{$path}");
         $headers = ['Accept: application/json', 'Content-Type: application/json', "X-CSRF-TOKEN: {$this->token}"];
-        curl_setopt_array($curl, [CURLOPT_RETURNTRANSFER => true, CURLOPT_CUSTOMREQUEST => $method, CURLOPT_COOKIEFILE => $this->cookies, CURLOPT_COOKIEJAR => $this->cookies, CURLOPT_TIMEOUT => $seconds, CURLOPT_HTTPHEADER => $headers] + ($body === null ? [] : [CURLOPT_POSTFIELDS => is_string($body) ? $body : json_encode($body)]));
+        curl_setopt_array(
+            $curl,
+            [
+                CURLOPT_RETURNTRANSFER => true,
+                CURLOPT_CUSTOMREQUEST => $method,
+                CURLOPT_COOKIEFILE => $this->cookies,
+                CURLOPT_COOKIEJAR => $this->cookies,
+                CURLOPT_TIMEOUT => $seconds,
+                CURLOPT_HTTPHEADER => $headers,
+            ] + ($body === null ? [] : [CURLOPT_POSTFIELDS => is_string($body) ? $body : json_encode($body)]),
+        );
 
         return $curl;
     }
@@ -119,7 +152,13 @@ final class Program
             curl_multi_select($multi, 0.05);
         } while ($active > 0);
 
-        return array_map(static fn (\CurlHandle $one): array => [curl_getinfo($one, CURLINFO_RESPONSE_CODE), json_decode((string) curl_multi_getcontent($one), true)], $handles);
+        return array_map(
+            static fn (\CurlHandle $one): array => [
+                curl_getinfo($one, CURLINFO_RESPONSE_CODE),
+                json_decode((string) curl_multi_getcontent($one), true),
+            ],
+            $handles,
+        );
     }
 
     /**
@@ -165,7 +204,11 @@ final class Program
         $run = null;
         $this->until(function () use ($job, &$run): bool {
             $shown = $this->ask('GET', "/api/jobs/{$job}")[1];
-            $run = $this->ask('POST', "/api/jobs/{$job}/run", ['link' => 'stand-in', 'seal' => $shown['seal'] ?? ''])[1]['id'] ?? null;
+            $run = $this->ask(
+                'POST',
+                "/api/jobs/{$job}/run",
+                ['link' => 'stand-in', 'seal' => $shown['seal'] ?? ''],
+            )[1]['id'] ?? null;
 
             return $run !== null;
         }, 60);
@@ -185,10 +228,21 @@ final class Program
     public function answer(int $run, ?array $state): void
     {
         if (($state['status'] ?? '') === 'gated') {
-            $this->ask('POST', "/api/runs/{$run}/release", ['word' => 'SK-04', 'question' => $state['question']['sequence']]);
+            $this->ask(
+                'POST',
+                "/api/runs/{$run}/release",
+                ['word' => 'SK-04', 'question' => $state['question']['sequence']],
+            );
         } elseif (($state['status'] ?? '') === 'asked') {
             $answers = $state['question']['answers'] ?? [];
-            $this->ask('POST', "/api/runs/{$run}/tell", ['answer' => in_array('seen', $answers, true) ? 'seen' : 'again', 'question' => $state['question']['sequence']]);
+            $this->ask(
+                'POST',
+                "/api/runs/{$run}/tell",
+                [
+                    'answer' => in_array('seen', $answers, true) ? 'seen' : 'again',
+                    'question' => $state['question']['sequence'],
+                ],
+            );
         }
     }
 
@@ -203,7 +257,9 @@ final class Program
             return ($state['status'] ?? '') === 'ended';
         }, $seconds);
         if (! $ended) {
-            return "run {$run} is ".($state['status'] ?? 'silent').' at step '.($state['step'] ?? '?').': '.json_encode($state['question']['says'] ?? '');
+            return "run {$run} is ".($state['status'] ?? 'silent').' at step '.($state['step'] ?? '?').': '.json_encode(
+                $state['question']['says'] ?? '',
+            );
         }
         $record = $this->ask('GET', "/api/runs/{$run}/record")[1];
 

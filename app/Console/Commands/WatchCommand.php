@@ -39,8 +39,16 @@ final class WatchCommand extends Command
         });
         for ($turn = 0; ! $this->ending; $turn++) {
             $waiting = [];
-            $this->tried($waiting, 'The work that was left could not be looked for', static fn () => LostWork::takeUp());
-            $this->tried($waiting, 'The folders could not be looked at', static fn () => $shelf->isBehind() && $shelf->look());
+            $this->tried(
+                $waiting,
+                'The work that was left could not be looked for',
+                static fn () => LostWork::takeUp(),
+            );
+            $this->tried(
+                $waiting,
+                'The folders could not be looked at',
+                static fn () => $shelf->isBehind() && $shelf->look(),
+            );
             $turn % self::TIDY_EVERY !== 0 || $this->tried($waiting, 'What is of no more use could not be taken away', static function () use ($uploads): void {
                 Scratch::tidy();
                 Kept::prune();
@@ -54,7 +62,10 @@ final class WatchCommand extends Command
             $this->tried($waiting, 'The runs could not be counted', static function () use (&$atWork): void {
                 $atWork = count(Run::underWay());
             });
-            Beat::say('watch', ['phonesAtWork' => $atWork, 'folders' => $folders, 'waiting' => array_values(array_unique($waiting))]);
+            Beat::say(
+                'watch',
+                ['phonesAtWork' => $atWork, 'folders' => $folders, 'waiting' => array_values(array_unique($waiting))],
+            );
             DB::disconnect();
             // What fails again and again is tried less often.
             $pause = self::EVERY_SECONDS * min(4, 1 + intdiv($this->failed, 5));

@@ -15,10 +15,43 @@ use Symfony\Component\HttpFoundation\Response;
 final class WellFormedInput
 {
     /** Addresses whose body is a document of its own, read and checked by its reader. */
-    private const DOCUMENTS = ['api/units', 'api/log', 'api/bench/archive', 'api/uploads*', 'api/shelf/*/card', 'api/sheets/*', 'api/phrasebook', 'api/house-rules*', 'api/workplace'];
+    private const DOCUMENTS = [
+        'api/units',
+        'api/log',
+        'api/bench/archive',
+        'api/uploads*',
+        'api/shelf/*/card',
+        'api/sheets/*',
+        'api/phrasebook',
+        'api/house-rules*',
+        'api/workplace',
+    ];
 
     /** Each name means the same wherever it is sent. */
-    private const TEXTS = ['link', 'seal', 'word', 'answer', 'note', 'evidence', 'symptom', 'kind', 'text', 'name', 'codename', 'at', 'zone', 'unit', 'q', 'status', 'label', 'intent', 'code', 'to', 'properties', 'upload'];
+    private const TEXTS = [
+        'link',
+        'seal',
+        'word',
+        'answer',
+        'note',
+        'evidence',
+        'symptom',
+        'kind',
+        'text',
+        'name',
+        'codename',
+        'at',
+        'zone',
+        'unit',
+        'q',
+        'status',
+        'label',
+        'intent',
+        'code',
+        'to',
+        'properties',
+        'upload',
+    ];
 
     private const NUMBERS = ['question', 'atPercent', 'after', 'side', 'which', 'package', 'from', 'version'];
 
@@ -31,12 +64,18 @@ final class WellFormedInput
         if ($request->is('api/*') && ! $request->is(...self::DOCUMENTS)) {
             $problem = self::noJson($request);
             if ($problem !== null) {
-                return response()->json(['message' => "The body of the request is no JSON object: {$problem}. Nothing was done."], 400);
+                return response()->json(
+                    ['message' => "The body of the request is no JSON object: {$problem}. Nothing was done."],
+                    400,
+                );
             }
         }
         $wrong = self::wrongTypes($request);
         if ($wrong !== []) {
-            return response()->json(['message' => reset($wrong), 'errors' => array_map(static fn (string $one): array => [$one], $wrong)], 422);
+            return response()->json(
+                ['message' => reset($wrong), 'errors' => array_map(static fn (string $one): array => [$one], $wrong)],
+                422,
+            );
         }
 
         /** @var Response */
@@ -68,7 +107,10 @@ final class WellFormedInput
         foreach ($input as $name => $value) {
             $expected = match (true) {
                 in_array($name, self::TEXTS, true) && $value !== null && (! is_string($value) || strlen($value) > self::LONGEST_TEXT) => 'a text',
-                in_array($name, self::NUMBERS, true) && $value !== null && filter_var($value, FILTER_VALIDATE_INT) === false => 'a whole number',
+                in_array($name, self::NUMBERS, true) && $value !== null && filter_var(
+                    $value,
+                    FILTER_VALIDATE_INT,
+                ) === false => 'a whole number',
                 in_array($name, self::SWITCHES, true) && (is_array($value) || filter_var($value, FILTER_VALIDATE_BOOL, FILTER_NULL_ON_FAILURE) === null) => 'true or false',
                 default => null,
             };

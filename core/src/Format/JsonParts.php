@@ -185,6 +185,9 @@ final class JsonParts
 
     private function broken(string $expected): FormatError
     {
-        return FormatError::notJson($this->where, "expected {$expected}, and found \"".substr($this->held, $this->at, 20).'"');
+        return FormatError::notJson(
+            $this->where,
+            "expected {$expected}, and found \"".substr($this->held, $this->at, 20).'"',
+        );
     }
 }

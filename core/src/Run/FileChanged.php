@@ -20,7 +20,12 @@ final class FileChanged extends TornavisError
     {
         $sums = 'its SHA-256 begins with '.substr($has, 0, 16).', and the plan names '.substr($planned, 0, 16);
 
-        return new self("{$name} is not the file that was planned: {$sums}", $path, 'the file that the plan names', self::TODO);
+        return new self(
+            "{$name} is not the file that was planned: {$sums}",
+            $path,
+            'the file that the plan names',
+            self::TODO,
+        );
     }
 
     public static function unreadable(string $name, string $reason): self

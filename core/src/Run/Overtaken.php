@@ -11,6 +11,11 @@ final class Overtaken extends TornavisError
 {
     public static function journal(): self
     {
-        return new self('The run has gone on since', 'run', 'that nothing has happened since the page was loaded', 'Look at where the run is now, then decide again. Nothing was done.');
+        return new self(
+            'The run has gone on since',
+            'run',
+            'that nothing has happened since the page was loaded',
+            'Look at where the run is now, then decide again. Nothing was done.',
+        );
     }
 }

@@ -23,15 +23,61 @@ final class Raw
             $extra = '';
             $claims = ['size' => strlen($content), 'packed' => strlen($packed), 'header' => strlen($body)];
             if ($wide !== [] && $table === '') {
-                $extra = pack('vvPPP', 1, 24, $wide['size'] ?? $claims['size'], $wide['packed'] ?? $claims['packed'], $wide['header'] ?? 0);
+                $extra = pack(
+                    'vvPPP',
+                    1,
+                    24,
+                    $wide['size'] ?? $claims['size'],
+                    $wide['packed'] ?? $claims['packed'],
+                    $wide['header'] ?? 0,
+                );
                 $claims = ['size' => 0xFFFFFFFF, 'packed' => 0xFFFFFFFF, 'header' => 0xFFFFFFFF];
             }
             $method = $deflate ? 8 : 0;
-            $table .= "PK\x01\x02".pack('vvvvvvVVVvvvvvVV', 20, 20, 0, $method, 0, 0, crc32($content), $claims['packed'], $claims['size'], strlen($name), strlen($extra), 0, 0, 0, 0, $claims['header']).$name.$extra;
-            $body .= "PK\x03\x04".pack('vvvvvVVVvv', 20, 0, $method, 0, 0, crc32($content), strlen($packed), strlen($content), strlen($name), 0).$name.$packed;
+            $table .= "PK\x01\x02".pack(
+                'vvvvvvVVVvvvvvVV',
+                20,
+                20,
+                0,
+                $method,
+                0,
+                0,
+                crc32($content),
+                $claims['packed'],
+                $claims['size'],
+                strlen($name),
+                strlen($extra),
+                0,
+                0,
+                0,
+                0,
+                $claims['header'],
+            ).$name.$extra;
+            $body .= "PK\x03\x04".pack(
+                'vvvvvVVVvv',
+                20,
+                0,
+                $method,
+                0,
+                0,
+                crc32($content),
+                strlen($packed),
+                strlen($content),
+                strlen($name),
+                0,
+            ).$name.$packed;
         }
 
-        return $body.$table."PK\x05\x06".pack('vvvvVVv', 0, 0, count($entries), count($entries), strlen($table), strlen($body), 0);
+        return $body.$table."PK\x05\x06".pack(
+            'vvvvVVv',
+            0,
+            0,
+            count($entries),
+            count($entries),
+            strlen($table),
+            strlen($body),
+            0,
+        );
     }
 
     /** One header of a tar and its content. */
@@ -89,7 +135,13 @@ final class Raw
 
     public static function partition(string $name, int $size, string $more = ''): string
     {
-        return self::message(13, self::message(1, $name).self::message(7, self::number(1, $size).self::message(2, str_repeat('h', 32))).$more);
+        return self::message(
+            13,
+            self::message(1, $name).self::message(
+                7,
+                self::number(1, $size).self::message(2, str_repeat('h', 32)),
+            ).$more,
+        );
     }
 
     /**
@@ -98,8 +150,13 @@ final class Raw
      * @param  list<int>  $sectors  of the extents
      * @param  list<array{int, int}>  $partitions  first extent and number of extents
      */
-    public static function superLayout(array $sectors, array $partitions, int $most = 0, int $first = 2048, int $size = 1 << 30): string
-    {
+    public static function superLayout(
+        array $sectors,
+        array $partitions,
+        int $most = 0,
+        int $first = 2048,
+        int $size = 1 << 30,
+    ): string {
         $extents = implode('', array_map(static fn (int $count): string => pack('PVPV', $count, 0, 0, 0), $sectors));
         $rows = '';
         foreach ($partitions as $index => [$from, $count]) {
@@ -114,8 +171,16 @@ final class Raw
             $descriptors .= pack('VVV', $at, $count, $bytes);
             $at += strlen($text);
         }
-        $header = "\x30\x50\x4c\x41".pack('vvV', 10, 0, 128).str_repeat("\0", 32).pack('V', strlen($tables)).hash('sha256', $tables, true).$descriptors;
-        $geometry = str_pad("\x67\x44\x6c\x61".pack('V', 52).str_repeat("\0", 32).pack('VVV', 65_536, 2, 4096), 4096, "\0");
+        $header = "\x30\x50\x4c\x41".pack('vvV', 10, 0, 128).str_repeat("\0", 32).pack('V', strlen($tables)).hash(
+            'sha256',
+            $tables,
+            true,
+        ).$descriptors;
+        $geometry = str_pad(
+            "\x67\x44\x6c\x61".pack('V', 52).str_repeat("\0", 32).pack('VVV', 65_536, 2, 4096),
+            4096,
+            "\0",
+        );
 
         return $geometry.str_pad($header, 128, "\0").$tables.str_repeat("\0", 8192);
     }
@@ -134,8 +199,14 @@ final class Raw
     }
 
     /** A verification header whose fields can be put anywhere. */
-    public static function verification(int $auth, int $aux, int $offset, int $size, int $rollback, string $descriptors = ''): string
-    {
+    public static function verification(
+        int $auth,
+        int $aux,
+        int $offset,
+        int $size,
+        int $rollback,
+        string $descriptors = '',
+    ): string {
         $header = 'AVB0'.pack('NNJJN', 1, 0, $auth, $aux, 1);
         $header = str_pad($header, 96, "\0").pack('JJJN', $offset, $size, $rollback, 0);
 
@@ -159,6 +230,11 @@ final class Raw
     /** An update zip with metadata. */
     public static function metadata(string $text): string
     {
-        return self::zip(['META-INF/com/android/metadata' => $text, 'META-INF/com/google/android/updater-script' => 'ui_print("x");']);
+        return self::zip(
+            [
+                'META-INF/com/android/metadata' => $text,
+                'META-INF/com/google/android/updater-script' => 'ui_print("x");',
+            ],
+        );
     }
 }

@@ -48,7 +48,14 @@ final readonly class ReadingChild
             } catch (PackageError $error) {
                 $this->tell(['error' => $error->toArray()]);
             } catch (\Throwable $fault) {
-                $this->tell(['error' => PackageError::fault(self::text($request, 'path'), get_class($fault).': '.$fault->getMessage())->toArray()]);
+                $this->tell(
+                    [
+                        'error' => PackageError::fault(
+                            self::text($request, 'path'),
+                            get_class($fault).': '.$fault->getMessage(),
+                        )->toArray(),
+                    ],
+                );
             }
             $this->limit(0);
         }
@@ -66,8 +73,15 @@ final readonly class ReadingChild
             'inspect' => PackageInspector::standard()->inspect($path)->toArray(),
             'beside' => PackageInspector::standard()->beside($path, PackageError::told($request['error']))->toArray(),
             'sums' => Checksum::all($path, self::texts($request, 'algorithms'), $this->bytesDone()),
-            'images' => ImageCheck::of(Package::fromArray(self::document($request)), fn (string $partition) => $this->progress($partition)),
-            'extract' => PartitionExtractor::of($path)->extract(self::text($request, 'partition'), self::text($request, 'to'), $this->bytesDone()),
+            'images' => ImageCheck::of(
+                Package::fromArray(self::document($request)),
+                fn (string $partition) => $this->progress($partition),
+            ),
+            'extract' => PartitionExtractor::of($path)->extract(
+                self::text($request, 'partition'),
+                self::text($request, 'to'),
+                $this->bytesDone(),
+            ),
             default => null,
         };
     }
@@ -102,7 +116,13 @@ final readonly class ReadingChild
      */
     private function tell(array $line): void
     {
-        fwrite($this->out, json_encode($line, JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR)."\n");
+        fwrite(
+            $this->out,
+            json_encode(
+                $line,
+                JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR,
+            )."\n",
+        );
     }
 
     /**

@@ -43,7 +43,12 @@ final readonly class Bundle
         }
         $found = $this->zip?->find($entry);
         if ($this->zip === null || $found === null) {
-            throw PackageError::malformed($this->path, "entry {$entry}", 'There is no such entry', 'an entry of the bundle');
+            throw PackageError::malformed(
+                $this->path,
+                "entry {$entry}",
+                'There is no such entry',
+                'an entry of the bundle',
+            );
         }
         yield from $this->zip->pieces($found);
     }

@@ -63,7 +63,11 @@ final readonly class Manifest
             if ($number === 13 && $type === WireFields::BYTES) {
                 $partition = self::partition($fields, $value, $value + $length, $path, $where);
                 if (isset($partitions[$partition->name])) {
-                    throw PackageError::hostile($path, "{$where}, partition {$partition->name}", 'Two partitions have the same name');
+                    throw PackageError::hostile(
+                        $path,
+                        "{$where}, partition {$partition->name}",
+                        'Two partitions have the same name',
+                    );
                 }
                 $partitions[$partition->name] = $partition;
             } elseif ($number === 15 && $type === WireFields::BYTES) {
@@ -72,19 +76,33 @@ final readonly class Manifest
                 $numbers[$number] = $value;
             }
             if (count($partitions) > self::MOST_PARTITIONS) {
-                throw PackageError::hostile($path, $where, 'The manifest has more than '.self::MOST_PARTITIONS.' partitions');
+                throw PackageError::hostile(
+                    $path,
+                    $where,
+                    'The manifest has more than '.self::MOST_PARTITIONS.' partitions',
+                );
             }
         }
         $block = $numbers[3] ?? self::DEFAULT_BLOCK_BYTES;
         if ($block < 512 || $block > 1 << 20) {
-            throw PackageError::malformed($path, $where, "The manifest counts in blocks of {$block} bytes", 'blocks of 512 bytes to 1 MiB');
+            throw PackageError::malformed(
+                $path,
+                $where,
+                "The manifest counts in blocks of {$block} bytes",
+                'blocks of 512 bytes to 1 MiB',
+            );
         }
 
         return new self($fields, $path, $where, $block, $numbers[12] ?? 0, $numbers[14] ?? null, $partitions, $groups);
     }
 
-    private static function partition(WireFields $fields, int $at, int $end, string $path, string $where): ManifestPartition
-    {
+    private static function partition(
+        WireFields $fields,
+        int $at,
+        int $end,
+        string $path,
+        string $where,
+    ): ManifestPartition {
         $name = '';
         $info = null;
         $old = false;
@@ -100,10 +118,22 @@ final readonly class Manifest
             }
         }
         if ($name === '' || preg_match('/[^\x21-\x7e]/', $name) === 1) {
-            throw PackageError::malformed($path, $where, 'A partition is called "'.mb_scrub($name).'"', 'a name of plain letters');
+            throw PackageError::malformed(
+                $path,
+                $where,
+                'A partition is called "'.mb_scrub($name).'"',
+                'a name of plain letters',
+            );
         }
 
-        return new ManifestPartition($name, $info === null ? null : (int) $info->getSize(), $info?->getHash() ?? '', $old, $at, $end);
+        return new ManifestPartition(
+            $name,
+            $info === null ? null : (int) $info->getSize(),
+            $info?->getHash() ?? '',
+            $old,
+            $at,
+            $end,
+        );
     }
 
     /**
@@ -144,8 +174,14 @@ final readonly class Manifest
      * @param  T  $into
      * @return T
      */
-    private static function message(Message $into, WireFields $fields, int $at, int $length, string $path, string $where): Message
-    {
+    private static function message(
+        Message $into,
+        WireFields $fields,
+        int $at,
+        int $length,
+        string $path,
+        string $where,
+    ): Message {
         if ($length > self::LARGEST_MESSAGE_BYTES) {
             throw PackageError::hostile($path, "{$where}, byte {$at}", "A part of the manifest has {$length} bytes");
         }
@@ -153,7 +189,12 @@ final readonly class Manifest
             $into->mergeFromString($fields->bytes($at, $length));
         } catch (\Exception $error) {
             // The library throws its own class for damage, and a plain exception for text that is not UTF-8.
-            throw PackageError::malformed($path, "{$where}, byte {$at}", 'The manifest cannot be read: '.mb_scrub($error->getMessage()), 'a manifest in the open payload format');
+            throw PackageError::malformed(
+                $path,
+                "{$where}, byte {$at}",
+                'The manifest cannot be read: '.mb_scrub($error->getMessage()),
+                'a manifest in the open payload format',
+            );
         }
 
         return $into;

@@ -14,7 +14,13 @@ final readonly class ManifestPartition
      * @param  int  $at  first byte of its message in the manifest
      * @param  int  $end  the byte after its last
      */
-    public function __construct(public string $name, public ?int $sizeBytes, public string $hash, public bool $fromOld, public int $at, public int $end)
-    {
+    public function __construct(
+        public string $name,
+        public ?int $sizeBytes,
+        public string $hash,
+        public bool $fromOld,
+        public int $at,
+        public int $end,
+    ) {
     }
 }

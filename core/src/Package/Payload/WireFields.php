@@ -43,7 +43,11 @@ final readonly class WireFields
         $count = 0;
         for ($at = $from; $at < $to; $at = $next) {
             if (++$count > $most) {
-                throw PackageError::hostile($this->path, "{$this->where}, byte {$at}", "A message of the manifest has more than {$most} fields");
+                throw PackageError::hostile(
+                    $this->path,
+                    "{$this->where}, byte {$at}",
+                    "A message of the manifest has more than {$most} fields",
+                );
             }
             [$tag, $begin] = $this->varint($at, $to);
             [$value, $length, $next] = $this->value($tag & 7, $begin, $to);
@@ -97,6 +101,11 @@ final readonly class WireFields
 
     private function damaged(int $at, string $what): PackageError
     {
-        return PackageError::malformed($this->path, "{$this->where}, byte {$at}", "The manifest cannot be read: {$what}", 'a manifest in the open payload format');
+        return PackageError::malformed(
+            $this->path,
+            "{$this->where}, byte {$at}",
+            "The manifest cannot be read: {$what}",
+            'a manifest in the open payload format',
+        );
     }
 }
