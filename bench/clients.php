@@ -11,7 +11,6 @@ use Symfony\Component\Process\Process;
 use Tests\Support\World;
 
 require dirname(__DIR__).'/vendor/autoload.php';
-is_file(__DIR__.'/Calibration.php') && require_once __DIR__.'/Calibration.php';
 
 const CLIENTS = 20;
 const SECONDS = 60;
@@ -19,7 +18,7 @@ const SECONDS = 60;
 const BEAT = 0.6;
 const ALLOWED = 0.150;
 
-$slower = class_exists(Tornavis\Bench\Calibration::class) ? Tornavis\Bench\Calibration::factor() : 1.0;
+$slower = Tornavis\Bench\Calibration::factor();
 $folder = sys_get_temp_dir().'/tornavis-clients-'.getmypid();
 mkdir($folder);
 $port = random_int(20_000, 30_000);

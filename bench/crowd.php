@@ -22,7 +22,6 @@ use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 
 require dirname(__DIR__).'/vendor/autoload.php';
-is_file(__DIR__.'/Calibration.php') && require_once __DIR__.'/Calibration.php';
 
 const PHONES = 200;
 const RUNS = 2000;
@@ -83,7 +82,7 @@ function ask(Kernel $kernel, string $path): array
     return [$best, $queries, (int) (memory_get_peak_usage() / (1 << 20))];
 }
 
-$slower = class_exists(Tornavis\Bench\Calibration::class) ? Tornavis\Bench\Calibration::factor() : 1.0;
+$slower = Tornavis\Bench\Calibration::factor();
 printf("This machine takes %.2f times as long as the one on which the limits were set.\n", $slower);
 $ok = true;
 foreach (['bench' => 0.05, 'jobs' => 0.05, 'runs/'.RUNS.'/events?after='.LINES => 0.05, 'log' => 0.05] as $path => $allowed) {

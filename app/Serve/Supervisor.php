@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Serve;
 
 use Symfony\Component\Process\Process;
+use Throwable;
 
 /**
  * Keeps the parts of the program running. It reads no file of the shelf and asks nothing of the database, so that
@@ -74,17 +75,14 @@ final class Supervisor
         $refused = null;
         $announced = false;
         $this->beat(hrtime(true) / 1e9);
-        while (! $this->ending) {
-            $now = hrtime(true) / 1e9;
-            $this->web === null ?: $this->tend($this->web, $now);
-            $refused = $this->prepare($now);
-            if ($refused !== null) {
-                break;
+        while (! $this->ending && $refused === null) {
+            try {
+                $refused = $this->turn(hrtime(true) / 1e9);
+            } catch (Throwable $fault) {
+                // Whatever it is, the parts go on, and the next turn may be better.
+                ($this->tell)("The supervisor failed: {$fault->getMessage()} It goes on.");
+                sleep(1);
             }
-            foreach ($this->ready ? $this->wanted() : [] as $part) {
-                $this->tend($part, $now);
-            }
-            $this->beat($now);
             if ($this->ready && ! $announced && $this->areUp()) {
                 $announced = true;
                 $ready();
@@ -92,6 +90,19 @@ final class Supervisor
             usleep(self::TURN_MICROSECONDS);
         }
         $this->finish();
+
+        return $refused;
+    }
+
+    /** @return ?string why the data cannot be used */
+    private function turn(float $now): ?string
+    {
+        $this->web === null ?: $this->tend($this->web, $now);
+        $refused = $this->prepare($now);
+        foreach ($this->ready ? $this->wanted() : [] as $part) {
+            $this->tend($part, $now);
+        }
+        $this->beat($now);
 
         return $refused;
     }

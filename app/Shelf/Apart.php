@@ -17,6 +17,9 @@ final class Apart
     /** For the readers; the interpreter itself takes some 30 MiB beside. */
     private const MEMORY = '96M';
 
+    /** Of its user in all, so that nothing that it starts can fill the machine with processes. */
+    private const MOST_PROCESSES = 4000;
+
     /** What the process and the tools that it starts can have each, in KiB: the last line of defence. */
     private const ADDRESS_SPACE_KIB = 1 << 20;
 
@@ -187,7 +190,7 @@ final class Apart
             return;
         }
         $this->end();
-        $limits = 'ulimit -c 0; ulimit -v '.self::ADDRESS_SPACE_KIB.'; exec "$@"';
+        $limits = 'ulimit -c 0; ulimit -p '.self::MOST_PROCESSES.' 2>/dev/null; ulimit -v '.self::ADDRESS_SPACE_KIB.'; exec "$@"';
         $php = [
             PHP_BINARY,
             '-d',

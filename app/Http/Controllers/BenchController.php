@@ -15,6 +15,7 @@ use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\StreamedResponse;
+use Tornavis\Core\Format\Canonical;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Phone\ModelSheet;
@@ -48,6 +49,8 @@ final class BenchController extends Controller
     {
         $sheet = $unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet();
         $unit->refuseImpossible($sheet, now()->toIso8601String(), 'the file');
+        $there = UnitRecord::query()->firstWhere('label', $unit->label);
+        abort_if($there !== null && Canonical::text($there->document) !== Canonical::text($unit->toArray()), 409, "{$unit->label} is on the bench, with other statements than the file has. Nothing was changed. Give the one in the file another label, or take this one off the bench first.");
         UnitRecord::keep($unit);
     }
 
