@@ -62,6 +62,12 @@ final class Device extends Model
         return $device;
     }
 
+    /** Takes away what nobody has come in with for a month. */
+    public static function forgetOld(): void
+    {
+        self::query()->where('last_seen_at', '<', now()->subMonth())->delete();
+    }
+
     private static function keyOf(string $token): string
     {
         return hash('sha256', "{$token}|".config()->string('tornavis.access_code'));

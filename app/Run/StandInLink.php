@@ -23,6 +23,9 @@ final class StandInLink implements Link
 
     private const SILENCE_SECONDS = 60;
 
+    /** Which phones there are is asked while somebody waits for a page. */
+    private const LIST_SECONDS = 3;
+
     private string $serial = '';
 
     private string $holder = '';
@@ -159,7 +162,7 @@ final class StandInLink implements Link
         if ($socket === false) {
             throw LinkLost::noAnswer("stand-in on 127.0.0.1:{$this->port}", $doing);
         }
-        stream_set_timeout($socket, self::SILENCE_SECONDS);
+        stream_set_timeout($socket, $request['do'] === 'list' ? self::LIST_SECONDS : self::SILENCE_SECONDS);
         try {
             $this->line($socket, ['secret' => $this->secret], $doing);
             if ($file !== null) {

@@ -17,7 +17,7 @@ final readonly class Health
 {
     private const LEAST_FREE_BYTES = 64 << 20;
 
-    private const PATIENCE_MILLISECONDS = 300;
+    private const PATIENCE_MILLISECONDS = 1500;
 
     private const WAITING_SECONDS = 20;
 

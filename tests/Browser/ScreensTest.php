@@ -240,3 +240,37 @@ it('shows a run live in a second window', function () {
     Application::until(static fn (): bool => ! str_contains($app->text(), 'This is the first step'), 'the first window follows', fn (): string => $app->text());
     $app->see('Firmware 5.2.11 into slot B');
 });
+
+it('says on every page what does not work, and no longer when it works', function () {
+    $app = Application::demo();
+    $folder = "{$app->folder}/disk";
+    mkdir($folder);
+    $app->visit('/log');
+    $put = 'fetch("/api/shelf/folders", {method: "PUT", body: JSON.stringify({folders: [arguments[0]]}), headers: '
+        .'{"Content-Type": "application/json", Accept: "application/json", '
+        .'"X-CSRF-TOKEN": document.querySelector("meta[name=csrf-token]").content}})';
+    $app->browser->executeScript($put, [$folder]);
+    Application::until(fn (): bool => str_contains((string) $app->browser->executeScript(
+        'const r = new XMLHttpRequest; r.open("GET", "/api/shelf", false); r.send(); return r.responseText',
+    ), 'disk'), 'the folder is kept');
+    rmdir($folder);
+    $app->seeIn('.health', 'is not there. Connect its disk, or take it off the list of folders.');
+    mkdir($folder);
+    Application::until(fn (): bool => ! str_contains($app->text(), 'is not there'), 'the line goes');
+    expect($app->text())->not->toContain('is not there');
+});
+
+it('starts no plan that has changed since it was shown, and shows what is different', function () {
+    $app = Application::demo();
+    $app->visit('/jobs/1/score');
+    $app->see('Start run');
+    $change = 'const done = arguments[0], token = document.querySelector("meta[name=csrf-token]").content; '
+        .'fetch("/api/house-rules").then((r) => r.json()).then((d) => fetch("/api/house-rules", {method: "PUT", '
+        .'headers: {"Content-Type": "application/json", Accept: "application/json", "X-CSRF-TOKEN": token}, '
+        .'body: JSON.stringify({...d.rules, formatOrder: "after", preInstallSlot: "active"})})).then(() => { '
+        .'[...document.querySelectorAll("button")].find((b) => b.innerText.includes("Start run")).click(); done(1) })';
+    $app->browser->manage()->timeouts()->setScriptTimeout(30);
+    $app->browser->executeAsyncScript($change);
+    $app->see('The plan has changed since it was shown. Nothing was started.');
+    $app->see('Make slot B the active one was step');
+});

@@ -68,6 +68,13 @@ it('says that the link is lost when the stand-in dies in the middle, and the pho
     expect($killed)->toBeTrue()->and($phone?->written('boot', 'b')['whole'] ?? null)->toBeFalse();
 });
 
+it('waits no longer than a page may for a stand-in that says nothing', function () {
+    $silent = stream_socket_server('tcp://127.0.0.1:0');
+    $port = (int) preg_replace('/.*:/', '', (string) stream_socket_get_name($silent, false));
+    $began = microtime(true);
+    expect((new StandInLink($port))->serials())->toBe([])->and(microtime(true) - $began)->toBeLessThan(6.0);
+});
+
 it('says that the link is lost when no stand-in runs', function () use ($link) {
     $port = Ports::free();
     expect($link($port)->serials())->toBe([])->and(fn () => $link($port)->observe())->toThrow(LinkLost::class, (string) $port);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Models\Device;
 use App\Models\Run;
 use App\Serve\Beat;
 use App\Shelf\Scratch;
@@ -52,6 +53,7 @@ final class WatchCommand extends Command
             $turn % self::TIDY_EVERY !== 0 || $this->tried($waiting, 'What is of no more use could not be taken away', static function () use ($uploads): void {
                 Scratch::tidy();
                 Kept::prune();
+                Device::forgetOld();
                 $uploads->expire();
             });
             $atWork = 0;
