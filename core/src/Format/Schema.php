@@ -17,6 +17,11 @@ final class Schema
 
     public const VERSION = 1;
 
+    private const SEALED = ['plan', 'events', 'data'];
+
+    /** Up to here a number with a fraction is exact. */
+    private const MOST_EXACT = 9_007_199_254_740_992;
+
     /** @var array<string, self> */
     private static array $known = [];
 
@@ -72,7 +77,26 @@ final class Schema
             throw FormatError::notJson($where, 'the outermost value is no object');
         }
 
-        /** @var array<string, mixed> $data */
+        /** @var array<string, mixed> */
+        return self::withWholeNumbers($data);
+    }
+
+    /**
+     * A whole number that is written as 1e3 or 1000.0 is one all the same. Plans and journals stay as they were sealed.
+     *
+     * @param  array<mixed>  $data
+     * @return array<mixed>
+     */
+    private static function withWholeNumbers(array $data): array
+    {
+        foreach ($data as $name => $value) {
+            if (is_array($value) && ! in_array($name, self::SEALED, true)) {
+                $data[$name] = self::withWholeNumbers($value);
+            } elseif (is_float($value) && floor($value) === $value && abs($value) <= self::MOST_EXACT) {
+                $data[$name] = (int) $value;
+            }
+        }
+
         return $data;
     }
 

@@ -85,3 +85,16 @@ it('names every fact in words and writes its value as a person reads it', functi
         ->and(StateField::say('slot.a.os.buildTime', 1_788_415_200))->toBe('2026-09-03')
         ->and(StateField::say('battery.percent', null))->toBe('unknown');
 });
+
+it('takes a whole number however it is written, and no size that no phone has', function () use ($demo) {
+    $text = (string) file_get_contents("{$demo}/models/bowline.json");
+    $size = ModelSheet::fromArray(Schema::decodeText($text, 'sheet'))->superBytes;
+    $written = str_replace("\"superBytes\": {$size}", sprintf('"superBytes": %.1f', $size), $text, $count);
+    expect($count)->toBe(1)->and(ModelSheet::fromArray(Schema::decodeText($written, 'sheet'))->superBytes)->toBe($size);
+
+    foreach (['9223372036854775807', '1e300', '70368744177665', '5.5'] as $bad) {
+        $written = str_replace("\"superBytes\": {$size}", "\"superBytes\": {$bad}", $text);
+        $read = fn () => ModelSheet::fromArray(Schema::decodeText($written, 'sheet'));
+        expect($read)->toThrow(FormatError::class, 'superBytes');
+    }
+});
