@@ -7,8 +7,9 @@ declare(strict_types=1);
  * The real application with the demo world and one run on the stand-in phone.
  */
 
-use Symfony\Component\Process\Process;
+use Tests\Support\Program;
 use Tests\Support\World;
+use Tornavis\Bench\Calibration;
 
 require dirname(__DIR__).'/vendor/autoload.php';
 
@@ -18,67 +19,11 @@ const SECONDS = 60;
 const BEAT = 0.6;
 const ALLOWED = 0.150;
 
-$slower = Tornavis\Bench\Calibration::factor();
-$folder = sys_get_temp_dir().'/tornavis-clients-'.getmypid();
-mkdir($folder);
-$port = random_int(20_000, 30_000);
-$base = "http://127.0.0.1:{$port}";
-$application = new Process([
-    PHP_BINARY,
-    'artisan',
-    'tornavis:serve',
-    '--demo',
-    "--port={$port}",
-    '--standin-port='.($port + 1),
-    '--speed=20',
-], dirname(__DIR__), [
-    'APP_ENV' => 'production', 'QUEUE_CONNECTION' => 'database', 'TORNAVIS_DATA' => $folder, 'TORNAVIS_SHELF' => World::shelf(),
-], null, null);
-$application->start();
-$application->waitUntil(static fn (string $type, string $text): bool => str_contains($text, 'Tornavis is at'));
-
-/** Asks once; the answer as JSON. */
-function ask(string $method, string $url, string $cookies, ?string $token = null, mixed $body = null): mixed
-{
-    $curl = curl_init($url);
-    $headers = array_filter(
-        [
-            'Accept: application/json',
-            'Content-Type: application/json',
-            $token === null ? null : "X-CSRF-TOKEN: {$token}",
-        ],
-    );
-    curl_setopt_array(
-        $curl,
-        [
-            CURLOPT_RETURNTRANSFER => true,
-            CURLOPT_CUSTOMREQUEST => $method,
-            CURLOPT_COOKIEFILE => $cookies,
-            CURLOPT_COOKIEJAR => $cookies,
-            CURLOPT_HTTPHEADER => $headers,
-        ] + ($body === null ? [] : [CURLOPT_POSTFIELDS => json_encode($body)]),
-    );
-    $text = (string) curl_exec($curl);
-    curl_close($curl);
-
-    return json_decode($text, true) ?? $text;
-}
-
-$cookies = "{$folder}/cookies";
-preg_match('/csrf-token" content="([^"]+)/', (string) ask('GET', "{$base}/bench", $cookies), $found);
-$token = $found[1] ?? '';
-// The job is clear once its kit is hashed.
-for ($try = 0; $try < 100 && ! isset($run); $try++) {
-    $seal = ask('GET', "{$base}/api/jobs/1", $cookies)['seal'] ?? '';
-    $run = ask(
-        'POST',
-        "{$base}/api/jobs/1/run",
-        $cookies,
-        $token,
-        ['link' => 'stand-in', 'seal' => $seal],
-    )['id'] ?? null;
-    $run ?? usleep(500_000);
-}
+$slower = Calibration::factor();
+$program = new Program(World::shelf(), 20.0);
+$program->start();
+$run = $program->run();
+$base = "http://127.0.0.1:{$program->port}";
 
 /** One client: when it asks next, what it has seen, and the answer's mark. */
 $clients = array_map(
@@ -147,18 +92,11 @@ while (microtime(true) < $end) {
     }
     if (isset($gated) && $gated !== null && microtime(true) > $gateAt) {
         $gateAt = microtime(true) + 2;
-        ask(
-            'POST',
-            "{$base}/api/runs/{$run}/release",
-            $cookies,
-            $token,
-            ['word' => 'SK-04', 'question' => $gated['sequence'] ?? null],
-        );
+        $program->answer($run, ['status' => 'gated', 'question' => $gated]);
         $gated = null;
     }
 }
-$application->stop(10, SIGTERM);
-exec('rm -rf '.escapeshellarg($folder));
+$program->stop();
 sort($times);
 $at = static fn (float $share): float => 1000 * $times[(int) floor((count($times) - 1) * $share)];
 $allowed = 1000 * ALLOWED * $slower;

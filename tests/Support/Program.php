@@ -2,10 +2,9 @@
 
 declare(strict_types=1);
 
-namespace Tests\Faults;
+namespace Tests\Support;
 
 use Symfony\Component\Process\Process;
-use Tests\Support\Ports;
 
 /** The real program in a data folder of its own, spoken to as a page does. */
 final class Program
