@@ -90,6 +90,24 @@ it('does not make a database anew where one has vanished, and makes the first', 
     expect(is_file($this->file))->toBeTrue();
 });
 
+it('has an index on every foreign key', function () {
+    $this->database->prepare($this->migrator);
+    $open = new PDO("sqlite:{$this->file}");
+    $list = static fn (string $sql): array => $open->query($sql)->fetchAll(PDO::FETCH_ASSOC);
+    $keys = 0;
+    foreach ($list("select name from sqlite_master where type = 'table'") as ['name' => $table]) {
+        $first = [];
+        foreach ($list("pragma index_list('{$table}')") as ['name' => $index]) {
+            $first[] = $list("pragma index_info('{$index}')")[0]['name'];
+        }
+        foreach ($list("pragma foreign_key_list('{$table}')") as ['from' => $column]) {
+            expect($first)->toContain($column);
+            $keys++;
+        }
+    }
+    expect($keys)->toBeGreaterThan(2);
+});
+
 it('refuses what is no database', function () {
     file_put_contents($this->file, str_repeat('no database ', 500));
     expect(fn () => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, 'no whole database');
