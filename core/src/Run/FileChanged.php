@@ -9,11 +9,11 @@ use Tornavis\Core\TornavisError;
 /** A file of the kit is not the one that the plan was made for. */
 final class FileChanged extends TornavisError
 {
-    private const TODO = 'Put the planned file back, then go on; or stop, and plan anew with the file that is there. Nothing was written with it.';
+    private const WHAT_TO_DO = 'Put the planned file back, then go on; or stop, and plan anew with the file that is there. Nothing was written with it.';
 
     public static function gone(string $name): self
     {
-        return new self("{$name} is no longer on the shelf", 'the kit', 'the file that the plan names', self::TODO);
+        return new self("{$name} is no longer on the shelf", 'the kit', 'the file that the plan names', self::WHAT_TO_DO);
     }
 
     public static function other(string $name, string $path, string $has, string $planned): self
@@ -24,12 +24,12 @@ final class FileChanged extends TornavisError
             "{$name} is not the file that was planned: {$sums}",
             $path,
             'the file that the plan names',
-            self::TODO,
+            self::WHAT_TO_DO,
         );
     }
 
     public static function unreadable(string $name, string $reason): self
     {
-        return new self("{$name} cannot be read: {$reason}", 'the kit', 'the file that the plan names', self::TODO);
+        return new self("{$name} cannot be read: {$reason}", 'the kit', 'the file that the plan names', self::WHAT_TO_DO);
     }
 }
