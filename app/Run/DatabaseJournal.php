@@ -61,8 +61,10 @@ final readonly class DatabaseJournal implements Journal
             try {
                 return DB::transaction($write(...));
             } catch (QueryException $error) {
-                $full = str_contains($error->getMessage(), 'disk is full');
-                if (! $this->patient || (! $full && ! str_contains($error->getMessage(), 'locked'))) {
+                // The framework's own message holds the line too, which may speak of a lock or a disk itself.
+                $says = $error->getPrevious()?->getMessage() ?? '';
+                $full = str_contains($says, 'disk is full');
+                if (! $this->patient || (! $full && ! str_contains($says, 'is locked'))) {
                     throw $full ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
                 }
             }

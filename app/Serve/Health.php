@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Serve;
 
+use App\Jobs\AdvanceRun;
 use App\Models\Run;
 use App\Work\WorkLock;
 use Illuminate\Database\QueryException;
@@ -20,6 +21,34 @@ final readonly class Health
     private const PATIENCE_MILLISECONDS = 1500;
 
     private const WAITING_SECONDS = 20;
+
+    private const GONE = 'The database is not there. End Tornavis, then put it back, '
+        .'or bring a copy back: ./tornavis restore FILE';
+
+    private const LOCKED = 'The database waits for another program that holds it. '
+        .'What you do is tried again; end that program if this stays.';
+
+    private const READ_ONLY = 'The database cannot be written. '
+        .'Give this user write permission on it and on its folder.';
+
+    private const DAMAGED = 'The file of the database is damaged. '
+        .'End Tornavis and bring a copy back: ./tornavis restore FILE';
+
+    private const FULL = 'The disk is full. Make room on it; runs wait and go on by themselves.';
+
+    /** A part of what the database says, and what it means. */
+    private const DATABASE_SAYS = [
+        'unable to open' => self::GONE,
+        'does not exist' => self::GONE,
+        'no such table' => self::GONE,
+        'is locked' => self::LOCKED,
+        'is busy' => self::LOCKED,
+        'disk is full' => self::FULL,
+        'readonly' => self::READ_ONLY,
+        'read-only' => self::READ_ONLY,
+        'not a database' => self::DAMAGED,
+        'malformed' => self::DAMAGED,
+    ];
 
     /** A run that goes on says something at least this often. */
     private const SILENT_RUN_SECONDS = 180;
@@ -41,7 +70,7 @@ final readonly class Health
     {
         $supervisor = Beat::of('supervisor');
         if ($supervisor === null) {
-            return OwnerLock::isHeld() || app()->runningUnitTests() ? [] : [
+            return OwnerLock::isHeld() ? [] : [
                 'Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve',
             ];
         }
@@ -131,23 +160,13 @@ final readonly class Health
         // The framework's own message holds the statement too.
         $says = $error->getPrevious()?->getMessage() ?? $error->getMessage();
 
-        return match (true) {
-            str_contains(
-                $says,
-                'unable to open',
-            ), str_contains($says, 'does not exist'), str_contains($says, 'no such table') => 'The database is not there. End Tornavis, then put it back or bring a copy back: ./tornavis restore FILE',
-            str_contains($says, 'is locked'), str_contains($says, 'is busy') => 'The database waits for another program that holds it. What you do is tried again; end that program if this stays.',
-            str_contains(
-                $says,
-                'disk is full',
-            ) => 'The disk is full. Make room on it; runs wait and go on by themselves.',
-            str_contains($says, 'readonly'), str_contains($says, 'read-only') => 'The database cannot be written. Give this user write permission on it and on its folder.',
-            str_contains(
-                $says,
-                'not a database',
-            ), str_contains($says, 'malformed') => 'The file of the database is damaged. End Tornavis and bring a copy back: ./tornavis restore FILE',
-            default => 'The database does not answer. Look at the log in '.storage_path('logs').'.',
-        };
+        foreach (self::DATABASE_SAYS as $part => $meaning) {
+            if (str_contains($says, $part)) {
+                return $meaning;
+            }
+        }
+
+        return 'The database does not answer. Look at the log in '.storage_path('logs').'.';
     }
 
     /**
@@ -172,7 +191,7 @@ final readonly class Health
             $last = DB::table('journal_events')->where('run_id', $run->id)->orderByDesc('sequence')->value('at');
             $silent = is_string($last) ? time() - (int) strtotime($last) : 0;
             if ($silent > self::SILENT_RUN_SECONDS) {
-                $at = WorkLock::isHeld("run-{$run->id}") ? 'It waits for the phone: look at its cable.' : 'No worker is at it; it is taken up again.';
+                $at = WorkLock::isHeld(AdvanceRun::lock($run->id)) ? 'It waits for the phone: look at its cable.' : 'No worker is at it; it is taken up again.';
                 $problems[] = "The run on {$run->unit_label} has said nothing for ".Size::minutes($silent).". {$at}";
             }
         }

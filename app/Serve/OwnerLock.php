@@ -16,6 +16,8 @@ final class OwnerLock
 {
     private const TAKE_OVER_SECONDS = 15;
 
+    private const TRIES = 5;
+
     /** @param  resource  $handle */
     private function __construct(private mixed $handle)
     {
@@ -34,10 +36,14 @@ final class OwnerLock
         $handle = @fopen($file, 'c+e') ?: throw new RuntimeException(
             "The file {$file} cannot be written. Give yourself write permission there, or name another folder with TORNAVIS_DATA.",
         );
-        if (! flock($handle, LOCK_EX | LOCK_NB)) {
-            fclose($handle);
+        // Whoever asks whether it is held has it for a moment.
+        for ($tries = 0; ! flock($handle, LOCK_EX | LOCK_NB); $tries++) {
+            if ($tries === self::TRIES) {
+                fclose($handle);
 
-            return null;
+                return null;
+            }
+            usleep(20_000);
         }
         $holder = ['pid' => (int) getmypid(), 'since' => date(DATE_ATOM), 'address' => $address];
         ftruncate($handle, 0);

@@ -368,3 +368,14 @@ it('asks a person where the program itself fails on a step, and goes on afterwar
         ['answer' => 'again'],
     )->assertOk()->assertJsonPath('status', 'running');
 });
+
+it('waits for a database that is locked, and for no other error, whatever the line itself says', function () {
+    [$run] = runWithOwnFile();
+    $journal = new DatabaseJournal($run, patient: true);
+    // Another line with the same number: an error of its own, in a line that speaks of a lock.
+    Illuminate\Support\Facades\DB::unprepared(
+        "CREATE TRIGGER refuses BEFORE INSERT ON journal_events BEGIN SELECT RAISE(ABORT, 'no'); END",
+    );
+    $write = fn () => $journal->append(EventKind::Noted, null, ['note' => 'The bootloader is locked, the disk is full.']);
+    expect($write)->toThrow(Illuminate\Database\QueryException::class);
+});

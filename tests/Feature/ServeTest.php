@@ -159,6 +159,8 @@ it('lets one take in the folders at a time', function () {
 });
 
 it('says what does not work, in words for a person', function () {
+    expect(Health::problems()[0])->toContain('Tornavis itself does not run, only its pages');
+    $owner = OwnerLock::take('http://127.0.0.1:1');
     expect(Health::problems())->toBe([]);
     Beat::say(
         'supervisor',
@@ -186,6 +188,7 @@ it('says what does not work, in words for a person', function () {
     expect(Health::problems()[0])->toContain('does not answer');
     Beat::forget('supervisor');
     Beat::forget('watch');
+    $owner?->release();
     foreach (['database is locked' => 'waits for another program', 'database or disk is full' => 'disk is full', 'attempt to write a readonly database' => 'cannot be written', 'file is not a database' => 'damaged', 'no such table: runs' => 'is not there'] as $says => $words) {
         expect(Health::words(new RuntimeException($says)))->toContain($words);
     }
