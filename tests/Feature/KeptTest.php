@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Shelf\Uploads;
+use Illuminate\Support\Facades\DB;
 use Tests\Support\DemoBench;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
@@ -108,6 +109,13 @@ it('answers a broken body with 400 and a value of the wrong type with 422, and d
     $this->postJson('/api/units/SK-04/dump', ['text' => ['a'], 'dry' => ['b']])->assertUnprocessable();
     expect(WorkJob::query()->findOrFail(1)->runs()->exists())->toBeFalse();
 });
+
+it('takes a broken document for no document at all', function (string $method, string $path) {
+    $before = DB::table('settings')->orderBy('name')->get()->toJson();
+    $json = ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'];
+    $this->call($method, $path, server: $json, content: '{"toolVersion": "1",')->assertStatus(400);
+    expect(DB::table('settings')->orderBy('name')->get()->toJson())->toBe($before);
+})->with([['PUT', '/api/workplace'], ['PUT', '/api/house-rules'], ['PUT', '/api/phrasebook'], ['PUT', '/api/sheets/bowline'], ['POST', '/api/units'], ['PUT', '/api/shelf/1/card']]);
 
 it('has no address that nobody uses', function () {
     $this->get('/storage/app/x')->assertNotFound();

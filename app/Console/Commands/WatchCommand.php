@@ -33,6 +33,9 @@ final class WatchCommand extends Command
 
     private bool $ending = false;
 
+    /** Phones with a run under way, as they were counted last. */
+    private int $atWork = 0;
+
     public function handle(Shelf $shelf, Uploads $uploads): int
     {
         $this->trap([SIGINT, SIGTERM], function (): void {
@@ -56,17 +59,16 @@ final class WatchCommand extends Command
                 Device::forgetOld();
                 $uploads->expire();
             });
-            $atWork = 0;
             $folders = [];
             $this->tried($waiting, 'The folders could not be looked at', static function () use ($shelf, &$folders): void {
                 $folders = $shelf->problems();
             });
-            $this->tried($waiting, 'The runs could not be counted', static function () use (&$atWork): void {
-                $atWork = count(Run::underWay());
+            $this->tried($waiting, 'The runs could not be counted', function (): void {
+                $this->atWork = count(Run::underWay());
             });
             Beat::say(
                 'watch',
-                ['phonesAtWork' => $atWork, 'folders' => $folders, 'waiting' => array_values(array_unique($waiting))],
+                ['phonesAtWork' => $this->atWork, 'folders' => $folders, 'waiting' => array_values(array_unique($waiting))],
             );
             DB::disconnect();
             // What fails again and again is tried less often.

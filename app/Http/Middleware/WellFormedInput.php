@@ -14,6 +14,9 @@ use Symfony\Component\HttpFoundation\Response;
  */
 final class WellFormedInput
 {
+    /** Addresses whose body is no JSON, or too much of it to be held. */
+    private const OTHER_BODIES = ['api/log', 'api/bench/archive', 'api/uploads*'];
+
     /** Addresses whose body is a document of its own, read and checked by its reader. */
     private const DOCUMENTS = [
         'api/units',
@@ -61,7 +64,7 @@ final class WellFormedInput
 
     public function handle(Request $request, Closure $next): Response
     {
-        if ($request->is('api/*') && ! $request->is(...self::DOCUMENTS)) {
+        if ($request->is('api/*') && ! $request->is(...self::OTHER_BODIES)) {
             $problem = self::noJson($request);
             if ($problem !== null) {
                 return response()->json(
@@ -106,12 +109,10 @@ final class WellFormedInput
         $input = $request->is(...self::DOCUMENTS) ? $request->query() : $request->all();
         foreach ($input as $name => $value) {
             $expected = match (true) {
-                in_array($name, self::TEXTS, true) && $value !== null && (! is_string($value) || strlen($value) > self::LONGEST_TEXT) => 'a text',
-                in_array($name, self::NUMBERS, true) && $value !== null && filter_var(
-                    $value,
-                    FILTER_VALIDATE_INT,
-                ) === false => 'a whole number',
-                in_array($name, self::SWITCHES, true) && (is_array($value) || filter_var($value, FILTER_VALIDATE_BOOL, FILTER_NULL_ON_FAILURE) === null) => 'true or false',
+                $value === null => null,
+                in_array($name, self::TEXTS, true) => self::isText($value) ? null : 'a text',
+                in_array($name, self::NUMBERS, true) => self::isNumber($value) ? null : 'a whole number',
+                in_array($name, self::SWITCHES, true) => self::isSwitch($value) ? null : 'true or false',
                 default => null,
             };
             if ($expected !== null) {
@@ -120,5 +121,20 @@ final class WellFormedInput
         }
 
         return $wrong;
+    }
+
+    private static function isText(mixed $value): bool
+    {
+        return is_string($value) && strlen($value) <= self::LONGEST_TEXT;
+    }
+
+    private static function isNumber(mixed $value): bool
+    {
+        return filter_var($value, FILTER_VALIDATE_INT) !== false;
+    }
+
+    private static function isSwitch(mixed $value): bool
+    {
+        return ! is_array($value) && filter_var($value, FILTER_VALIDATE_BOOL, FILTER_NULL_ON_FAILURE) !== null;
     }
 }

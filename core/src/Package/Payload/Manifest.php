@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Payload;
 
-use Google\Protobuf\Internal\Message;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Wire\DynamicPartitionGroup;
 use Tornavis\Wire\InstallOperation;
@@ -29,17 +28,12 @@ final readonly class Manifest
     /** Operations and other fields of one partition. */
     private const MOST_OPERATIONS = 2_000_000;
 
-    /** A message that is handed to the library as a whole. */
-    private const LARGEST_MESSAGE_BYTES = 256 << 10;
-
     /**
      * @param  array<string, ManifestPartition>  $partitions  by name, in the manifest's order
      * @param  list<array{string, int}>  $groups  name and bytes
      */
     private function __construct(
         private WireFields $fields,
-        private string $path,
-        private string $where,
         public int $blockBytes,
         public int $minorVersion,
         public ?int $maxTimestamp,
@@ -71,7 +65,7 @@ final readonly class Manifest
                 }
                 $partitions[$partition->name] = $partition;
             } elseif ($number === 15 && $type === WireFields::BYTES) {
-                array_push($groups, ...self::groups($fields, $value, $value + $length, $path, $where));
+                array_push($groups, ...self::groups($fields, $value, $value + $length));
             } elseif ($type === WireFields::VARINT) {
                 $numbers[$number] = $value;
             }
@@ -93,7 +87,7 @@ final readonly class Manifest
             );
         }
 
-        return new self($fields, $path, $where, $block, $numbers[12] ?? 0, $numbers[14] ?? null, $partitions, $groups);
+        return new self($fields, $block, $numbers[12] ?? 0, $numbers[14] ?? null, $partitions, $groups);
     }
 
     private static function partition(
@@ -114,7 +108,7 @@ final readonly class Manifest
             if ($number === 1) {
                 $name = $fields->bytes($value, min($length, 255));
             } elseif ($number === 7) {
-                $info = self::message(new PartitionInfo, $fields, $value, $length, $path, $where);
+                $info = $fields->message(new PartitionInfo, $value, $length);
             }
         }
         if ($name === '' || preg_match('/[^\x21-\x7e]/', $name) === 1) {
@@ -139,12 +133,12 @@ final readonly class Manifest
     /**
      * @return list<array{string, int}>
      */
-    private static function groups(WireFields $fields, int $at, int $end, string $path, string $where): array
+    private static function groups(WireFields $fields, int $at, int $end): array
     {
         $groups = [];
         foreach ($fields->between($at, $end, self::MOST_GROUPS) as [$number, $type, $value, $length]) {
             if ($number === 1 && $type === WireFields::BYTES) {
-                $group = self::message(new DynamicPartitionGroup, $fields, $value, $length, $path, $where);
+                $group = $fields->message(new DynamicPartitionGroup, $value, $length);
                 $groups[] = [$group->getName(), (int) $group->getSize()];
             }
         }
@@ -163,40 +157,8 @@ final readonly class Manifest
     {
         foreach ($this->fields->between($partition->at, $partition->end, self::MOST_OPERATIONS) as [$number, $type, $value, $length]) {
             if ($number === 8 && $type === WireFields::BYTES) {
-                yield self::message(new InstallOperation, $this->fields, $value, $length, $this->path, $this->where);
+                yield $this->fields->message(new InstallOperation, $value, $length);
             }
         }
-    }
-
-    /**
-     * @template T of Message
-     *
-     * @param  T  $into
-     * @return T
-     */
-    private static function message(
-        Message $into,
-        WireFields $fields,
-        int $at,
-        int $length,
-        string $path,
-        string $where,
-    ): Message {
-        if ($length > self::LARGEST_MESSAGE_BYTES) {
-            throw PackageError::hostile($path, "{$where}, byte {$at}", "A part of the manifest has {$length} bytes");
-        }
-        try {
-            $into->mergeFromString($fields->bytes($at, $length));
-        } catch (\Exception $error) {
-            // The library throws its own class for damage, and a plain exception for text that is not UTF-8.
-            throw PackageError::malformed(
-                $path,
-                "{$where}, byte {$at}",
-                'The manifest cannot be read: '.mb_scrub($error->getMessage()),
-                'a manifest in the open payload format',
-            );
-        }
-
-        return $into;
     }
 }

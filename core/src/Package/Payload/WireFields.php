@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Payload;
 
+use Google\Protobuf\Internal\Message;
 use Tornavis\Core\Package\PackageError;
 
 /**
@@ -23,6 +24,9 @@ final readonly class WireFields
     public const BYTES = 2;
 
     public const FOUR_BYTES = 5;
+
+    /** A message that is handed to the library as a whole. */
+    private const LARGEST_MESSAGE_BYTES = 256 << 10;
 
     private const LONGEST_VARINT = 10;
 
@@ -58,6 +62,32 @@ final readonly class WireFields
     public function bytes(int $at, int $length): string
     {
         return substr($this->data, $at, $length);
+    }
+
+    /**
+     * A small message, read by the library as a whole.
+     *
+     * @template T of Message
+     *
+     * @param  T  $into
+     * @return T
+     *
+     * @throws PackageError when it is damaged, or large
+     */
+    public function message(Message $into, int $at, int $length): Message
+    {
+        $where = "{$this->where}, byte {$at}";
+        if ($length > self::LARGEST_MESSAGE_BYTES) {
+            throw PackageError::hostile($this->path, $where, "A part of the manifest has {$length} bytes");
+        }
+        try {
+            $into->mergeFromString($this->bytes($at, $length));
+        } catch (\Exception $error) {
+            // The library throws its own class for damage, and a plain exception for text that is not UTF-8.
+            throw $this->damaged($at, mb_scrub($error->getMessage()));
+        }
+
+        return $into;
     }
 
     /**
