@@ -52,7 +52,13 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
         $exceptions->dontReport([TornavisError::class]);
         // What the database says is for a log; what it means is for a person, and it passes.
-        $exceptions->render(fn (QueryException $error, Request $request) => $request->is('api/*') ? response()->json(['message' => Health::words($error)], 503, ['Retry-After' => '3']) : null);
+        $exceptions->render(
+            fn (QueryException $error, Request $request) => $request->is('api/*') ? response()->json(
+                ['message' => Health::words($error)],
+                503,
+                ['Retry-After' => '3'],
+            ) : null,
+        );
         $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), match (true) {
             $error instanceof UploadRefused => $error->status,
             $error instanceof Overtaken, $error instanceof RunRefusal && $error->overtaken => 409,

@@ -37,13 +37,25 @@ final class Archive
     public static function pieces(): \Generator
     {
         yield "{\n    \"format\": \"tornavis/bench\",\n    \"version\": 1";
-        yield from self::list('sheets', self::each(SheetRecord::query(), 'codename', static fn (SheetRecord $sheet): array => $sheet->document));
-        yield from self::list('units', self::each(UnitRecord::query(), 'label', static fn (UnitRecord $unit): array => $unit->document));
-        yield from self::list('packages', self::each(PackageRecord::query(), 'path', static fn (PackageRecord $package): array => $package->document));
+        yield from self::list(
+            'sheets',
+            self::each(SheetRecord::query(), 'codename', static fn (SheetRecord $sheet): array => $sheet->document),
+        );
+        yield from self::list(
+            'units',
+            self::each(UnitRecord::query(), 'label', static fn (UnitRecord $unit): array => $unit->document),
+        );
+        yield from self::list(
+            'packages',
+            self::each(PackageRecord::query(), 'path', static fn (PackageRecord $package): array => $package->document),
+        );
         yield from self::list('jobs', self::each(WorkJob::query()->with('unit'), 'key', self::job(...)));
         yield from self::list('runs', self::each(Run::query()->with('job'), 'key', self::run(...)));
         yield self::member('houseRules', Setting::houseRules()->toArray());
-        yield self::member('presets', (object) array_map(static fn (HouseRules $rules): array => $rules->toArray(), Setting::presets()));
+        yield self::member(
+            'presets',
+            (object) array_map(static fn (HouseRules $rules): array => $rules->toArray(), Setting::presets()),
+        );
         yield self::member('workplace', Setting::workplace()->toArray());
         yield "\n}\n";
     }
@@ -90,7 +102,10 @@ final class Archive
 
     private static function indented(mixed $value, int $spaces): string
     {
-        $text = json_encode($value, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR);
+        $text = json_encode(
+            $value,
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR,
+        );
 
         // A line break stands between members alone; within a text it is written as \n.
         return str_replace("\n", "\n".str_repeat(' ', $spaces), $text);

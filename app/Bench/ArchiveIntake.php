@@ -97,7 +97,14 @@ final class ArchiveIntake
             // One that is there and empty has no items.
             $parts[$list] ??= '[]';
         }
-        $text = '{'.implode(',', array_map(static fn (string $name, string $part): string => json_encode($name, JSON_THROW_ON_ERROR).":{$part}", array_keys($parts), $parts)).'}';
+        $text = '{'.implode(
+            ',',
+            array_map(
+                static fn (string $name, string $part): string => json_encode($name, JSON_THROW_ON_ERROR).":{$part}",
+                array_keys($parts),
+                $parts,
+            ),
+        ).'}';
         $data = Schema::decodeText($text, self::WHERE);
         $object = json_decode($text);
         Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass, self::WHERE);
@@ -112,7 +119,17 @@ final class ArchiveIntake
         $data = Schema::decodeText($text, $where);
         $object = json_decode($text);
         // A bench of nothing but this run is checked as a bench.
-        $empty = ['format' => 'tornavis/bench', 'version' => 1, 'sheets' => [], 'units' => [], 'packages' => [], 'jobs' => [], 'houseRules' => (object) (new HouseRules)->toArray(), 'presets' => new \stdClass, 'workplace' => (object) Workplace::fromArray([])->toArray()];
+        $empty = [
+            'format' => 'tornavis/bench',
+            'version' => 1,
+            'sheets' => [],
+            'units' => [],
+            'packages' => [],
+            'jobs' => [],
+            'houseRules' => (object) (new HouseRules)->toArray(),
+            'presets' => new \stdClass,
+            'workplace' => (object) Workplace::fromArray([])->toArray(),
+        ];
         Schema::of('bench')->check((object) ($empty + ['runs' => [$object]]), $where);
         /** @var RunDocument $data */
         self::refuseOpen($data, $where);
@@ -129,7 +146,12 @@ final class ArchiveIntake
     {
         $status = RunState::fold($run['plan'], array_map(JournalEvent::fromArray(...), $run['events']))->status;
         if (! in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
-            throw FormatError::invalid($where, 'journal', "Its last line leaves the run {$status}", 'a run that has ended or was stopped; stop it where it is under way, or look for lines that are missing at the end');
+            throw FormatError::invalid(
+                $where,
+                'journal',
+                "Its last line leaves the run {$status}",
+                'a run that has ended or was stopped; stop it where it is under way, or look for lines that are missing at the end',
+            );
         }
     }
 
@@ -247,14 +269,28 @@ final class ArchiveIntake
             }
         }
         if (isset($document['signature']) && ! SigningKey::holds($document['signature'], $document['key'], $events[$document['signature']['sequence'] - 1]->hash ?? '')) {
-            throw FormatError::invalid(self::WHERE, "run {$document['key']}, signature", 'It is not the journal that was signed', 'the journal as it was written by the installation whose key it carries');
+            throw FormatError::invalid(
+                self::WHERE,
+                "run {$document['key']}, signature",
+                'It is not the journal that was signed',
+                'the journal as it was written by the installation whose key it carries',
+            );
         }
         $job = WorkJob::query()->firstWhere('key', $document['job']) ?? throw FormatError::invalid(self::WHERE, "run {$document['key']}", "Its job {$document['job']} is missing", 'a job of the archive');
         $this->keep('run', "{$document['unit']}: {$document['build']}", $run === null ? null : Archive::run($run), $document, static function () use ($run, $document, $job, $events, $known, $plan): void {
             $run ??= new Run;
             $run->key = $document['key'];
             $run->job()->associate($job);
-            $run->forceFill(['unit_label' => $document['unit'], 'codename' => $document['codename'], 'build' => $document['build'], 'status' => $document['status'], 'plan' => $plan, 'signature' => $document['signature'] ?? null]);
+            $run->forceFill(
+                [
+                    'unit_label' => $document['unit'],
+                    'codename' => $document['codename'],
+                    'build' => $document['build'],
+                    'status' => $document['status'],
+                    'plan' => $plan,
+                    'signature' => $document['signature'] ?? null,
+                ],
+            );
             self::saveWithTimes($run, $document['createdAt'], $document['createdAt']);
             foreach (array_slice($events, count($known)) as $event) {
                 JournalLine::of($run->id, $event);

@@ -30,18 +30,43 @@ final class PackageRecord extends Model
 {
     protected $table = 'packages';
 
-    protected $fillable = ['path', 'name', 'kind', 'size_bytes', 'modified_at', 'sha256', 'hashed_bytes', 'missing', 'document', 'typed', 'images', 'unread', 'extraction'];
+    protected $fillable = [
+        'path',
+        'name',
+        'kind',
+        'size_bytes',
+        'modified_at',
+        'sha256',
+        'hashed_bytes',
+        'missing',
+        'document',
+        'typed',
+        'images',
+        'unread',
+        'extraction',
+    ];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
-        return ['document' => 'array', 'missing' => 'boolean', 'unread' => 'boolean', 'extraction' => 'array', 'typed' => 'array', 'images' => 'array'];
+        return [
+            'document' => 'array',
+            'missing' => 'boolean',
+            'unread' => 'boolean',
+            'extraction' => 'array',
+            'typed' => 'array',
+            'images' => 'array',
+        ];
     }
 
     public function package(): Package
     {
         if ($this->unread) {
-            return Package::withProblem($this->path, $this->size_bytes, 'It is known from a bench file alone. Put the file into a folder of the shelf; it counts when it was read here.');
+            return Package::withProblem(
+                $this->path,
+                $this->size_bytes,
+                'It is known from a bench file alone. Put the file into a folder of the shelf; it counts when it was read here.',
+            );
         }
         $package = Package::fromArray($this->document);
 
@@ -55,7 +80,16 @@ final class PackageRecord extends Model
     public function keepDescription(Package $package): void
     {
         $package = $package->withFacts(...array_map(Fact::fromArray(...), $this->typed ?? []));
-        $this->fill(['name' => $package->name(), 'kind' => $package->kind(), 'size_bytes' => $package->sizeBytes, 'sha256' => $package->sha256, 'document' => $package->toArray(), 'unread' => false])->save();
+        $this->fill(
+            [
+                'name' => $package->name(),
+                'kind' => $package->kind(),
+                'size_bytes' => $package->sizeBytes,
+                'sha256' => $package->sha256,
+                'document' => $package->toArray(),
+                'unread' => false,
+            ],
+        )->save();
     }
 
     /** Whether its checksum is still being computed; what rests on it is not settled before that. */

@@ -113,7 +113,11 @@ final class Run extends Model
     {
         $hash = $this->lines()->where('sequence', $sequence)->value('hash');
         try {
-            Cache::put("run-state:{$this->key}:".Program::version(), ['sequence' => $sequence, 'hash' => $hash, 'state' => $state], self::REMEMBER_SECONDS);
+            Cache::put(
+                "run-state:{$this->key}:".Program::version(),
+                ['sequence' => $sequence, 'hash' => $hash, 'state' => $state],
+                self::REMEMBER_SECONDS,
+            );
         } catch (\Throwable) {
             // Without room for it all lines are read again.
         }
@@ -183,7 +187,10 @@ final class Run extends Model
         }
         $key = substr($signature['key'], 0, 16).'…';
 
-        return hash_equals(SigningKey::here(), $signature['key']) ? "signed by this installation (key {$key})" : "signed by another installation (key {$key})";
+        return hash_equals(
+            SigningKey::here(),
+            $signature['key'],
+        ) ? "signed by this installation (key {$key})" : "signed by another installation (key {$key})";
     }
 
     /** Number of the run that is at work on a phone, if one is. */

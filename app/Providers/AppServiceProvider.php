@@ -27,9 +27,18 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->alias('migrator', Migrator::class);
         $this->app->singleton(Apart::class);
         $this->app->bind(PackageInspector::class, static fn (): PackageInspector => PackageInspector::standard());
-        $this->app->bind(Shelf::class, static fn (): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)));
+        $this->app->bind(
+            Shelf::class,
+            static fn (): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)),
+        );
         $this->app->bind(Uploads::class, static fn (): Uploads => new Uploads(config()->string('tornavis.shelf'), config()->integer('tornavis.largest_upload')));
-        $this->app->bind(StandInLink::class, static fn (): StandInLink => new StandInLink(config()->integer('tornavis.standin_port'), StandInSecret::read()));
+        $this->app->bind(
+            StandInLink::class,
+            static fn (): StandInLink => new StandInLink(
+                config()->integer('tornavis.standin_port'),
+                StandInSecret::read(),
+            ),
+        );
     }
 
     public function boot(): void

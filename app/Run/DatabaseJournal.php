@@ -40,7 +40,11 @@ final readonly class DatabaseJournal implements Journal
     public function appendAfter(?JournalEvent $last, array $lines): void
     {
         $this->written(function () use ($last, $lines): void {
-            $since = $this->run->lines()->where('sequence', '>', $last->sequence ?? 0)->where('kind', '!=', EventKind::Noted->value);
+            $since = $this->run->lines()->where(
+                'sequence',
+                '>',
+                $last->sequence ?? 0,
+            )->where('kind', '!=', EventKind::Noted->value);
             if ($since->exists()) {
                 throw Overtaken::journal();
             }
@@ -82,7 +86,14 @@ final readonly class DatabaseJournal implements Journal
         $event = JournalEvent::after($last, now()->format('Y-m-d\TH:i:s.vP'), $kind, $step, $data);
         JournalLine::of($this->run->id, $event);
         if ($kind !== EventKind::Progress) {
-            $this->run->newQuery()->whereKey($this->run->id)->update(['signature' => json_encode(SigningKey::sign($this->run->key, $event->sequence, $event->hash), JSON_THROW_ON_ERROR)]);
+            $this->run->newQuery()->whereKey($this->run->id)->update(
+                [
+                    'signature' => json_encode(
+                        SigningKey::sign($this->run->key, $event->sequence, $event->hash),
+                        JSON_THROW_ON_ERROR,
+                    ),
+                ],
+            );
             $this->run->summarise();
         }
 

@@ -43,7 +43,10 @@ final class KitFiles implements Kit
         $paths = [];
         foreach (PackageRecord::query()->where('missing', false)->whereIn('name', array_map(strval(...), array_keys($sums)))->get(['name', 'path', 'sha256']) as $row) {
             $paths[$row->name] ??= [];
-            $row->sha256 === $sums[$row->name] ? array_unshift($paths[$row->name], $row->path) : $paths[$row->name][] = $row->path;
+            $row->sha256 === $sums[$row->name] ? array_unshift(
+                $paths[$row->name],
+                $row->path,
+            ) : $paths[$row->name][] = $row->path;
         }
 
         return new self($sums, $paths);
@@ -96,7 +99,13 @@ final class KitFiles implements Kit
         clearstatcache(true, $path);
         $stat = @stat($path) ?: [];
 
-        return implode('|', array_map(static fn (string $name): string => (string) ($stat[$name] ?? ''), ['ino', 'size', 'mtime', 'ctime']));
+        return implode(
+            '|',
+            array_map(
+                static fn (string $name): string => (string) ($stat[$name] ?? ''),
+                ['ino', 'size', 'mtime', 'ctime'],
+            ),
+        );
     }
 
     /**

@@ -49,7 +49,14 @@ final readonly class RehearsalLink implements Link
         $answer = new LinkAnswer(true, '', 0, [], 0);
         $files = KitFiles::at([basename($package) => $package]);
         foreach ($parameters['partitions'] as $index => $partition) {
-            $answer = $files->withImage(basename($package), $parameters['entries'][$index], fn (string $image): LinkAnswer => $this->ask(['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image], $progress));
+            $answer = $files->withImage(
+                basename($package),
+                $parameters['entries'][$index],
+                fn (string $image): LinkAnswer => $this->ask(
+                    ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image],
+                    $progress,
+                ),
+            );
             if (! $answer->ok) {
                 return $answer;
             }

@@ -116,7 +116,13 @@ final class StandInLink implements Link
             return $this->flash($operation, $package, $parameters, $progress);
         }
 
-        return $this->ask(['do' => $operation] + $parameters, $package === null ? null : $this->kit()->path($package), $operation, $progress, $package);
+        return $this->ask(
+            ['do' => $operation] + $parameters,
+            $package === null ? null : $this->kit()->path($package),
+            $operation,
+            $progress,
+            $package,
+        );
     }
 
     /**
@@ -135,7 +141,13 @@ final class StandInLink implements Link
         $answer = new LinkAnswer(true, '', 0, [], 0);
         foreach ($partitions as $index => $partition) {
             $request = ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot']];
-            $write = fn (string $file, ?string $sum): LinkAnswer => $this->ask($request, $file, "writing {$partition}", $progress, $sum === null ? null : $package);
+            $write = fn (string $file, ?string $sum): LinkAnswer => $this->ask(
+                $request,
+                $file,
+                "writing {$partition}",
+                $progress,
+                $sum === null ? null : $package,
+            );
             $answer = $this->kit()->withImage($package, $entries[$index], $write);
             $elapsed += $answer->elapsedSeconds;
             if (! $answer->ok) {
@@ -156,8 +168,13 @@ final class StandInLink implements Link
      * @param  callable(Progress): void  $progress
      * @param  ?string  $package  the file as the plan names it: what is sent is compared with its sum
      */
-    private function ask(array $request, ?string $file, string $doing, callable $progress, ?string $package = null): LinkAnswer
-    {
+    private function ask(
+        array $request,
+        ?string $file,
+        string $doing,
+        callable $progress,
+        ?string $package = null,
+    ): LinkAnswer {
         $socket = @stream_socket_client("tcp://127.0.0.1:{$this->port}", $code, $message, 3);
         if ($socket === false) {
             throw LinkLost::noAnswer("stand-in on 127.0.0.1:{$this->port}", $doing);

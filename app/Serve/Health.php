@@ -191,7 +191,9 @@ final readonly class Health
             $last = DB::table('journal_events')->where('run_id', $run->id)->orderByDesc('sequence')->value('at');
             $silent = is_string($last) ? time() - (int) strtotime($last) : 0;
             if ($silent > self::SILENT_RUN_SECONDS) {
-                $at = WorkLock::isHeld(AdvanceRun::lock($run->id)) ? 'It waits for the phone: look at its cable.' : 'No worker is at it; it is taken up again.';
+                $at = WorkLock::isHeld(
+                    AdvanceRun::lock($run->id),
+                ) ? 'It waits for the phone: look at its cable.' : 'No worker is at it; it is taken up again.';
                 $problems[] = "The run on {$run->unit_label} has said nothing for ".Size::minutes($silent).". {$at}";
             }
         }

@@ -49,7 +49,10 @@ final readonly class Shelf
     /** Whether a file in the folders has come, gone or changed since it was last taken in. */
     public function isBehind(): bool
     {
-        $there = array_map(static fn (FileThere $file): string => "{$file->sizeBytes}|{$file->changed}", $this->there());
+        $there = array_map(
+            static fn (FileThere $file): string => "{$file->sizeBytes}|{$file->changed}",
+            $this->there(),
+        );
         $known = PackageRecord::query()->where('missing', false)->toBase()->get(['path', 'size_bytes', 'modified_at'])
             ->mapWithKeys(static fn (\stdClass $row): array => [$row->path => "{$row->size_bytes}|{$row->modified_at}"])->all();
 
@@ -83,14 +86,18 @@ final readonly class Shelf
 
         /** @var list<int> */
         return DB::transaction(static function () use ($there, $changed, $descriptions): array {
-            $gone = PackageRecord::query()->where('missing', false)->pluck('path')->diff(array_map(strval(...), array_keys($there)));
+            $gone = PackageRecord::query()->where('missing', false)->pluck('path')->diff(
+                array_map(strval(...), array_keys($there)),
+            );
             foreach ($gone->chunk(500) as $paths) {
                 PackageRecord::query()->whereIn('path', $paths->all())->update(['missing' => true]);
             }
             $toRead = [];
             foreach ($changed as $path => $file) {
                 $record = PackageRecord::query()->firstOrNew(['path' => $path]);
-                $record->fill(['modified_at' => $file->changed, 'missing' => false, 'hashed_bytes' => 0, 'images' => null]);
+                $record->fill(
+                    ['modified_at' => $file->changed, 'missing' => false, 'hashed_bytes' => 0, 'images' => null],
+                );
                 $record->keepDescription($descriptions[$path]);
                 if ($file->hasPlainPath()) {
                     $toRead[] = $record->id;
@@ -108,7 +115,9 @@ final readonly class Shelf
      */
     private function there(): array
     {
-        return array_merge(...array_map(static fn (string $folder): array => Folder::at($folder)->files, $this->folders()));
+        return array_merge(
+            ...array_map(static fn (string $folder): array => Folder::at($folder)->files, $this->folders()),
+        );
     }
 
     /**
@@ -117,7 +126,9 @@ final readonly class Shelf
      */
     private function changed(array $there): array
     {
-        $known = PackageRecord::query()->where('missing', false)->toBase()->get(['path', 'size_bytes', 'modified_at'])->keyBy('path');
+        $known = PackageRecord::query()->where('missing', false)->toBase()->get(
+            ['path', 'size_bytes', 'modified_at'],
+        )->keyBy('path');
 
         return array_filter($there, static function (FileThere $file, string $path) use ($known): bool {
             $as = $known->get($path);
@@ -136,7 +147,11 @@ final readonly class Shelf
 
         return array_map(function (FileThere $file) use ($end): Package {
             if (! $file->hasPlainPath()) {
-                return Package::withProblem($file->keptPath(), $file->sizeBytes, PackageError::badPath($file->keptPath())->getMessage());
+                return Package::withProblem(
+                    $file->keptPath(),
+                    $file->sizeBytes,
+                    PackageError::badPath($file->keptPath())->getMessage(),
+                );
             }
 
             return hrtime(true) > $end

@@ -35,7 +35,15 @@ final class UploadRefused extends TornavisError
 
     public static function noNumber(string $header, string $value): self
     {
-        return self::with(400, new self("The header {$header} is ".json_encode(mb_scrub(substr($value, 0, 40))), 'the upload', 'a whole decimal number', 'Send it as digits alone.'));
+        return self::with(
+            400,
+            new self(
+                "The header {$header} is ".json_encode(mb_scrub(substr($value, 0, 40))),
+                'the upload',
+                'a whole decimal number',
+                'Send it as digits alone.',
+            ),
+        );
     }
 
     public static function unknown(): self

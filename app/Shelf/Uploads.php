@@ -42,7 +42,10 @@ final readonly class Uploads
             throw UploadRefused::noRoom($lengthBytes, max(0, $free - self::SPARE_BYTES));
         }
         $id = bin2hex(random_bytes(16));
-        file_put_contents($this->note($id), json_encode(['length' => $lengthBytes, 'name' => $name, 'bench' => $forBench], JSON_THROW_ON_ERROR));
+        file_put_contents(
+            $this->note($id),
+            json_encode(['length' => $lengthBytes, 'name' => $name, 'bench' => $forBench], JSON_THROW_ON_ERROR),
+        );
         touch($this->part($id));
 
         return $id;
@@ -61,7 +64,12 @@ final readonly class Uploads
         }
         clearstatcache(true, $this->part($id));
 
-        return ['offset' => is_file($this->part($id)) ? (int) filesize($this->part($id)) : 0, 'length' => $note['length'], 'name' => $note['name'], 'bench' => ($note['bench'] ?? false) === true];
+        return [
+            'offset' => is_file($this->part($id)) ? (int) filesize($this->part($id)) : 0,
+            'length' => $note['length'],
+            'name' => $note['name'],
+            'bench' => ($note['bench'] ?? false) === true,
+        ];
     }
 
     /**

@@ -130,7 +130,14 @@ final class Desk
 
             $build = $plan->toArray()['build'];
 
-            return ['build' => is_string($build) ? $build : null, 'verdict' => ['level' => $plan->verdict->level, 'toSettle' => $plan->verdict->toSettle, 'words' => $plan->verdict->words()]];
+            return [
+                'build' => is_string($build) ? $build : null,
+                'verdict' => [
+                    'level' => $plan->verdict->level,
+                    'toSettle' => $plan->verdict->toSettle,
+                    'words' => $plan->verdict->words(),
+                ],
+            ];
         } catch (SituationError $error) {
             return ['build' => null, 'verdict' => ['level' => Verdict::STOP, 'toSettle' => 0, 'words' => $error->what]];
         }

@@ -24,10 +24,20 @@ abstract class TornavisError extends \RuntimeException
      * @param  string  $expected  what would have been right
      * @param  string  $todo  what the person can do
      */
-    final protected function __construct(string $what, string $where, string $expected, string $todo, ?\Throwable $previous = null)
-    {
+    final protected function __construct(
+        string $what,
+        string $where,
+        string $expected,
+        string $todo,
+        ?\Throwable $previous = null,
+    ) {
         // What is quoted in it may come from a file that holds anything; the message can be kept and shown all the same.
-        [$this->what, $this->where, $this->expected, $this->todo] = array_map(mb_scrub(...), [$what, $where, $expected, $todo]);
+        [
+            $this->what,
+            $this->where,
+            $this->expected,
+            $this->todo,
+        ] = array_map(mb_scrub(...), [$what, $where, $expected, $todo]);
         [$what, $where, $expected, $todo] = [$this->what, $this->where, $this->expected, $this->todo];
         parent::__construct("{$what} ({$where}). Expected: {$expected}. {$todo}", 0, $previous);
     }

@@ -35,8 +35,12 @@ final class LineServer
      * @param  float  $speed  seconds on the phone for one second here
      * @param  string  $secret  that a connection begins with; "" where none is asked for
      */
-    public function __construct(private readonly LoopInterface $loop, private readonly PhoneShelf $shelf, private readonly float $speed, private readonly string $secret = '')
-    {
+    public function __construct(
+        private readonly LoopInterface $loop,
+        private readonly PhoneShelf $shelf,
+        private readonly float $speed,
+        private readonly string $secret = '',
+    ) {
         $this->leases = new Leases;
     }
 
@@ -119,7 +123,9 @@ final class LineServer
         $holder = is_string($request['holder'] ?? null) ? $request['holder'] : '';
         if (($request['do'] ?? null) === 'leave') {
             $this->leases->end($phone->serial(), $holder);
-            $encoder->write(['event' => 'answer', 'ok' => true, 'says' => '', 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0]);
+            $encoder->write(
+                ['event' => 'answer', 'ok' => true, 'says' => '', 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0],
+            );
 
             return static fn (): null => null;
         }

@@ -39,7 +39,9 @@ function beginUpload(Application $app, string $file): void
     $app->see('61 files');
     $app->write('input[type=file]', $file);
     $app->see('of 60.0 MiB');
-    $sent = static fn (): int => (int) $app->browser->executeScript('return document.querySelector("progress")?.value ?? 0');
+    $sent = static fn (): int => (int) $app->browser->executeScript(
+        'return document.querySelector("progress")?.value ?? 0',
+    );
     Application::until(static fn (): bool => $sent() > 4_000_000, 'some of it has arrived');
 }
 
@@ -73,7 +75,11 @@ it('goes on with an upload by itself, however long the connection was gone', fun
     Chromium::command('Network.emulateNetworkConditions', ['offline' => true] + $network);
     // More tries than the protocol makes by itself.
     $failed = 'return performance.getEntriesByType("resource").filter((e) => e.name.includes("/uploads/") && e.responseStatus === 0).length';
-    Application::until(static fn (): bool => (int) $app->browser->executeScript($failed) > 8, 'it has tried often', seconds: 120);
+    Application::until(
+        static fn (): bool => (int) $app->browser->executeScript($failed) > 8,
+        'it has tried often',
+        seconds: 120,
+    );
     expect($app->text())->toContain('it goes on by itself');
     Chromium::command('Network.emulateNetworkConditions', ['offline' => false] + $network);
     $app->see('62 files');

@@ -230,7 +230,9 @@ it('takes up what a dead worker left, and nothing that is done', function () {
 
     expect(App\Work\LostWork::takeUp())->toBe(1)->and(DB::table('jobs')->whereNull('reserved_at')->count())->toBe(1);
     DB::table('jobs')->delete();
-    expect(App\Work\LostWork::takeUp())->toBe(1)->and(App\Work\LostWork::takeUp())->toBe(0)->and(DB::table('jobs')->count())->toBe(1);
+    expect(
+        App\Work\LostWork::takeUp(),
+    )->toBe(1)->and(App\Work\LostWork::takeUp())->toBe(0)->and(DB::table('jobs')->count())->toBe(1);
     DB::table('jobs')->delete();
     Run::query()->whereKey($id)->update(['status' => 'ended']);
     expect(App\Work\LostWork::takeUp())->toBe(0)->and(DB::table('jobs')->count())->toBe(0);

@@ -135,7 +135,9 @@ it('asks before it writes when the phone is another than was planned for, and ag
         ->and($state['steps'][$state['step']])->not->toBe('done');
 
     $seal = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk()->json('seal');
-    $next = Run::query()->findOrFail($this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])->assertCreated()->json('run') ?? 0);
+    $next = Run::query()->findOrFail(
+        $this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])->assertCreated()->json('run') ?? 0,
+    );
     expect($next->plan['before']['slot.active'])->toBe('b')
         ->and(Run::query()->findOrFail($this->run)->status)->toBe('stopped');
 });
@@ -144,7 +146,9 @@ it('lets only one run work on a phone', function () {
     $again = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])->json('id');
     WorkJob::query()->whereKey($again)->update(['kit' => json_encode(WorkJob::query()->findOrFail(1)->kit), 'intent' => 'fresh', 'answers' => json_encode(WorkJob::query()->findOrFail(1)->answers)]);
 
-    expect($this->postJson("/api/jobs/{$again}/run", shown($again))->assertStatus(409)->json('message'))->toContain("Run {$this->run} is under way on SK-04");
+    expect(
+        $this->postJson("/api/jobs/{$again}/run", shown($again))->assertStatus(409)->json('message'),
+    )->toContain("Run {$this->run} is under way on SK-04");
 });
 
 it('takes a note at any time', function () {

@@ -63,7 +63,10 @@ it('takes the answers of a person and refuses those that do not fit', function (
     $journal = new DatabaseJournal($this->run);
     $journal->append(EventKind::Started, null, []);
     $id = $this->run->id;
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])->assertStatus(409)->assertJsonPath('error', 'RunRefusal');
+    $this->postJson(
+        "/api/runs/{$id}/release",
+        ['word' => 'SK-04'],
+    )->assertStatus(409)->assertJsonPath('error', 'RunRefusal');
     $journal->append(EventKind::Gate, 4, ['reason' => 'first write', 'word' => 'SK-04']);
     $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])->assertUnprocessable()->assertJsonPath('expected', 'the label of the phone on the bench, SK-04');
     $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])->assertOk()->assertJsonPath('status', 'running');

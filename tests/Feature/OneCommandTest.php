@@ -65,7 +65,9 @@ it('names in one line what root has to install, where nobody here may', function
     $process->run();
 
     expect($process->getExitCode())->toBe(1)
-        ->and(trim($process->getErrorOutput()))->toMatch('/^tornavis: .* As root, run: apt-get update && apt-get install -y .*composer .*npm .*php-cli .*$/')
+        ->and(trim($process->getErrorOutput()))->toMatch(
+            '/^tornavis: .* As root, run: apt-get update && apt-get install -y .*composer .*npm .*php-cli .*$/',
+        )
         ->and(substr_count(trim($process->getErrorOutput()), "\n"))->toBe(0);
 });
 
@@ -153,16 +155,26 @@ it('passes the exit codes of the commands on', function () {
 it('says which port is taken', function () {
     $taken = stream_socket_server('tcp://127.0.0.1:0');
     $port = (string) preg_replace('/.*:/', '', (string) stream_socket_get_name($taken, false));
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:serve', "--port={$port}"], null, ['DB_DATABASE' => sys_get_temp_dir().'/never.sqlite', 'TORNAVIS_DATA' => storage_path()]);
+    $process = new Process(
+        [PHP_BINARY, base_path('artisan'), 'tornavis:serve', "--port={$port}"],
+        null,
+        ['DB_DATABASE' => sys_get_temp_dir().'/never.sqlite', 'TORNAVIS_DATA' => storage_path()],
+    );
     $process->run();
     fclose($taken);
 
-    expect($process->getExitCode())->toBe(1)->and($process->getOutput())->toContain("Port {$port} is taken by another program")
+    expect($process->getExitCode())->toBe(1)->and($process->getOutput())->toContain(
+        "Port {$port} is taken by another program",
+    )
         ->and(is_file(sys_get_temp_dir().'/never.sqlite'))->toBeFalse();
 });
 
 it('says what to do where it may not write', function () {
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:serve', '--port=0', '--standin-port=0'], null, ['DB_DATABASE' => '/proc/never/t.sqlite', 'TORNAVIS_DATA' => storage_path(), 'APP_ENV' => 'production']);
+    $process = new Process(
+        [PHP_BINARY, base_path('artisan'), 'tornavis:serve', '--port=0', '--standin-port=0'],
+        null,
+        ['DB_DATABASE' => '/proc/never/t.sqlite', 'TORNAVIS_DATA' => storage_path(), 'APP_ENV' => 'production'],
+    );
     $process->run();
 
     expect($process->getExitCode())->not->toBe(0)

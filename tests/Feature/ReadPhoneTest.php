@@ -25,7 +25,11 @@ function phoneOnTheCable(int $port, array $truth): Process
 {
     $folder = config()->string('tornavis.phones');
     (new PhoneShelf($folder))->keep(PhoneFromUnit::make(World::unit('SK-07', $truth), World::sheet('bowline')));
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", '--speed=4000'], null, ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()]);
+    $process = new Process(
+        [PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", '--speed=4000'],
+        null,
+        ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()],
+    );
     $process->start();
     $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
 

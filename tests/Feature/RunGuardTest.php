@@ -376,6 +376,10 @@ it('waits for a database that is locked, and for no other error, whatever the li
     Illuminate\Support\Facades\DB::unprepared(
         "CREATE TRIGGER refuses BEFORE INSERT ON journal_events BEGIN SELECT RAISE(ABORT, 'no'); END",
     );
-    $write = fn () => $journal->append(EventKind::Noted, null, ['note' => 'The bootloader is locked, the disk is full.']);
+    $write = fn () => $journal->append(
+        EventKind::Noted,
+        null,
+        ['note' => 'The bootloader is locked, the disk is full.'],
+    );
     expect($write)->toThrow(Illuminate\Database\QueryException::class);
 });

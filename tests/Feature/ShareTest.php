@@ -20,7 +20,10 @@ beforeEach(function () {
     /** Types the right code, and keeps the cookie that it brings. */
     $this->letIn = function (string $address, string $name = ''): void {
         $answer = ($this->from)($address)->post('/access', ['code' => 'k7f2-9qxm', 'name' => $name])->assertRedirect();
-        $this->withCredentials()->withUnencryptedCookie('tornavis_device', (string) $answer->getCookie('tornavis_device', false)?->getValue());
+        $this->withCredentials()->withUnencryptedCookie(
+            'tornavis_device',
+            (string) $answer->getCookie('tornavis_device', false)?->getValue(),
+        );
     };
     $this->from = fn (string $address) => $this->withServerVariables(['REMOTE_ADDR' => $address]);
 });
@@ -69,7 +72,14 @@ it('answers a run from there, and does nothing else', function () {
     $there->postJson("/api/runs/{$run}/notes", ['note' => 'from the other room'])->assertCreated();
     $there->postJson("/api/runs/{$run}/stop")->assertOk()->assertJsonPath('status', 'stopped');
     // The journal says which device it was.
-    $by = array_column(array_map(static fn ($event): array => ['kind' => $event->kind->value, 'by' => $event->text('by')], Run::query()->findOrFail($run)->events()), 'by', 'kind');
+    $by = array_column(
+        array_map(
+            static fn ($event): array => ['kind' => $event->kind->value, 'by' => $event->text('by')],
+            Run::query()->findOrFail($run)->events(),
+        ),
+        'by',
+        'kind',
+    );
     expect($by)->toMatchArray(['started' => '', 'released' => 'Kitchen', 'noted' => 'Kitchen', 'stopped' => 'Kitchen']);
 });
 
@@ -104,7 +114,11 @@ it('gives a stranger no session, keeps no large body of his, and leaves no code 
     $answer = ($this->from)('192.0.2.30')->get('/bench')->assertStatus(401);
     expect($answer->headers->getCookies())->toBe([]);
     ($this->from)('192.0.2.30')->post('/access', ['code' => 'wrong'])->assertStatus(401);
-    $this->call('POST', '/access', server: ['REMOTE_ADDR' => '192.0.2.30', 'CONTENT_LENGTH' => (string) (1 << 20)])->assertStatus(413);
+    $this->call(
+        'POST',
+        '/access',
+        server: ['REMOTE_ADDR' => '192.0.2.30', 'CONTENT_LENGTH' => (string) (1 << 20)],
+    )->assertStatus(413);
     ($this->from)('192.0.2.30')->get('/open/k7f2-9qxm?to=/log')->assertRedirect('/log');
 });
 
@@ -118,6 +132,10 @@ it('gives up on many devices that guess together', function () {
 it('takes no request that was passed on for its own, unless a setting names who passes it on', function (array $headers) {
     ($this->from)('127.0.0.1')->withHeaders($headers)->getJson('/api/bench')->assertStatus(401);
     config(['tornavis.proxies' => ['127.0.0.1']]);
-    ($this->from)('127.0.0.1')->withHeaders(['X-Forwarded-For' => '192.0.2.30'])->getJson('/api/bench')->assertStatus(401);
-    ($this->from)('127.0.0.1')->withHeaders(['X-Forwarded-For' => '192.0.2.30, 127.0.0.1'])->getJson('/api/bench')->assertOk();
+    ($this->from)('127.0.0.1')->withHeaders(
+        ['X-Forwarded-For' => '192.0.2.30'],
+    )->getJson('/api/bench')->assertStatus(401);
+    ($this->from)('127.0.0.1')->withHeaders(
+        ['X-Forwarded-For' => '192.0.2.30, 127.0.0.1'],
+    )->getJson('/api/bench')->assertOk();
 })->with([[['X-Forwarded-For' => '127.0.0.1']], [['Forwarded' => 'for=127.0.0.1']], [['X-Real-IP' => '127.0.0.1']], [['Via' => '1.1 somebody']]]);

@@ -18,14 +18,24 @@ function standIn(int $port, float $speed): Process
     $folder = config()->string('tornavis.phones');
     is_dir($folder) || mkdir($folder, 0o755, true);
     (new PhoneShelf($folder))->keep(PhoneFromUnit::make(World::unit('SK-07', ['mode' => 'bootloader']), World::sheet('bowline')));
-    $process = new Process([PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", "--speed={$speed}"], null, ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()]);
+    $process = new Process(
+        [PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", "--speed={$speed}"],
+        null,
+        ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()],
+    );
     $process->start();
     $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
 
     return $process;
 }
 
-$link = fn (int $port): StandInLink => (new StandInLink($port))->to('SKF3A07Q41', 'tests', KitFiles::at(World::files(['firmware-5.2.8-bowline.zip', 'wicket-4.1-bowline.img', 'saltern-15.2-boot-bowline.img'])));
+$link = fn (int $port): StandInLink => (new StandInLink($port))->to(
+    'SKF3A07Q41',
+    'tests',
+    KitFiles::at(
+        World::files(['firmware-5.2.8-bowline.zip', 'wicket-4.1-bowline.img', 'saltern-15.2-boot-bowline.img']),
+    ),
+);
 
 it('carries operations out on a phone in another process, with progress', function () use ($link) {
     $port = Ports::free();

@@ -32,7 +32,12 @@ final class InspectCommand extends CoreCommand
             }
         }
         if ($this->option('json')) {
-            $this->json(array_map(fn (Package|array $package): array => $package instanceof Package ? $package->toArray() + ($this->option('images') ? ['imageCheck' => $this->images($package)] : []) : $package, $packages));
+            $this->json(
+                array_map(
+                    fn (Package|array $package): array => $package instanceof Package ? $package->toArray() + ($this->option('images') ? ['imageCheck' => $this->images($package)] : []) : $package,
+                    $packages,
+                ),
+            );
         } else {
             foreach ($packages as $package) {
                 if ($package instanceof Package) {

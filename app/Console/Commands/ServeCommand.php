@@ -80,7 +80,9 @@ final class ServeCommand extends Command
         if ($lock === null) {
             $holder = OwnerLock::holder();
             $who = $holder === null ? 'another process' : "process {$holder['pid']}, since {$holder['since']}, with its pages at {$holder['address']}";
-            $this->error("Tornavis runs on this data already: {$who}. Use that one. If it no longer answers, start again with --take-over, which ends it first.");
+            $this->error(
+                "Tornavis runs on this data already: {$who}. Use that one. If it no longer answers, start again with --take-over, which ends it first.",
+            );
         }
 
         return $lock;
@@ -90,7 +92,9 @@ final class ServeCommand extends Command
     {
         foreach ([dirname(Database::own()->file), config()->string('tornavis.shelf'), config()->string('tornavis.phones')] as $folder) {
             if (! is_dir($folder) && ! @mkdir($folder, 0o700, true)) {
-                throw new RuntimeException("The folder {$folder} cannot be made. Give yourself write permission there, or set another place in .env.");
+                throw new RuntimeException(
+                    "The folder {$folder} cannot be made. Give yourself write permission there, or set another place in .env.",
+                );
             }
         }
     }
@@ -142,10 +146,33 @@ final class ServeCommand extends Command
             'TORNAVIS_ACCESS_CODE' => $code,
         ];
         $artisan = static fn (string ...$words): array => [PHP_BINARY, base_path('artisan'), ...array_values($words)];
-        $part = static fn (string $name, array $command, int $workers = 0): Part => new Part($name, array_values($command), public_path(), $environment, $workers);
-        $queue = static fn (string $of): array => $artisan('queue:work', "--queue={$of}", '--sleep=0.2', '--timeout=0', '--memory=256', '--quiet');
+        $part = static fn (string $name, array $command, int $workers = 0): Part => new Part(
+            $name,
+            array_values($command),
+            public_path(),
+            $environment,
+            $workers,
+        );
+        $queue = static fn (string $of): array => $artisan(
+            'queue:work',
+            "--queue={$of}",
+            '--sleep=0.2',
+            '--timeout=0',
+            '--memory=256',
+            '--quiet',
+        );
         $server = base_path('vendor/laravel/framework/src/Illuminate/Foundation/resources/server.php');
-        $web = [PHP_BINARY, '-q', '-d', 'opcache.enable_cli=1', '-S', "{$listens}:{$port}", '-t', public_path(), $server];
+        $web = [
+            PHP_BINARY,
+            '-q',
+            '-d',
+            'opcache.enable_cli=1',
+            '-S',
+            "{$listens}:{$port}",
+            '-t',
+            public_path(),
+            $server,
+        ];
         $prepare = $artisan('tornavis:prepare', ...($this->option('demo') ? ['--demo'] : []));
         if ($this->option('no-web')) {
             $this->info('The workers and the simulated phones run. The pages are answered for by another web server.');
@@ -171,7 +198,10 @@ final class ServeCommand extends Command
         }
         $this->info("Tornavis is at http://127.0.0.1:{$port}");
         if ($code !== '') {
-            $addresses = implode(' or ', ShareController::addresses($port)) ?: 'this machine has no address in a network';
+            $addresses = implode(
+                ' or ',
+                ShareController::addresses($port),
+            ) ?: 'this machine has no address in a network';
             $this->line("Other devices of the network: {$addresses}, access code {$code}");
         }
         $this->line('End it with Ctrl+C.');

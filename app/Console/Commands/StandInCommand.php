@@ -20,7 +20,12 @@ final class StandInCommand extends Command
     {
         $port = (int) ($this->option('port') ?? config()->integer('tornavis.standin_port'));
         $speed = (float) ($this->option('speed') ?? config()->float('tornavis.standin_speed'));
-        $server = new LineServer(Loop::get(), new PhoneShelf(config()->string('tornavis.phones')), $speed, StandInSecret::read());
+        $server = new LineServer(
+            Loop::get(),
+            new PhoneShelf(config()->string('tornavis.phones')),
+            $speed,
+            StandInSecret::read(),
+        );
         try {
             $this->info('The stand-in listens on 127.0.0.1:'.$server->listen($port));
         } catch (\RuntimeException $error) {

@@ -68,7 +68,11 @@ final class WatchCommand extends Command
             });
             Beat::say(
                 'watch',
-                ['phonesAtWork' => $this->atWork, 'folders' => $folders, 'waiting' => array_values(array_unique($waiting))],
+                [
+                    'phonesAtWork' => $this->atWork,
+                    'folders' => $folders,
+                    'waiting' => array_values(array_unique($waiting)),
+                ],
             );
             DB::disconnect();
             // What fails again and again is tried less often.

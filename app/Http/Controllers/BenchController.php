@@ -50,7 +50,11 @@ final class BenchController extends Controller
         $sheet = $unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet();
         $unit->refuseImpossible($sheet, now()->toIso8601String(), 'the file');
         $there = UnitRecord::query()->firstWhere('label', $unit->label);
-        abort_if($there !== null && Canonical::text($there->document) !== Canonical::text($unit->toArray()), 409, "{$unit->label} is on the bench, with other statements than the file has. Nothing was changed. Give the one in the file another label, or take this one off the bench first.");
+        abort_if(
+            $there !== null && Canonical::text($there->document) !== Canonical::text($unit->toArray()),
+            409,
+            "{$unit->label} is on the bench, with other statements than the file has. Nothing was changed. Give the one in the file another label, or take this one off the bench first.",
+        );
         UnitRecord::keep($unit);
     }
 
@@ -63,7 +67,14 @@ final class BenchController extends Controller
             }
         };
 
-        return response()->stream($write, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => 'attachment; filename="tornavis-bench.json"']);
+        return response()->stream(
+            $write,
+            200,
+            [
+                'Content-Type' => 'application/json',
+                'Content-Disposition' => 'attachment; filename="tornavis-bench.json"',
+            ],
+        );
     }
 
     /** Takes a whole bench in: the body, or an upload that ?upload names; with ?dry=1 it only says what would change. */

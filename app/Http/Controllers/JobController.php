@@ -29,8 +29,12 @@ final class JobController extends Controller
 
     public function index(Desk $desk): JsonResponse
     {
-        $jobs = WorkJob::query()->with(['lastRun', 'unit:'.implode(',', UnitRecord::LISTED)])->latest('id')->limit(self::LISTED)->get();
-        $row = static fn (WorkJob $job): array => UnitCard::job($job, $desk) + ['card' => $job->unit->only(['label', 'codename'])];
+        $jobs = WorkJob::query()->with(
+            ['lastRun', 'unit:'.implode(',', UnitRecord::LISTED)],
+        )->latest('id')->limit(self::LISTED)->get();
+        $row = static fn (WorkJob $job): array => UnitCard::job($job, $desk) + [
+            'card' => $job->unit->only(['label', 'codename']),
+        ];
 
         return response()->json(['total' => WorkJob::query()->count(), 'jobs' => $jobs->map($row)]);
     }

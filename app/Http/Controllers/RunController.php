@@ -44,7 +44,11 @@ final class RunController extends Controller
             abort_if($other !== null, 409, "Run {$other} is under way on {$job->unit->label}. End it or stop it first; two runs on one phone would write over one another.");
             // Made here, where nothing can change any more until the run has begun.
             $plan = $desk->plan($job);
-            abort_unless($plan->verdict->level === Verdict::CLEAR, 409, "{$plan->verdict->words()}: the run cannot start.");
+            abort_unless(
+                $plan->verdict->level === Verdict::CLEAR,
+                409,
+                "{$plan->verdict->words()}: the run cannot start.",
+            );
             ShownPlan::refuseOther($seal, $plan);
 
             return ['id' => Beginning::of($job, $plan, $link)->id];
@@ -73,7 +77,11 @@ final class RunController extends Controller
                 'steps' => (object) $state->steps,
                 'facts' => (object) $state->facts,
                 'seconds' => (object) $state->seconds,
-                'question' => $state->question === null ? null : ['kind' => $state->question->kind->value, 'at' => $state->question->at, 'sequence' => $state->question->sequence] + $state->question->data,
+                'question' => $state->question === null ? null : [
+                    'kind' => $state->question->kind->value,
+                    'at' => $state->question->at,
+                    'sequence' => $state->question->sequence,
+                ] + $state->question->data,
                 'progress' => $state->progress?->data,
                 'wayBack' => get_object_vars($state->wayBack(SheetRecord::forUnit($run->job->unit))),
             ],
@@ -85,12 +93,25 @@ final class RunController extends Controller
 
     public function release(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->release($request->string('word')->toString()), self::seen($request));
+        return $this->atDesk(
+            $run,
+            static fn (RunDesk $desk) => $desk->release($request->string('word')->toString()),
+            self::seen($request),
+        );
     }
 
     public function tell(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->tell($request->string('answer')->toString(), $request->string('note')->toString(), $request->string('evidence')->toString(), now()->toIso8601String()), self::seen($request));
+        return $this->atDesk(
+            $run,
+            static fn (RunDesk $desk) => $desk->tell(
+                $request->string('answer')->toString(),
+                $request->string('note')->toString(),
+                $request->string('evidence')->toString(),
+                now()->toIso8601String(),
+            ),
+            self::seen($request),
+        );
     }
 
     public function somethingElse(Request $request, Run $run): JsonResponse
@@ -101,7 +122,11 @@ final class RunController extends Controller
     /** What the phone shows is not what the step should lead to. */
     public function differs(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->differs($request->string('evidence')->toString()), self::seen($request));
+        return $this->atDesk(
+            $run,
+            static fn (RunDesk $desk) => $desk->differs($request->string('evidence')->toString()),
+            self::seen($request),
+        );
     }
 
     /** Lets something go wrong on the simulated phone, for practice. */
@@ -162,7 +187,12 @@ final class RunController extends Controller
      */
     private function atDesk(Run $run, callable $act, ?int $seen = null): JsonResponse
     {
-        $desk = new RunDesk($run->plan, new DatabaseJournal($run, AccessCode::by(request())), SheetRecord::forUnit($run->job->unit), $seen);
+        $desk = new RunDesk(
+            $run->plan,
+            new DatabaseJournal($run, AccessCode::by(request())),
+            SheetRecord::forUnit($run->job->unit),
+            $seen,
+        );
         DB::transaction(static fn () => $act($desk));
         $state = $run->state();
         // After a stop it lets go of the phone.

@@ -34,7 +34,15 @@ final class ShareController extends Controller
             'shared' => $code !== '',
             'addresses' => $open ? self::addresses((int) $request->getPort()) : [],
             'code' => $open ? $code : null,
-            'devices' => $open ? Device::query()->where('sent_away', false)->latest('id')->get()->map(static fn (Device $device): array => ['id' => $device->id, 'name' => $device->name, 'address' => $device->address, 'since' => $device->created_at?->toIso8601String(), 'lastSeen' => $device->last_seen_at?->toIso8601String()]) : [],
+            'devices' => $open ? Device::query()->where('sent_away', false)->latest('id')->get()->map(
+                static fn (Device $device): array => [
+                    'id' => $device->id,
+                    'name' => $device->name,
+                    'address' => $device->address,
+                    'since' => $device->created_at?->toIso8601String(),
+                    'lastSeen' => $device->last_seen_at?->toIso8601String(),
+                ],
+            ) : [],
         ]);
     }
 
@@ -64,7 +72,11 @@ final class ShareController extends Controller
         $to = preg_match('#^/(?![/\\\\])#', $to) === 1 ? $to : '/bench';
         $keys = ['access:'.$request->ip() => self::TRIES_A_MINUTE, 'access' => self::ALL_TRIES_A_MINUTE];
         foreach ($keys as $key => $most) {
-            abort_if($limiter->tooManyAttempts($key, $most), 429, 'Too many wrong codes. Wait a minute, then type the code that the computer shows.');
+            abort_if(
+                $limiter->tooManyAttempts($key, $most),
+                429,
+                'Too many wrong codes. Wait a minute, then type the code that the computer shows.',
+            );
         }
         if (! AccessCode::opens($code)) {
             array_map(static fn (string $key): int => $limiter->hit($key), array_keys($keys));
@@ -74,7 +86,19 @@ final class ShareController extends Controller
         $name = trim((string) preg_replace('/[^\pL\pN ._-]/u', '', $request->string('name')->toString()));
         [, $token] = Device::letIn(mb_substr($name, 0, self::LONGEST_NAME), (string) $request->ip());
 
-        return redirect($to)->withCookie(new Cookie(Device::COOKIE, $token, now()->addMonth(), '/', null, $request->isSecure(), true, false, Cookie::SAMESITE_STRICT));
+        return redirect($to)->withCookie(
+            new Cookie(
+                Device::COOKIE,
+                $token,
+                now()->addMonth(),
+                '/',
+                null,
+                $request->isSecure(),
+                true,
+                false,
+                Cookie::SAMESITE_STRICT,
+            ),
+        );
     }
 
     /**

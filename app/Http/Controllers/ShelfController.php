@@ -70,7 +70,12 @@ final class ShelfController extends Controller
     {
         DB::transaction(static function () use ($request, $package): void {
             $package->refresh();
-            $others = array_values(array_filter($package->typed ?? [], static fn (array $fact): bool => $fact['name'] !== $request->name()));
+            $others = array_values(
+                array_filter(
+                    $package->typed ?? [],
+                    static fn (array $fact): bool => $fact['name'] !== $request->name(),
+                ),
+            );
             $package->typed = $request->value() === null ? $others : [...$others, $request->fact()->toArray()];
             $package->save();
         });
@@ -105,7 +110,11 @@ final class ShelfController extends Controller
             abort(422, "{$package->name} holds no image of {$partition}.");
         }
         $free = (int) @disk_free_space(storage_path());
-        abort_if($free < $image->sizeBytes + self::SPARE_BYTES, 507, 'There is no room for it: '.Size::text($image->sizeBytes).' are needed on the disk of '.storage_path().'. Make room, then try again.');
+        abort_if(
+            $free < $image->sizeBytes + self::SPARE_BYTES,
+            507,
+            'There is no room for it: '.Size::text($image->sizeBytes).' are needed on the disk of '.storage_path().'. Make room, then try again.',
+        );
         TakeOutImage::begin($package, $partition);
 
         return response()->json(['ok' => true], 202);

@@ -126,7 +126,11 @@ final class UnitController extends Controller
     public function read(UnitRecord $unit): JsonResponse
     {
         abort_if($unit->unit()->state()->text('serial') === null, 409, 'Its serial number is not known, so it cannot be told from the others on the cable. Enter it first.');
-        abort_if(Run::openOn($unit->label) !== null, 409, 'A run is at work on this phone. It is read again when the run has ended.');
+        abort_if(
+            Run::openOn($unit->label) !== null,
+            409,
+            'A run is at work on this phone. It is read again when the run has ended.',
+        );
         ReadPhone::begin($unit);
 
         return response()->json(['ok' => true], 202);

@@ -27,7 +27,11 @@ final class UploadController extends Controller
             [$key, $value] = [...explode(' ', trim($pair), 2), ''];
             $metadata[$key] = (string) base64_decode($value, true);
         }
-        $id = $uploads->begin(self::number($request, 'Upload-Length'), $metadata['filename'] ?? '', ($metadata['for'] ?? '') === 'bench');
+        $id = $uploads->begin(
+            self::number($request, 'Upload-Length'),
+            $metadata['filename'] ?? '',
+            ($metadata['for'] ?? '') === 'bench',
+        );
 
         return response('', 201, self::HEADERS + ['Location' => "/api/uploads/{$id}"]);
     }

@@ -36,7 +36,23 @@ final class WaysOnController extends Controller
         // Of each need the first that stands in its way; the others mostly follow from it.
         $stops = array_column(array_reverse(array_filter($plan->findings, static fn (Finding $finding): bool => $finding->severity === Severity::Stop)), null, 'need');
 
-        return response()->json(['seal' => ShownPlan::seal($plan), 'difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(), 'stops' => array_values(array_map(static fn (Finding $finding): array => ['need' => $finding->need, 'reason' => $finding->reason, 'remedy' => $finding->remedy], array_reverse($stops))), 'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $desk)]);
+        return response()->json(
+            [
+                'seal' => ShownPlan::seal($plan),
+                'difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(),
+                'stops' => array_values(
+                    array_map(
+                        static fn (Finding $finding): array => [
+                            'need' => $finding->need,
+                            'reason' => $finding->reason,
+                            'remedy' => $finding->remedy,
+                        ],
+                        array_reverse($stops),
+                    ),
+                ),
+                'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $desk),
+            ],
+        );
     }
 
     /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan was shown and is clear. */
@@ -53,7 +69,11 @@ final class WaysOnController extends Controller
             $shown = $request->has('seal');
             $shown && ShownPlan::refuseOther($request->string('seal')->toString(), $plan);
             (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(($back ? 'The way back is' : 'Planned again from what the phone has now, as')." job {$job->id}.", $back ? 'back' : 'plan');
-            $begun = $shown && $plan->verdict->level === Verdict::CLEAR ? Beginning::of($job, $plan, $run->state()->link ?: 'stand-in') : null;
+            $begun = $shown && $plan->verdict->level === Verdict::CLEAR ? Beginning::of(
+                $job,
+                $plan,
+                $run->state()->link ?: 'stand-in',
+            ) : null;
 
             return ['id' => $job->id, 'run' => $begun?->id];
         });

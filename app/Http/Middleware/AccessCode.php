@@ -24,7 +24,22 @@ final class AccessCode
     private const DOOR = ['access', 'open/*', 'up'];
 
     /** What another device may read: pages and their files, and what the pages of runs are made of. */
-    private const MAY_READ = ['api/bench', 'api/jobs', 'api/jobs/*', 'api/runs/*/events', 'api/runs/*/symptoms', 'api/runs/*/record', 'api/runs/*/record.md', 'api/log', 'api/log/summary', 'api/intents', 'api/updates', 'api/handbook', 'api/share', 'api/health'];
+    private const MAY_READ = [
+        'api/bench',
+        'api/jobs',
+        'api/jobs/*',
+        'api/runs/*/events',
+        'api/runs/*/symptoms',
+        'api/runs/*/record',
+        'api/runs/*/record.md',
+        'api/log',
+        'api/log/summary',
+        'api/intents',
+        'api/updates',
+        'api/handbook',
+        'api/share',
+        'api/health',
+    ];
 
     private const MAY_NOT_READ = ['api/jobs/*/plan.json', 'api/jobs/*/alternatives', 'api/jobs/*/schools'];
 
@@ -33,7 +48,14 @@ final class AccessCode
 
     private const LONGEST_BODY = 64 << 10;
 
-    private const FORWARDED = ['X-Forwarded-For', 'X-Forwarded-Host', 'X-Forwarded-Proto', 'X-Real-IP', 'Forwarded', 'Via'];
+    private const FORWARDED = [
+        'X-Forwarded-For',
+        'X-Forwarded-Host',
+        'X-Forwarded-Proto',
+        'X-Real-IP',
+        'Forwarded',
+        'Via',
+    ];
 
     public function handle(Request $request, Closure $next): Response
     {
@@ -51,7 +73,10 @@ final class AccessCode
     private function refusal(Request $request): ?Response
     {
         if ((int) $request->headers->get('Content-Length') > self::LONGEST_BODY) {
-            return response()->json(['message' => 'From another device no more than a note is taken. Do this at the computer.'], 413);
+            return response()->json(
+                ['message' => 'From another device no more than a note is taken. Do this at the computer.'],
+                413,
+            );
         }
         if ($request->is(...self::DOOR)) {
             return null;
@@ -59,11 +84,21 @@ final class AccessCode
         $device = self::device($request);
         if ($device === null) {
             return $request->is('api/*')
-                ? response()->json(['message' => 'This device is not let in. Load the page again and type the access code that the computer shows.'], 401)
+                ? response()->json(
+                    [
+                        'message' => 'This device is not let in. Load the page again and type the access code that the computer shows.',
+                    ],
+                    401,
+                )
                 : response()->view('access', ['to' => $request->getRequestUri(), 'wrong' => false], 401);
         }
         if (! self::isOpenToOthers($request)) {
-            return response()->json(['message' => 'From another device a run can be followed and answered. Do anything else at the computer.'], 403);
+            return response()->json(
+                [
+                    'message' => 'From another device a run can be followed and answered. Do anything else at the computer.',
+                ],
+                403,
+            );
         }
         $request->attributes->set(self::DEVICE, $device);
 
@@ -85,7 +120,10 @@ final class AccessCode
             return ! $request->is('api/*') || ($request->is(...self::MAY_READ) && ! $request->is(...self::MAY_NOT_READ));
         }
 
-        return $request->isMethod('POST') && preg_match('#^api/runs/\d+/('.implode('|', self::MAY_DO).')$#', $request->path()) === 1;
+        return $request->isMethod('POST') && preg_match(
+            '#^api/runs/\d+/('.implode('|', self::MAY_DO).')$#',
+            $request->path(),
+        ) === 1;
     }
 
     /**
@@ -95,10 +133,17 @@ final class AccessCode
     public static function isThisMachine(Request $request): bool
     {
         $from = $request->server('REMOTE_ADDR');
-        $passedOn = array_filter(self::FORWARDED, static fn (string $header): bool => $request->headers->has($header)) !== [];
+        $passedOn = array_filter(
+            self::FORWARDED,
+            static fn (string $header): bool => $request->headers->has($header),
+        ) !== [];
         if ($passedOn) {
             $seen = explode(',', (string) $request->headers->get('X-Forwarded-For'));
-            $from = in_array($from, config()->array('tornavis.proxies'), true) ? trim($seen[count($seen) - 1]) : 'elsewhere';
+            $from = in_array(
+                $from,
+                config()->array('tornavis.proxies'),
+                true,
+            ) ? trim($seen[count($seen) - 1]) : 'elsewhere';
         }
 
         return in_array($from, ['127.0.0.1', '::1'], true);

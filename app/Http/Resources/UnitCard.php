@@ -48,10 +48,21 @@ final class UnitCard
             $cards[$record->id] = self::card($record, $desk);
         }
         if ($missing->isNotEmpty()) {
-            Kept::keep('cards', $ground, array_combine(array_values($keys), array_map(static fn (int $id): array => $cards[$id], array_keys($keys))));
+            Kept::keep(
+                'cards',
+                $ground,
+                array_combine(
+                    array_values($keys),
+                    array_map(static fn (int $id): array => $cards[$id], array_keys($keys)),
+                ),
+            );
         }
 
-        return array_values($units->map(static fn (UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $desk))->all());
+        return array_values(
+            $units->map(
+                static fn (UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $desk),
+            )->all(),
+        );
     }
 
     /**
@@ -63,7 +74,10 @@ final class UnitCard
     private static function withNow(array $card, ?WorkJob $job, Desk $desk): array
     {
         $earliest = is_string($card['wait']) ? new \DateTimeImmutable($card['wait']) : null;
-        $wait = $earliest === null ? null : ['earliest' => $card['wait'], 'leftSeconds' => max(0, $earliest->getTimestamp() - now()->getTimestamp())];
+        $wait = $earliest === null ? null : [
+            'earliest' => $card['wait'],
+            'leftSeconds' => max(0, $earliest->getTimestamp() - now()->getTimestamp()),
+        ];
 
         return ['wait' => $wait, 'job' => $job === null ? null : self::job($job, $desk)] + $card;
     }
@@ -107,9 +121,18 @@ final class UnitCard
     {
         $run = $job->lastRun;
         // Where it has been run its plan no longer changes, and what counts is how the run stands.
-        ['build' => $build, 'verdict' => $verdict] = $run === null ? $desk->summary($job) : ['build' => $run->build, 'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run']];
+        ['build' => $build, 'verdict' => $verdict] = $run === null ? $desk->summary($job) : [
+            'build' => $run->build,
+            'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run'],
+        ];
 
-        return ['id' => $job->id, 'build' => $build, 'intent' => $job->intent->label(), 'verdict' => $verdict, 'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status]];
+        return [
+            'id' => $job->id,
+            'build' => $build,
+            'intent' => $job->intent->label(),
+            'verdict' => $verdict,
+            'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status],
+        ];
     }
 
     /**

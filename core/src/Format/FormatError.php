@@ -21,7 +21,12 @@ final class FormatError extends TornavisError
 
     public static function tooLarge(string $where, int $bytes, int $most): self
     {
-        return new self("The file has {$bytes} bytes", $where, "at most {$most} bytes", 'Take out what does not belong in it, or get it again from its publisher.');
+        return new self(
+            "The file has {$bytes} bytes",
+            $where,
+            "at most {$most} bytes",
+            'Take out what does not belong in it, or get it again from its publisher.',
+        );
     }
 
     public static function notWritable(string $where): self

@@ -81,11 +81,25 @@ final class ImageCheck
             }
             if ($image->sha256 !== null) {
                 $agrees = $sums['sha256'] === $image->sha256;
-                $differs = 'Its SHA-256 is '.substr($sums['sha256'], 0, 12).'…; the list states '.substr($image->sha256, 0, 12).'….';
-                $listed[] = self::outcome($image->partition, 'checksum list in the bundle', $agrees, $agrees ? 'Its SHA-256 is the one that the list states.' : $differs);
+                $differs = 'Its SHA-256 is '.substr(
+                    $sums['sha256'],
+                    0,
+                    12,
+                ).'…; the list states '.substr($image->sha256, 0, 12).'….';
+                $listed[] = self::outcome(
+                    $image->partition,
+                    'checksum list in the bundle',
+                    $agrees,
+                    $agrees ? 'Its SHA-256 is the one that the list states.' : $differs,
+                );
             }
             foreach ($sums['agree'] as $agrees) {
-                $verified[] = self::outcome($image->partition, 'verification header', $agrees, $agrees ? 'It is the image that the verification header was made for.' : 'The verification header was made for another image; the bootloader would refuse it.');
+                $verified[] = self::outcome(
+                    $image->partition,
+                    'verification header',
+                    $agrees,
+                    $agrees ? 'It is the image that the verification header was made for.' : 'The verification header was made for another image; the bootloader would refuse it.',
+                );
             }
         }
 
@@ -104,7 +118,9 @@ final class ImageCheck
             $small = $image->entry !== null && $image->sizeBytes <= self::LARGEST_HEADER_IMAGE;
             try {
                 $content = $small ? implode('', iterator_to_array($bundle->pieces($image->entry), false)) : '';
-                $hashes = str_starts_with($content, VerificationReader::MAGIC) ? VerificationReader::hashes(Bytes::ofString($content, $package->path)) : [];
+                $hashes = str_starts_with($content, VerificationReader::MAGIC) ? VerificationReader::hashes(
+                    Bytes::ofString($content, $package->path),
+                ) : [];
             } catch (PackageError) {
                 // It is named when the image itself is compared.
                 continue;

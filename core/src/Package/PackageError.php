@@ -76,7 +76,9 @@ final class PackageError extends TornavisError
      */
     public static function told(mixed $data): self
     {
-        $text = static fn (string $name): string => is_array($data) && is_string($data[$name] ?? null) ? $data[$name] : '';
+        $text = static fn (string $name): string => is_array($data) && is_string(
+            $data[$name] ?? null,
+        ) ? $data[$name] : '';
 
         return new self($text('what'), $text('where'), $text('expected'), $text('todo'));
     }
@@ -84,23 +86,43 @@ final class PackageError extends TornavisError
     /** A defect of this program, found by a file. */
     public static function fault(string $path, string $message): self
     {
-        return new self("Reading the file failed in this program: {$message}", $path, 'a reader that says what is wrong with the file', 'The file is not used; everything else goes on. Get it again from its publisher, and if that does not help, report this with the file.');
+        return new self(
+            "Reading the file failed in this program: {$message}",
+            $path,
+            'a reader that says what is wrong with the file',
+            'The file is not used; everything else goes on. Get it again from its publisher, and if that does not help, report this with the file.',
+        );
     }
 
     /** The reading was ended from outside. */
     public static function readingEnded(string $path, string $how): self
     {
-        return new self("Reading the file was ended: {$how}", $path, 'a file that can be read in a few seconds and little memory', 'The file is not used; everything else goes on. Get it again from its publisher, then look at the folders again.');
+        return new self(
+            "Reading the file was ended: {$how}",
+            $path,
+            'a file that can be read in a few seconds and little memory',
+            'The file is not used; everything else goes on. Get it again from its publisher, then look at the folders again.',
+        );
     }
 
     public static function badPath(string $path): self
     {
-        return new self('The name of the file, or of its folder, holds bytes that are no UTF-8 text', $path, 'a name that can be shown', 'Rename it; it is then read by itself.');
+        return new self(
+            'The name of the file, or of its folder, holds bytes that are no UTF-8 text',
+            $path,
+            'a name that can be shown',
+            'Rename it; it is then read by itself.',
+        );
     }
 
     public static function noRoom(string $path, int $bytes): self
     {
-        return new self("There is no room for {$bytes} bytes", $path, 'that much free space on the disk', 'Make room on this disk, then try it again.');
+        return new self(
+            "There is no room for {$bytes} bytes",
+            $path,
+            'that much free space on the disk',
+            'Make room on this disk, then try it again.',
+        );
     }
 
     public static function changedWhileRead(string $path): self

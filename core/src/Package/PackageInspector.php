@@ -66,7 +66,11 @@ final readonly class PackageInspector
         $reading = $this->reading($bytes);
         foreach ($reading->images as $image) {
             if ($image->sizeBytes < 0 || $image->sizeBytes > self::LARGEST_IMAGE_BYTES) {
-                throw PackageError::hostile($path, "image of {$image->partition}", "The image claims {$image->sizeBytes} bytes");
+                throw PackageError::hostile(
+                    $path,
+                    "image of {$image->partition}",
+                    "The image claims {$image->sizeBytes} bytes",
+                );
             }
         }
         [$card, $cardProblem] = $this->card($path, $bytes->size);
@@ -75,7 +79,12 @@ final readonly class PackageInspector
             $path,
             $bytes->size,
             $reading->container,
-            Facts::of(...array_map(PlainText::fact(...), [...$reading->facts, ...($card?->facts() ?? []), ...SumsBeside::facts($path)])),
+            Facts::of(
+                ...array_map(
+                    PlainText::fact(...),
+                    [...$reading->facts, ...($card?->facts() ?? []), ...SumsBeside::facts($path)],
+                ),
+            ),
             array_map(PlainText::image(...), $reading->images),
             array_map(PlainText::of(...), $reading->notUnderstood),
             cardProblem: $cardProblem,

@@ -24,8 +24,12 @@ final readonly class Record
      * @param  array<string, mixed>  $plan  a plan document
      * @param  list<JournalEvent>  $events
      */
-    private function __construct(private array $plan, private array $events, private RunState $state, private string $signed)
-    {
+    private function __construct(
+        private array $plan,
+        private array $events,
+        private RunState $state,
+        private string $signed,
+    ) {
     }
 
     /**

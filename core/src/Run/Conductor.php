@@ -23,8 +23,12 @@ final readonly class Conductor
      * @param  array<string, mixed>  $plan  a plan document
      * @param  ?Kit  $kit  the files that are compared before anything is written; null where they are not on a shelf
      */
-    public function __construct(private array $plan, private Journal $journal, private Link $link, private ?Kit $kit = null)
-    {
+    public function __construct(
+        private array $plan,
+        private Journal $journal,
+        private Link $link,
+        private ?Kit $kit = null,
+    ) {
         $this->steps = PlannedStep::allOf($plan);
     }
 
@@ -38,13 +42,33 @@ final readonly class Conductor
     {
         $state = $this->state();
         if ($state->status === RunState::NOT_STARTED) {
-            return $this->written($state, [EventKind::Started, null, ['unit' => $this->plan['unit'], 'build' => $this->plan['build'], 'plan' => PlanSeal::of($this->plan), 'link' => $this->link->name(), 'steps' => count($this->steps)]]);
+            return $this->written(
+                $state,
+                [
+                    EventKind::Started,
+                    null,
+                    [
+                        'unit' => $this->plan['unit'],
+                        'build' => $this->plan['build'],
+                        'plan' => PlanSeal::of($this->plan),
+                        'link' => $this->link->name(),
+                        'steps' => count($this->steps),
+                    ],
+                ],
+            );
         }
         if (! $state->mayGoOn()) {
             return $state;
         }
         if ($state->step === null) {
-            return $this->written($state, [EventKind::Ended, null, ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)]]);
+            return $this->written(
+                $state,
+                [
+                    EventKind::Ended,
+                    null,
+                    ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)],
+                ],
+            );
         }
         try {
             if ($state->status === RunState::LOST || $state->wasInterrupted()) {
@@ -85,8 +109,16 @@ final readonly class Conductor
     private function askAboutFile(PlannedStep $step, FileChanged $changed): void
     {
         if (in_array($this->state()->steps[$step->number], ['intended', 'sent'], true)) {
-            $this->journal->append(EventKind::Answered, $step->number, ['ok' => false, 'says' => $changed->what, 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0]);
-            $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => "{$changed->what}. Nothing was sent."]);
+            $this->journal->append(
+                EventKind::Answered,
+                $step->number,
+                ['ok' => false, 'says' => $changed->what, 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0],
+            );
+            $this->journal->append(
+                EventKind::Judged,
+                $step->number,
+                ['seen' => false, 'reason' => "{$changed->what}. Nothing was sent."],
+            );
         }
         $this->journal->append(EventKind::Asked, $step->number, [
             'about' => 'file',
@@ -119,7 +151,10 @@ final readonly class Conductor
             return;
         }
         if ($step->gate !== null && ! in_array($step->number, $state->released, true)) {
-            $this->journal->appendAfter($state->last, [[EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]]]);
+            $this->journal->appendAfter(
+                $state->last,
+                [[EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]]],
+            );
 
             return;
         }
@@ -155,7 +190,10 @@ final readonly class Conductor
     private function checkFiles(RunState $state, PlannedStep $step): void
     {
         $gated = $step->gate !== null && ! in_array($step->number, $state->released, true);
-        $names = array_map(static fn (PlannedStep $one): ?string => $one->package(), $gated ? array_slice($this->steps, $step->number - 1) : [$step]);
+        $names = array_map(
+            static fn (PlannedStep $one): ?string => $one->package(),
+            $gated ? array_slice($this->steps, $step->number - 1) : [$step],
+        );
         foreach (array_unique(array_filter($names, is_string(...))) as $name) {
             $this->kit?->check($name);
         }
@@ -180,8 +218,20 @@ final readonly class Conductor
     private function takeAsDone(RunState $state, PlannedStep $step, LinkAnswer $observed): void
     {
         $this->journal->appendAfter($state->last, [
-            [EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => 'The phone shows that the step was done.', 'facts' => $observed->facts]],
-            [EventKind::Judged, $step->number, ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts]],
+            [
+                EventKind::Returned,
+                $step->number,
+                [
+                    'lastKnown' => $step->title,
+                    'says' => 'The phone shows that the step was done.',
+                    'facts' => $observed->facts,
+                ],
+            ],
+            [
+                EventKind::Judged,
+                $step->number,
+                ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts],
+            ],
         ]);
     }
 

@@ -13,7 +13,12 @@ final class FileChanged extends TornavisError
 
     public static function gone(string $name): self
     {
-        return new self("{$name} is no longer on the shelf", 'the kit', 'the file that the plan names', self::WHAT_TO_DO);
+        return new self(
+            "{$name} is no longer on the shelf",
+            'the kit',
+            'the file that the plan names',
+            self::WHAT_TO_DO,
+        );
     }
 
     public static function other(string $name, string $path, string $has, string $planned): self
@@ -30,6 +35,11 @@ final class FileChanged extends TornavisError
 
     public static function unreadable(string $name, string $reason): self
     {
-        return new self("{$name} cannot be read: {$reason}", 'the kit', 'the file that the plan names', self::WHAT_TO_DO);
+        return new self(
+            "{$name} cannot be read: {$reason}",
+            'the kit',
+            'the file that the plan names',
+            self::WHAT_TO_DO,
+        );
     }
 }

@@ -11,7 +11,12 @@ final class LinkLost extends TornavisError
 {
     public static function held(string $says, string $doing): self
     {
-        return new self("Another program works with this phone: {$says}", 'the link', 'that nobody else works with it', "Let the other program end, or end it; the run then goes on with: {$doing}. Nothing is lost.");
+        return new self(
+            "Another program works with this phone: {$says}",
+            'the link',
+            'that nobody else works with it',
+            "Let the other program end, or end it; the run then goes on with: {$doing}. Nothing is lost.",
+        );
     }
 
     public static function noAnswer(string $where, string $doing, ?\Throwable $previous = null): self

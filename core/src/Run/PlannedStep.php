@@ -149,7 +149,11 @@ final readonly class PlannedStep
             return false;
         }
         // A restart from one mode into another shows in the mode; one into the same mode does not.
-        $saysNothing = $this->changesMode() ? ['battery.percent', 'slot.running'] : ['battery.percent', 'mode', 'slot.running'];
+        $saysNothing = $this->changesMode() ? ['battery.percent', 'slot.running'] : [
+            'battery.percent',
+            'mode',
+            'slot.running',
+        ];
         $seen = array_diff(array_keys(array_intersect_key($this->effects, $observed)), $saysNothing);
 
         return $seen !== [] && $this->contradictedBy($observed) === [];
@@ -160,7 +164,11 @@ final readonly class PlannedStep
     {
         $to = $this->effects['mode'] ?? null;
 
-        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) && is_string($to) && $to !== $this->mode->value;
+        return in_array(
+            $this->operation,
+            ['reboot', 'enter-by-keys'],
+            true,
+        ) && is_string($to) && $to !== $this->mode->value;
     }
 
     private static function say(mixed $value): string

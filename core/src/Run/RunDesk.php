@@ -25,8 +25,12 @@ final readonly class RunDesk
      * @param  array<string, mixed>  $plan  a plan document
      * @param  ?int  $seen  number of the question or gate that the person has seen and answers; null where that is not said
      */
-    public function __construct(private array $plan, private Journal $journal, private ModelSheet $sheet, private ?int $seen = null)
-    {
+    public function __construct(
+        private array $plan,
+        private Journal $journal,
+        private ModelSheet $sheet,
+        private ?int $seen = null,
+    ) {
     }
 
     /**

@@ -77,7 +77,10 @@ final readonly class RunState
         $planned = PlannedStep::allOf($plan);
         /** @var array<string, FactValue> $facts */
         $facts = $from->known ?? $plan['before'];
-        $steps = $from->steps ?? array_fill_keys(array_map(static fn (PlannedStep $step): int => $step->number, $planned), 'pending');
+        $steps = $from->steps ?? array_fill_keys(
+            array_map(static fn (PlannedStep $step): int => $step->number, $planned),
+            'pending',
+        );
         $status = $from->status ?? self::NOT_STARTED;
         $released = $from->released ?? [];
         $seconds = $from->seconds ?? [];
@@ -170,7 +173,20 @@ final readonly class RunState
             $facts = array_merge($facts, $planned[$open - 1]->midway);
         }
 
-        return new self($status, $open, $steps, $released, $facts, $seconds, $last, $question, $progress, $link, $tries, $known);
+        return new self(
+            $status,
+            $open,
+            $steps,
+            $released,
+            $facts,
+            $seconds,
+            $last,
+            $question,
+            $progress,
+            $link,
+            $tries,
+            $known,
+        );
     }
 
     /** What the step in hand still brings after a person has stopped the run does not start it again. */

@@ -54,7 +54,10 @@ final readonly class CompressedReader implements PackageReader
         if ($tool !== null && ! Tool::exists($tool)) {
             return new Reading(Container::Compressed, [...$facts, Fact::of(Field::NEEDS_TOOL, $tool, Source::File, 'compression header')]);
         }
-        $head = $tool === null ? self::gunzip($bytes) : Tool::head([...Tool::unpacking($tool), '--', $bytes->path], self::LOOK_BYTES);
+        $head = $tool === null ? self::gunzip($bytes) : Tool::head(
+            [...Tool::unpacking($tool), '--', $bytes->path],
+            self::LOOK_BYTES,
+        );
         if ($head === '') {
             throw PackageError::malformed($bytes->path, 'byte 0', "The {$method} data cannot be unpacked", "an intact {$method} stream");
         }
@@ -129,7 +132,11 @@ final readonly class CompressedReader implements PackageReader
             return $trailer['size'] >= $seen || $bytes->size < 1 << 20 ? $trailer['size'] : null;
         }
         if ($method === 'xz') {
-            $totals = preg_match('/^totals\t(?:[^\t]*\t){3}(\d+)\t/m', Tool::head(['xz', '--robot', '--list', '--memlimit='.Tool::MOST_MEMORY, '--', $bytes->path], 4096), $part) === 1 ? (int) $part[1] : null;
+            $totals = preg_match(
+                '/^totals\t(?:[^\t]*\t){3}(\d+)\t/m',
+                Tool::head(['xz', '--robot', '--list', '--memlimit='.Tool::MOST_MEMORY, '--', $bytes->path], 4096),
+                $part,
+            ) === 1 ? (int) $part[1] : null;
 
             return $totals;
         }

@@ -42,7 +42,10 @@ final class StockBundleReader implements PackageReader
         $sizes = $tar !== null ? array_map(static fn (array $e): int => $e['size'], $tar->entries) : array_map(static fn ($e): int => $e->sizeBytes, $zip->entries ?? []);
         $lists = [];
         foreach (self::listNames($sizes) as $name) {
-            $text = $tar !== null ? $tar->bytes($name)->read(0, $sizes[$name]) : $zip?->contents($zip->find($name) ?? throw PackageError::noMetadata($bytes->path), self::LARGEST_LIST);
+            $text = $tar !== null ? $tar->bytes($name)->read(0, $sizes[$name]) : $zip?->contents(
+                $zip->find($name) ?? throw PackageError::noMetadata($bytes->path),
+                self::LARGEST_LIST,
+            );
             $lists[] = SumList::read((string) $text, basename($name));
         }
         $sums = SumList::together($lists);
@@ -69,7 +72,11 @@ final class StockBundleReader implements PackageReader
      */
     private static function listNames(array $sizes): array
     {
-        $small = array_filter($sizes, static fn (int $size, string $name): bool => $size > 0 && $size <= self::LARGEST_LIST && ! str_ends_with($name, '.img'), ARRAY_FILTER_USE_BOTH);
+        $small = array_filter(
+            $sizes,
+            static fn (int $size, string $name): bool => $size > 0 && $size <= self::LARGEST_LIST && ! str_ends_with($name, '.img'),
+            ARRAY_FILTER_USE_BOTH,
+        );
         $names = array_map(strval(...), array_keys($small));
         usort($names, static fn (string $a, string $b): int => SumsBeside::isList($b) <=> SumsBeside::isList($a));
 

@@ -50,7 +50,11 @@ final readonly class TarDirectory
             $header = $bytes->read($at, self::BLOCK);
             $size = 0;
             if (++$headers > self::MOST_HEADERS) {
-                throw PackageError::hostile($bytes->path, "byte {$at}", 'The archive has more than '.self::MOST_HEADERS.' headers');
+                throw PackageError::hostile(
+                    $bytes->path,
+                    "byte {$at}",
+                    'The archive has more than '.self::MOST_HEADERS.' headers',
+                );
             }
             if (trim($header, "\0") === '') {
                 if (++$empty === self::EMPTY_AT_END) {

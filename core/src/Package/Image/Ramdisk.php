@@ -51,7 +51,10 @@ final class Ramdisk
         return match (true) {
             $head === CpioNames::MAGIC => self::pieces($ramdisk),
             str_starts_with($head, "\x1f\x8b") => self::inflated($ramdisk),
-            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4') => Tool::pieces(Tool::unpacking('lz4'), $ramdisk->read(0, min($ramdisk->size, self::MOST_PACKED_BYTES))),
+            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4') => Tool::pieces(
+                Tool::unpacking('lz4'),
+                $ramdisk->read(0, min($ramdisk->size, self::MOST_PACKED_BYTES)),
+            ),
             default => null,
         };
     }

@@ -118,7 +118,11 @@ final class SuperLayoutReader implements PackageReader
             }
         }
         if (count($rows['partitions']) > self::MOST_PARTITIONS) {
-            throw PackageError::hostile($bytes->path, 'byte '.($at + 80), 'The layout has more than '.self::MOST_PARTITIONS.' partitions');
+            throw PackageError::hostile(
+                $bytes->path,
+                'byte '.($at + 80),
+                'The layout has more than '.self::MOST_PARTITIONS.' partitions',
+            );
         }
         // Sectors of the extents before each, so that a partition takes no walk through all of them.
         $before = [0];
@@ -132,7 +136,11 @@ final class SuperLayoutReader implements PackageReader
             $first = min($p['first'], count($sectors));
             $held = $before[min($first + $p['count'], count($sectors))] - $before[$first];
             self::refuseTooLarge($bytes, $held, 'a partition');
-            $partitions[] = ['name' => BootHeader::text(substr($row, 0, 36)) ?? '', 'sizeBytes' => $held * self::SECTOR, 'group' => $groups[$p['group']]['name'] ?? ''];
+            $partitions[] = [
+                'name' => BootHeader::text(substr($row, 0, 36)) ?? '',
+                'sizeBytes' => $held * self::SECTOR,
+                'group' => $groups[$p['group']]['name'] ?? '',
+            ];
         }
         $devices = array_map(static fn (string $row): array => ['first' => self::fields('Pfirst', $row)['first'], 'size' => self::fields('Psize', substr($row, 16))['size']], $rows['devices']);
         foreach ($devices as $device) {
@@ -146,7 +154,12 @@ final class SuperLayoutReader implements PackageReader
     private static function refuseTooLarge(Bytes $bytes, int $sectors, string $of): void
     {
         if ($sectors < 0 || $sectors > self::MOST_SECTORS) {
-            throw PackageError::malformed($bytes->path, 'super layout', "It claims {$sectors} sectors for {$of}", 'at most '.self::MOST_SECTORS);
+            throw PackageError::malformed(
+                $bytes->path,
+                'super layout',
+                "It claims {$sectors} sectors for {$of}",
+                'at most '.self::MOST_SECTORS,
+            );
         }
     }
 

@@ -51,7 +51,12 @@ final class VerificationReader implements PackageReader
         /** @var array{offset: int, size: int, rollback: int, flags: int} $d */
         $d = unpack('Joffset/Jsize/Jrollback/Nflags', $bytes->read(96, 28));
         if ($h['auth'] < 0 || $h['aux'] < 0 || $h['auth'] > $bytes->size || $h['aux'] > $bytes->size || self::HEADER_BYTES + $h['auth'] + $h['aux'] > $bytes->size) {
-            throw PackageError::truncated($bytes->path, self::HEADER_BYTES, max(0, min($h['auth'], $bytes->size)) + max(0, min($h['aux'], $bytes->size)), $bytes->size);
+            throw PackageError::truncated(
+                $bytes->path,
+                self::HEADER_BYTES,
+                max(0, min($h['auth'], $bytes->size)) + max(0, min($h['aux'], $bytes->size)),
+                $bytes->size,
+            );
         }
         if ($d['offset'] < 0 || $d['size'] < 0 || $d['size'] > self::MOST_DESCRIPTOR_BYTES || $d['offset'] + $d['size'] > $h['aux']) {
             throw PackageError::malformed($bytes->path, 'byte 96', "The descriptors claim {$d['size']} bytes at {$d['offset']} of {$h['aux']}", 'descriptors inside the auxiliary block');
@@ -72,7 +77,12 @@ final class VerificationReader implements PackageReader
             Fact::of(Field::PARTITION, 'verify', Source::File, 'verification header'),
             Fact::of(Field::ALGORITHM, self::ALGORITHMS[$h['algorithm']] ?? "number {$h['algorithm']}", Source::File, 'verification header'),
             // Counted without a sign; what is beyond the numbers here is as high as they go.
-            Fact::of(Field::ROLLBACK_INDEX, $d['rollback'] < 0 ? PHP_INT_MAX : $d['rollback'], Source::File, 'verification header'),
+            Fact::of(
+                Field::ROLLBACK_INDEX,
+                $d['rollback'] < 0 ? PHP_INT_MAX : $d['rollback'],
+                Source::File,
+                'verification header',
+            ),
             Fact::of(Field::VERIFICATION_OFF, ($d['flags'] & 3) !== 0, Source::File, 'verification header'),
             Fact::of(Field::HASHED, self::named([...array_map(static fn (?array $one): string => $one['partition'] ?? '', $hashes), ...$trees]), Source::File, 'descriptors'),
             Fact::of(Field::CHAINED, self::named($chained), Source::File, 'descriptors'),

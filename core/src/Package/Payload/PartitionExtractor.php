@@ -92,7 +92,12 @@ final readonly class PartitionExtractor
     {
         $there = implode(', ', array_keys($manifest->partitions));
 
-        return $manifest->partitions[$name] ?? throw PackageError::malformed($this->path, "partition {$name}", 'The payload holds no such partition', "one of {$there}");
+        return $manifest->partitions[$name] ?? throw PackageError::malformed(
+            $this->path,
+            "partition {$name}",
+            'The payload holds no such partition',
+            "one of {$there}",
+        );
     }
 
     /**
@@ -104,7 +109,12 @@ final readonly class PartitionExtractor
         $blocks = (int) $extent->getNumBlocks();
         $most = intdiv($size + $block - 1, $block);
         if ($first < 0 || $blocks < 0 || $first > $most || $blocks > $most - $first || ($first + $blocks) * $block > $size) {
-            throw PackageError::malformed($this->path, $where, "It writes {$blocks} blocks at block {$first} of a partition of {$size} bytes", 'blocks inside the partition');
+            throw PackageError::malformed(
+                $this->path,
+                $where,
+                "It writes {$blocks} blocks at block {$first} of a partition of {$size} bytes",
+                'blocks inside the partition',
+            );
         }
 
         return [$first * $block, $blocks * $block];

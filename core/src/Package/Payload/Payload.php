@@ -70,7 +70,11 @@ final readonly class Payload
         $delta = false;
         foreach ($manifest->partitions as $partition) {
             $delta = $delta || $partition->fromOld;
-            $images[] = new PartitionImage($partition->name, max(0, $partition->sizeBytes ?? 0), $partition->sizeBytes === null ? null : bin2hex($partition->hash));
+            $images[] = new PartitionImage(
+                $partition->name,
+                max(0, $partition->sizeBytes ?? 0),
+                $partition->sizeBytes === null ? null : bin2hex($partition->hash),
+            );
         }
         $names = array_map(static fn (PartitionImage $image): string => $image->partition, $images);
         sort($names);
@@ -98,7 +102,11 @@ final readonly class Payload
     /** @throws PackageError when it is damaged */
     public function manifest(): Manifest
     {
-        return Manifest::read($this->bytes->read(self::HEADER_BYTES, $this->manifestBytes), $this->bytes->path, self::WHERE);
+        return Manifest::read(
+            $this->bytes->read(self::HEADER_BYTES, $this->manifestBytes),
+            $this->bytes->path,
+            self::WHERE,
+        );
     }
 
     /** A piece of the data that the operations name. */

@@ -79,7 +79,11 @@ final readonly class ScriptFacts
 
     private static function shortened(string $text): string
     {
-        return strlen($text) > self::LONGEST_ASSERTION ? mb_strcut(mb_scrub($text), 0, self::LONGEST_ASSERTION).' …' : $text;
+        return strlen($text) > self::LONGEST_ASSERTION ? mb_strcut(
+            mb_scrub($text),
+            0,
+            self::LONGEST_ASSERTION,
+        ).' …' : $text;
     }
 
     /**

@@ -38,8 +38,11 @@ final class ScriptParser
 
     private int $expressions = 0;
 
-    private function __construct(private readonly string $script, private readonly string $path, private readonly string $place)
-    {
+    private function __construct(
+        private readonly string $script,
+        private readonly string $path,
+        private readonly string $place,
+    ) {
         $this->step();
     }
 
@@ -67,7 +70,12 @@ final class ScriptParser
         while ($this->token === null && $this->offset < strlen($this->script)) {
             if (preg_match(self::TOKEN, $this->script, $m, PREG_UNMATCHED_AS_NULL, $this->offset) !== 1) {
                 $where = "{$this->place}, line {$this->line}";
-                throw PackageError::malformed($this->path, $where, 'The script holds a character that is not understood', 'words, quoted text and operators');
+                throw PackageError::malformed(
+                    $this->path,
+                    $where,
+                    'The script holds a character that is not understood',
+                    'words, quoted text and operators',
+                );
             }
             $this->token = match (true) {
                 isset($m['text']) => ['text', stripcslashes($m['text']), $this->line],

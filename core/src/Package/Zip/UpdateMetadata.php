@@ -71,9 +71,15 @@ final class UpdateMetadata
             Field::CODENAMES => $codenames === [] || $codenames === false ? null : array_map(trim(...), $codenames),
             Field::RELEASE => $fingerprint[3] ?? null,
             Field::BUILD_ID => $values['post-build-incremental'] ?? $fingerprint[5] ?? null,
-            Field::API => preg_match(self::NUMBER, $values['post-sdk-level'] ?? '') === 1 ? (int) $values['post-sdk-level'] : null,
+            Field::API => preg_match(
+                self::NUMBER,
+                $values['post-sdk-level'] ?? '',
+            ) === 1 ? (int) $values['post-sdk-level'] : null,
             Field::PATCH_LEVEL => $values['post-security-patch-level'] ?? null,
-            Field::BUILD_TIME => preg_match(self::NUMBER, $values['post-timestamp'] ?? '') === 1 ? (int) $values['post-timestamp'] : null,
+            Field::BUILD_TIME => preg_match(
+                self::NUMBER,
+                $values['post-timestamp'] ?? '',
+            ) === 1 ? (int) $values['post-timestamp'] : null,
             Field::UPDATE_TYPE => $type,
         ];
         $facts = [];

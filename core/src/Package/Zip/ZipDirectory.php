@@ -62,7 +62,11 @@ final readonly class ZipDirectory
             throw PackageError::hostile($bytes->path, 'end of directory', "The archive claims {$count} entries; more than ".self::MOST_ENTRIES.' are never needed');
         }
         if ($size > self::LARGEST_TABLE_BYTES) {
-            throw PackageError::hostile($bytes->path, 'end of directory', "The directory claims {$size} bytes; more than ".self::LARGEST_TABLE_BYTES.' are never needed');
+            throw PackageError::hostile(
+                $bytes->path,
+                'end of directory',
+                "The directory claims {$size} bytes; more than ".self::LARGEST_TABLE_BYTES.' are never needed',
+            );
         }
         $table = $bytes->read($offset, $size);
         $entries = [];
@@ -274,7 +278,12 @@ final readonly class ZipDirectory
 
     private function otherContent(ZipEntry $entry): PackageError
     {
-        return PackageError::malformed($this->bytes->path, "entry {$entry->name}", 'The entry does not unpack to what the directory says', "{$entry->sizeBytes} bytes with the listed check value");
+        return PackageError::malformed(
+            $this->bytes->path,
+            "entry {$entry->name}",
+            'The entry does not unpack to what the directory says',
+            "{$entry->sizeBytes} bytes with the listed check value",
+        );
     }
 
     private function packed(ZipEntry $entry): Bytes
