@@ -22,7 +22,8 @@ const news = computed(() => (answer.value?.changes ?? []).filter((change) => cha
 async function take(dry: boolean): Promise<void> {
   try {
     busy.value = true
-    answer.value = props.large && text.value.length > pieceBytes ? await takeLarge(dry) : await api.post<ArchiveIntakeAnswer>(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
+    const inPieces = props.large && text.value.length > pieceBytes
+    answer.value = inPieces ? await takeLarge(dry) : await takeWhole(dry)
     error.value = null
     if (!dry) emit('changed')
   } catch (caught) {
@@ -31,6 +32,8 @@ async function take(dry: boolean): Promise<void> {
   }
   busy.value = false
 }
+
+const takeWhole = (dry: boolean): Promise<ArchiveIntakeAnswer> => api.post(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
 
 /** A large file goes in pieces first, once for both looks at it. */
 async function takeLarge(dry: boolean): Promise<ArchiveIntakeAnswer> {

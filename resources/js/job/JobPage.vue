@@ -21,7 +21,12 @@ import ScoreSection from './ScoreSection.vue'
 const props = defineProps<{ id: string; section?: string }>()
 const router = useRouter()
 // While a file of the kit is still being read the verdict is not the last one.
-const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, (answer) => (answer?.reading ? 1000 : answer?.run === null ? 5000 : 0))
+/** A plan follows files, house rules and phone until it is run; soon, while a file of the kit is being read. */
+const beat = (answer: JobAnswer | null): number => {
+  if (answer?.reading) return 1000
+  return answer?.run === null ? 5000 : 0
+}
+const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, beat)
 const refused = ref<ApiError | null>(null)
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
@@ -100,7 +105,12 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
       <span class="mono number">{{ index + 1 }}</span>{{ names[section] }}<em v-if="badge[section]">{{ badge[section] }}</em>
     </RouterLink>
   </nav>
-  <div v-if="error || refused" class="page"><ErrorNote :error="refused ?? error" /><section v-if="refused?.answer?.difference" class="sheet moved"><PlanDifference :difference="refused.answer.difference" /></section></div>
+  <div v-if="error || refused" class="page">
+    <ErrorNote :error="refused ?? error" />
+    <section v-if="refused?.answer?.difference" class="sheet moved">
+      <PlanDifference :difference="refused.answer.difference" />
+    </section>
+  </div>
   <template v-if="job && plan">
     <FitSection v-if="here === 'fit'" :job="job" @change="change" @learned="load" />
     <KitSection v-else-if="here === 'kit'" :job="job" @change="change" />

@@ -49,6 +49,11 @@ const keys = computed(() => {
 const dots = ref(0)
 useIntervalFn(() => (dots.value = (dots.value + 1) % 4), 500)
 
+const asks: Record<string, string> = {
+  evidence: 'Look at the phone.',
+  differs: 'The phone is not as planned.',
+  file: 'A file is not as planned.',
+}
 const headline = computed(() => {
   if (status.value === 'ended') return 'Done. The phone runs what was planned.'
   if (status.value === 'stopped') return 'Stopped. Nothing more is sent to the phone.'
@@ -56,7 +61,7 @@ const headline = computed(() => {
   if (status.value === 'gated') return 'Your word is needed.'
   if (byHand.value) return step.value?.title ?? ''
   if (status.value === 'asked' && question.value?.about === 'something-else') return 'Look for the cause.'
-  if (status.value === 'asked') return question.value?.about === 'evidence' ? 'Look at the phone.' : question.value?.about === 'differs' ? 'The phone is not as planned.' : question.value?.about === 'file' ? 'A file is not as planned.' : 'Something needs you.'
+  if (status.value === 'asked') return asks[question.value?.about ?? ''] ?? 'Something needs you.'
   return step.value?.operation === 'sideload' ? 'Leave the phone alone.' : (step.value?.title ?? '')
 })
 

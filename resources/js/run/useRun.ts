@@ -39,7 +39,10 @@ export function useRun(id: () => number | undefined): {
   }
 
   /** A run at work is asked about well within a second; one that waits for a person, or that nobody looks at, less often. */
-  const pace = (): number => (document.hidden ? 2000 : ['stopped', 'gated', 'asked'].includes(state.value?.status ?? '') ? 1200 : 600)
+  const pace = (): number => {
+    if (document.hidden) return 2000
+    return ['stopped', 'gated', 'asked'].includes(state.value?.status ?? '') ? 1200 : 600
+  }
 
   async function act(what: string, body: unknown = {}): Promise<void> {
     try {

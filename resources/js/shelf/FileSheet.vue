@@ -17,8 +17,14 @@ const CardDialog = defineAsyncComponent(() => import('./CardDialog.vue'))
 const props = defineProps<{ id: number }>()
 const emit = defineEmits<{ close: []; changed: [] }>()
 /** Nothing of it is being read, compared or taken out. */
-const isSettled = (file: FileAnswer): boolean => (file.sha256 !== null || file.hashedBytes >= file.sizeBytes) && (file.imageCheck === null || file.imageCheck.status === 'done') && !['begun', 'taking'].includes(file.extraction?.status ?? '')
-const { data: file, error, load } = useLoad<FileAnswer>(() => `shelf/${props.id}`, (file) => (file !== null && isSettled(file) ? 5000 : 1500))
+const isSettled = (file: FileAnswer): boolean => {
+  const isRead = file.sha256 !== null || file.hashedBytes >= file.sizeBytes
+  const isCompared = file.imageCheck === null || file.imageCheck.status === 'done'
+  const isTakenOut = !['begun', 'taking'].includes(file.extraction?.status ?? '')
+  return isRead && isCompared && isTakenOut
+}
+const beat = (file: FileAnswer | null): number => (file !== null && isSettled(file) ? 5000 : 1500)
+const { data: file, error, load } = useLoad<FileAnswer>(() => `shelf/${props.id}`, beat)
 const refused = ref<ApiError | null>(null)
 const cardOpen = ref(false)
 const other = ref('')

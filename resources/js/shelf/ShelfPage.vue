@@ -15,7 +15,9 @@ import UploadTray from './UploadTray.vue'
 const FoldersDialog = defineAsyncComponent(() => import('./FoldersDialog.vue'))
 
 const route = useRoute()
-const { data, error, load } = useLoad<ShelfAnswer>(() => 'shelf', (shelf) => (shelf?.packages.some((file) => file.sha256 === null && file.hashedBytes < file.sizeBytes) ? 1500 : 5000))
+const isBeingRead = (file: ShelfAnswer['packages'][number]): boolean => file.sha256 === null && file.hashedBytes < file.sizeBytes
+const beat = (shelf: ShelfAnswer | null): number => (shelf?.packages.some(isBeingRead) ? 1500 : 5000)
+const { data, error, load } = useLoad<ShelfAnswer>(() => 'shelf', beat)
 const chosen = ref<number | null>(null)
 const filter = ref('')
 const filterField = ref<HTMLInputElement>()
