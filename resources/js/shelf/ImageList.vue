@@ -35,7 +35,7 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
         <tr v-for="image in named" :key="image.partition">
           <td class="mono">{{ image.partition }}</td>
           <td class="mono" :title="exactBytes(image.sizeBytes)">{{ bytes(image.sizeBytes) }}</td>
-          <td class="small"><div v-for="one in outcomes(image.partition)" :key="one.against" :title="one.says"><VerdictMark :level="one.agrees ? 'clear' : 'stop'" :words="`${one.agrees ? 'agrees with' : 'differs from'} the ${one.against}`" /></div><span v-if="outcomes(image.partition).length === 0" class="mono mute">{{ image.sha256?.slice(0, 16) ?? '' }}</span></td>
+          <td class="small"><div v-for="one in outcomes(image.partition)" :key="one.against" :title="one.says"><VerdictMark :level="one.agrees ? 'clear' : 'stop'" :words="`${one.agrees ? 'agrees with' : 'differs from'} the ${one.against}`" /></div><span v-if="outcomes(image.partition).length === 0" class="mono mute hash">{{ image.sha256?.slice(0, 16) ?? '' }}</span></td>
           <td class="small">
             <template v-if="canTakeOut">
               <a v-if="taken(image.partition)?.status === 'done'" :href="`/api/shelf/${file.id}/partition/${image.partition}`">Save the image of {{ image.partition }}</a>
@@ -50,3 +50,8 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
     <p v-for="one in outcomes('')" :key="one.says" class="small">{{ one.says }}</p>
   </section>
 </template>
+
+<style scoped>
+/* Beside name, size and button there is no room for it. */
+@media (max-width: 600px) { .hash { display: none; } }
+</style>
