@@ -4,10 +4,6 @@ import { defineConfig } from 'vite'
 import vuetify from 'vite-plugin-vuetify'
 
 export default defineConfig({
-  plugins: [
-    laravel({ input: 'resources/js/app.ts', refresh: false }),
-    vue(),
-    vuetify({ autoImport: true }),
-  ],
+  plugins: [laravel({ input: 'resources/js/app.ts', refresh: false }), vue(), vuetify({ autoImport: true })],
   build: { target: 'es2022', chunkSizeWarningLimit: 700 },
 })

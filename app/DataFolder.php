@@ -14,9 +14,7 @@ final readonly class DataFolder
 {
     private const PARTS = ['framework/cache/data', 'framework/sessions', 'framework/views', 'logs', 'tornavis'];
 
-    private function __construct(public string $path)
-    {
-    }
+    private function __construct(public string $path) {}
 
     /**
      * The folder that TORNAVIS_DATA names, or "storage" in the program's own; made where it is missing.
@@ -33,7 +31,7 @@ final readonly class DataFolder
         }
         // Nobody else gets in, whatever an older version has left readable inside.
         @chmod($folder->path, 0o700);
-        if (! is_file("{$folder->path}/.env")) {
+        if (!is_file("{$folder->path}/.env")) {
             $folder->makeSettings($program);
         }
 
@@ -43,14 +41,16 @@ final readonly class DataFolder
     private function make(string $part): void
     {
         $path = "{$this->path}/{$part}";
-        if (! is_dir($path) && ! @mkdir($path, 0o700, true) && ! is_dir($path)) {
+        if (!is_dir($path) && !@mkdir($path, 0o700, true) && !is_dir($path)) {
             throw self::notWritable("The folder {$path} cannot be made.");
         }
     }
 
     private static function notWritable(string $what): RuntimeException
     {
-        $todo = 'Give yourself write permission there, or name another folder for the data: TORNAVIS_DATA=/path ./tornavis …';
+        $todo =
+            'Give yourself write permission there, or name another folder for the data: TORNAVIS_DATA=/path ' .
+            './tornavis …';
 
         return new RuntimeException("{$what} {$todo}");
     }
@@ -62,11 +62,11 @@ final readonly class DataFolder
         if (is_file("{$program}/.env") && $this->path === "{$program}/storage" && @rename("{$program}/.env", $file)) {
             return;
         }
-        $key = 'base64:'.base64_encode(random_bytes(32));
+        $key = 'base64:' . base64_encode(random_bytes(32));
         $example = (string) file_get_contents("{$program}/.env.example");
         $settings = (string) preg_replace('/^APP_KEY=.*$/m', "APP_KEY={$key}", $example);
         // Of two processes that begin at once the second takes the key of the first.
-        $part = $file.'.'.getmypid();
+        $part = $file . '.' . getmypid();
         if (@file_put_contents($part, $settings) === false) {
             throw self::notWritable("The file {$file} cannot be written.");
         }

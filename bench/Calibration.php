@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Bench;
 
 /**
- * How fast this machine is at this moment, by a loop of plain PHP: the same bench took twice as long an hour later. A limit
- * in seconds is held against it.
+ * How fast this machine is at this moment, by a loop of plain PHP: the same bench took twice as long an hour later. A
+ * limit in seconds is held against it.
  */
 final class Calibration
 {
     /** Seconds of the loop on the machine on which the limits were set, while it did nothing else. */
-    private const REFERENCE_SECONDS = 0.060;
+    private const REFERENCE_SECONDS = 0.06;
 
     private const ROUNDS = 5;
 
@@ -34,7 +34,7 @@ final class Calibration
         $rows = [];
         for ($i = 0; $i < 300_000; $i++) {
             $rows[$i & 1023] = ['n' => $i, 'text' => "row {$i}"];
-            $sum = ($sum * 31 + ($rows[($i * 7) & 1023]['n'] ?? 0)) & 0xFFFFFF;
+            $sum = ($sum * 31 + ($rows[($i * 7) & 1023]['n'] ?? 0)) & 0xffffff;
         }
         json_decode((string) json_encode($rows), true);
 

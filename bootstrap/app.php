@@ -32,8 +32,8 @@ $_SERVER['APP_SERVICES_CACHE'] ??= "{$data}/framework/services.php";
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
-        web: __DIR__.'/../routes/web.php',
-        commands: __DIR__.'/../routes/console.php',
+        web: __DIR__ . '/../routes/web.php',
+        commands: __DIR__ . '/../routes/console.php',
         // Without sessions and codes, so that it answers also where these cannot be kept.
         then: static function (): void {
             Route::get('up', [HealthController::class, 'up']);
@@ -49,21 +49,24 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(NotModified::class);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->shouldRenderJsonWhen(fn (Request $request): bool => $request->is('api/*'));
+        $exceptions->shouldRenderJsonWhen(fn(Request $request): bool => $request->is('api/*'));
         $exceptions->dontReport([TornavisError::class]);
         // What the database says is for a log; what it means is for a person, and it passes.
         $exceptions->render(
-            fn (QueryException $error, Request $request) => $request->is('api/*') ? response()->json(
-                ['message' => Health::words($error)],
-                503,
-                ['Retry-After' => '3'],
-            ) : null,
+            fn(QueryException $error, Request $request) => $request->is('api/*')
+                ? response()->json(['message' => Health::words($error)], 503, ['Retry-After' => '3'])
+                : null,
         );
-        $exceptions->render(fn (TornavisError $error) => response()->json(['message' => $error->getMessage()] + $error->toArray(), match (true) {
-            $error instanceof UploadRefused => $error->status,
-            $error instanceof Overtaken, $error instanceof RunRefusal && $error->overtaken => 409,
-            default => 422,
-        }));
+        $exceptions->render(
+            fn(TornavisError $error) => response()->json(
+                ['message' => $error->getMessage()] + $error->toArray(),
+                match (true) {
+                    $error instanceof UploadRefused => $error->status,
+                    $error instanceof Overtaken, $error instanceof RunRefusal && $error->overtaken => 409,
+                    default => 422,
+                },
+            ),
+        );
     })
     ->create()
     ->useStoragePath($data)

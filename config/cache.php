@@ -6,6 +6,10 @@ return [
     'default' => env('CACHE_STORE', 'file'),
     'stores' => [
         'array' => ['driver' => 'array'],
-        'file' => ['driver' => 'file', 'path' => storage_path('framework/cache/data'), 'lock_path' => storage_path('framework/cache/data')],
+        'file' => [
+            'driver' => 'file',
+            'path' => storage_path('framework/cache/data'),
+            'lock_path' => storage_path('framework/cache/data'),
+        ],
     ],
 ];

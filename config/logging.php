@@ -4,5 +4,7 @@ declare(strict_types=1);
 
 return [
     'default' => 'single',
-    'channels' => ['single' => ['driver' => 'single', 'path' => storage_path('logs/tornavis.log'), 'level' => 'warning']],
+    'channels' => [
+        'single' => ['driver' => 'single', 'path' => storage_path('logs/tornavis.log'), 'level' => 'warning'],
+    ],
 ];

@@ -21,7 +21,10 @@ return [
     /** What another device of the network types to be let in; empty where only this machine is answered. */
     'access_code' => (string) env('TORNAVIS_ACCESS_CODE', ''),
 
-    /** Addresses of web servers that pass requests on and say from where, parted by commas; others that say so are not believed. */
+    /**
+     * Addresses of web servers that pass requests on and say from where, parted by commas; others that say so are not
+     * believed.
+     */
     'proxies' => array_filter(array_map(trim(...), explode(',', (string) env('TORNAVIS_PROXIES', '')))),
 
     /** Host names that a request may come with, parted by commas. */

@@ -42,7 +42,7 @@ function pinned(string $file): array
 function installed(string $file): array
 {
     $packages = json_decode((string) @file_get_contents($file), true)['packages'] ?? null;
-    if (! is_array($packages)) {
+    if (!is_array($packages)) {
         fail("{$file} is missing or broken. Fetch the PHP packages again: rm -r vendor, then ./tornavis demo");
     }
     $versions = array_column($packages, 'version', 'name');
@@ -80,8 +80,8 @@ function differences(array $pins, array $installed): array
     return $differs;
 }
 
-$pinsFile = $argv[2] ?? dirname(__DIR__).'/composer.pins';
-$installedFile = $argv[3] ?? dirname(__DIR__).'/vendor/composer/installed.json';
+$pinsFile = $argv[2] ?? dirname(__DIR__) . '/composer.pins';
+$installedFile = $argv[3] ?? dirname(__DIR__) . '/vendor/composer/installed.json';
 
 switch ($argv[1] ?? '') {
     case 'arguments':
@@ -94,13 +94,15 @@ switch ($argv[1] ?? '') {
         foreach (installed($installedFile) as $name => $version) {
             $lines .= "{$name} {$version}\n";
         }
-        file_put_contents($pinsFile, HEAD.$lines);
+        file_put_contents($pinsFile, HEAD . $lines);
         break;
     case 'check':
         $differs = differences(pinned($pinsFile), installed($installedFile));
         if ($differs !== []) {
-            $todo = 'Fetch them again: rm -r vendor, then ./tornavis demo. Or take newer ones over for everybody: ./tornavis pins';
-            fail("the PHP packages are not those of composer.pins:\n  ".implode("\n  ", $differs)."\n{$todo}");
+            $todo =
+                'Fetch them again: rm -r vendor, then ./tornavis demo. Or take newer ones over for everybody: ' .
+                './tornavis pins';
+            fail("the PHP packages are not those of composer.pins:\n  " . implode("\n  ", $differs) . "\n{$todo}");
         }
         break;
     default:

@@ -35,10 +35,12 @@ pest() { "${AS_OWNER[@]}" vendor/bin/pest --colors=never "$@"; }
 
 check_code() {
   local fixer=("${AS_OWNER[@]}" vendor/bin/php-cs-fixer check --show-progress=none)
-  say 'Formatter'
+  say 'Formatters'
+  "${AS_OWNER[@]}" npm run -s layout \
+    || stop 'these files are not laid out as Prettier would. Mend them with: npm run format'
   if ! "${fixer[@]}" --quiet; then
     "${fixer[@]}" --diff || true
-    stop 'these files are not formatted. Mend them with: vendor/bin/php-cs-fixer fix'
+    stop 'these files have imports or declarations out of order. Mend them with: npm run format'
   fi
   say 'Static analysis'
   "${AS_OWNER[@]}" vendor/bin/phpstan analyse --no-progress --memory-limit=1G

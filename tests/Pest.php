@@ -6,10 +6,16 @@ use Tests\Browser\Application;
 use Tests\Support\TestCase;
 
 uses(TestCase::class)->in('Feature');
-uses()->afterEach(fn () => Application::endOfTest())->in('Browser');
+uses()->afterEach(fn() => Application::endOfTest())->in('Browser');
 
 /** What goes along when a job is started: the seal of its plan, as its page shows it. */
 function shown(int|string $job, string $link = 'stand-in'): array
 {
-    return ['link' => $link, 'seal' => test()->getJson("/api/jobs/{$job}")->json('seal') ?? ''];
+    return [
+        'link' => $link,
+        'seal' =>
+            test()
+                ->getJson("/api/jobs/{$job}")
+                ->json('seal') ?? '',
+    ];
 }

@@ -39,22 +39,22 @@ final class Archive
         yield "{\n    \"format\": \"tornavis/bench\",\n    \"version\": 1";
         yield from self::list(
             'sheets',
-            self::each(SheetRecord::query(), 'codename', static fn (SheetRecord $sheet): array => $sheet->document),
+            self::each(SheetRecord::query(), 'codename', static fn(SheetRecord $sheet): array => $sheet->document),
         );
         yield from self::list(
             'units',
-            self::each(UnitRecord::query(), 'label', static fn (UnitRecord $unit): array => $unit->document),
+            self::each(UnitRecord::query(), 'label', static fn(UnitRecord $unit): array => $unit->document),
         );
         yield from self::list(
             'packages',
-            self::each(PackageRecord::query(), 'path', static fn (PackageRecord $package): array => $package->document),
+            self::each(PackageRecord::query(), 'path', static fn(PackageRecord $package): array => $package->document),
         );
         yield from self::list('jobs', self::each(WorkJob::query()->with('unit'), 'key', self::job(...)));
         yield from self::list('runs', self::each(Run::query()->with('job'), 'key', self::run(...)));
         yield self::member('houseRules', Setting::houseRules()->toArray());
         yield self::member(
             'presets',
-            (object) array_map(static fn (HouseRules $rules): array => $rules->toArray(), Setting::presets()),
+            (object) array_map(static fn(HouseRules $rules): array => $rules->toArray(), Setting::presets()),
         );
         yield self::member('workplace', Setting::workplace()->toArray());
         yield "\n}\n";
@@ -89,7 +89,7 @@ final class Archive
     {
         $first = true;
         foreach ($items as $item) {
-            yield ($first ? ",\n    \"{$name}\": [" : ',')."\n        ".self::indented($item, 8);
+            yield ($first ? ",\n    \"{$name}\": [" : ',') . "\n        " . self::indented($item, 8);
             $first = false;
         }
         yield $first ? ",\n    \"{$name}\": []" : "\n    ]";
@@ -97,18 +97,22 @@ final class Archive
 
     private static function member(string $name, mixed $value): string
     {
-        return ",\n    \"{$name}\": ".self::indented($value, 4);
+        return ",\n    \"{$name}\": " . self::indented($value, 4);
     }
 
     private static function indented(mixed $value, int $spaces): string
     {
         $text = json_encode(
             $value,
-            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR,
+            JSON_PRETTY_PRINT |
+                JSON_UNESCAPED_SLASHES |
+                JSON_UNESCAPED_UNICODE |
+                JSON_PRESERVE_ZERO_FRACTION |
+                JSON_THROW_ON_ERROR,
         );
 
         // A line break stands between members alone; within a text it is written as \n.
-        return str_replace("\n", "\n".str_repeat(' ', $spaces), $text);
+        return str_replace("\n", "\n" . str_repeat(' ', $spaces), $text);
     }
 
     /**
@@ -121,7 +125,10 @@ final class Archive
             'unit' => $job->unit->label,
             'intent' => $job->intent->value,
             'kit' => PackageRecord::query()->whereIn('id', $job->kit)->orderBy('path')->pluck('path')->all(),
-            'answers' => ['agreed' => $job->answers['agreed'] ?? [], 'waived' => $job->answers['waived'] ?? []] + (($job->answers['house'] ?? []) === [] ? [] : ['house' => $job->answers['house']]) + (($job->answers['backup'] ?? null) === null ? [] : ['backup' => $job->answers['backup']]),
+            'answers' =>
+                ['agreed' => $job->answers['agreed'] ?? [], 'waived' => $job->answers['waived'] ?? []] +
+                (($job->answers['house'] ?? []) === [] ? [] : ['house' => $job->answers['house']]) +
+                (($job->answers['backup'] ?? null) === null ? [] : ['backup' => $job->answers['backup']]),
             'createdAt' => $job->created_at?->toIso8601String(),
             'updatedAt' => $job->updated_at?->toIso8601String(),
         ];
@@ -141,7 +148,7 @@ final class Archive
             'status' => $run->status,
             'createdAt' => $run->created_at?->toIso8601String(),
             'plan' => $run->planObject(),
-            'events' => array_map(static fn (JournalEvent $event): array => $event->toArray(), $run->events()),
+            'events' => array_map(static fn(JournalEvent $event): array => $event->toArray(), $run->events()),
         ] + ($run->signature === null ? [] : ['signature' => $run->signature]);
     }
 }

@@ -79,43 +79,67 @@ final class ArchiveIntake
      * Everything but the runs, checked as a whole.
      *
      * @param  resource  $stream
-     * @return array{sheets: list<array<string, mixed>>, units: list<array<string, mixed>>, packages: list<array<string, mixed>>, jobs: list<JobDocument>, runs: list<RunDocument>, houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>}
+     * @return array{
+     *     sheets: list<array<string, mixed>>,
+     *     units: list<array<string, mixed>>,
+     *     packages: list<array<string, mixed>>,
+     *     jobs: list<JobDocument>,
+     *     runs: list<RunDocument>,
+     *     houseRules: array<string, mixed>,
+     *     presets: array<string, array<string, mixed>>,
+     *     workplace: array<string, mixed>
+     * }
      */
     private function withoutRuns(mixed $stream): array
     {
         $lists = [];
         $members = [];
         foreach (JsonParts::of($stream, self::WHERE) as [$name, $isItem, $text]) {
-            if (! $isItem) {
+            if (!$isItem) {
                 $members[$name] = $text;
             } elseif ($name !== 'runs') {
                 $lists[$name][] = $text;
             }
         }
-        $parts = array_map(static fn (array $items): string => '['.implode(',', $items).']', $lists) + $members;
+        $parts = array_map(static fn(array $items): string => '[' . implode(',', $items) . ']', $lists) + $members;
         foreach (['sheets', 'units', 'packages', 'jobs', 'runs'] as $list) {
             // One that is there and empty has no items.
             $parts[$list] ??= '[]';
         }
-        $text = '{'.implode(
-            ',',
-            array_map(
-                static fn (string $name, string $part): string => json_encode($name, JSON_THROW_ON_ERROR).":{$part}",
-                array_keys($parts),
-                $parts,
-            ),
-        ).'}';
+        $text =
+            '{' .
+            implode(
+                ',',
+                array_map(
+                    static fn(string $name, string $part): string => json_encode($name, JSON_THROW_ON_ERROR) .
+                        ":{$part}",
+                    array_keys($parts),
+                    $parts,
+                ),
+            ) .
+            '}';
         $data = Schema::decodeText($text, self::WHERE);
         $object = json_decode($text);
-        Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass, self::WHERE);
+        Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass(), self::WHERE);
 
-        /** @var array{sheets: list<array<string, mixed>>, units: list<array<string, mixed>>, packages: list<array<string, mixed>>, jobs: list<JobDocument>, runs: list<RunDocument>, houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>} */
+        /**
+         * @var array{
+         *     sheets: list<array<string, mixed>>,
+         *     units: list<array<string, mixed>>,
+         *     packages: list<array<string, mixed>>,
+         *     jobs: list<JobDocument>,
+         *     runs: list<RunDocument>,
+         *     houseRules: array<string, mixed>,
+         *     presets: array<string, array<string, mixed>>,
+         *     workplace: array<string, mixed>
+         * }
+         */
         return $data;
     }
 
     private function runOfArchive(string $text, int $number): void
     {
-        $where = self::WHERE.", run {$number}";
+        $where = self::WHERE . ", run {$number}";
         $data = Schema::decodeText($text, $where);
         $object = json_decode($text);
         // A bench of nothing but this run is checked as a bench.
@@ -126,15 +150,15 @@ final class ArchiveIntake
             'units' => [],
             'packages' => [],
             'jobs' => [],
-            'houseRules' => (object) (new HouseRules)->toArray(),
-            'presets' => new \stdClass,
+            'houseRules' => (object) (new HouseRules())->toArray(),
+            'presets' => new \stdClass(),
             'workplace' => (object) Workplace::fromArray([])->toArray(),
         ];
         Schema::of('bench')->check((object) ($empty + ['runs' => [$object]]), $where);
         /** @var RunDocument $data */
         self::refuseOpen($data, $where);
         $plan = $object instanceof \stdClass ? $object->plan : null;
-        $this->run($data, $plan instanceof \stdClass ? $plan : new \stdClass);
+        $this->run($data, $plan instanceof \stdClass ? $plan : new \stdClass());
     }
 
     /**
@@ -145,12 +169,13 @@ final class ArchiveIntake
     private static function refuseOpen(array $run, string $where): void
     {
         $status = RunState::fold($run['plan'], array_map(JournalEvent::fromArray(...), $run['events']))->status;
-        if (! in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
+        if (!in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
             throw FormatError::invalid(
                 $where,
                 'journal',
                 "Its last line leaves the run {$status}",
-                'a run that has ended or was stopped; stop it where it is under way, or look for lines that are missing at the end',
+                'a run that has ended or was stopped; stop it where it is under way, or look for lines that are ' .
+                    'missing at the end',
             );
         }
     }
@@ -199,7 +224,13 @@ final class ArchiveIntake
     private function sheet(array $document): void
     {
         $sheet = ModelSheet::fromArray($document, self::WHERE);
-        $this->keep('sheet', $sheet->codename, SheetRecord::query()->firstWhere('codename', $sheet->codename)?->document, $sheet->toArray(), static fn () => SheetRecord::keep($sheet));
+        $this->keep(
+            'sheet',
+            $sheet->codename,
+            SheetRecord::query()->firstWhere('codename', $sheet->codename)?->document,
+            $sheet->toArray(),
+            static fn() => SheetRecord::keep($sheet),
+        );
     }
 
     /**
@@ -208,8 +239,18 @@ final class ArchiveIntake
     private function unit(array $document): void
     {
         $unit = Unit::fromArray($document, self::WHERE);
-        $unit->refuseImpossible($unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet(), now()->toIso8601String(), self::WHERE.", unit {$unit->label}");
-        $this->keep('unit', $unit->label, UnitRecord::query()->firstWhere('label', $unit->label)?->document, $unit->toArray(), static fn () => UnitRecord::keep($unit));
+        $unit->refuseImpossible(
+            $unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet(),
+            now()->toIso8601String(),
+            self::WHERE . ", unit {$unit->label}",
+        );
+        $this->keep(
+            'unit',
+            $unit->label,
+            UnitRecord::query()->firstWhere('label', $unit->label)?->document,
+            $unit->toArray(),
+            static fn() => UnitRecord::keep($unit),
+        );
     }
 
     /**
@@ -219,14 +260,20 @@ final class ArchiveIntake
     {
         $package = Package::fromArray($document);
         $record = PackageRecord::query()->firstWhere('path', $package->path);
-        $readHere = $record !== null && ! $record->unread;
+        $readHere = $record !== null && !$record->unread;
         // What was read here is surer than what a file says of a file.
-        $this->keep('file', $package->name(), $record?->document, $readHere ? $record->document : $package->toArray(), static function () use ($package, $record): void {
-            $record ??= new PackageRecord(['path' => $package->path, 'modified_at' => 0, 'missing' => true]);
-            $record->hashed_bytes = $package->sizeBytes;
-            $record->keepDescription($package);
-            $record->update(['sha256' => null, 'unread' => true]);
-        });
+        $this->keep(
+            'file',
+            $package->name(),
+            $record?->document,
+            $readHere ? $record->document : $package->toArray(),
+            static function () use ($package, $record): void {
+                $record ??= new PackageRecord(['path' => $package->path, 'modified_at' => 0, 'missing' => true]);
+                $record->hashed_bytes = $package->sizeBytes;
+                $record->keepDescription($package);
+                $record->update(['sha256' => null, 'unread' => true]);
+            },
+        );
     }
 
     /**
@@ -234,15 +281,36 @@ final class ArchiveIntake
      */
     private function job(array $document): void
     {
-        $unit = UnitRecord::query()->firstWhere('label', $document['unit']) ?? throw FormatError::invalid(self::WHERE, "job {$document['key']}", "It is for {$document['unit']}, which is not on the bench", 'a phone that is; put it there first, or take the whole bench file in');
+        $unit =
+            UnitRecord::query()->firstWhere('label', $document['unit']) ??
+            throw FormatError::invalid(
+                self::WHERE,
+                "job {$document['key']}",
+                "It is for {$document['unit']}, which is not on the bench",
+                'a phone that is; put it there first, or take the whole bench file in',
+            );
         $job = WorkJob::query()->with('unit')->firstWhere('key', $document['key']);
-        $this->keep('job', "{$document['unit']}: {$document['intent']}", $job === null ? null : Archive::job($job), $document, static function () use ($job, $document, $unit): void {
-            $job ??= new WorkJob;
-            $job->key = $document['key'];
-            $job->unit()->associate($unit);
-            $job->forceFill(['intent' => $document['intent'], 'kit' => PackageRecord::query()->whereIn('path', $document['kit'])->orderBy('id')->pluck('id')->all(), 'answers' => $document['answers']]);
-            self::saveWithTimes($job, $document['createdAt'], $document['updatedAt']);
-        });
+        $this->keep(
+            'job',
+            "{$document['unit']}: {$document['intent']}",
+            $job === null ? null : Archive::job($job),
+            $document,
+            static function () use ($job, $document, $unit): void {
+                $job ??= new WorkJob();
+                $job->key = $document['key'];
+                $job->unit()->associate($unit);
+                $job->forceFill([
+                    'intent' => $document['intent'],
+                    'kit' => PackageRecord::query()
+                        ->whereIn('path', $document['kit'])
+                        ->orderBy('id')
+                        ->pluck('id')
+                        ->all(),
+                    'answers' => $document['answers'],
+                ]);
+                self::saveWithTimes($job, $document['createdAt'], $document['updatedAt']);
+            },
+        );
     }
 
     /**
@@ -253,22 +321,44 @@ final class ArchiveIntake
         $events = array_map(JournalEvent::fromArray(...), $document['events']);
         $previous = JournalEvent::BEGINNING;
         foreach ($events as $index => $event) {
-            if (! $event->isWhole() || $event->previous !== $previous || $event->sequence !== $index + 1) {
-                throw FormatError::invalid(self::WHERE, "run {$document['key']}, event ".($index + 1), 'The journal was changed or has a gap', 'the journal as it was written');
+            if (!$event->isWhole() || $event->previous !== $previous || $event->sequence !== $index + 1) {
+                throw FormatError::invalid(
+                    self::WHERE,
+                    "run {$document['key']}, event " . ($index + 1),
+                    'The journal was changed or has a gap',
+                    'the journal as it was written',
+                );
             }
             $previous = $event->hash;
         }
-        if (! PlanSeal::holds($document['plan'], $events)) {
-            throw FormatError::invalid(self::WHERE, "run {$document['key']}, plan", 'It is not the plan that the run was begun with', 'the plan whose sum the first event carries; it was changed');
+        if (!PlanSeal::holds($document['plan'], $events)) {
+            throw FormatError::invalid(
+                self::WHERE,
+                "run {$document['key']}, plan",
+                'It is not the plan that the run was begun with',
+                'the plan whose sum the first event carries; it was changed',
+            );
         }
         $run = Run::query()->with('job')->firstWhere('key', $document['key']);
         $known = $run?->events() ?? [];
         foreach ($known as $index => $event) {
             if (($events[$index]->hash ?? null) !== $event->hash) {
-                throw FormatError::invalid(self::WHERE, "run {$document['key']}, event ".($index + 1), 'The bench has another journal of this run', 'the same run, or a longer one');
+                throw FormatError::invalid(
+                    self::WHERE,
+                    "run {$document['key']}, event " . ($index + 1),
+                    'The bench has another journal of this run',
+                    'the same run, or a longer one',
+                );
             }
         }
-        if (isset($document['signature']) && ! SigningKey::holds($document['signature'], $document['key'], $events[$document['signature']['sequence'] - 1]->hash ?? '')) {
+        if (
+            isset($document['signature']) &&
+            !SigningKey::holds(
+                $document['signature'],
+                $document['key'],
+                $events[$document['signature']['sequence'] - 1]->hash ?? '',
+            )
+        ) {
             throw FormatError::invalid(
                 self::WHERE,
                 "run {$document['key']}, signature",
@@ -276,44 +366,77 @@ final class ArchiveIntake
                 'the journal as it was written by the installation whose key it carries',
             );
         }
-        $job = WorkJob::query()->firstWhere('key', $document['job']) ?? throw FormatError::invalid(self::WHERE, "run {$document['key']}", "Its job {$document['job']} is missing", 'a job of the archive');
-        $this->keep('run', "{$document['unit']}: {$document['build']}", $run === null ? null : Archive::run($run), $document, static function () use ($run, $document, $job, $events, $known, $plan): void {
-            $run ??= new Run;
-            $run->key = $document['key'];
-            $run->job()->associate($job);
-            $run->forceFill(
-                [
+        $job =
+            WorkJob::query()->firstWhere('key', $document['job']) ??
+            throw FormatError::invalid(
+                self::WHERE,
+                "run {$document['key']}",
+                "Its job {$document['job']} is missing",
+                'a job of the archive',
+            );
+        $this->keep(
+            'run',
+            "{$document['unit']}: {$document['build']}",
+            $run === null ? null : Archive::run($run),
+            $document,
+            static function () use ($run, $document, $job, $events, $known, $plan): void {
+                $run ??= new Run();
+                $run->key = $document['key'];
+                $run->job()->associate($job);
+                $run->forceFill([
                     'unit_label' => $document['unit'],
                     'codename' => $document['codename'],
                     'build' => $document['build'],
                     'status' => $document['status'],
                     'plan' => $plan,
                     'signature' => $document['signature'] ?? null,
-                ],
-            );
-            self::saveWithTimes($run, $document['createdAt'], $document['createdAt']);
-            foreach (array_slice($events, count($known)) as $event) {
-                JournalLine::of($run->id, $event);
-            }
-            $run->summarise();
-        });
+                ]);
+                self::saveWithTimes($run, $document['createdAt'], $document['createdAt']);
+                foreach (array_slice($events, count($known)) as $event) {
+                    JournalLine::of($run->id, $event);
+                }
+                $run->summarise();
+            },
+        );
     }
 
     /**
-     * @param  array{houseRules: array<string, mixed>, presets: array<string, array<string, mixed>>, workplace: array<string, mixed>}  $data
+     * @param  array{
+     *     houseRules: array<string, mixed>,
+     *     presets: array<string, array<string, mixed>>,
+     *     workplace: array<string, mixed>
+     * }  $data
      */
     private function settings(array $data): void
     {
-        $rules = HouseRules::fromArray($data['houseRules'], self::WHERE.', houseRules');
-        $this->keep('house rules', 'in force', Setting::houseRules()->toArray(), $rules->toArray(), static fn () => Setting::keepHouseRules($rules));
+        $rules = HouseRules::fromArray($data['houseRules'], self::WHERE . ', houseRules');
+        $this->keep(
+            'house rules',
+            'in force',
+            Setting::houseRules()->toArray(),
+            $rules->toArray(),
+            static fn() => Setting::keepHouseRules($rules),
+        );
         foreach ($data['presets'] as $name => $document) {
-            $preset = HouseRules::fromArray($document, self::WHERE.", preset {$name}");
-            $this->keep('preset', $name, (Setting::presets()[$name] ?? null)?->toArray(), $preset->toArray(), static fn () => Setting::keepPresets([...Setting::presets(), $name => $preset]));
+            $preset = HouseRules::fromArray($document, self::WHERE . ", preset {$name}");
+            $this->keep(
+                'preset',
+                $name,
+                (Setting::presets()[$name] ?? null)?->toArray(),
+                $preset->toArray(),
+                static fn() => Setting::keepPresets([...Setting::presets(), $name => $preset]),
+            );
         }
         /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $place */
         $place = $data['workplace'];
         $workplace = Workplace::fromArray($place);
-        $this->keep('workplace', 'command tools', Setting::workplace()->toArray(), $workplace->toArray(), static fn () => Setting::keepWorkplace($workplace));
+        $this->keep(
+            'workplace',
+            'command tools',
+            Setting::workplace()->toArray(),
+            $workplace->toArray(),
+            static fn() => Setting::keepWorkplace($workplace),
+        );
     }
 
     /**

@@ -14,8 +14,27 @@ use Tornavis\Core\Run\PlanSeal;
 /**
  * One run as JSON Lines: its job and plan in the first line, then its journal with one event a line.
  *
- * @phpstan-type JobDocument array{key: string, unit: string, intent: string, kit: list<string>, answers: array<string, mixed>, createdAt: string, updatedAt: string}
- * @phpstan-type RunDocument array{key: string, job: string, unit: string, codename: string, build: string, status: string, createdAt: string, plan: array<string, mixed>, events: list<array<string, mixed>>, signature?: array{key: string, sequence: int, value: string}}
+ * @phpstan-type JobDocument array{
+ *     key: string,
+ *     unit: string,
+ *     intent: string,
+ *     kit: list<string>,
+ *     answers: array<string, mixed>,
+ *     createdAt: string,
+ *     updatedAt: string
+ * }
+ * @phpstan-type RunDocument array{
+ *     key: string,
+ *     job: string,
+ *     unit: string,
+ *     codename: string,
+ *     build: string,
+ *     status: string,
+ *     createdAt: string,
+ *     plan: array<string, mixed>,
+ *     events: list<array<string, mixed>>,
+ *     signature?: array{key: string, sequence: int, value: string}
+ * }
  */
 final readonly class RunFile
 {
@@ -26,9 +45,7 @@ final readonly class RunFile
      * @param  RunDocument  $run
      * @param  \stdClass  $plan  with its empty objects kept apart from empty lists
      */
-    private function __construct(public array $job, public array $run, public \stdClass $plan)
-    {
-    }
+    private function __construct(public array $job, public array $run, public \stdClass $plan) {}
 
     public static function text(Run $run): string
     {
@@ -36,7 +53,9 @@ final readonly class RunFile
         unset($document['events']);
         $head = ['format' => 'tornavis/run', 'version' => 1, 'job' => Archive::job($run->job), 'run' => $document];
 
-        return json_encode($head, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n".JournalText::jsonLines($run->events());
+        return json_encode($head, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) .
+            "\n" .
+            JournalText::jsonLines($run->events());
     }
 
     /**
@@ -45,17 +64,31 @@ final readonly class RunFile
     public static function read(string $text): self
     {
         [$first, $rest] = explode("\n", $text, 2) + [1 => ''];
-        $where = self::WHERE.', line 1';
+        $where = self::WHERE . ', line 1';
         $head = Schema::decodeText($first, $where);
         $object = json_decode($first);
-        Schema::of('run')->check($object instanceof \stdClass ? $object : new \stdClass, $where);
+        Schema::of('run')->check($object instanceof \stdClass ? $object : new \stdClass(), $where);
         /** @var array{job: JobDocument, run: RunDocument} $head */
         $events = trim($rest) === '' ? [] : JournalText::read($rest, self::WHERE, 2);
-        if (! PlanSeal::holds($head['run']['plan'], $events)) {
-            throw FormatError::invalid($where, '/run/plan', 'It is not the plan that the run was begun with', 'the plan whose sum the first event carries, with every step of the journal; it was changed');
+        if (!PlanSeal::holds($head['run']['plan'], $events)) {
+            throw FormatError::invalid(
+                $where,
+                '/run/plan',
+                'It is not the plan that the run was begun with',
+                'the plan whose sum the first event carries, with every step of the journal; it was changed',
+            );
         }
         $plan = $object instanceof \stdClass && $object->run instanceof \stdClass ? $object->run->plan : null;
 
-        return new self($head['job'], ['events' => array_map(static fn (JournalEvent $event): array => ['data' => $event->data] + $event->toArray(), $events)] + $head['run'], $plan instanceof \stdClass ? $plan : new \stdClass);
+        return new self(
+            $head['job'],
+            [
+                'events' => array_map(
+                    static fn(JournalEvent $event): array => ['data' => $event->data] + $event->toArray(),
+                    $events,
+                ),
+            ] + $head['run'],
+            $plan instanceof \stdClass ? $plan : new \stdClass(),
+        );
     }
 }

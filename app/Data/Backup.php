@@ -9,10 +9,18 @@ use Tornavis\Core\Package\PackageInspector;
 use ZipArchive;
 
 /**
- * Everything but the packages in one zip: database (with phones, jobs, runs, house rules, phrasebook and folders), simulated
- * phones, settings with their keys, and release cards. A list of what is in it, with sums, lets it be checked.
+ * Everything but the packages in one zip: database (with phones, jobs, runs, house rules, phrasebook and folders),
+ * simulated phones, settings with their keys, and release cards. A list of what is in it, with sums, lets it be
+ * checked.
  *
- * @phpstan-type Contents array{format: string, version: int, at: string, changes: list<string>, entries: array<string, string>, cards: array<string, string>}
+ * @phpstan-type Contents array{
+ *     format: string,
+ *     version: int,
+ *     at: string,
+ *     changes: list<string>,
+ *     entries: array<string, string>,
+ *     cards: array<string, string>
+ * }
  */
 final readonly class Backup
 {
@@ -75,12 +83,12 @@ final readonly class Backup
                     JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR,
                 ),
             );
-            if (! @$zip->close() || ! is_file($part)) {
+            if (!@$zip->close() || !is_file($part)) {
                 throw DataRefused::notWritten($file);
             }
             chmod($part, 0o600);
             self::check($part);
-            if (! @rename($part, $file)) {
+            if (!@rename($part, $file)) {
                 throw DataRefused::notWritten($file);
             }
         } finally {
@@ -100,7 +108,11 @@ final readonly class Backup
     {
         $zip = self::open($file, ZipArchive::RDONLY);
         $contents = json_decode((string) $zip->getFromName(self::LIST, 16 << 20), true);
-        if (! is_array($contents) || ($contents['format'] ?? null) !== self::FORMAT || ! is_array($contents['entries'] ?? null)) {
+        if (
+            !is_array($contents) ||
+            ($contents['format'] ?? null) !== self::FORMAT ||
+            !is_array($contents['entries'] ?? null)
+        ) {
             throw DataRefused::noBackup($file, 'it has no list of its contents');
         }
         if (($contents['version'] ?? 0) > self::VERSION) {
@@ -119,7 +131,8 @@ final readonly class Backup
     /**
      * Puts a backup in the place of what is there, of which a copy is kept. Cards that lie beside their files stay.
      *
-     * @return array{copy: ?string, cards: int, at: string} where the copy is, cards that were put back, when the backup was made
+     * @return array{copy: ?string, cards: int, at: string} where the copy is, cards that were put back, when the
+     *     backup was made
      *
      * @throws DataRefused when it is not whole or is newer; then nothing was changed
      */
@@ -132,7 +145,7 @@ final readonly class Backup
         self::extract($zip, self::DATABASE, $next);
         (new Database($next, ''))->check();
         $known = array_map(
-            static fn (string $path): string => basename($path, '.php'),
+            static fn(string $path): string => basename($path, '.php'),
             glob(database_path('migrations/*.php')) ?: [],
         );
         $unknown = array_values(array_diff((new Database($next, ''))->changes(), $known));
@@ -149,17 +162,21 @@ final readonly class Backup
             match (true) {
                 $name === self::SETTINGS => self::extract($zip, $name, storage_path('.env')),
                 $name === 'signing.key' => self::extract($zip, $name, storage_path('signing.key')),
-                preg_match(
-                    '#^phones/([A-Za-z0-9_-]{1,64}\.json)$#',
+                preg_match('#^phones/([A-Za-z0-9_-]{1,64}\.json)$#', $name, $part) === 1 => self::extract(
+                    $zip,
                     $name,
-                    $part,
-                ) === 1 => self::extract($zip, $name, "{$phones}/{$part[1]}"),
+                    "{$phones}/{$part[1]}",
+                ),
                 default => null,
             };
         }
         $cards = 0;
         foreach ($contents['cards'] as $name => $path) {
-            if (str_ends_with($path, PackageInspector::CARD_SUFFIX) && is_file(substr($path, 0, -strlen(PackageInspector::CARD_SUFFIX))) && ! is_file($path)) {
+            if (
+                str_ends_with($path, PackageInspector::CARD_SUFFIX) &&
+                is_file(substr($path, 0, -strlen(PackageInspector::CARD_SUFFIX))) &&
+                !is_file($path)
+            ) {
                 self::extract($zip, $name, $path);
                 $cards++;
             }
@@ -174,8 +191,8 @@ final readonly class Backup
     private static function others(): array
     {
         $files = [self::SETTINGS => storage_path('.env'), 'signing.key' => storage_path('signing.key')];
-        foreach (glob(config()->string('tornavis.phones').'/*.json') ?: [] as $phone) {
-            $files['phones/'.basename($phone)] = $phone;
+        foreach (glob(config()->string('tornavis.phones') . '/*.json') ?: [] as $phone) {
+            $files['phones/' . basename($phone)] = $phone;
         }
 
         return $files;
@@ -186,21 +203,22 @@ final readonly class Backup
      */
     private static function cards(): array
     {
-        $paths = PackageRecord::query()->where('missing', false)->orderBy('id')->pluck('path')->map(
-            static fn (mixed $path): string => (is_string($path) ? $path : '').PackageInspector::CARD_SUFFIX,
-        );
+        $paths = PackageRecord::query()
+            ->where('missing', false)
+            ->orderBy('id')
+            ->pluck('path')
+            ->map(static fn(mixed $path): string => (is_string($path) ? $path : '') . PackageInspector::CARD_SUFFIX);
 
-        return array_values($paths->filter(static fn (string $path): bool => is_file($path))->all());
+        return array_values($paths->filter(static fn(string $path): bool => is_file($path))->all());
     }
 
     private static function open(string $file, int $how): ZipArchive
     {
-        $zip = new ZipArchive;
+        $zip = new ZipArchive();
         if ($zip->open($file, $how) !== true) {
-            throw $how === ZipArchive::CREATE ? DataRefused::notWritten($file) : DataRefused::noBackup(
-                $file,
-                'it cannot be opened',
-            );
+            throw $how === ZipArchive::CREATE
+                ? DataRefused::notWritten($file)
+                : DataRefused::noBackup($file, 'it cannot be opened');
         }
 
         return $zip;
@@ -227,7 +245,13 @@ final readonly class Backup
     {
         $stream = $zip->getStream($name);
         $handle = @fopen("{$to}.part", 'wb');
-        if ($stream === false || $handle === false || stream_copy_to_stream($stream, $handle) === false || ! fclose($handle) || ! @rename("{$to}.part", $to)) {
+        if (
+            $stream === false ||
+            $handle === false ||
+            stream_copy_to_stream($stream, $handle) === false ||
+            !fclose($handle) ||
+            !@rename("{$to}.part", $to)
+        ) {
             @unlink("{$to}.part");
             throw DataRefused::notWritten($to);
         }

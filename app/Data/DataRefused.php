@@ -11,7 +11,10 @@ final class DataRefused extends TornavisError
 {
     public static function gone(string $file, ?string $copy): self
     {
-        $todo = 'Put the file back'.($copy === null ? '' : ", or bring the newest copy back: ./tornavis restore {$copy}").'. To begin with an empty bench, start with --fresh.';
+        $todo =
+            'Put the file back' .
+            ($copy === null ? '' : ", or bring the newest copy back: ./tornavis restore {$copy}") .
+            '. To begin with an empty bench, start with --fresh.';
 
         return new self('The database is gone', $file, 'the database that was here before', $todo);
     }
@@ -27,7 +30,8 @@ final class DataRefused extends TornavisError
             "The database was made by a newer version of this program; it holds \"{$last}\"",
             $file,
             'a database of this version or an older one',
-            'Start that newer version, or bring a copy from before it back: ./tornavis restore FILE. Nothing was changed.',
+            'Start that newer version, or bring a copy from before it back: ./tornavis restore FILE. Nothing was ' .
+                'changed.',
         );
     }
 

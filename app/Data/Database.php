@@ -15,9 +15,7 @@ final readonly class Database
 {
     private const COPIES_KEPT = 5;
 
-    public function __construct(public string $file, private string $copies)
-    {
-    }
+    public function __construct(public string $file, private string $copies) {}
 
     public static function own(): self
     {
@@ -27,7 +25,7 @@ final readonly class Database
     /** Makes it where there never was one, and brings one of an older version up to date: whole or not at all. */
     public function prepare(Migrator $migrator): void
     {
-        if (! is_file($this->file)) {
+        if (!is_file($this->file)) {
             if (is_file($this->mark())) {
                 throw DataRefused::gone($this->file, $this->newestCopy());
             }
@@ -80,7 +78,7 @@ final readonly class Database
         // What still lies beside the old one belongs to it alone.
         @unlink("{$this->file}-wal");
         @unlink("{$this->file}-shm");
-        if (! @rename($next, $this->file)) {
+        if (!@rename($next, $this->file)) {
             throw DataRefused::notWritten($this->file);
         }
         $this->leaveMark();
@@ -101,7 +99,7 @@ final readonly class Database
     /** How many runs it holds; 0 where there is none. */
     public function runs(): int
     {
-        if (! is_file($this->file) || ! in_array('runs', $this->tables(), true)) {
+        if (!is_file($this->file) || !in_array('runs', $this->tables(), true)) {
             return 0;
         }
 
@@ -115,7 +113,7 @@ final readonly class Database
      */
     public function copy(string $why): string
     {
-        if (! is_dir($this->copies) && ! @mkdir($this->copies, 0o700, true)) {
+        if (!is_dir($this->copies) && !@mkdir($this->copies, 0o700, true)) {
             throw DataRefused::notWritten($this->copies);
         }
         $to = sprintf('%s/%s-%s.sqlite', $this->copies, gmdate('Ymd-His'), $why);
@@ -123,7 +121,10 @@ final readonly class Database
             $to = sprintf('%s/%s-%s-%d.sqlite', $this->copies, gmdate('Ymd-His'), $why, $number);
         }
         $this->copyTo($to);
-        foreach (array_slice(array_reverse(glob("{$this->copies}/*-{$why}*.sqlite") ?: []), self::COPIES_KEPT) as $old) {
+        foreach (
+            array_slice(array_reverse(glob("{$this->copies}/*-{$why}*.sqlite") ?: []), self::COPIES_KEPT)
+            as $old
+        ) {
             unlink($old);
         }
 
@@ -134,7 +135,7 @@ final readonly class Database
     {
         try {
             $open = $this->open();
-            $open->exec('vacuum into '.$open->quote($to));
+            $open->exec('vacuum into ' . $open->quote($to));
         } catch (PDOException) {
             @unlink($to);
 
@@ -163,7 +164,7 @@ final readonly class Database
      */
     public function changes(): array
     {
-        if (! in_array('migrations', $this->tables(), true)) {
+        if (!in_array('migrations', $this->tables(), true)) {
             return [];
         }
 
@@ -180,7 +181,10 @@ final readonly class Database
             /** @var list<string> */
             return $this->query("select name from sqlite_master where type = 'table'")->fetchAll(PDO::FETCH_COLUMN);
         } catch (PDOException $error) {
-            if (str_contains($error->getMessage(), 'not a database') || str_contains($error->getMessage(), 'malformed')) {
+            if (
+                str_contains($error->getMessage(), 'not a database') ||
+                str_contains($error->getMessage(), 'malformed')
+            ) {
                 throw DataRefused::noDatabase($this->file, $error->getMessage());
             }
 
@@ -195,12 +199,10 @@ final readonly class Database
 
     private function open(): PDO
     {
-        $open = new PDO(
-            "sqlite:{$this->file}",
-            null,
-            null,
-            [PDO::SQLITE_ATTR_OPEN_FLAGS => PDO::SQLITE_OPEN_READWRITE, PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION],
-        );
+        $open = new PDO("sqlite:{$this->file}", null, null, [
+            PDO::SQLITE_ATTR_OPEN_FLAGS => PDO::SQLITE_OPEN_READWRITE,
+            PDO::ATTR_ERRMODE => PDO::ERRMODE_EXCEPTION,
+        ]);
         $open->exec('pragma busy_timeout = 5000');
 
         return $open;
@@ -214,7 +216,7 @@ final readonly class Database
 
     private function mark(): string
     {
-        return dirname($this->file).'/.database-was-here';
+        return dirname($this->file) . '/.database-was-here';
     }
 
     private function newestCopy(): ?string

@@ -8,7 +8,8 @@ use SodiumException;
 
 /**
  * The key of this installation, by which a journal that was written here is told from one that was made up and chained
- * anew. It lies in the data folder, readable by its owner alone; the public half goes along with every run that is given out.
+ * anew. It lies in the data folder, readable by its owner alone; the public half goes along with every run that is
+ * given out.
  *
  * @phpstan-type Signature array{key: string, sequence: int, value: string}
  */
@@ -61,7 +62,7 @@ final class SigningKey
 
     private static function statement(string $run, int $sequence, string $hash): string
     {
-        return self::PURPOSE."{$run}\n{$sequence}\n{$hash}";
+        return self::PURPOSE . "{$run}\n{$sequence}\n{$hash}";
     }
 
     /** @return non-empty-string */
@@ -88,7 +89,7 @@ final class SigningKey
     private static function make(string $file): string
     {
         $secret = sodium_crypto_sign_secretkey(sodium_crypto_sign_keypair());
-        $part = "{$file}.".getmypid();
+        $part = "{$file}." . getmypid();
         if (@file_put_contents($part, base64_encode($secret)) === false) {
             throw DataRefused::notWritten($file);
         }

@@ -47,7 +47,10 @@ final class AdvanceRun implements ShouldQueue
     /** Whether work of a run is in the queue, taken or not. */
     public static function waits(int $runId): bool
     {
-        return DB::table('jobs')->where('queue', 'runs')->where('payload', 'like', '%runId_";i:'.$runId.';%')->exists();
+        return DB::table('jobs')
+            ->where('queue', 'runs')
+            ->where('payload', 'like', '%runId_";i:' . $runId . ';%')
+            ->exists();
     }
 
     public function handle(StandInLink $link): void
@@ -79,7 +82,7 @@ final class AdvanceRun implements ShouldQueue
         $journal = new DatabaseJournal($run, patient: true);
         $kit = KitFiles::ofPlan($run->plan);
         $phone = $link->to($serial, StandInLink::here(), $kit);
-        $way = RunState::fold($run->plan, $journal->events())->link === Hands::NAME ? new Hands : $phone;
+        $way = RunState::fold($run->plan, $journal->events())->link === Hands::NAME ? new Hands() : $phone;
         $state = $this->advance(new Conductor($run->plan, $journal, $way, $kit));
         if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true) && $state->link !== Hands::NAME) {
             $phone->leave();
@@ -94,7 +97,9 @@ final class AdvanceRun implements ShouldQueue
         }
     }
 
-    /** Does the next thing; where the disk is full it waits for room, as there is none for a note to come back either. */
+    /**
+     * Does the next thing; where the disk is full it waits for room, as there is none for a note to come back either.
+     */
     private function advance(Conductor $conductor): RunState
     {
         while (true) {

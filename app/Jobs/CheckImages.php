@@ -31,11 +31,32 @@ final class CheckImages implements ShouldQueue
         $record = PackageRecord::query()->findOrFail($this->packageId);
         try {
             $outcomes = $apart->images($record->package(), function (string $partition) use ($record): void {
-                $record->update(['images' => ['status' => "comparing {$partition}", 'at' => now()->toIso8601String(), 'outcomes' => []]]);
+                $record->update([
+                    'images' => [
+                        'status' => "comparing {$partition}",
+                        'at' => now()->toIso8601String(),
+                        'outcomes' => [],
+                    ],
+                ]);
             });
-            $record->update(['images' => ['status' => 'done', 'at' => now()->toIso8601String(), 'outcomes' => $outcomes]]);
+            $record->update([
+                'images' => ['status' => 'done', 'at' => now()->toIso8601String(), 'outcomes' => $outcomes],
+            ]);
         } catch (PackageError $error) {
-            $record->update(['images' => ['status' => 'done', 'at' => now()->toIso8601String(), 'outcomes' => [['partition' => '', 'against' => 'the file', 'agrees' => false, 'says' => "{$error->what} ({$error->where})."]]]]);
+            $record->update([
+                'images' => [
+                    'status' => 'done',
+                    'at' => now()->toIso8601String(),
+                    'outcomes' => [
+                        [
+                            'partition' => '',
+                            'against' => 'the file',
+                            'agrees' => false,
+                            'says' => "{$error->what} ({$error->where}).",
+                        ],
+                    ],
+                ],
+            ]);
         }
     }
 }

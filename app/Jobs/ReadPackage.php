@@ -12,7 +12,10 @@ use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Package\PackageError;
 
-/** Reads a file on the shelf and computes its checksums in one pass, with progress; recognises a file that was moved or renamed. */
+/**
+ * Reads a file on the shelf and computes its checksums in one pass, with progress; recognises a file that was moved
+ * or renamed.
+ */
 final class ReadPackage implements ShouldQueue
 {
     use Queueable;
@@ -33,17 +36,19 @@ final class ReadPackage implements ShouldQueue
     public function handle(Apart $apart): void
     {
         $record = PackageRecord::query()->find($this->packageId);
-        if ($record === null || ! is_file($record->path)) {
+        if ($record === null || !is_file($record->path)) {
             return;
         }
         $began = self::asLookedAt($record);
         $package = $apart->describe($record->path);
         try {
-            $package = $package->withSums($apart->sums($package, function (int $done) use ($record): void {
-                if ($done < $record->size_bytes) {
-                    $record->update(['hashed_bytes' => $done]);
-                }
-            }));
+            $package = $package->withSums(
+                $apart->sums($package, function (int $done) use ($record): void {
+                    if ($done < $record->size_bytes) {
+                        $record->update(['hashed_bytes' => $done]);
+                    }
+                }),
+            );
         } catch (PackageError $error) {
             if ($error->what === PackageError::changedWhileRead('')->what) {
                 // A copy or download that is under way: it is read again when it rests.
@@ -75,11 +80,25 @@ final class ReadPackage implements ShouldQueue
         return $record->only(['path', 'size_bytes', 'modified_at', 'typed']);
     }
 
-    /** A missing record with the same checksum is this file in its old place: it moves, with everything that rests on it. */
+    /**
+     * A missing record with the same checksum is this file in its old place: it moves, with everything that rests on
+     * it.
+     */
     private function recogniseMoved(PackageRecord $record): void
     {
-        $old = $record->sha256 === null ? null : PackageRecord::query()->where('sha256', $record->sha256)->where('missing', true)->where('id', '!=', $record->id)->oldest('id')->first();
-        if ($old === null || WorkJob::query()->get()->contains(static fn (WorkJob $job): bool => in_array($record->id, $job->kit, true))) {
+        $old =
+            $record->sha256 === null
+                ? null
+                : PackageRecord::query()
+                    ->where('sha256', $record->sha256)
+                    ->where('missing', true)
+                    ->where('id', '!=', $record->id)
+                    ->oldest('id')
+                    ->first();
+        if (
+            $old === null ||
+            WorkJob::query()->get()->contains(static fn(WorkJob $job): bool => in_array($record->id, $job->kit, true))
+        ) {
             return;
         }
         DB::transaction(static function () use ($record, $old): void {

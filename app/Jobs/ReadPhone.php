@@ -16,7 +16,9 @@ use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 
-/** Reads a phone over its link: in the mode that it is in, then in its bootloader, and brings it back to where it was. */
+/**
+ * Reads a phone over its link: in the mode that it is in, then in its bootloader, and brings it back to where it was.
+ */
 final class ReadPhone implements ShouldQueue
 {
     use Queueable;
@@ -62,9 +64,14 @@ final class ReadPhone implements ShouldQueue
                 self::say($this->label, 'reading', 'Its bootloader is read. Restarting into the system.');
                 $this->look($unit, $this->restart($link, Mode::System));
             }
-            self::say($this->label, 'done', 'Read in: '.implode(', ', $modes).'.');
+            self::say($this->label, 'done', 'Read in: ' . implode(', ', $modes) . '.');
         } catch (LinkLost $lost) {
-            self::say($this->label, 'failed', "{$lost->what} ({$lost->where}). Check cable and phone, or start the stand-in again, then read it again. What was known stays.");
+            self::say(
+                $this->label,
+                'failed',
+                "{$lost->what} ({$lost->where}). Check cable and phone, or start the stand-in again, then read it " .
+                    'again. What was known stays.',
+            );
         } catch (DumpError $error) {
             self::say($this->label, 'failed', "{$error->what}. {$error->todo}");
         } finally {
@@ -74,15 +81,22 @@ final class ReadPhone implements ShouldQueue
 
     private function restart(StandInLink $link, Mode $mode): LinkAnswer
     {
-        return $link->carryOut('reboot', ['mode' => $mode->value], static fn (): null => null);
+        return $link->carryOut('reboot', ['mode' => $mode->value], static fn(): null => null);
     }
 
     private function look(UnitRecord $unit, LinkAnswer $answer): Mode
     {
-        $mode = Mode::tryFrom(is_string($answer->facts['mode'] ?? null) ? $answer->facts['mode'] : '') ?? throw LinkLost::noAnswer('the link', 'asking for its mode');
+        $mode =
+            Mode::tryFrom(is_string($answer->facts['mode'] ?? null) ? $answer->facts['mode'] : '') ??
+            throw LinkLost::noAnswer('the link', 'asking for its mode');
         $serial = $unit->unit()->state()->text('serial');
         if (isset($answer->facts['serial']) && $answer->facts['serial'] !== $serial) {
-            throw DumpError::otherPhone($this->label, 'serial number', (string) $serial, (string) json_encode($answer->facts['serial']));
+            throw DumpError::otherPhone(
+                $this->label,
+                'serial number',
+                (string) $serial,
+                (string) json_encode($answer->facts['serial']),
+            );
         }
         $at = now()->toIso8601String();
         $facts = [];

@@ -45,7 +45,7 @@ final class TakeOutImage implements ShouldQueue
                 $record->path,
                 $this->partition,
                 "{$file}.part",
-                fn (int $done) => self::say($record, $this->partition, 'taking', $done, 'It is being taken out.'),
+                fn(int $done) => self::say($record, $this->partition, 'taking', $done, 'It is being taken out.'),
             );
             rename("{$file}.part", $file);
             self::say(
@@ -72,16 +72,14 @@ final class TakeOutImage implements ShouldQueue
         string $says,
         ?string $file = null,
     ): void {
-        $record->update(
-            [
-                'extraction' => [
-                    'partition' => $partition,
-                    'status' => $status,
-                    'doneBytes' => $doneBytes,
-                    'says' => $says,
-                    'file' => $file,
-                ],
+        $record->update([
+            'extraction' => [
+                'partition' => $partition,
+                'status' => $status,
+                'doneBytes' => $doneBytes,
+                'says' => $says,
+                'file' => $file,
             ],
-        );
+        ]);
     }
 }

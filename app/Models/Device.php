@@ -36,22 +36,27 @@ final class Device extends Model
     public static function letIn(string $name, string $address): array
     {
         $token = bin2hex(random_bytes(32));
-        $device = self::query()->create(
-            [
-                'key' => self::keyOf($token),
-                'name' => $name === '' ? 'Device '.(self::query()->count() + 1) : $name,
-                'address' => $address,
-                'last_seen_at' => now(),
-            ],
-        );
+        $device = self::query()->create([
+            'key' => self::keyOf($token),
+            'name' => $name === '' ? 'Device ' . (self::query()->count() + 1) : $name,
+            'address' => $address,
+            'last_seen_at' => now(),
+        ]);
 
         return [$device, $token];
     }
 
-    /** The device with this cookie; null where there is none, it was sent away, or it came in with the code of another start. */
+    /**
+     * The device with this cookie; null where there is none, it was sent away, or it came in with the code of another
+     * start.
+     */
     public static function of(mixed $token): ?self
     {
-        if (! is_string($token) || preg_match('/^[0-9a-f]{64}$/', $token) !== 1 || config()->string('tornavis.access_code') === '') {
+        if (
+            !is_string($token) ||
+            preg_match('/^[0-9a-f]{64}$/', $token) !== 1 ||
+            config()->string('tornavis.access_code') === ''
+        ) {
             return null;
         }
         $device = self::query()->where('key', self::keyOf($token))->where('sent_away', false)->first();
@@ -70,6 +75,6 @@ final class Device extends Model
 
     private static function keyOf(string $token): string
     {
-        return hash('sha256', "{$token}|".config()->string('tornavis.access_code'));
+        return hash('sha256', "{$token}|" . config()->string('tornavis.access_code'));
     }
 }

@@ -29,7 +29,15 @@ final class JournalLine extends Model
 
     public static function of(int $runId, JournalEvent $event): self
     {
-        return self::query()->create(['run_id' => $runId, 'data' => json_encode($event->data, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)] + $event->toArray());
+        return self::query()->create(
+            [
+                'run_id' => $runId,
+                'data' => json_encode(
+                    $event->data,
+                    JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR,
+                ),
+            ] + $event->toArray(),
+        );
     }
 
     /** Number of the last line of a run's journal; 0 where there is none. */
@@ -42,6 +50,9 @@ final class JournalLine extends Model
 
     public function event(): JournalEvent
     {
-        return JournalEvent::fromArray(['data' => json_decode($this->data, true, 32, JSON_THROW_ON_ERROR)] + $this->only(['sequence', 'at', 'kind', 'step', 'previous', 'hash']));
+        return JournalEvent::fromArray(
+            ['data' => json_decode($this->data, true, 32, JSON_THROW_ON_ERROR)] +
+                $this->only(['sequence', 'at', 'kind', 'step', 'previous', 'hash']),
+        );
     }
 }

@@ -22,9 +22,20 @@ use Tornavis\Core\Package\Package;
  * @property bool $missing
  * @property array<string, mixed> $document
  * @property bool $unread known from a bench file alone
- * @property ?array{partition: string, status: string, doneBytes: int, says: string, file: ?string} $extraction of one image, under way or done
- * @property ?list<array{name: string, value: string|int|bool|list<string>|null, source: string, where?: string, at?: string}> $typed
- * @property ?array{status: string, at: string, outcomes: list<array{partition: string, against: string, agrees: bool, says: string}>} $images
+ * @property ?array{partition: string, status: string, doneBytes: int, says: string, file: ?string} $extraction of one
+ *     image, under way or done
+ * @property ?list<array{
+ *     name: string,
+ *     value: string|int|bool|list<string>|null,
+ *     source: string,
+ *     where?: string,
+ *     at?: string
+ * }> $typed
+ * @property ?array{
+ *     status: string,
+ *     at: string,
+ *     outcomes: list<array{partition: string, against: string, agrees: bool, says: string}>
+ * } $images
  */
 final class PackageRecord extends Model
 {
@@ -65,31 +76,39 @@ final class PackageRecord extends Model
             return Package::withProblem(
                 $this->path,
                 $this->size_bytes,
-                'It is known from a bench file alone. Put the file into a folder of the shelf; it counts when it was read here.',
+                'It is known from a bench file alone. Put the file into a folder of the shelf; it counts when it ' .
+                    'was read here.',
             );
         }
         $package = Package::fromArray($this->document);
 
-        return ($this->images['status'] ?? '') !== 'done' ? $package : $package->withImageProblems(array_values(array_map(
-            static fn (array $outcome): string => "{$outcome['partition']}: {$outcome['says']}",
-            array_filter($this->images['outcomes'] ?? [], static fn (array $outcome): bool => ! $outcome['agrees']),
-        )));
+        return ($this->images['status'] ?? '') !== 'done'
+            ? $package
+            : $package->withImageProblems(
+                array_values(
+                    array_map(
+                        static fn(array $outcome): string => "{$outcome['partition']}: {$outcome['says']}",
+                        array_filter(
+                            $this->images['outcomes'] ?? [],
+                            static fn(array $outcome): bool => !$outcome['agrees'],
+                        ),
+                    ),
+                ),
+            );
     }
 
     /** Keeps what was read from the file, with what people typed about it. */
     public function keepDescription(Package $package): void
     {
         $package = $package->withFacts(...array_map(Fact::fromArray(...), $this->typed ?? []));
-        $this->fill(
-            [
-                'name' => $package->name(),
-                'kind' => $package->kind(),
-                'size_bytes' => $package->sizeBytes,
-                'sha256' => $package->sha256,
-                'document' => $package->toArray(),
-                'unread' => false,
-            ],
-        )->save();
+        $this->fill([
+            'name' => $package->name(),
+            'kind' => $package->kind(),
+            'size_bytes' => $package->sizeBytes,
+            'sha256' => $package->sha256,
+            'document' => $package->toArray(),
+            'unread' => false,
+        ])->save();
     }
 
     /** Whether its checksum is still being computed; what rests on it is not settled before that. */
@@ -105,6 +124,13 @@ final class PackageRecord extends Model
      */
     public static function shelf(): array
     {
-        return array_values(self::query()->where('missing', false)->orderBy('name')->get()->map(fn (self $record): Package => $record->package())->all());
+        return array_values(
+            self::query()
+                ->where('missing', false)
+                ->orderBy('name')
+                ->get()
+                ->map(fn(self $record): Package => $record->package())
+                ->all(),
+        );
     }
 }

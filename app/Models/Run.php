@@ -77,7 +77,14 @@ final class Run extends Model
      */
     public function events(int $after = 0): array
     {
-        return array_values($this->lines()->where('sequence', '>', $after)->orderBy('sequence')->get()->map(fn (JournalLine $line): JournalEvent => $line->event())->all());
+        return array_values(
+            $this->lines()
+                ->where('sequence', '>', $after)
+                ->orderBy('sequence')
+                ->get()
+                ->map(fn(JournalLine $line): JournalEvent => $line->event())
+                ->all(),
+        );
     }
 
     /** Where it stands. What was folded before is kept, so that only the lines since then are read. */
@@ -99,8 +106,8 @@ final class Run extends Model
      */
     private function remembered(): array
     {
-        $kept = Cache::get("run-state:{$this->key}:".Program::version());
-        if (! is_array($kept) || ! is_int($kept['sequence'] ?? null) || ! ($kept['state'] ?? null) instanceof RunState) {
+        $kept = Cache::get("run-state:{$this->key}:" . Program::version());
+        if (!is_array($kept) || !is_int($kept['sequence'] ?? null) || !(($kept['state'] ?? null) instanceof RunState)) {
             return [0, null];
         }
         // It holds only for the very line that it was made after.
@@ -114,7 +121,7 @@ final class Run extends Model
         $hash = $this->lines()->where('sequence', $sequence)->value('hash');
         try {
             Cache::put(
-                "run-state:{$this->key}:".Program::version(),
+                "run-state:{$this->key}:" . Program::version(),
                 ['sequence' => $sequence, 'hash' => $hash, 'state' => $state],
                 self::REMEMBER_SECONDS,
             );
@@ -129,7 +136,7 @@ final class Run extends Model
         $text = $this->getRawOriginal('plan');
         $plan = json_decode(is_string($text) ? $text : '{}');
 
-        return $plan instanceof \stdClass ? $plan : new \stdClass;
+        return $plan instanceof \stdClass ? $plan : new \stdClass();
     }
 
     /** Writes what the log shows of it beside plan and journal, from which it follows. */
@@ -138,22 +145,32 @@ final class Run extends Model
         $events = $this->events();
         $state = RunState::fold($this->plan, $events);
 
-        return self::query()->whereKey($this->id)->update([
-            'status' => $state->status,
-            'started_at' => $events[0]->at ?? null,
-            'last_at' => $state->last?->at,
-            'expected_seconds' => $this->expectedSeconds(),
-            'seconds' => array_sum($state->seconds),
-            'step' => $state->step,
-            'steps' => count($state->steps),
-            'troubles' => count(array_filter($events, static fn (JournalEvent $event): bool => $event->kind === EventKind::Asked && in_array($event->text('about'), RunState::TROUBLES, true))),
-        ]) === 1;
+        return self::query()
+            ->whereKey($this->id)
+            ->update([
+                'status' => $state->status,
+                'started_at' => $events[0]->at ?? null,
+                'last_at' => $state->last?->at,
+                'expected_seconds' => $this->expectedSeconds(),
+                'seconds' => array_sum($state->seconds),
+                'step' => $state->step,
+                'steps' => count($state->steps),
+                'troubles' => count(
+                    array_filter(
+                        $events,
+                        static fn(JournalEvent $event): bool => $event->kind === EventKind::Asked &&
+                            in_array($event->text('about'), RunState::TROUBLES, true),
+                    ),
+                ),
+            ]) === 1;
     }
 
     /** What the plan reckoned with. */
     public function expectedSeconds(): int
     {
-        return array_sum(array_map(static fn (PlannedStep $step): int => $step->expectedSeconds, PlannedStep::allOf($this->plan)));
+        return array_sum(
+            array_map(static fn(PlannedStep $step): int => $step->expectedSeconds, PlannedStep::allOf($this->plan)),
+        );
     }
 
     public function record(): Record
@@ -182,30 +199,44 @@ final class Run extends Model
                 $after[] = $event;
             }
         }
-        if ($after !== [] || ! SigningKey::holds($signature, $this->key, $hash)) {
+        if ($after !== [] || !SigningKey::holds($signature, $this->key, $hash)) {
             return 'carries a signature that does not hold: it is not the journal that was signed';
         }
-        $key = substr($signature['key'], 0, 16).'…';
+        $key = substr($signature['key'], 0, 16) . '…';
 
-        return hash_equals(
-            SigningKey::here(),
-            $signature['key'],
-        ) ? "signed by this installation (key {$key})" : "signed by another installation (key {$key})";
+        return hash_equals(SigningKey::here(), $signature['key'])
+            ? "signed by this installation (key {$key})"
+            : "signed by another installation (key {$key})";
     }
 
     /** Number of the run that is at work on a phone, if one is. */
     public static function openOn(string $label): ?int
     {
         /** @var ?int */
-        return self::query()->where('unit_label', $label)->whereNotIn('status', [RunState::ENDED, RunState::STOPPED])->max('id');
+        return self::query()
+            ->where('unit_label', $label)
+            ->whereNotIn('status', [RunState::ENDED, RunState::STOPPED])
+            ->max('id');
     }
 
-    /** Whether a later run has worked on the same phone, so that this one must not go on; one that was taken in counts by when it was made. */
+    /**
+     * Whether a later run has worked on the same phone, so that this one must not go on; one that was taken in counts
+     * by when it was made.
+     */
     public function wasFollowed(): bool
     {
-        return self::query()->where('unit_label', $this->unit_label)->where(fn (Builder $later): Builder => $later
-            ->where('created_at', '>', $this->created_at)
-            ->orWhere(fn (Builder $same): Builder => $same->where('created_at', $this->created_at)->where('id', '>', $this->id)))->exists();
+        return self::query()
+            ->where('unit_label', $this->unit_label)
+            ->where(
+                fn(Builder $later): Builder => $later
+                    ->where('created_at', '>', $this->created_at)
+                    ->orWhere(
+                        fn(Builder $same): Builder => $same
+                            ->where('created_at', $this->created_at)
+                            ->where('id', '>', $this->id),
+                    ),
+            )
+            ->exists();
     }
 
     /**
@@ -216,6 +247,9 @@ final class Run extends Model
     public static function underWay(): array
     {
         /** @var list<int> */
-        return self::query()->whereIn('status', [RunState::NOT_STARTED, RunState::RUNNING, RunState::LOST])->pluck('id')->all();
+        return self::query()
+            ->whereIn('status', [RunState::NOT_STARTED, RunState::RUNNING, RunState::LOST])
+            ->pluck('id')
+            ->all();
     }
 }

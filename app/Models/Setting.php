@@ -37,7 +37,7 @@ final class Setting extends Model
     {
         $kept = self::query()->find('house-rules')?->value;
 
-        return $kept === null ? new HouseRules : HouseRules::fromArray($kept);
+        return $kept === null ? new HouseRules() : HouseRules::fromArray($kept);
     }
 
     public static function phrasebook(): Phrasebook
@@ -108,7 +108,10 @@ final class Setting extends Model
     public static function keepPresets(array $presets): void
     {
         ksort($presets);
-        self::query()->updateOrCreate(['name' => 'presets'], ['value' => array_map(static fn (HouseRules $rules): array => $rules->toArray(), $presets)]);
+        self::query()->updateOrCreate(
+            ['name' => 'presets'],
+            ['value' => array_map(static fn(HouseRules $rules): array => $rules->toArray(), $presets)],
+        );
     }
 
     public static function keepHouseRules(HouseRules $rules): void

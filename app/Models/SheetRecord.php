@@ -44,7 +44,8 @@ final class SheetRecord extends Model
     /** @throws SituationError when there is no sheet for the unit's codename */
     public static function forUnit(UnitRecord $unit): ModelSheet
     {
-        return self::query()->firstWhere('codename', $unit->codename)?->sheet() ?? throw SituationError::noSheet($unit->label, $unit->codename);
+        return self::query()->firstWhere('codename', $unit->codename)?->sheet() ??
+            throw SituationError::noSheet($unit->label, $unit->codename);
     }
 
     /**
@@ -52,7 +53,11 @@ final class SheetRecord extends Model
      */
     public static function sheets(): array
     {
-        return self::query()->get()->sortBy('codename')->mapWithKeys(static fn (self $record): array => [$record->codename => $record->sheet()])->all();
+        return self::query()
+            ->get()
+            ->sortBy('codename')
+            ->mapWithKeys(static fn(self $record): array => [$record->codename => $record->sheet()])
+            ->all();
     }
 
     /**

@@ -40,7 +40,10 @@ final class UnitRecord extends Model
 
     public static function keep(Unit $unit): self
     {
-        return self::query()->updateOrCreate(['label' => $unit->label], ['codename' => $unit->codename ?? '', 'document' => $unit->toArray()]);
+        return self::query()->updateOrCreate(
+            ['label' => $unit->label],
+            ['codename' => $unit->codename ?? '', 'document' => $unit->toArray()],
+        );
     }
 
     public function unit(): Unit
@@ -51,7 +54,7 @@ final class UnitRecord extends Model
     /** Adds statements; older ones stay in the history. */
     public function learn(Fact ...$facts): void
     {
-        $this->change(static fn (Unit $unit): Unit => $unit->withFacts(...$facts));
+        $this->change(static fn(Unit $unit): Unit => $unit->withFacts(...$facts));
     }
 
     /**

@@ -21,7 +21,12 @@ use Tornavis\Core\Situation\Intent;
  * @property int $unit_id
  * @property Intent $intent
  * @property list<int> $kit
- * @property array{agreed?: list<string>, waived?: list<string>, house?: array<string, string|int>, backup?: ?string} $answers
+ * @property array{
+ *     agreed?: list<string>,
+ *     waived?: list<string>,
+ *     house?: array<string, string|int>,
+ *     backup?: ?string
+ * } $answers
  * @property UnitRecord $unit
  * @property Collection<int, Run> $runs
  * @property ?Run $lastRun
@@ -39,7 +44,7 @@ final class WorkJob extends Model
 
     protected static function booted(): void
     {
-        self::updating(static fn (self $job): int => ++$job->version);
+        self::updating(static fn(self $job): int => ++$job->version);
     }
 
     /** @return array<string, string> */
@@ -74,7 +79,10 @@ final class WorkJob extends Model
     public function lastRun(): HasOne
     {
         $runs = $this->hasOne(Run::class)->latestOfMany('id');
-        $runs->getQuery()->getQuery()->select(['runs.id', 'runs.work_job_id', 'runs.build', 'runs.status']);
+        $runs
+            ->getQuery()
+            ->getQuery()
+            ->select(['runs.id', 'runs.work_job_id', 'runs.build', 'runs.status']);
 
         return $runs;
     }

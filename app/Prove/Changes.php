@@ -20,9 +20,7 @@ final readonly class Changes
     /**
      * @param  list<string>  $wrong  changes that the proof lets go and the phone does not end well
      */
-    private function __construct(public int $refused, public int $allowed, public array $wrong)
-    {
-    }
+    private function __construct(public int $refused, public int $allowed, public array $wrong) {}
 
     /**
      * @param  array<string, string>  $files  path by name of the package
@@ -33,15 +31,20 @@ final readonly class Changes
         $allowed = 0;
         $wrong = [];
         foreach (self::orders(count($plan->steps)) as $what => $order) {
-            if (! self::proofAllows($plan, $order)) {
+            if (!self::proofAllows($plan, $order)) {
                 $refused++;
 
                 continue;
             }
             $allowed++;
-            $rehearsal = Rehearsal::of(self::rearranged($plan, $order), $plan->situation->unit, $plan->situation->sheet, $files);
-            if (! $rehearsal->started || $rehearsal->differences !== []) {
-                $wrong[] = "{$what}: {$rehearsal->says} ".implode('; ', $rehearsal->differences);
+            $rehearsal = Rehearsal::of(
+                self::rearranged($plan, $order),
+                $plan->situation->unit,
+                $plan->situation->sheet,
+                $files,
+            );
+            if (!$rehearsal->started || $rehearsal->differences !== []) {
+                $wrong[] = "{$what}: {$rehearsal->says} " . implode('; ', $rehearsal->differences);
             }
         }
 
@@ -57,17 +60,18 @@ final readonly class Changes
     {
         $all = range(0, $count - 1);
         foreach ($all as $index) {
-            yield 'without step '.($index + 1) => array_values(array_diff($all, [$index]));
+            yield 'without step ' . ($index + 1) => array_values(array_diff($all, [$index]));
             if ($index + 1 < $count) {
                 $swapped = $all;
                 [$swapped[$index], $swapped[$index + 1]] = [$swapped[$index + 1], $swapped[$index]];
-                yield 'steps '.($index + 1).' and '.($index + 2).' swapped' => array_values($swapped);
+                yield 'steps ' . ($index + 1) . ' and ' . ($index + 2) . ' swapped' => array_values($swapped);
             }
         }
     }
 
     /**
-     * The plan's document with its steps in another order, or fewer of them, and the end that the proof predicts for these.
+     * The plan's document with its steps in another order, or fewer of them, and the end that the proof predicts for
+     * these.
      *
      * @param  list<int>  $order
      * @return array<string, mixed>
@@ -76,7 +80,11 @@ final readonly class Changes
     {
         /** @var array{steps: list<array<string, mixed>>, after: array<string, mixed>} $document */
         $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
-        $document['steps'] = array_map(static fn (int $position, int $index): array => ['number' => $position + 1] + $document['steps'][$index], array_keys($order), $order);
+        $document['steps'] = array_map(
+            static fn(int $position, int $index): array => ['number' => $position + 1] + $document['steps'][$index],
+            array_keys($order),
+            $order,
+        );
         $document['after'] = self::walk($plan, $order)->end->values();
 
         return $document;
@@ -89,7 +97,11 @@ final readonly class Changes
     {
         $walk = self::walk($plan, $order);
 
-        return Proof::of($walk, $plan->situation, Budget::of(self::drafts($plan, $order), $walk, $plan->situation))->holds();
+        return Proof::of(
+            $walk,
+            $plan->situation,
+            Budget::of(self::drafts($plan, $order), $walk, $plan->situation),
+        )->holds();
     }
 
     /**
@@ -99,7 +111,11 @@ final readonly class Changes
     {
         $situation = $plan->situation;
 
-        return Walk::over(self::drafts($plan, $order), $situation->state->with(['slot.running' => $situation->activeSlot()]), $situation->sheet);
+        return Walk::over(
+            self::drafts($plan, $order),
+            $situation->state->with(['slot.running' => $situation->activeSlot()]),
+            $situation->sheet,
+        );
     }
 
     /**
@@ -108,6 +124,6 @@ final readonly class Changes
      */
     private static function drafts(Plan $plan, array $order): array
     {
-        return array_map(static fn (int $index): StepDraft => $plan->steps[$index]->draft, $order);
+        return array_map(static fn(int $index): StepDraft => $plan->steps[$index]->draft, $order);
     }
 }

@@ -19,7 +19,7 @@ final class CheckedFiles
     {
         $inspector = PackageInspector::standard();
         $files = [];
-        foreach (glob("{$folder}/*".PackageInspector::CARD_SUFFIX) ?: [] as $card) {
+        foreach (glob("{$folder}/*" . PackageInspector::CARD_SUFFIX) ?: [] as $card) {
             $path = substr($card, 0, -strlen(PackageInspector::CARD_SUFFIX));
             $package = $inspector->describe($path);
             $package = $package->withSums(Checksum::all($path, $package->wantedSums()));
@@ -34,6 +34,11 @@ final class CheckedFiles
      */
     private static function differing(Package $package): array
     {
-        return array_values(array_map(static fn (array $o): string => "{$o['partition']}: {$o['says']}", array_filter(ImageCheck::of($package), static fn (array $o): bool => ! $o['agrees'])));
+        return array_values(
+            array_map(
+                static fn(array $o): string => "{$o['partition']}: {$o['says']}",
+                array_filter(ImageCheck::of($package), static fn(array $o): bool => !$o['agrees']),
+            ),
+        );
     }
 }

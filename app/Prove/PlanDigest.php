@@ -33,9 +33,7 @@ final readonly class PlanDigest
      * @param  list<Package>  $shelf
      * @param  list<Unit>  $units
      */
-    public function __construct(private array $sheets, private array $shelf, private array $units)
-    {
-    }
+    public function __construct(private array $sheets, private array $shelf, private array $units) {}
 
     /**
      * Each drawn situation twice: as it is, and with every question agreed to and every loss accepted.
@@ -62,7 +60,10 @@ final readonly class PlanDigest
     {
         foreach ($this->units as $unit) {
             $sheet = $this->sheetOf($unit);
-            foreach ($sheet === null ? [] : Intent::cases() as $intent) {
+            if ($sheet === null) {
+                continue;
+            }
+            foreach (Intent::cases() as $intent) {
                 foreach ($this->subjects($intent, $sheet) as $subject) {
                     $plan = Planner::plan($this->situation($sheet, $unit, $intent, $subject));
                     $name = "{$unit->label} {$intent->value} {$subject?->name()}";
@@ -108,8 +109,8 @@ final readonly class PlanDigest
 
     private function situation(ModelSheet $sheet, Unit $unit, Intent $intent, ?Package $subject): Situation
     {
-        $kit = KitSuggestion::of($intent, $subject, $sheet, $unit, Stock::of($this->shelf), new HouseRules);
-        $codenames = array_map(static fn (ModelSheet $one): string => $one->codename, $this->sheets);
+        $kit = KitSuggestion::of($intent, $subject, $sheet, $unit, Stock::of($this->shelf), new HouseRules());
+        $codenames = array_map(static fn(ModelSheet $one): string => $one->codename, $this->sheets);
 
         return new Situation($sheet, $unit, $kit, $intent, self::AT, shelf: $this->shelf, codenames: $codenames);
     }
@@ -117,20 +118,22 @@ final readonly class PlanDigest
     private static function agreed(Plan $plan): Plan
     {
         $situation = $plan->situation;
-        $keys = array_map(static fn (Finding $finding): string => $finding->key, $plan->findings);
+        $keys = array_map(static fn(Finding $finding): string => $finding->key, $plan->findings);
 
-        return Planner::plan(new Situation(
-            $situation->sheet,
-            $situation->unit,
-            $situation->kit,
-            $situation->intent,
-            $situation->at,
-            $situation->house,
-            new Answers($keys, LossClass::cases()),
-            $situation->rates,
-            $situation->shelf,
-            $situation->codenames,
-            $situation->workplace,
-        ));
+        return Planner::plan(
+            new Situation(
+                $situation->sheet,
+                $situation->unit,
+                $situation->kit,
+                $situation->intent,
+                $situation->at,
+                $situation->house,
+                new Answers($keys, LossClass::cases()),
+                $situation->rates,
+                $situation->shelf,
+                $situation->codenames,
+                $situation->workplace,
+            ),
+        );
     }
 }

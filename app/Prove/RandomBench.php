@@ -30,7 +30,21 @@ final readonly class RandomBench
 {
     private const AT = '2026-09-20T12:00:00Z';
 
-    private const INTENTS = [Intent::Fresh, Intent::UpdateInPlace, Intent::SwitchBuild, Intent::Kernel, Intent::Recovery, Intent::AddOn, Intent::RestoreBackup, Intent::BackToStock, Intent::RemoveSecond, Intent::Unlock, Intent::GenericImage, Intent::TrialBeside, Intent::BringBack];
+    private const INTENTS = [
+        Intent::Fresh,
+        Intent::UpdateInPlace,
+        Intent::SwitchBuild,
+        Intent::Kernel,
+        Intent::Recovery,
+        Intent::AddOn,
+        Intent::RestoreBackup,
+        Intent::BackToStock,
+        Intent::RemoveSecond,
+        Intent::Unlock,
+        Intent::GenericImage,
+        Intent::TrialBeside,
+        Intent::BringBack,
+    ];
 
     /** OS family → what it is called in builds, whether it is the maker's own. */
     private const SYSTEMS = ['Maker OS' => true, 'Saltern' => false, 'Driftglass' => false, 'Lamplight' => false];
@@ -49,7 +63,14 @@ final readonly class RandomBench
     public function next(): Situation
     {
         $sheet = $this->one($this->sheets);
-        $intent = $this->one(array_values(array_filter(self::INTENTS, fn (Intent $one): bool => $this->isPossible($one, $sheet) || $this->chance(15))));
+        $intent = $this->one(
+            array_values(
+                array_filter(
+                    self::INTENTS,
+                    fn(Intent $one): bool => $this->isPossible($one, $sheet) || $this->chance(15),
+                ),
+            ),
+        );
         $unit = $this->unit($sheet, $intent);
         $house = new HouseRules(
             $this->one([30, 50, 60, 80]),
@@ -62,7 +83,17 @@ final readonly class RandomBench
             $this->one(['along', 'keep']),
         );
 
-        return new Situation($sheet, $unit, $this->kit($sheet, $unit, $intent, $house), $intent, self::AT, $house, shelf: $this->shelf, codenames: array_map(static fn (ModelSheet $s): string => $s->codename, $this->sheets), workplace: new Workplace($this->chance(5) ? '4.5.0' : '4.6.1', ['4.5.0' => 'Lists phones as absent.']));
+        return new Situation(
+            $sheet,
+            $unit,
+            $this->kit($sheet, $unit, $intent, $house),
+            $intent,
+            self::AT,
+            $house,
+            shelf: $this->shelf,
+            codenames: array_map(static fn(ModelSheet $s): string => $s->codename, $this->sheets),
+            workplace: new Workplace($this->chance(5) ? '4.5.0' : '4.6.1', ['4.5.0' => 'Lists phones as absent.']),
+        );
     }
 
     /** Whether the shelf holds anything for an intent on a model; the others are drawn seldom. */
@@ -71,11 +102,19 @@ final readonly class RandomBench
         $kind = match ($intent) {
             Intent::Fresh, Intent::SwitchBuild, Intent::UpdateInPlace => 'build',
             Intent::GenericImage => $sheet->architecture === 'arm64' ? null : 'none such',
-            Intent::Kernel => 'kernel', Intent::Recovery => 'recovery', Intent::BackToStock => 'stock bundle', Intent::RemoveSecond => 'remover',
+            Intent::Kernel => 'kernel',
+            Intent::Recovery => 'recovery',
+            Intent::BackToStock => 'stock bundle',
+            Intent::RemoveSecond => 'remover',
             default => null,
         };
 
-        return $kind === null || array_filter($this->shelf, static fn (Package $p): bool => $p->kind() === $kind && array_intersect($p->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== []) !== [];
+        return $kind === null ||
+            array_filter(
+                $this->shelf,
+                static fn(Package $p): bool => $p->kind() === $kind &&
+                    array_intersect($p->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== [],
+            ) !== [];
     }
 
     private function unit(ModelSheet $sheet, Intent $intent): Unit
@@ -83,8 +122,10 @@ final readonly class RandomBench
         $variant = $this->one($sheet->variants);
         $active = $this->one($sheet->slots);
         $values = [
-            'mode' => $this->chance(96) ? $this->one(['system', 'system', 'system', 'recovery', 'bootloader', 'off']) : $this->one(['boot-loop', 'stuck', 'dead', 'locked-out']),
-            'serial' => 'RND'.$this->dice->getInt(100_000, 999_999),
+            'mode' => $this->chance(96)
+                ? $this->one(['system', 'system', 'system', 'recovery', 'bootloader', 'off'])
+                : $this->one(['boot-loop', 'stuck', 'dead', 'locked-out']),
+            'serial' => 'RND' . $this->dice->getInt(100_000, 999_999),
             'variant.model' => $variant->model,
             'variant.chipset' => $variant->chipset,
             'bootloader.unlocked' => $this->chance($intent === Intent::Unlock ? 15 : 94),
@@ -104,7 +145,10 @@ final readonly class RandomBench
             'data.encryption' => $this->one($sheet->encryptions),
             'data.empty' => false,
             'data.freeBytes' => $this->one([1 << 30, 20 << 30, 40 << 30]),
-            'bootloader.rollbackIndex' => $sheet->rollbackIndex === null ? null : $this->one([$sheet->rollbackIndex, $sheet->rollbackIndex - 1, $sheet->rollbackIndex + 1]),
+            'bootloader.rollbackIndex' =>
+                $sheet->rollbackIndex === null
+                    ? null
+                    : $this->one([$sheet->rollbackIndex, $sheet->rollbackIndex - 1, $sheet->rollbackIndex + 1]),
             'data.usedBytes' => $this->dice->getInt(0, 20) << 30,
         ];
         foreach (LossClass::cases() as $class) {
@@ -114,25 +158,41 @@ final readonly class RandomBench
             $values += $this->slot($sheet, $slot, $slot === $active, $intent);
         }
         $values['data.writtenBy'] = $values["slot.{$active}.os.family"] ?? null;
-        if ($values['mode'] === 'system' && ! isset($values["slot.{$active}.os.family"])) {
+        if ($values['mode'] === 'system' && !isset($values["slot.{$active}.os.family"])) {
             $values['mode'] = 'bootloader';
         }
-        if ($values['mode'] === 'recovery' && ! isset($values["slot.{$active}.recovery.family"])) {
+        if ($values['mode'] === 'recovery' && !isset($values["slot.{$active}.recovery.family"])) {
             $values['mode'] = 'bootloader';
         }
         if ($intent === Intent::BringBack && $this->chance(80)) {
             // Left in the middle: outside its system, now and then with a system half written or with its data erased.
-            $values['mode'] = $this->one(['bootloader', isset($values["slot.{$active}.recovery.family"]) ? 'recovery' : 'bootloader']);
+            $values['mode'] = $this->one([
+                'bootloader',
+                isset($values["slot.{$active}.recovery.family"]) ? 'recovery' : 'bootloader',
+            ]);
             $values['data.empty'] = $this->chance(40);
             if ($values['mode'] === 'bootloader' && $this->chance(60)) {
                 $values["slot.{$active}.os.state"] = 'incomplete';
-                $values = array_filter($values, static fn (string $name): bool => preg_match("/^slot\\.{$active}\\.(image|recovery)\\./", $name) !== 1, ARRAY_FILTER_USE_KEY);
+                $values = array_filter(
+                    $values,
+                    static fn(string $name): bool => preg_match("/^slot\\.{$active}\\.(image|recovery)\\./", $name) !==
+                        1,
+                    ARRAY_FILTER_USE_KEY,
+                );
             }
         }
-        if ($values['mode'] === 'bootloader' && $this->chance(15) && ($sheet->pcFlash || $sheet->dynamicLayout === 'native')) {
+        if (
+            $values['mode'] === 'bootloader' &&
+            $this->chance(15) &&
+            ($sheet->pcFlash || $sheet->dynamicLayout === 'native')
+        ) {
             $values['mode'] = $sheet->pcFlash ? 'download' : 'userspace-bootloader';
         }
-        if ($values['mode'] === 'recovery' && in_array('sideload', (array) ($values["slot.{$active}.recovery.abilities"] ?? []), true) && $this->chance(20)) {
+        if (
+            $values['mode'] === 'recovery' &&
+            in_array('sideload', (array) ($values["slot.{$active}.recovery.abilities"] ?? []), true) &&
+            $this->chance(20)
+        ) {
             $values['mode'] = 'sideload';
         }
         if ($sheet->secondSystem && $this->chance(75)) {
@@ -141,7 +201,13 @@ final readonly class RandomBench
         }
         foreach (array_keys($values) as $name) {
             // Now and then something has not been seen yet.
-            if ($this->chance(2) && ! in_array($name, ['mode', 'serial', 'slot.active'], true) && ! str_contains($name, '.recovery.') && ! str_contains($name, '.os.') && ! str_contains($name, '.image.')) {
+            if (
+                $this->chance(2) &&
+                !in_array($name, ['mode', 'serial', 'slot.active'], true) &&
+                !str_contains($name, '.recovery.') &&
+                !str_contains($name, '.os.') &&
+                !str_contains($name, '.image.')
+            ) {
                 unset($values[$name]);
             }
         }
@@ -165,7 +231,7 @@ final readonly class RandomBench
         if ($region !== null) {
             $values["{$at}.firmware.region"] = $region;
         }
-        if ($sheet->partition('vendor') !== null && ! $sheet->hasTwoSlots()) {
+        if ($sheet->partition('vendor') !== null && !$sheet->hasTwoSlots()) {
             $values["{$at}.vendor.version"] = $this->one(['9.2', '9.4', '10.0']);
             $values["{$at}.vendor.channel"] = $this->one(['stable', 'developer']);
         }
@@ -175,26 +241,53 @@ final readonly class RandomBench
         if ($sheet->dynamicLayout === 'retrofit' && $this->chance(30)) {
             $values["{$at}.layout"] = $this->one([Layout::OLD, Layout::DYNAMIC]);
         }
-        if (! $active && $this->chance(25)) {
+        if (!$active && $this->chance(25)) {
             return $values;
         }
         $families = array_keys(self::SYSTEMS);
         if ($intent === Intent::UpdateInPlace && $this->chance(75)) {
-            $families = array_values(array_unique(array_filter(array_map(static fn (Package $p): ?string => $p->kind() === 'build' && array_intersect($p->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== [] ? $p->facts->text(Field::FAMILY) : null, $this->shelf), static fn (?string $f): bool => $f !== null))) ?: $families;
+            $families =
+                array_values(
+                    array_unique(
+                        array_filter(
+                            array_map(
+                                static fn(Package $p): ?string => $p->kind() === 'build' &&
+                                array_intersect($p->facts->list(Field::CODENAMES), [
+                                    $sheet->codename,
+                                    ...$sheet->aliases,
+                                ]) !== []
+                                    ? $p->facts->text(Field::FAMILY)
+                                    : null,
+                                $this->shelf,
+                            ),
+                            static fn(?string $f): bool => $f !== null,
+                        ),
+                    ),
+                ) ?:
+                $families;
         }
         $family = $this->one($families);
-        $version = $this->one($intent === Intent::UpdateInPlace ? ['9.3', '9.3', '13.0', '14.0'] : ['9.3', '14.0', '15.1']);
-        $build = strtolower(str_replace(' ', '-', $family))."-{$version}-{$sheet->codename}";
+        $version = $this->one(
+            $intent === Intent::UpdateInPlace ? ['9.3', '9.3', '13.0', '14.0'] : ['9.3', '14.0', '15.1'],
+        );
+        $build = strtolower(str_replace(' ', '-', $family)) . "-{$version}-{$sheet->codename}";
         $signer = null;
         foreach ($this->shelf as $package) {
             if ($package->facts->text(Field::FAMILY) === $family && $package->kind() === 'build') {
                 $signer = $package->facts->text(Field::SIGNER);
             }
         }
-        $values = [
-            "{$at}.os.family" => $family, "{$at}.os.version" => $version, "{$at}.os.release" => $this->one(['9', '13', '14', '15']), "{$at}.os.buildId" => $build,
-            "{$at}.os.patchLevel" => $this->one(['2025-01-01', '2026-05-01', '2026-09-01']), "{$at}.os.stock" => self::SYSTEMS[$family] ?? false, "{$at}.os.state" => 'complete', "{$at}.os.services" => 'none',
-        ] + $values;
+        $values =
+            [
+                "{$at}.os.family" => $family,
+                "{$at}.os.version" => $version,
+                "{$at}.os.release" => $this->one(['9', '13', '14', '15']),
+                "{$at}.os.buildId" => $build,
+                "{$at}.os.patchLevel" => $this->one(['2025-01-01', '2026-05-01', '2026-09-01']),
+                "{$at}.os.stock" => self::SYSTEMS[$family] ?? false,
+                "{$at}.os.state" => 'complete',
+                "{$at}.os.services" => 'none',
+            ] + $values;
         if ($signer !== null && $this->chance(80)) {
             $values["{$at}.os.signer"] = $signer;
         }
@@ -207,7 +300,11 @@ final readonly class RandomBench
         if ($this->chance(55)) {
             $values["{$at}.recovery.family"] = $this->one(['Wicket', 'Lychgate']);
             $values["{$at}.recovery.version"] = $this->one(['2.2', '3.6', '4.1']);
-            $values["{$at}.recovery.abilities"] = $this->one([['sideload', 'backup'], ['sideload', 'decrypt', 'metadata', 'backup', 'file-system'], ['backup']]);
+            $values["{$at}.recovery.abilities"] = $this->one([
+                ['sideload', 'backup'],
+                ['sideload', 'decrypt', 'metadata', 'backup', 'file-system'],
+                ['backup'],
+            ]);
         }
 
         return $values;
@@ -222,12 +319,18 @@ final readonly class RandomBench
     {
         $versions = ['1.0'];
         foreach ($this->shelf as $package) {
-            if (array_intersect($package->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []) {
+            if (
+                array_intersect($package->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []
+            ) {
                 continue;
             }
             $minimum = $package->facts->text(Field::FIRMWARE_MIN);
             $own = $package->kind() === 'firmware' ? $package->facts->text(Field::VERSION) : null;
-            array_push($versions, ...array_values(array_filter([$minimum, $own], static fn (?string $v): bool => $v !== null)), ...$package->facts->list(Field::BOOTLOADERS));
+            array_push(
+                $versions,
+                ...array_values(array_filter([$minimum, $own], static fn(?string $v): bool => $v !== null)),
+                ...$package->facts->list(Field::BOOTLOADERS),
+            );
         }
 
         return array_values(array_unique($versions));
@@ -244,7 +347,14 @@ final readonly class RandomBench
             $family = $values["slot.{$active}.os.family"] ?? null;
             $base = ['family' => $this->chance(60) && is_string($family) ? $family : 'Another OS'];
             $kind = $this->one([Backup::COPIES, Backup::RECOVERY, Backup::RECOVERY]);
-            $backups[] = new Backup("set {$i}", [$this->one(LossClass::cases()), LossClass::Apps], $this->one(['computer', 'computer', 'phone']), '2026-09-0'.$this->dice->getInt(1, 9).'T10:00:00Z', $kind, $kind === Backup::COPIES ? [] : $base);
+            $backups[] = new Backup(
+                "set {$i}",
+                [$this->one(LossClass::cases()), LossClass::Apps],
+                $this->one(['computer', 'computer', 'phone']),
+                '2026-09-0' . $this->dice->getInt(1, 9) . 'T10:00:00Z',
+                $kind,
+                $kind === Backup::COPIES ? [] : $base,
+            );
         }
 
         return $backups;
@@ -257,37 +367,85 @@ final readonly class RandomBench
      */
     private function kit(ModelSheet $sheet, Unit $unit, Intent $intent, HouseRules $house): array
     {
-        $own = array_values(array_filter($this->shelf, static fn (Package $p): bool => array_intersect($p->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== []));
-        $of = static fn (string ...$kinds): array => array_values(array_filter($own, static fn (Package $p): bool => in_array($p->kind(), $kinds, true)));
+        $own = array_values(
+            array_filter(
+                $this->shelf,
+                static fn(Package $p): bool => array_intersect($p->facts->list(Field::CODENAMES), [
+                    $sheet->codename,
+                    ...$sheet->aliases,
+                ]) !== [],
+            ),
+        );
+        $of = static fn(string ...$kinds): array => array_values(
+            array_filter($own, static fn(Package $p): bool => in_array($p->kind(), $kinds, true)),
+        );
         $kit = [];
         if ($intent->installsBuild() && $of('build') !== []) {
             $kit = KitSuggestion::for($this->one($of('build')), $sheet, $unit, Stock::of($this->shelf), $house);
-            array_push($kit, ...array_filter($of('vendor'), fn (): bool => $this->chance(50)), ...array_filter($of('firmware'), fn (): bool => $this->chance(20)));
+            array_push(
+                $kit,
+                ...array_filter($of('vendor'), fn(): bool => $this->chance(50)),
+                ...array_filter($of('firmware'), fn(): bool => $this->chance(20)),
+            );
         }
         if (in_array($intent, [Intent::GenericImage, Intent::TrialBeside], true)) {
-            $kit = array_values(array_filter($this->shelf, fn (Package $p): bool => $p->kind() === 'generic image' && ! str_contains($p->name(), '.gz') && $this->chance(95)));
-            array_push($kit, ...array_filter($of('verification image'), fn (): bool => $this->chance(80)));
+            $kit = array_values(
+                array_filter(
+                    $this->shelf,
+                    fn(Package $p): bool => $p->kind() === 'generic image' &&
+                        !str_contains($p->name(), '.gz') &&
+                        $this->chance(95),
+                ),
+            );
+            array_push($kit, ...array_filter($of('verification image'), fn(): bool => $this->chance(80)));
         }
         if ($intent->installsBuild() && $this->chance(20)) {
-            array_push($kit, ...$of('layout'), ...array_filter($this->shelf, fn (Package $p): bool => ($p->kind() === 'cleaner' && $this->chance(80)) || ($p->kind() === 'encryption disabler' && $this->chance(50))));
+            array_push(
+                $kit,
+                ...$of('layout'),
+                ...array_filter(
+                    $this->shelf,
+                    fn(Package $p): bool => ($p->kind() === 'cleaner' && $this->chance(80)) ||
+                        ($p->kind() === 'encryption disabler' && $this->chance(50)),
+                ),
+            );
         }
         $kinds = match ($intent) {
-            Intent::Kernel => ['kernel'], Intent::Recovery => ['recovery'], Intent::AddOn => ['fix', 'kernel'], Intent::BackToStock => ['stock bundle'], Intent::RemoveSecond => ['remover'], default => [],
+            Intent::Kernel => ['kernel'],
+            Intent::Recovery => ['recovery'],
+            Intent::AddOn => ['fix', 'kernel'],
+            Intent::BackToStock => ['stock bundle'],
+            Intent::RemoveSecond => ['remover'],
+            default => [],
         };
         if ($kinds !== [] && $of(...$kinds) !== []) {
             $kit[] = $this->one($of(...$kinds));
         }
-        if (in_array($intent, [Intent::RestoreBackup, Intent::RemoveSecond, Intent::AddOn, Intent::Kernel, Intent::GenericImage], true) && $of('recovery') !== [] && $this->chance(60)) {
+        if (
+            in_array(
+                $intent,
+                [Intent::RestoreBackup, Intent::RemoveSecond, Intent::AddOn, Intent::Kernel, Intent::GenericImage],
+                true,
+            ) &&
+            $of('recovery') !== [] &&
+            $this->chance(60)
+        ) {
             $kit[] = $this->one($of('recovery'));
         }
-        $free = array_values(array_filter($this->shelf, static fn (Package $p): bool => in_array($p->kind(), ['root', 'services'], true) && $p->container !== Container::BootImage));
+        $free = array_values(
+            array_filter(
+                $this->shelf,
+                static fn(Package $p): bool => in_array($p->kind(), ['root', 'services'], true) &&
+                    $p->container !== Container::BootImage,
+            ),
+        );
         if (($intent->installsBuild() && $this->chance(30)) || ($intent === Intent::AddOn && $this->chance(80))) {
             $kit[] = $this->one($free);
         }
         if ($intent->installsBuild() && $sheet->hasTwoSlots() && $this->chance(8)) {
             // No firmware package at hand, but one that copies it from slot to slot.
-            $kit = array_values(array_filter($kit, static fn (Package $p): bool => $p->kind() !== 'firmware'));
-            array_push($kit, ...array_filter($this->shelf, static fn (Package $p): bool => $p->kind() === 'slot-copy'));
+            $kit = array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== 'firmware'));
+            array_push($kit, ...array_filter($this->shelf, static fn(Package $p): bool => $p->kind() === 'slot-copy'));
         }
         if ($kit !== [] && $this->chance(10)) {
             array_splice($kit, $this->dice->getInt(0, count($kit) - 1), 1);
@@ -296,26 +454,48 @@ final readonly class RandomBench
             $kit[] = $this->one($this->shelf);
         }
 
-        $kit = array_values(array_reduce($kit, static fn (array $seen, Package $p): array => $seen + [$p->path => $p], []));
+        $kit = array_values(
+            array_reduce($kit, static fn(array $seen, Package $p): array => $seen + [$p->path => $p], []),
+        );
 
         return array_map($this->distorted(...), $kit);
     }
 
-    /** Now and then a file whose statements are not those of the demo world: an order that goes round, a larger image, an older header. */
+    /**
+     * Now and then a file whose statements are not those of the demo world: an order that goes round, a larger image,
+     * an older header.
+     */
     private function distorted(Package $package): Package
     {
         $differs = match (true) {
-            in_array($package->kind(), ['services', 'root', 'fix'], true) && $this->chance(25) => ['after' => ['services', 'root', 'fix']],
-            $package->kind() === 'generic image' && $this->chance(40) => [Field::EXPANDED => $this->dice->getInt(3, 8) << 30],
+            in_array($package->kind(), ['services', 'root', 'fix'], true) && $this->chance(25) => [
+                'after' => ['services', 'root', 'fix'],
+            ],
+            $package->kind() === 'generic image' && $this->chance(40) => [
+                Field::EXPANDED => $this->dice->getInt(3, 8) << 30,
+            ],
             $package->kind() === 'recovery' && $this->chance(15) => [Field::HEADER_VERSION => 3],
             $package->kind() === 'verification image' && $this->chance(20) => [Field::PART_OF => '1.0'],
             $package->kind() === 'build' && $this->chance(6) => [Field::FIXES => ['Radio fix']],
             $package->kind() === 'build' && $this->chance(30) => [Field::AFTER => ['services', 'root']],
-            $package->kind() === 'firmware' && $this->chance(15) => [Field::ROLLBACK_INDEX => $this->dice->getInt(0, 2)],
+            $package->kind() === 'firmware' && $this->chance(15) => [
+                Field::ROLLBACK_INDEX => $this->dice->getInt(0, 2),
+            ],
             default => [],
         };
 
-        return $package->withFacts(...array_map(static fn (string $name, int|string|array $value): Fact => Fact::of($name, $value, Source::Settled, 'drawn'), array_keys($differs), $differs));
+        return $package->withFacts(
+            ...array_map(
+                static fn(string $name, int|string|array $value): Fact => Fact::of(
+                    $name,
+                    $value,
+                    Source::Settled,
+                    'drawn',
+                ),
+                array_keys($differs),
+                $differs,
+            ),
+        );
     }
 
     private function chance(int $percent): bool

@@ -35,12 +35,17 @@ final readonly class Soak
 
     /**
      * @param  array<string, array{started: int, stopped: int, idle: int, wrong: int}>  $tally  by fault
-     * @param  array<string, int>  $waysOn  what became of the phones that were stopped: "back" to a system that they held, "again" by another plan, "otherwise" by another wish or file, or "left" for a person to decide
+     * @param  array<string, int>  $waysOn  what became of the phones that were stopped: "back" to a system that they
+     *     held, "again" by another plan, "otherwise" by another wish or file, or "left" for a person to decide
      * @param  list<string>  $wrong  neither a phone that starts nor a safe stop, or a journal that is not whole
      */
-    private function __construct(public int $count, public int $events, public array $tally, public array $waysOn, public array $wrong)
-    {
-    }
+    private function __construct(
+        public int $count,
+        public int $events,
+        public array $tally,
+        public array $waysOn,
+        public array $wrong,
+    ) {}
 
     public static function of(RandomBench $bench, int $seed, int $count): self
     {
@@ -50,20 +55,28 @@ final readonly class Soak
         $wrong = [];
         $events = 0;
         $waysOn = [];
-        for ($done = 0; $done < $count;) {
+        for ($done = 0; $done < $count; ) {
             $witness = Witness::of($bench->next());
             if ($witness->plan === null || $witness->mismatches !== []) {
                 continue;
             }
             $done++;
-            $kinds = Faults::amid(array_map(static fn (Step $step): string => $step->draft->operation->name(), $witness->plan->steps));
+            $kinds = Faults::amid(
+                array_map(static fn(Step $step): string => $step->draft->operation->name(), $witness->plan->steps),
+            );
             $fault = ['kind' => $kinds[$dice->getInt(0, count($kinds) - 1)], 'atPercent' => $dice->getInt(0, 100)];
             /** @var array<string, mixed> $document */
             $document = json_decode($witness->plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
-            $rehearsal = Rehearsal::of($document, $witness->situation->unit, $witness->situation->sheet, $witness->files(), [$fault]);
+            $rehearsal = Rehearsal::of(
+                $document,
+                $witness->situation->unit,
+                $witness->situation->sheet,
+                $witness->files(),
+                [$fault],
+            );
             $events += count($rehearsal->events);
             $problem = self::problem($rehearsal, $witness->files());
-            if ($problem === null && ! $rehearsal->started) {
+            if ($problem === null && !$rehearsal->started) {
                 [$way, $problem] = self::wayOn($rehearsal, $witness->situation, $witness->files());
                 $waysOn[] = $way;
             }
@@ -75,12 +88,22 @@ final readonly class Soak
             };
             $counts[$fault['kind']][] = $outcome;
             if ($problem !== null) {
-                $wrong[] = "{$witness->situation->sheet->codename}, {$witness->situation->intent->value}, {$fault['kind']} at {$fault['atPercent']}: {$problem}";
+                $wrong[] =
+                    "{$witness->situation->sheet->codename}, {$witness->situation->intent->value}, " .
+                    "{$fault['kind']} at {$fault['atPercent']}: {$problem}";
             }
         }
 
-        $of = static fn (array $outcomes, string $wanted): int => count(array_keys($outcomes, $wanted, true));
-        $tally = array_map(static fn (array $all): array => ['started' => $of($all, 'started'), 'stopped' => $of($all, 'stopped'), 'idle' => $of($all, 'idle'), 'wrong' => $of($all, 'wrong')], $counts);
+        $of = static fn(array $outcomes, string $wanted): int => count(array_keys($outcomes, $wanted, true));
+        $tally = array_map(
+            static fn(array $all): array => [
+                'started' => $of($all, 'started'),
+                'stopped' => $of($all, 'stopped'),
+                'idle' => $of($all, 'idle'),
+                'wrong' => $of($all, 'wrong'),
+            ],
+            $counts,
+        );
 
         return new self($count, $events, $tally, array_count_values($waysOn), $wrong);
     }
@@ -92,8 +115,8 @@ final readonly class Soak
     {
         $previous = JournalEvent::BEGINNING;
         foreach ($rehearsal->events as $index => $event) {
-            if ($event->sequence !== $index + 1 || $event->previous !== $previous || ! $event->isWhole()) {
-                return 'the journal is not whole at event '.($index + 1);
+            if ($event->sequence !== $index + 1 || $event->previous !== $previous || !$event->isWhole()) {
+                return 'the journal is not whole at event ' . ($index + 1);
             }
             $previous = $event->hash;
         }
@@ -101,13 +124,20 @@ final readonly class Soak
             return null;
         }
         $last = $rehearsal->events[count($rehearsal->events) - 1];
-        if ($rehearsal->state->status !== RunState::STOPPED || $last->kind !== EventKind::Stopped || $last->text('wayBack') === '') {
+        if (
+            $rehearsal->state->status !== RunState::STOPPED ||
+            $last->kind !== EventKind::Stopped ||
+            $last->text('wayBack') === ''
+        ) {
             return "it is {$rehearsal->state->status} and says no way back";
         }
         // A safe stop leaves a phone that somebody with its keys brings to a mode in which it can be worked on.
         $link = new RehearsalLink($rehearsal->phone, $files);
         foreach (['recovery', 'bootloader', 'download'] as $mode) {
-            if ($link->carryOut('enter-by-keys', ['mode' => $mode], static fn (Progress $progress): null => null)->ok && $rehearsal->phone->mode !== 'dead') {
+            if (
+                $link->carryOut('enter-by-keys', ['mode' => $mode], static fn(Progress $progress): null => null)->ok &&
+                $rehearsal->phone->mode !== 'dead'
+            ) {
                 return null;
             }
         }
@@ -116,7 +146,8 @@ final readonly class Soak
     }
 
     /**
-     * Goes on from a safe stop as a person would, on the same phone: back to a system that it holds, or else by another plan, or else by the cheapest that one change makes possible.
+     * Goes on from a safe stop as a person would, on the same phone: back to a system that it holds, or else by
+     * another plan, or else by the cheapest that one change makes possible.
      *
      * @param  array<string, string>  $files
      * @return array{string, ?string} the way, and what is wrong with it
@@ -124,7 +155,15 @@ final readonly class Soak
     private static function wayOn(Rehearsal $rehearsal, Situation $was, array $files): array
     {
         // The last one twice: what the phone shows on the first try may ask for another plan.
-        foreach ([['back', [Intent::BringBack, []]], ['again', [$was->intent, $was->kit]], ['otherwise', null], ['otherwise', null]] as [$way, $wish]) {
+        foreach (
+            [
+                ['back', [Intent::BringBack, []]],
+                ['again', [$was->intent, $was->kit]],
+                ['otherwise', null],
+                ['otherwise', null],
+            ]
+            as [$way, $wish]
+        ) {
             $now = self::now($rehearsal, $was, $wish ?? [$was->intent, $was->kit], $files);
             if ($wish === null) {
                 $other = Alternatives::of($now)[0] ?? null;
@@ -167,14 +206,38 @@ final readonly class Soak
             $facts[] = Fact::of($name, $value, Source::Phone, 'the stopped run', self::AFTERWARDS);
         }
 
-        return new Situation($was->sheet, $was->unit->withFacts(...$facts), $wish[1], $wish[0], self::AFTERWARDS, $was->house, shelf: $was->shelf, codenames: $was->codenames, workplace: $was->workplace);
+        return new Situation(
+            $was->sheet,
+            $was->unit->withFacts(...$facts),
+            $wish[1],
+            $wish[0],
+            self::AFTERWARDS,
+            $was->house,
+            shelf: $was->shelf,
+            codenames: $was->codenames,
+            workplace: $was->workplace,
+        );
     }
 
     /** The plan of a person who agrees to what only waits for a word, and gives up what would be lost. */
     private static function agreed(Situation $situation): Plan
     {
-        $keys = array_map(static fn (Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
+        $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
 
-        return Planner::plan(new Situation($situation->sheet, $situation->unit, $situation->kit, $situation->intent, $situation->at, $situation->house, new Answers($keys, LossClass::cases()), $situation->rates, $situation->shelf, $situation->codenames, $situation->workplace));
+        return Planner::plan(
+            new Situation(
+                $situation->sheet,
+                $situation->unit,
+                $situation->kit,
+                $situation->intent,
+                $situation->at,
+                $situation->house,
+                new Answers($keys, LossClass::cases()),
+                $situation->rates,
+                $situation->shelf,
+                $situation->codenames,
+                $situation->workplace,
+            ),
+        );
     }
 }

@@ -20,7 +20,8 @@ use Tornavis\Core\Situation\Situation;
  * Plans a situation and has a simulated phone say whether the plan was right.
  *
  * What only waits for a person's word is agreed to and waived; what names a file of the shelf as its remedy gets it.
- * A plan that is clear in the end is carried out, and start, end state, losses and slots are compared with what it said.
+ * A plan that is clear in the end is carried out, and start, end state, losses and slots are compared with what it
+ * said.
  */
 final readonly class Witness
 {
@@ -33,9 +34,15 @@ final readonly class Witness
      * @param  list<string>  $mismatches  empty when plan and phone agree
      * @param  ?Plan  $plan  where it was clear in the end
      */
-    private function __construct(public Situation $situation, public string $verdict, public array $rules, public array $mismatches, public bool $remedied, public array $stops = [], public ?Plan $plan = null)
-    {
-    }
+    private function __construct(
+        public Situation $situation,
+        public string $verdict,
+        public array $rules,
+        public array $mismatches,
+        public bool $remedied,
+        public array $stops = [],
+        public ?Plan $plan = null,
+    ) {}
 
     public static function of(Situation $situation): self
     {
@@ -51,7 +58,13 @@ final readonly class Witness
             $next = Planner::plan($situation);
             foreach ($named as $key) {
                 if (in_array($key, self::stops($next), true)) {
-                    return new self($situation, $plan->verdict->level, $rules, ["The remedy of {$key} does not help."], true);
+                    return new self(
+                        $situation,
+                        $plan->verdict->level,
+                        $rules,
+                        ["The remedy of {$key} does not help."],
+                        true,
+                    );
                 }
             }
             $remedied = true;
@@ -64,7 +77,7 @@ final readonly class Witness
         $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
         $rehearsal = Rehearsal::of($document, $situation->unit, $situation->sheet, self::paths($situation));
         $mismatches = $rehearsal->differences;
-        if (! $rehearsal->started) {
+        if (!$rehearsal->started) {
             $mismatches[] = "The phone did not start: {$rehearsal->says}";
         }
 
@@ -84,7 +97,14 @@ final readonly class Witness
      */
     private static function paths(Situation $situation): array
     {
-        return array_column(array_map(static fn (Package $package): array => [$package->name(), $package->path], [...$situation->shelf, ...$situation->kit]), 1, 0);
+        return array_column(
+            array_map(static fn(Package $package): array => [$package->name(), $package->path], [
+                ...$situation->shelf,
+                ...$situation->kit,
+            ]),
+            1,
+            0,
+        );
     }
 
     /**
@@ -94,9 +114,12 @@ final readonly class Witness
      */
     private static function rules(Plan $plan): array
     {
-        $rules = array_map(static fn (Finding $f): string => $f->rule, array_filter($plan->findings, static fn (Finding $f): bool => $f->severity !== Severity::Clear));
+        $rules = array_map(
+            static fn(Finding $f): string => $f->rule,
+            array_filter($plan->findings, static fn(Finding $f): bool => $f->severity !== Severity::Clear),
+        );
         foreach ($plan->steps as $step) {
-            array_push($rules, ...array_map(static fn (Reason $reason): string => $reason->rule, $step->draft->reasons));
+            array_push($rules, ...array_map(static fn(Reason $reason): string => $reason->rule, $step->draft->reasons));
         }
 
         return array_values(array_unique(array_diff($rules, ['MODE'])));
@@ -113,13 +136,27 @@ final readonly class Witness
         $agreed = $situation->answers->agreed;
         $named = [];
         foreach ($plan->findings as $finding) {
-            if ($finding->takesAWord() && ! in_array($finding->key, $agreed, true)) {
+            if ($finding->takesAWord() && !in_array($finding->key, $agreed, true)) {
                 $agreed[] = $finding->key;
             }
-            if ($finding->severity === Severity::Stop && $finding->remedy !== null && preg_match('/^Add (\S.*?) from the shelf to the kit\.$/', $finding->remedy, $part) === 1) {
-                $file = array_values(array_filter($situation->shelf, static fn (Package $p): bool => $p->name() === $part[1]))[0] ?? null;
-                if ($file !== null && ! in_array($file, $kit, true)) {
-                    $kit = array_values(array_filter($kit, static fn (Package $p): bool => $file->kind() !== 'recovery' || $finding->rule === 'RECOVERY-4' || $p->kind() !== 'recovery'));
+            if (
+                $finding->severity === Severity::Stop &&
+                $finding->remedy !== null &&
+                preg_match('/^Add (\S.*?) from the shelf to the kit\.$/', $finding->remedy, $part) === 1
+            ) {
+                $file =
+                    array_values(
+                        array_filter($situation->shelf, static fn(Package $p): bool => $p->name() === $part[1]),
+                    )[0] ?? null;
+                if ($file !== null && !in_array($file, $kit, true)) {
+                    $kit = array_values(
+                        array_filter(
+                            $kit,
+                            static fn(Package $p): bool => $file->kind() !== 'recovery' ||
+                                $finding->rule === 'RECOVERY-4' ||
+                                $p->kind() !== 'recovery',
+                        ),
+                    );
                     $kit[] = $file;
                     $named[] = $finding->key;
                 }
@@ -129,7 +166,22 @@ final readonly class Witness
             return null;
         }
 
-        return [new Situation($situation->sheet, $situation->unit, $kit, $situation->intent, $situation->at, $situation->house, new Answers($agreed, LossClass::cases()), $situation->rates, $situation->shelf, $situation->codenames, $situation->workplace), $named];
+        return [
+            new Situation(
+                $situation->sheet,
+                $situation->unit,
+                $kit,
+                $situation->intent,
+                $situation->at,
+                $situation->house,
+                new Answers($agreed, LossClass::cases()),
+                $situation->rates,
+                $situation->shelf,
+                $situation->codenames,
+                $situation->workplace,
+            ),
+            $named,
+        ];
     }
 
     /**
@@ -137,6 +189,11 @@ final readonly class Witness
      */
     private static function stops(Plan $plan): array
     {
-        return array_values(array_map(static fn (Finding $f): string => $f->key, array_filter($plan->findings, static fn (Finding $f): bool => $f->severity === Severity::Stop)));
+        return array_values(
+            array_map(
+                static fn(Finding $f): string => $f->key,
+                array_filter($plan->findings, static fn(Finding $f): bool => $f->severity === Severity::Stop),
+            ),
+        );
     }
 }

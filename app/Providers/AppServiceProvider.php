@@ -22,19 +22,28 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
-        Connection::resolverFor('sqlite', static fn (...$settings): SqliteConnection => new SqliteConnection(...$settings));
+        Connection::resolverFor(
+            'sqlite',
+            static fn(...$settings): SqliteConnection => new SqliteConnection(...$settings),
+        );
         $this->app->scoped(Desk::class);
         $this->app->alias('migrator', Migrator::class);
         $this->app->singleton(Apart::class);
-        $this->app->bind(PackageInspector::class, static fn (): PackageInspector => PackageInspector::standard());
+        $this->app->bind(PackageInspector::class, static fn(): PackageInspector => PackageInspector::standard());
         $this->app->bind(
             Shelf::class,
-            static fn (): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)),
+            static fn(): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)),
         );
-        $this->app->bind(Uploads::class, static fn (): Uploads => new Uploads(config()->string('tornavis.shelf'), config()->integer('tornavis.largest_upload')));
+        $this->app->bind(
+            Uploads::class,
+            static fn(): Uploads => new Uploads(
+                config()->string('tornavis.shelf'),
+                config()->integer('tornavis.largest_upload'),
+            ),
+        );
         $this->app->bind(
             StandInLink::class,
-            static fn (): StandInLink => new StandInLink(
+            static fn(): StandInLink => new StandInLink(
                 config()->integer('tornavis.standin_port'),
                 StandInSecret::read(),
             ),
@@ -45,7 +54,7 @@ final class AppServiceProvider extends ServiceProvider
     {
         JsonResource::withoutWrapping();
         // A query in a loop, or a value that was not read, is a defect that a test shall show.
-        Model::shouldBeStrict(! $this->app->environment('production'));
+        Model::shouldBeStrict(!$this->app->environment('production'));
         LostWork::mark();
     }
 }

@@ -35,7 +35,7 @@ final class SqliteConnection extends Base
         try {
             parent::performRollBack($toLevel);
         } catch (\PDOException $error) {
-            if (! str_contains($error->getMessage(), 'no transaction is active')) {
+            if (!str_contains($error->getMessage(), 'no transaction is active')) {
                 throw $error;
             }
             $this->reconnect();

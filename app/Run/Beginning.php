@@ -20,10 +20,16 @@ final class Beginning
     {
         // As an object, so that what is empty stays an object in the record.
         $document = json_decode($plan->toJson(), false, 64, JSON_THROW_ON_ERROR);
-        $run = $job->runs()->create(['unit_label' => $job->unit->label, 'codename' => $job->unit->codename, 'build' => $plan->toArray()['build'] ?? $job->intent->label(), 'status' => RunState::NOT_STARTED, 'plan' => $document]);
+        $run = $job->runs()->create([
+            'unit_label' => $job->unit->label,
+            'codename' => $job->unit->codename,
+            'build' => $plan->toArray()['build'] ?? $job->intent->label(),
+            'status' => RunState::NOT_STARTED,
+            'plan' => $document,
+        ]);
         if ($link === Hands::NAME) {
             // The first line of the journal says whose hands carry the plan out.
-            (new Conductor($run->plan, new DatabaseJournal($run), new Hands))->advance();
+            (new Conductor($run->plan, new DatabaseJournal($run), new Hands()))->advance();
         }
         AdvanceRun::dispatch($run->id);
 

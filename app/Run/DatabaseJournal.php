@@ -27,24 +27,21 @@ final readonly class DatabaseJournal implements Journal
      * @param  ?string  $by  the other device that writes; null for this machine
      * @param  bool  $patient  whether it waits until a line can be written, as a worker does that has nobody to tell
      */
-    public function __construct(private Run $run, private ?string $by = null, private bool $patient = false)
-    {
-    }
+    public function __construct(private Run $run, private ?string $by = null, private bool $patient = false) {}
 
     public function append(EventKind $kind, ?int $step, array $data): JournalEvent
     {
         /** @var JournalEvent */
-        return $this->written(fn (): JournalEvent => $this->write($kind, $step, $data));
+        return $this->written(fn(): JournalEvent => $this->write($kind, $step, $data));
     }
 
     public function appendAfter(?JournalEvent $last, array $lines): void
     {
         $this->written(function () use ($last, $lines): void {
-            $since = $this->run->lines()->where(
-                'sequence',
-                '>',
-                $last->sequence ?? 0,
-            )->where('kind', '!=', EventKind::Noted->value);
+            $since = $this->run
+                ->lines()
+                ->where('sequence', '>', $last->sequence ?? 0)
+                ->where('kind', '!=', EventKind::Noted->value);
             if ($since->exists()) {
                 throw Overtaken::journal();
             }
@@ -68,7 +65,7 @@ final readonly class DatabaseJournal implements Journal
                 // The framework's own message holds the line too, which may speak of a lock or a disk itself.
                 $says = $error->getPrevious()?->getMessage() ?? '';
                 $full = str_contains($says, 'disk is full');
-                if (! $this->patient || (! $full && ! str_contains($says, 'is locked'))) {
+                if (!$this->patient || (!$full && !str_contains($says, 'is locked'))) {
                     throw $full ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
                 }
             }
@@ -86,14 +83,15 @@ final readonly class DatabaseJournal implements Journal
         $event = JournalEvent::after($last, now()->format('Y-m-d\TH:i:s.vP'), $kind, $step, $data);
         JournalLine::of($this->run->id, $event);
         if ($kind !== EventKind::Progress) {
-            $this->run->newQuery()->whereKey($this->run->id)->update(
-                [
+            $this->run
+                ->newQuery()
+                ->whereKey($this->run->id)
+                ->update([
                     'signature' => json_encode(
                         SigningKey::sign($this->run->key, $event->sequence, $event->hash),
                         JSON_THROW_ON_ERROR,
                     ),
-                ],
-            );
+                ]);
             $this->run->summarise();
         }
 

@@ -25,9 +25,7 @@ final class KitFiles implements Kit
      * @param  array<string, ?string>  $sums  SHA-256 by name; null where the plan does not state one
      * @param  array<string, list<string>>  $paths  where files of a name lie, those with the planned sum first
      */
-    private function __construct(private readonly array $sums, private readonly array $paths)
-    {
-    }
+    private function __construct(private readonly array $sums, private readonly array $paths) {}
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
@@ -41,12 +39,17 @@ final class KitFiles implements Kit
             $sums[$row['name']] = $row['sha256'];
         }
         $paths = [];
-        foreach (PackageRecord::query()->where('missing', false)->whereIn('name', array_map(strval(...), array_keys($sums)))->get(['name', 'path', 'sha256']) as $row) {
+        foreach (
+            PackageRecord::query()
+                ->where('missing', false)
+                ->whereIn('name', array_map(strval(...), array_keys($sums)))
+                ->get(['name', 'path', 'sha256'])
+            as $row
+        ) {
             $paths[$row->name] ??= [];
-            $row->sha256 === $sums[$row->name] ? array_unshift(
-                $paths[$row->name],
-                $row->path,
-            ) : $paths[$row->name][] = $row->path;
+            $row->sha256 === $sums[$row->name]
+                ? array_unshift($paths[$row->name], $row->path)
+                : ($paths[$row->name][] = $row->path);
         }
 
         return new self($sums, $paths);
@@ -57,7 +60,7 @@ final class KitFiles implements Kit
      */
     public static function at(array $paths): self
     {
-        return new self([], array_map(static fn (string $path): array => [$path], $paths));
+        return new self([], array_map(static fn(string $path): array => [$path], $paths));
     }
 
     /** The planned SHA-256; null where the plan states none. */
@@ -87,7 +90,7 @@ final class KitFiles implements Kit
         } catch (PackageError $error) {
             throw FileChanged::unreadable($package, $error->what);
         }
-        if (! hash_equals($planned, $has)) {
+        if (!hash_equals($planned, $has)) {
             throw FileChanged::other($package, $path, $has, $planned);
         }
         self::$compared["{$path}|{$planned}"] = $looks;
@@ -101,10 +104,12 @@ final class KitFiles implements Kit
 
         return implode(
             '|',
-            array_map(
-                static fn (string $name): string => (string) ($stat[$name] ?? ''),
-                ['ino', 'size', 'mtime', 'ctime'],
-            ),
+            array_map(static fn(string $name): string => (string) ($stat[$name] ?? ''), [
+                'ino',
+                'size',
+                'mtime',
+                'ctime',
+            ]),
         );
     }
 
@@ -114,7 +119,8 @@ final class KitFiles implements Kit
      * @template T
      *
      * @param  string  $entry  path of the image inside the package; "" where the package is the image
-     * @param  callable(string $path, ?string $sum): T  $use  gets the SHA-256 that the file must have, where the plan states it
+     * @param  callable(string $path, ?string $sum): T  $use  gets the SHA-256 that the file must have, where the plan
+     *     states it
      * @return T
      *
      * @throws FileChanged when the package is not the planned one

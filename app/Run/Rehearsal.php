@@ -31,9 +31,15 @@ final readonly class Rehearsal
      * @param  list<string>  $differences
      * @param  list<JournalEvent>  $events
      */
-    private function __construct(public bool $started, public array $differences, public string $says, public int $seconds, public RunState $state, public array $events, public SimulatedPhone $phone)
-    {
-    }
+    private function __construct(
+        public bool $started,
+        public array $differences,
+        public string $says,
+        public int $seconds,
+        public RunState $state,
+        public array $events,
+        public SimulatedPhone $phone,
+    ) {}
 
     /**
      * @param  array<string, mixed>  $plan  a plan document with steps
@@ -52,8 +58,14 @@ final readonly class Rehearsal
      * @param  array<string, string>  $files  path by name of the package
      * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
      */
-    public static function on(SimulatedPhone $phone, array $plan, string $label, ModelSheet $sheet, array $files, array $faults = []): self
-    {
+    public static function on(
+        SimulatedPhone $phone,
+        array $plan,
+        string $label,
+        ModelSheet $sheet,
+        array $files,
+        array $faults = [],
+    ): self {
         $phone->faults = $faults;
         $journal = new MemoryJournal(is_string($plan['at']) ? $plan['at'] : '');
         $link = new RehearsalLink($phone, $files);
@@ -71,17 +83,35 @@ final readonly class Rehearsal
             } elseif ($state->status === RunState::ASKED) {
                 self::answer($state, $plan, $desk, $link, $phone, $faults !== [], $tries);
             }
-        } while (! in_array($state->status, [RunState::ENDED, RunState::STOPPED], true));
+        } while (!in_array($state->status, [RunState::ENDED, RunState::STOPPED], true));
         $differences = [];
         /** @var array<string, mixed> $predicted */
         $predicted = $plan['after'];
         foreach (Telling::truth($phone) as $name => $value) {
-            if (! in_array($name, self::NOT_COMPARED, true) && array_key_exists($name, $predicted) && $predicted[$name] !== $value) {
-                $differences[] = "{$name}: the proof says ".json_encode($predicted[$name]).', the phone has '.json_encode($value);
+            if (
+                !in_array($name, self::NOT_COMPARED, true) &&
+                array_key_exists($name, $predicted) &&
+                $predicted[$name] !== $value
+            ) {
+                $differences[] =
+                    "{$name}: the proof says " .
+                    json_encode($predicted[$name]) .
+                    ', the phone has ' .
+                    json_encode($value);
             }
         }
 
-        return new self($state->status === RunState::ENDED && $phone->mode === 'system', $differences, $state->status === RunState::ENDED ? 'The phone started.' : 'The run stopped at step '.$state->step.': '.self::why($journal), array_sum($state->seconds), $state, $journal->events(), $phone);
+        return new self(
+            $state->status === RunState::ENDED && $phone->mode === 'system',
+            $differences,
+            $state->status === RunState::ENDED
+                ? 'The phone started.'
+                : 'The run stopped at step ' . $state->step . ': ' . self::why($journal),
+            array_sum($state->seconds),
+            $state,
+            $journal->events(),
+            $phone,
+        );
     }
 
     /**
@@ -90,26 +120,37 @@ final readonly class Rehearsal
      *
      * @param  array<string, mixed>  $plan
      */
-    private static function answer(RunState $state, array $plan, RunDesk $desk, RehearsalLink $link, SimulatedPhone $phone, bool $calm, int &$tries): void
-    {
+    private static function answer(
+        RunState $state,
+        array $plan,
+        RunDesk $desk,
+        RehearsalLink $link,
+        SimulatedPhone $phone,
+        bool $calm,
+        int &$tries,
+    ): void {
         if ($state->question?->text('about') === 'evidence') {
             $desk->tell('seen');
 
             return;
         }
-        if (! $calm || ++$tries > self::MOST_TRIES || $state->step === null) {
+        if (!$calm || ++$tries > self::MOST_TRIES || $state->step === null) {
             $desk->stop();
 
             return;
         }
         $step = PlannedStep::allOf($plan)[$state->step - 1];
-        $quiet = static fn (Progress $progress): null => null;
+        $quiet = static fn(Progress $progress): null => null;
         if ($phone->battery < 20) {
             $link->carryOut('charge', ['toPercent' => 60], $quiet);
         }
         if ($phone->mode !== $step->mode->value) {
             foreach ($step->mode === Mode::Sideload ? ['recovery', 'sideload'] : [$step->mode->value] as $mode) {
-                $link->carryOut(in_array($mode, ['recovery', 'download'], true) ? 'enter-by-keys' : 'reboot', ['mode' => $mode], $quiet);
+                $link->carryOut(
+                    in_array($mode, ['recovery', 'download'], true) ? 'enter-by-keys' : 'reboot',
+                    ['mode' => $mode],
+                    $quiet,
+                );
             }
         }
         $desk->tell('again');

@@ -25,9 +25,7 @@ final readonly class RehearsalLink implements Link
     /**
      * @param  array<string, string>  $files  path by name of the package
      */
-    public function __construct(private SimulatedPhone $phone, private array $files)
-    {
-    }
+    public function __construct(private SimulatedPhone $phone, private array $files) {}
 
     public function name(): string
     {
@@ -36,13 +34,13 @@ final readonly class RehearsalLink implements Link
 
     public function observe(): LinkAnswer
     {
-        return $this->ask(['do' => 'observe'], static fn (Progress $progress): null => null);
+        return $this->ask(['do' => 'observe'], static fn(Progress $progress): null => null);
     }
 
     public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
     {
         $package = is_string($parameters['package'] ?? null) ? $this->files[$parameters['package']] : null;
-        if (! in_array($operation, ['flash', 'pc-flash'], true) || $package === null) {
+        if (!in_array($operation, ['flash', 'pc-flash'], true) || $package === null) {
             return $this->ask(['do' => $operation, 'file' => $package] + $parameters, $progress);
         }
         /** @var array{partitions: list<string>, entries: list<string>, slot: string} $parameters */
@@ -52,12 +50,12 @@ final readonly class RehearsalLink implements Link
             $answer = $files->withImage(
                 basename($package),
                 $parameters['entries'][$index],
-                fn (string $image): LinkAnswer => $this->ask(
+                fn(string $image): LinkAnswer => $this->ask(
                     ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image],
                     $progress,
                 ),
             );
-            if (! $answer->ok) {
+            if (!$answer->ok) {
                 return $answer;
             }
         }
@@ -88,7 +86,13 @@ final readonly class RehearsalLink implements Link
             $this->phone->pickUpAfterBreak();
             throw LinkLost::noAnswer('the simulated phone', is_string($request['do']) ? $request['do'] : '', $out);
         } catch (RefusedError $refused) {
-            return new LinkAnswer(false, $refused->getMessage(), $refused->status, Telling::of($this->phone), (int) round($elapsed));
+            return new LinkAnswer(
+                false,
+                $refused->getMessage(),
+                $refused->status,
+                Telling::of($this->phone),
+                (int) round($elapsed),
+            );
         }
     }
 }

@@ -25,20 +25,25 @@ final class RunStatistics
     {
         /** @var array<string, non-empty-list<Run>> $groups */
         $groups = [];
-        foreach (Run::query()->get(['codename', 'build', 'status', 'seconds', 'expected_seconds', 'troubles'])->sortBy(['codename', 'build']) as $run) {
+        foreach (
+            Run::query()
+                ->get(['codename', 'build', 'status', 'seconds', 'expected_seconds', 'troubles'])
+                ->sortBy(['codename', 'build'])
+            as $run
+        ) {
             $groups["{$run->codename}\n{$run->build}"][] = $run;
         }
         $rows = [];
         foreach ($groups as $runs) {
-            $ended = array_values(array_filter($runs, static fn (Run $run): bool => $run->status === RunState::ENDED));
+            $ended = array_values(array_filter($runs, static fn(Run $run): bool => $run->status === RunState::ENDED));
             $rows[] = [
                 'codename' => $runs[0]->codename,
                 'build' => $runs[0]->build,
                 'runs' => count($runs),
                 'ended' => count($ended),
-                'withTrouble' => count(array_filter($runs, static fn (Run $run): bool => $run->troubles > 0)),
-                'medianSeconds' => self::median(array_map(static fn (Run $run): int => $run->seconds, $ended)),
-                'plannedSeconds' => self::median(array_map(static fn (Run $run): int => $run->expected_seconds, $ended)),
+                'withTrouble' => count(array_filter($runs, static fn(Run $run): bool => $run->troubles > 0)),
+                'medianSeconds' => self::median(array_map(static fn(Run $run): int => $run->seconds, $ended)),
+                'plannedSeconds' => self::median(array_map(static fn(Run $run): int => $run->expected_seconds, $ended)),
             ];
         }
 
@@ -46,9 +51,11 @@ final class RunStatistics
     }
 
     /**
-     * What people were asked about most, in the words of the journal, what they did then, and how many runs with it ended well.
+     * What people were asked about most, in the words of the journal, what they did then, and how many runs with it
+     * ended well.
      *
-     * @return list<array{says: string, times: int, ended: int, then: object}> then: "again", "stop", "plan" or "back" → how often
+     * @return list<array{says: string, times: int, ended: int, then: object}> then: "again", "stop", "plan" or "back"
+     *     → how often
      */
     private static function troubles(): array
     {
@@ -56,12 +63,25 @@ final class RunStatistics
         /** @var array<string, array{times: int, runs: array<int, bool>, then: list<string>}> $troubles */
         $troubles = [];
         $open = [];
-        foreach (JournalLine::query()->whereIn('kind', ['asked', 'told', 'stopped'])->whereIn('run_id', array_keys($status))->orderBy('run_id')->orderBy('sequence')->get(['run_id', 'kind', 'data']) as $line) {
+        foreach (
+            JournalLine::query()
+                ->whereIn('kind', ['asked', 'told', 'stopped'])
+                ->whereIn('run_id', array_keys($status))
+                ->orderBy('run_id')
+                ->orderBy('sequence')
+                ->get(['run_id', 'kind', 'data'])
+            as $line
+        ) {
             $data = (array) json_decode($line->data, true);
             $says = $open[$line->run_id] ?? null;
             unset($open[$line->run_id]);
             if ($line->kind !== 'asked') {
-                $then = $line->kind === 'told' ? 'again' : (is_string($data['followedBy'] ?? null) ? $data['followedBy'] : 'stop');
+                $then =
+                    $line->kind === 'told'
+                        ? 'again'
+                        : (is_string($data['followedBy'] ?? null)
+                            ? $data['followedBy']
+                            : 'stop');
                 if ($says !== null && isset($troubles[$says])) {
                     $troubles[$says]['then'][] = $then;
                 }
@@ -72,10 +92,19 @@ final class RunStatistics
                 $troubles[$data['says']]['runs'][$line->run_id] = ($status[$line->run_id] ?? '') === RunState::ENDED;
             }
         }
-        uasort($troubles, static fn (array $a, array $b): int => $b['times'] <=> $a['times']);
+        uasort($troubles, static fn(array $a, array $b): int => $b['times'] <=> $a['times']);
         $most = array_slice($troubles, 0, self::MOST_TROUBLES);
 
-        return array_map(static fn (string $says, array $one): array => ['says' => $says, 'times' => $one['times'], 'ended' => count(array_keys($one['runs'], true, true)), 'then' => (object) array_count_values($one['then'])], array_map(strval(...), array_keys($most)), $most);
+        return array_map(
+            static fn(string $says, array $one): array => [
+                'says' => $says,
+                'times' => $one['times'],
+                'ended' => count(array_keys($one['runs'], true, true)),
+                'then' => (object) array_count_values($one['then']),
+            ],
+            array_map(strval(...), array_keys($most)),
+            $most,
+        );
     }
 
     /**
@@ -88,18 +117,41 @@ final class RunStatistics
             $state = $run->state();
             foreach (PlannedStep::allOf($run->plan) as $step) {
                 $steps[$step->title] ??= ['title' => $step->title, 'sides' => [null, null]];
-                $steps[$step->title]['sides'][$side] = ['expectedSeconds' => $step->expectedSeconds, 'seconds' => $state->seconds[$step->number] ?? null, 'tries' => $state->tries[$step->number] ?? 0];
+                $steps[$step->title]['sides'][$side] = [
+                    'expectedSeconds' => $step->expectedSeconds,
+                    'seconds' => $state->seconds[$step->number] ?? null,
+                    'tries' => $state->tries[$step->number] ?? 0,
+                ];
             }
         }
 
-        return ['runs' => array_map(static fn (Run $run): array => ['id' => $run->id, 'unit' => $run->unit_label, 'build' => $run->build, 'status' => $run->status, 'startedAt' => $run->started_at, 'seconds' => $run->seconds, 'troubles' => $run->troubles], [$one, $other]), 'steps' => array_values($steps)];
+        return [
+            'runs' => array_map(
+                static fn(Run $run): array => [
+                    'id' => $run->id,
+                    'unit' => $run->unit_label,
+                    'build' => $run->build,
+                    'status' => $run->status,
+                    'startedAt' => $run->started_at,
+                    'seconds' => $run->seconds,
+                    'troubles' => $run->troubles,
+                ],
+                [$one, $other],
+            ),
+            'steps' => array_values($steps),
+        ];
     }
 
     /** How much longer or shorter than reckoned things really take on a model, by operation. */
     public static function rates(string $codename): Rates
     {
         $ratios = [];
-        $runs = Run::query()->where('codename', $codename)->where('status', RunState::ENDED)->latest('id')->limit(self::LEARN_FROM)->get();
+        $runs = Run::query()
+            ->where('codename', $codename)
+            ->where('status', RunState::ENDED)
+            ->latest('id')
+            ->limit(self::LEARN_FROM)
+            ->get();
         foreach ($runs as $run) {
             $state = $run->state();
             $budget = is_array($run->plan['budget'] ?? null) ? $run->plan['budget'] : [];
@@ -109,7 +161,7 @@ final class RunStatistics
                 if ($seconds > 0 && $step->expectedSeconds > 0 && ($state->tries[$step->number] ?? 0) === 1) {
                     // A plan that had learned already reckoned with a factor of its own.
                     $before = is_numeric($factors[$step->operation] ?? null) ? (float) $factors[$step->operation] : 1.0;
-                    $ratios[$step->operation][] = $before * $seconds / $step->expectedSeconds;
+                    $ratios[$step->operation][] = ($before * $seconds) / $step->expectedSeconds;
                 }
             }
         }

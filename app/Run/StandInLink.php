@@ -33,9 +33,7 @@ final class StandInLink implements Link
     private ?KitFiles $kit = null;
 
     /** @param  string  $secret  that the stand-in asks for; "" where it asks for none */
-    public function __construct(private readonly int $port, private readonly string $secret = '')
-    {
-    }
+    public function __construct(private readonly int $port, private readonly string $secret = '') {}
 
     /**
      * @param  string  $holder  who works with the phone: while it does, the link keeps everybody else off
@@ -54,14 +52,14 @@ final class StandInLink implements Link
     /** This installation, as it is told from others that may work with the same phone. */
     public static function here(): string
     {
-        return 'Tornavis '.substr(hash('sha256', 'link '.config()->string('app.key')), 0, 12);
+        return 'Tornavis ' . substr(hash('sha256', 'link ' . config()->string('app.key')), 0, 12);
     }
 
     /** Lets others work with the phone. */
     public function leave(): void
     {
         try {
-            $this->ask(['do' => 'leave'], null, 'leaving the phone', static fn (Progress $progress): null => null);
+            $this->ask(['do' => 'leave'], null, 'leaving the phone', static fn(Progress $progress): null => null);
         } catch (LinkLost) {
             // Where nobody answers there is nobody to be kept off.
         }
@@ -80,7 +78,9 @@ final class StandInLink implements Link
     public function serials(): array
     {
         try {
-            $serials = $this->ask(['do' => 'list'], null, 'asking for phones', static fn (Progress $progress): null => null)->facts['serials'] ?? [];
+            $serials =
+                $this->ask(['do' => 'list'], null, 'asking for phones', static fn(Progress $progress): null => null)
+                    ->facts['serials'] ?? [];
 
             return is_array($serials) ? $serials : [];
         } catch (LinkLost) {
@@ -101,12 +101,22 @@ final class StandInLink implements Link
     /** Makes a fault strike the next time that it can; only simulated phones take this. */
     public function letGoWrong(string $kind, int $atPercent): LinkAnswer
     {
-        return $this->ask(['do' => 'fault', 'kind' => $kind, 'atPercent' => $atPercent], null, 'setting a fault', static fn (Progress $progress): null => null);
+        return $this->ask(
+            ['do' => 'fault', 'kind' => $kind, 'atPercent' => $atPercent],
+            null,
+            'setting a fault',
+            static fn(Progress $progress): null => null,
+        );
     }
 
     public function observe(): LinkAnswer
     {
-        return $this->ask(['do' => 'observe'], null, 'looking at the phone', static fn (Progress $progress): null => null);
+        return $this->ask(
+            ['do' => 'observe'],
+            null,
+            'looking at the phone',
+            static fn(Progress $progress): null => null,
+        );
     }
 
     public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
@@ -141,7 +151,7 @@ final class StandInLink implements Link
         $answer = new LinkAnswer(true, '', 0, [], 0);
         foreach ($partitions as $index => $partition) {
             $request = ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot']];
-            $write = fn (string $file, ?string $sum): LinkAnswer => $this->ask(
+            $write = fn(string $file, ?string $sum): LinkAnswer => $this->ask(
                 $request,
                 $file,
                 "writing {$partition}",
@@ -150,7 +160,7 @@ final class StandInLink implements Link
             );
             $answer = $this->kit()->withImage($package, $entries[$index], $write);
             $elapsed += $answer->elapsedSeconds;
-            if (! $answer->ok) {
+            if (!$answer->ok) {
                 break;
             }
         }
@@ -187,14 +197,33 @@ final class StandInLink implements Link
             }
             $this->line($socket, ['serial' => $this->serial, 'holder' => $this->holder] + $request, $doing);
             while (($text = fgets($socket)) !== false) {
-                /** @var array{event?: string, ok?: bool, says?: string, shows?: string, percent?: ?int, status?: int, facts?: array<string, FactValue>, elapsedSeconds?: int} $line */
+                /**
+                 * @var array{
+                 *     event?: string,
+                 *     ok?: bool,
+                 *     says?: string,
+                 *     shows?: string,
+                 *     percent?: ?int,
+                 *     status?: int,
+                 *     facts?: array<string, FactValue>,
+                 *     elapsedSeconds?: int
+                 * } $line
+                 */
                 $line = json_decode($text, true) ?? [];
                 if (($line['event'] ?? '') === 'progress') {
-                    $progress(new Progress($line['shows'] ?? '', $line['percent'] ?? null, $line['elapsedSeconds'] ?? 0));
+                    $progress(
+                        new Progress($line['shows'] ?? '', $line['percent'] ?? null, $line['elapsedSeconds'] ?? 0),
+                    );
                 } elseif (($line['event'] ?? '') === 'held') {
                     throw LinkLost::held($line['says'] ?? '', $doing);
                 } elseif (($line['event'] ?? '') === 'answer') {
-                    return new LinkAnswer($line['ok'] ?? false, $line['says'] ?? '', $line['status'] ?? 0, $line['facts'] ?? [], $line['elapsedSeconds'] ?? 0);
+                    return new LinkAnswer(
+                        $line['ok'] ?? false,
+                        $line['says'] ?? '',
+                        $line['status'] ?? 0,
+                        $line['facts'] ?? [],
+                        $line['elapsedSeconds'] ?? 0,
+                    );
                 }
             }
         } finally {
@@ -218,7 +247,7 @@ final class StandInLink implements Link
         fclose($handle);
         $has = hash_final($sum);
         $planned = $package === null ? null : $this->kit()->sum($package);
-        if ($package !== null && $planned !== null && ! hash_equals($planned, $has)) {
+        if ($package !== null && $planned !== null && !hash_equals($planned, $has)) {
             // The phone is asked for nothing; what was sent is thrown away with the connection.
             throw FileChanged::other($package, $file, $has, $planned);
         }
@@ -230,7 +259,7 @@ final class StandInLink implements Link
      */
     private function line($socket, array $line, string $doing): void
     {
-        $text = json_encode($line, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
+        $text = json_encode($line, JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR) . "\n";
         for ($sent = 0; $sent < strlen($text); $sent += $written) {
             $written = @fwrite($socket, substr($text, $sent));
             if ($written === false || $written === 0) {

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\Run;
 
-/** What the stand-in asks everybody for who connects to its port; new with every start, and readable by its owner alone. */
+/**
+ * What the stand-in asks everybody for who connects to its port; new with every start, and readable by its owner
+ * alone.
+ */
 final class StandInSecret
 {
     public static function renew(): void

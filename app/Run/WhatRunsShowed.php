@@ -15,7 +15,7 @@ final class WhatRunsShowed
 {
     public static function learn(UnitRecord $unit, RunState $state, int $runId): void
     {
-        $unit->change(static fn (Unit $now): Unit => self::seen($now, $state, $runId));
+        $unit->change(static fn(Unit $now): Unit => self::seen($now, $state, $runId));
     }
 
     /** The unit as the run has shown it; nothing is kept. */
@@ -30,7 +30,7 @@ final class WhatRunsShowed
         $at = $state->last->at ?? now()->toIso8601String();
         $facts = [];
         foreach ($state->facts as $name => $value) {
-            if (! array_key_exists($name, $before) || $before[$name] !== $value) {
+            if (!array_key_exists($name, $before) || $before[$name] !== $value) {
                 $facts[] = Fact::of($name, $value, Source::Phone, "run {$runId}", $at);
             }
         }

@@ -8,7 +8,12 @@ namespace App\Serve;
  * What the supervisor and its watcher say of themselves, in small files of the data folder: whoever reads them needs
  * neither the database nor the processes that they are about.
  *
- * @phpstan-type Supervised array{pid: int, at: int, doing: string, parts: array<string, array{up: bool, restarts: int}>}
+ * @phpstan-type Supervised array{
+ *     pid: int,
+ *     at: int,
+ *     doing: string,
+ *     parts: array<string, array{up: bool, restarts: int}>
+ * }
  * @phpstan-type Watched array{at: int, phonesAtWork: int, folders: list<string>, waiting: list<string>}
  */
 final class Beat
@@ -22,9 +27,14 @@ final class Beat
     public static function say(string $who, array $says): void
     {
         $file = self::file($who);
-        $part = "{$file}.".getmypid();
+        $part = "{$file}." . getmypid();
         // Where the disk is full nothing can be said; that it is full is seen without it.
-        if (@file_put_contents($part, json_encode(['at' => time()] + $says, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR)) !== false) {
+        if (
+            @file_put_contents(
+                $part,
+                json_encode(['at' => time()] + $says, JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR),
+            ) !== false
+        ) {
             @rename($part, $file);
         }
         @unlink($part);

@@ -22,17 +22,18 @@ final readonly class Health
 
     private const WAITING_SECONDS = 20;
 
-    private const GONE = 'The database is not there. End Tornavis, then put it back, '
-        .'or bring a copy back: ./tornavis restore FILE';
+    private const GONE =
+        'The database is not there. End Tornavis, then put it back, ' . 'or bring a copy back: ./tornavis restore FILE';
 
-    private const LOCKED = 'The database waits for another program that holds it. '
-        .'What you do is tried again; end that program if this stays.';
+    private const LOCKED =
+        'The database waits for another program that holds it. ' .
+        'What you do is tried again; end that program if this stays.';
 
-    private const READ_ONLY = 'The database cannot be written. '
-        .'Give this user write permission on it and on its folder.';
+    private const READ_ONLY =
+        'The database cannot be written. ' . 'Give this user write permission on it and on its folder.';
 
-    private const DAMAGED = 'The file of the database is damaged. '
-        .'End Tornavis and bring a copy back: ./tornavis restore FILE';
+    private const DAMAGED =
+        'The file of the database is damaged. ' . 'End Tornavis and bring a copy back: ./tornavis restore FILE';
 
     private const FULL = 'The disk is full. Make room on it; runs wait and go on by themselves.';
 
@@ -70,30 +71,34 @@ final readonly class Health
     {
         $supervisor = Beat::of('supervisor');
         if ($supervisor === null) {
-            return OwnerLock::isHeld() ? [] : [
-                'Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve',
-            ];
+            return OwnerLock::isHeld()
+                ? []
+                : ['Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve'];
         }
-        if (! Beat::isFresh($supervisor)) {
+        if (!Beat::isFresh($supervisor)) {
             return [
-                'Tornavis itself does not answer. Runs and files may wait. Look at where it was started; ./tornavis serve --take-over starts it anew.',
+                'Tornavis itself does not answer. Runs and files may wait. Look at where it was started; ' .
+                './tornavis serve --take-over starts it anew.',
             ];
         }
         if (($supervisor['doing'] ?? '') === Supervisor::PREPARING) {
             return [
-                'The data is being made ready. If this stays, the database waits for another program, or the disk is full.',
+                'The data is being made ready. If this stays, the database waits for another program, or the disk ' .
+                'is full.',
             ];
         }
         $problems = [];
         /** @var array<string, array{up: bool}> $parts */
         $parts = is_array($supervisor['parts'] ?? null) ? $supervisor['parts'] : [];
         foreach ($parts as $name => $part) {
-            if (! $part['up']) {
+            if (!$part['up']) {
                 $problems[] = match (true) {
-                    str_starts_with($name, 'runs-') => 'A worker for runs is away. It is started again; runs go on by themselves.',
+                    str_starts_with($name, 'runs-')
+                        => 'A worker for runs is away. It is started again; runs go on by themselves.',
                     $name === 'files' => 'The worker for files is away. It is started again; files wait to be read.',
                     $name === 'watch' => 'The folders are not looked at for the moment. This starts again by itself.',
-                    $name === 'stand-in' => 'The simulated phones are away. They are started again; runs wait for them.',
+                    $name === 'stand-in'
+                        => 'The simulated phones are away. They are started again; runs wait for them.',
                     default => "A part of Tornavis ({$name}) is away. It is started again.",
                 };
             }
@@ -109,9 +114,15 @@ final readonly class Health
     {
         $free = @disk_free_space(storage_path());
 
-        return $free === false || $free >= self::LEAST_FREE_BYTES ? [] : [
-            'The disk is full: '.Size::text(max(0, (int) $free)).' are free. Runs wait; make room on the disk of '.storage_path().', and they go on by themselves.',
-        ];
+        return $free === false || $free >= self::LEAST_FREE_BYTES
+            ? []
+            : [
+                'The disk is full: ' .
+                Size::text(max(0, (int) $free)) .
+                ' are free. Runs wait; make room on the disk of ' .
+                storage_path() .
+                ', and they go on by themselves.',
+            ];
     }
 
     /**
@@ -132,14 +143,14 @@ final readonly class Health
     private static function database(): array
     {
         try {
-            DB::statement('pragma busy_timeout = '.self::PATIENCE_MILLISECONDS);
-            DB::transaction(static fn (): bool => true);
+            DB::statement('pragma busy_timeout = ' . self::PATIENCE_MILLISECONDS);
+            DB::transaction(static fn(): bool => true);
 
             return [...self::waitingWork(), ...self::silentRuns()];
-        } catch (QueryException|PDOException $error) {
+        } catch (QueryException | PDOException $error) {
             return [self::words($error)];
         } catch (\Throwable) {
-            return ['The database cannot be opened. Look at the log in '.storage_path('logs').'.'];
+            return ['The database cannot be opened. Look at the log in ' . storage_path('logs') . '.'];
         } finally {
             self::patient();
         }
@@ -148,7 +159,7 @@ final readonly class Health
     private static function patient(): void
     {
         try {
-            DB::statement('pragma busy_timeout = '.config()->integer('database.connections.sqlite.busy_timeout'));
+            DB::statement('pragma busy_timeout = ' . config()->integer('database.connections.sqlite.busy_timeout'));
         } catch (\Throwable) {
             DB::purge();
         }
@@ -166,7 +177,7 @@ final readonly class Health
             }
         }
 
-        return 'The database does not answer. Look at the log in '.storage_path('logs').'.';
+        return 'The database does not answer. Look at the log in ' . storage_path('logs') . '.';
     }
 
     /**
@@ -176,9 +187,9 @@ final readonly class Health
     {
         $oldest = DB::table('jobs')->where('queue', 'runs')->whereNull('reserved_at')->min('available_at');
 
-        return is_numeric($oldest) && time() - (int) $oldest > self::WAITING_SECONDS ? [
-            'A run waits for a worker. If this stays, look at the logs in '.storage_path('logs').'.',
-        ] : [];
+        return is_numeric($oldest) && time() - (int) $oldest > self::WAITING_SECONDS
+            ? ['A run waits for a worker. If this stays, look at the logs in ' . storage_path('logs') . '.']
+            : [];
     }
 
     /**
@@ -187,14 +198,20 @@ final readonly class Health
     private static function silentRuns(): array
     {
         $problems = [];
-        foreach (Run::query()->where('status', RunState::RUNNING)->get(['id', 'unit_label']) as $run) {
+        foreach (
+            Run::query()
+                ->where('status', RunState::RUNNING)
+                ->get(['id', 'unit_label'])
+            as $run
+        ) {
             $last = DB::table('journal_events')->where('run_id', $run->id)->orderByDesc('sequence')->value('at');
             $silent = is_string($last) ? time() - (int) strtotime($last) : 0;
             if ($silent > self::SILENT_RUN_SECONDS) {
-                $at = WorkLock::isHeld(
-                    AdvanceRun::lock($run->id),
-                ) ? 'It waits for the phone: look at its cable.' : 'No worker is at it; it is taken up again.';
-                $problems[] = "The run on {$run->unit_label} has said nothing for ".Size::minutes($silent).". {$at}";
+                $at = WorkLock::isHeld(AdvanceRun::lock($run->id))
+                    ? 'It waits for the phone: look at its cable.'
+                    : 'No worker is at it; it is taken up again.';
+                $problems[] =
+                    "The run on {$run->unit_label} has said nothing for " . Size::minutes($silent) . ". {$at}";
             }
         }
 

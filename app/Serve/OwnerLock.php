@@ -19,9 +19,7 @@ final class OwnerLock
     private const TRIES = 5;
 
     /** @param  resource  $handle */
-    private function __construct(private mixed $handle)
-    {
-    }
+    private function __construct(private mixed $handle) {}
 
     /**
      * @param  string  $address  where the pages are
@@ -33,11 +31,14 @@ final class OwnerLock
     {
         $file = self::file();
         // Without "e" the processes that are started would hold it too.
-        $handle = @fopen($file, 'c+e') ?: throw new RuntimeException(
-            "The file {$file} cannot be written. Give yourself write permission there, or name another folder with TORNAVIS_DATA.",
-        );
+        $handle =
+            @fopen($file, 'c+e') ?:
+            throw new RuntimeException(
+                "The file {$file} cannot be written. Give yourself write permission there, or name another folder " .
+                    'with TORNAVIS_DATA.',
+            );
         // Whoever asks whether it is held has it for a moment.
-        for ($tries = 0; ! flock($handle, LOCK_EX | LOCK_NB); $tries++) {
+        for ($tries = 0; !flock($handle, LOCK_EX | LOCK_NB); $tries++) {
             if ($tries === self::TRIES) {
                 fclose($handle);
 
@@ -75,14 +76,14 @@ final class OwnerLock
         $free = flock($handle, LOCK_SH | LOCK_NB);
         fclose($handle);
 
-        return ! $free;
+        return !$free;
     }
 
     /** Ends the process that holds it, first kindly. */
     public static function endHolder(): void
     {
         $pid = self::holder()['pid'] ?? 0;
-        if ($pid <= 1 || $pid === getmypid() || ! self::isHeld()) {
+        if ($pid <= 1 || $pid === getmypid() || !self::isHeld()) {
             return;
         }
         posix_kill($pid, SIGTERM);

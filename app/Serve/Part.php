@@ -17,10 +17,10 @@ use Symfony\Component\Process\Process;
 final class Part
 {
     private const WATCHED = <<<'SHELL'
-        exec 3<&0
-        (read -r _ <&3; kill -KILL 0) >/dev/null 2>&1 &
-        exec "$@" 3<&- </dev/null >>"$LOG" 2>&1
-        SHELL;
+    exec 3<&0
+    (read -r _ <&3; kill -KILL 0) >/dev/null 2>&1 &
+    exec "$@" 3<&- </dev/null >>"$LOG" 2>&1
+    SHELL;
 
     private const LARGEST_LOG_BYTES = 4 << 20;
 
@@ -55,8 +55,7 @@ final class Part
         private readonly string $folder,
         private readonly array $environment,
         private readonly int $workers = 0,
-    ) {
-    }
+    ) {}
 
     public function isUp(): bool
     {
@@ -96,7 +95,7 @@ final class Part
             ['setsid', 'sh', '-c', self::WATCHED, $this->name, ...$this->command],
             $this->folder,
             ['LOG' => $this->log()] + $this->environment,
-            new InputStream,
+            new InputStream(),
             null,
         );
         $process->disableOutput();
@@ -122,9 +121,8 @@ final class Part
         $children = @file_get_contents("/proc/{$pid}/task/{$pid}/children");
 
         // The watcher is one of them.
-        return $children === false || count(
-            array_filter(explode(' ', $children), self::lives(...)),
-        ) >= $this->workers + 1;
+        return $children === false ||
+            count(array_filter(explode(' ', $children), self::lives(...))) >= $this->workers + 1;
     }
 
     /** One that has ended stays listed until its parent asks for it, which the web server does not do. */
@@ -160,16 +158,19 @@ final class Part
         return storage_path("logs/{$this->name}.log");
     }
 
-    /** Keeps what a part says, and not without end; it is written to while it is moved, so that it is copied and emptied. */
+    /**
+     * Keeps what a part says, and not without end; it is written to while it is moved, so that it is copied and
+     * emptied.
+     */
     public function rotate(): void
     {
         $log = $this->log();
         clearstatcache(true, $log);
-        if (! is_file($log) || (int) @filesize($log) < self::LARGEST_LOG_BYTES) {
+        if (!is_file($log) || (int) @filesize($log) < self::LARGEST_LOG_BYTES) {
             return;
         }
         for ($old = self::LOGS_KEPT; $old > 1; $old--) {
-            @rename("{$log}.".($old - 1), "{$log}.{$old}");
+            @rename("{$log}." . ($old - 1), "{$log}.{$old}");
         }
         @copy($log, "{$log}.1");
         $handle = @fopen($log, 'r+');

@@ -58,8 +58,7 @@ final class Supervisor
         private readonly mixed $runWorker,
         private readonly array $others,
         private readonly mixed $tell,
-    ) {
-    }
+    ) {}
 
     public function end(): void
     {
@@ -75,7 +74,7 @@ final class Supervisor
         $refused = null;
         $announced = false;
         $this->beat(hrtime(true) / 1e9);
-        while (! $this->ending && $refused === null) {
+        while (!$this->ending && $refused === null) {
             try {
                 $refused = $this->turn(hrtime(true) / 1e9);
             } catch (Throwable $fault) {
@@ -83,7 +82,7 @@ final class Supervisor
                 ($this->tell)("The supervisor failed: {$fault->getMessage()} It goes on.");
                 sleep(1);
             }
-            if ($this->ready && ! $announced && $this->areUp()) {
+            if ($this->ready && !$announced && $this->areUp()) {
                 $announced = true;
                 $ready();
             }
@@ -122,7 +121,7 @@ final class Supervisor
             return null;
         }
         if ($this->preparation !== null) {
-            $said = trim($this->preparation->getOutput().$this->preparation->getErrorOutput());
+            $said = trim($this->preparation->getOutput() . $this->preparation->getErrorOutput());
             $code = $this->preparation->getExitCode();
             $this->preparation = null;
             if ($code === 0) {
@@ -143,7 +142,7 @@ final class Supervisor
         }
         $this->preparation = new Process($this->prepare, base_path(), null, null, null);
         $this->preparation->start(
-            fn (string $type, string $text) => $type === Process::OUT ? ($this->tell)(rtrim($text)) : null,
+            fn(string $type, string $text) => $type === Process::OUT ? ($this->tell)(rtrim($text)) : null,
         );
 
         return null;
@@ -163,7 +162,7 @@ final class Supervisor
             $wanted[] = $this->parts["runs-{$number}"] ??= ($this->runWorker)($number);
         }
         foreach ($this->parts as $name => $part) {
-            if (! in_array($part, $wanted, true) && str_starts_with($name, 'runs-')) {
+            if (!in_array($part, $wanted, true) && str_starts_with($name, 'runs-')) {
                 // It ends after the step that it is at.
                 $part->ask(SIGTERM);
                 $part->isUp() ?: $this->drop($name);
@@ -183,12 +182,12 @@ final class Supervisor
      */
     private function all(): array
     {
-        return [...array_values($this->parts), ...$this->others, ...($this->web === null ? [] : [$this->web])];
+        return [...array_values($this->parts), ...$this->others, ...$this->web === null ? [] : [$this->web]];
     }
 
     private function areUp(): bool
     {
-        return array_filter($this->all(), static fn (Part $part): bool => ! $part->isUp()) === [];
+        return array_filter($this->all(), static fn(Part $part): bool => !$part->isUp()) === [];
     }
 
     private function beat(float $now): void
@@ -201,10 +200,11 @@ final class Supervisor
         foreach ($this->all() as $part) {
             $parts[$part->name] = ['up' => $part->isUp(), 'restarts' => $part->restarts];
         }
-        Beat::say(
-            'supervisor',
-            ['pid' => getmypid(), 'doing' => $this->ready ? self::READY : self::PREPARING, 'parts' => $parts],
-        );
+        Beat::say('supervisor', [
+            'pid' => getmypid(),
+            'doing' => $this->ready ? self::READY : self::PREPARING,
+            'parts' => $parts,
+        ]);
     }
 
     private function finish(): void

@@ -39,9 +39,7 @@ final class Apart
     public int $lost = 0;
 
     /** @param  ?string  $program  that reads; null for the project's own */
-    public function __construct(private readonly ?string $program = null)
-    {
-    }
+    public function __construct(private readonly ?string $program = null) {}
 
     public function __destruct()
     {
@@ -151,12 +149,12 @@ final class Apart
      */
     private function ask(array $request, string $path, int $seconds, ?callable $progress = null): mixed
     {
-        if (! mb_check_encoding($path, 'UTF-8')) {
+        if (!mb_check_encoding($path, 'UTF-8')) {
             throw PackageError::badPath($path);
         }
         $this->begin();
         $this->write(
-            json_encode($request, JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR)."\n",
+            json_encode($request, JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR) . "\n",
             $path,
         );
         while (true) {
@@ -190,26 +188,35 @@ final class Apart
             return;
         }
         $this->end();
-        $limits = 'ulimit -c 0; ulimit -p '.self::MOST_PROCESSES.' 2>/dev/null; ulimit -v '.self::ADDRESS_SPACE_KIB.'; exec "$@"';
+        $limits =
+            'ulimit -c 0; ulimit -p ' .
+            self::MOST_PROCESSES .
+            ' 2>/dev/null; ulimit -v ' .
+            self::ADDRESS_SPACE_KIB .
+            '; exec "$@"';
         $php = [
             PHP_BINARY,
             '-d',
-            'memory_limit='.self::MEMORY,
+            'memory_limit=' . self::MEMORY,
             '-d',
             'display_errors=stderr',
             '-d',
             'opcache.enable_cli=0',
         ];
-        $this->errors = storage_path('logs/read-apart-'.getmypid().'-'.spl_object_id($this).'.log');
+        $this->errors = storage_path('logs/read-apart-' . getmypid() . '-' . spl_object_id($this) . '.log');
         $command = ['sh', '-c', $limits, 'read-apart', ...$php, $this->program ?? base_path('core/bin/read-apart.php')];
         $process = proc_open(
             $command,
             [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', $this->errors, 'w']],
             $this->pipes,
         );
-        $this->process = $process === false ? throw new \RuntimeException(
-            'The process that reads files cannot be started. Look for room in memory and for a limit on processes.',
-        ) : $process;
+        $this->process =
+            $process === false
+                ? throw new \RuntimeException(
+                    'The process that reads files cannot be started. Look for room in memory and for a limit on ' .
+                        'processes.',
+                )
+                : $process;
         stream_set_blocking($this->pipes[1], false);
     }
 
@@ -228,7 +235,7 @@ final class Apart
     {
         $line = '';
         $end = hrtime(true) + $seconds * 1_000_000_000;
-        while (! str_ends_with($line, "\n")) {
+        while (!str_ends_with($line, "\n")) {
             $read = [$this->pipes[1]];
             $none = null;
             $ready = @stream_select($read, $none, $none, 0, 200_000);
@@ -250,7 +257,7 @@ final class Apart
         $status = ['running' => false, 'signaled' => false, 'termsig' => 0, 'exitcode' => -1];
         for ($tries = 0; $process !== null && $tries < 20; $tries++) {
             $status = proc_get_status($process);
-            if (! $status['running']) {
+            if (!$status['running']) {
                 break;
             }
             usleep(10_000);
@@ -259,11 +266,12 @@ final class Apart
         $this->end();
 
         return match (true) {
-            $status['running'], $status['signaled'] && $status['termsig'] === SIGALRM => "it took longer than {$seconds} seconds",
-            str_contains(
-                $said,
-                'Allowed memory size',
-            ), str_contains($said, 'Out of memory') => 'it needs more than '.self::MEMORY.'iB of memory',
+            $status['running'],
+            $status['signaled'] && $status['termsig'] === SIGALRM
+                => "it took longer than {$seconds} seconds",
+            str_contains($said, 'Allowed memory size'), str_contains($said, 'Out of memory') => 'it needs more than ' .
+                self::MEMORY .
+                'iB of memory',
             $status['signaled'] => "the process that read it was ended by signal {$status['termsig']}",
             default => "the process that read it ended with code {$status['exitcode']}",
         };

@@ -8,9 +8,7 @@ namespace App\Shelf;
 final readonly class FileThere
 {
     /** @param  int  $changed  Unix seconds of the last change of the file, or of what lies beside it */
-    public function __construct(public string $path, public int $sizeBytes, public int $changed)
-    {
-    }
+    public function __construct(public string $path, public int $sizeBytes, public int $changed) {}
 
     public function changedWith(int $other): self
     {
@@ -25,10 +23,8 @@ final readonly class FileThere
     /** The path by which it is kept; one that holds other bytes than text is kept readable and still its own. */
     public function keptPath(): string
     {
-        return $this->hasPlainPath() ? $this->path : mb_scrub($this->path, 'UTF-8').' ('.substr(
-            hash('sha256', $this->path),
-            0,
-            8,
-        ).')';
+        return $this->hasPlainPath()
+            ? $this->path
+            : mb_scrub($this->path, 'UTF-8') . ' (' . substr(hash('sha256', $this->path), 0, 8) . ')';
     }
 }

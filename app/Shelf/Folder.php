@@ -18,13 +18,11 @@ final readonly class Folder
      * @param  array<string, FileThere>  $files  by path, as it is kept
      * @param  ?string  $problem  what a person should know about the folder
      */
-    private function __construct(public array $files, public ?string $problem)
-    {
-    }
+    private function __construct(public array $files, public ?string $problem) {}
 
     public static function at(string $path): self
     {
-        if (! is_dir($path)) {
+        if (!is_dir($path)) {
             return new self(
                 [],
                 "The folder {$path} is not there. Connect its disk, or take it off the list of folders.",
@@ -35,7 +33,8 @@ final readonly class Folder
         } catch (\RuntimeException) {
             return new self(
                 [],
-                "The folder {$path} cannot be read. Give this user read permission there, or take it off the list of folders.",
+                "The folder {$path} cannot be read. Give this user read permission there, or take it off the list " .
+                    'of folders.',
             );
         }
     }
@@ -59,7 +58,10 @@ final readonly class Folder
             } elseif (count($files) < self::MOST_FILES) {
                 $files[$name] = $file;
             } else {
-                $problem = "The folder {$path} has more than ".self::MOST_FILES.' files. Those beyond are not on the shelf; put what belongs there into a folder of its own.';
+                $problem =
+                    "The folder {$path} has more than " .
+                    self::MOST_FILES .
+                    ' files. Those beyond are not on the shelf; put what belongs there into a folder of its own.';
             }
         }
         ksort($files, SORT_STRING);
@@ -75,11 +77,9 @@ final readonly class Folder
     private static function file(SplFileInfo $entry): ?FileThere
     {
         try {
-            return $entry->isFile() ? new FileThere(
-                $entry->getPathname(),
-                (int) $entry->getSize(),
-                (int) $entry->getMTime(),
-            ) : null;
+            return $entry->isFile()
+                ? new FileThere($entry->getPathname(), (int) $entry->getSize(), (int) $entry->getMTime())
+                : null;
         } catch (\RuntimeException) {
             return null;
         }

@@ -8,8 +8,8 @@ use App\Work\WorkLock;
 use RuntimeException;
 
 /**
- * Large files that exist for a while: images that are taken out of packages. They lie in the data folder, each locked by
- * the process that works with it; what nobody holds and nobody has asked for lately is taken away.
+ * Large files that exist for a while: images that are taken out of packages. They lie in the data folder, each locked
+ * by the process that works with it; what nobody holds and nobody has asked for lately is taken away.
  */
 final class Scratch
 {
@@ -18,7 +18,7 @@ final class Scratch
     public static function folder(): string
     {
         $folder = storage_path('scratch');
-        if (! is_dir($folder) && ! @mkdir($folder, 0o700, true) && ! is_dir($folder)) {
+        if (!is_dir($folder) && !@mkdir($folder, 0o700, true) && !is_dir($folder)) {
             throw new RuntimeException(
                 "The folder {$folder} cannot be made. Give this user write permission there, or make room on the disk.",
             );
@@ -32,25 +32,28 @@ final class Scratch
      */
     public static function begin(string $what): array
     {
-        $name = $what.'-'.bin2hex(random_bytes(8));
-        $lock = WorkLock::take("scratch-{$name}") ?? throw new RuntimeException(
-            'Two processes chose the same name. Try it again.',
-        );
+        $name = $what . '-' . bin2hex(random_bytes(8));
+        $lock =
+            WorkLock::take("scratch-{$name}") ??
+            throw new RuntimeException('Two processes chose the same name. Try it again.');
 
-        return [self::folder()."/{$name}", $lock];
+        return [self::folder() . "/{$name}", $lock];
     }
 
     public static function tidy(): void
     {
-        foreach (glob(self::folder().'/*') ?: [] as $file) {
+        foreach (glob(self::folder() . '/*') ?: [] as $file) {
             $old = abs(time() - (int) @filemtime($file)) > self::KEPT_SECONDS;
             $running = str_ends_with($file, '.part') || str_starts_with(basename($file), 'send-');
-            if (! WorkLock::isHeld('scratch-'.basename($file, '.part')) && ($old || $running)) {
+            if (!WorkLock::isHeld('scratch-' . basename($file, '.part')) && ($old || $running)) {
                 @unlink($file);
             }
         }
         foreach (glob(storage_path('framework/locks/{work,scratch}-*.lock'), GLOB_BRACE) ?: [] as $lock) {
-            if (abs(time() - (int) @filemtime($lock)) > self::KEPT_SECONDS && ! WorkLock::isHeld(basename($lock, '.lock'))) {
+            if (
+                abs(time() - (int) @filemtime($lock)) > self::KEPT_SECONDS &&
+                !WorkLock::isHeld(basename($lock, '.lock'))
+            ) {
                 @unlink($lock);
             }
         }

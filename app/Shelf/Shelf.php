@@ -20,9 +20,7 @@ final readonly class Shelf
     /**
      * @param  string  $folder  its own folder, into which uploads go
      */
-    public function __construct(public string $folder, private Apart $apart)
-    {
-    }
+    public function __construct(public string $folder, private Apart $apart) {}
 
     /**
      * Its own folder and those on this machine that a person has named.
@@ -41,7 +39,7 @@ final readonly class Shelf
      */
     public function problems(): array
     {
-        $problems = array_map(static fn (string $folder): ?string => Folder::at($folder)->problem, $this->folders());
+        $problems = array_map(static fn(string $folder): ?string => Folder::at($folder)->problem, $this->folders());
 
         return array_values(array_filter($problems, is_string(...)));
     }
@@ -49,12 +47,13 @@ final readonly class Shelf
     /** Whether a file in the folders has come, gone or changed since it was last taken in. */
     public function isBehind(): bool
     {
-        $there = array_map(
-            static fn (FileThere $file): string => "{$file->sizeBytes}|{$file->changed}",
-            $this->there(),
-        );
-        $known = PackageRecord::query()->where('missing', false)->toBase()->get(['path', 'size_bytes', 'modified_at'])
-            ->mapWithKeys(static fn (\stdClass $row): array => [$row->path => "{$row->size_bytes}|{$row->modified_at}"])->all();
+        $there = array_map(static fn(FileThere $file): string => "{$file->sizeBytes}|{$file->changed}", $this->there());
+        $known = PackageRecord::query()
+            ->where('missing', false)
+            ->toBase()
+            ->get(['path', 'size_bytes', 'modified_at'])
+            ->mapWithKeys(static fn(\stdClass $row): array => [$row->path => "{$row->size_bytes}|{$row->modified_at}"])
+            ->all();
 
         return count($there) !== count($known) || array_diff_assoc($there, $known) !== [];
     }
@@ -67,7 +66,7 @@ final readonly class Shelf
      */
     public function look(): int
     {
-        $toRead = ShelfLock::alone(fn (): array => $this->takeIn());
+        $toRead = ShelfLock::alone(fn(): array => $this->takeIn());
         foreach ($toRead as $id) {
             ReadPackage::dispatch($id);
         }
@@ -86,18 +85,24 @@ final readonly class Shelf
 
         /** @var list<int> */
         return DB::transaction(static function () use ($there, $changed, $descriptions): array {
-            $gone = PackageRecord::query()->where('missing', false)->pluck('path')->diff(
-                array_map(strval(...), array_keys($there)),
-            );
+            $gone = PackageRecord::query()
+                ->where('missing', false)
+                ->pluck('path')
+                ->diff(array_map(strval(...), array_keys($there)));
             foreach ($gone->chunk(500) as $paths) {
-                PackageRecord::query()->whereIn('path', $paths->all())->update(['missing' => true]);
+                PackageRecord::query()
+                    ->whereIn('path', $paths->all())
+                    ->update(['missing' => true]);
             }
             $toRead = [];
             foreach ($changed as $path => $file) {
                 $record = PackageRecord::query()->firstOrNew(['path' => $path]);
-                $record->fill(
-                    ['modified_at' => $file->changed, 'missing' => false, 'hashed_bytes' => 0, 'images' => null],
-                );
+                $record->fill([
+                    'modified_at' => $file->changed,
+                    'missing' => false,
+                    'hashed_bytes' => 0,
+                    'images' => null,
+                ]);
                 $record->keepDescription($descriptions[$path]);
                 if ($file->hasPlainPath()) {
                     $toRead[] = $record->id;
@@ -116,7 +121,7 @@ final readonly class Shelf
     private function there(): array
     {
         return array_merge(
-            ...array_map(static fn (string $folder): array => Folder::at($folder)->files, $this->folders()),
+            ...array_map(static fn(string $folder): array => Folder::at($folder)->files, $this->folders()),
         );
     }
 
@@ -126,15 +131,23 @@ final readonly class Shelf
      */
     private function changed(array $there): array
     {
-        $known = PackageRecord::query()->where('missing', false)->toBase()->get(
-            ['path', 'size_bytes', 'modified_at'],
-        )->keyBy('path');
+        $known = PackageRecord::query()
+            ->where('missing', false)
+            ->toBase()
+            ->get(['path', 'size_bytes', 'modified_at'])
+            ->keyBy('path');
 
-        return array_filter($there, static function (FileThere $file, string $path) use ($known): bool {
-            $as = $known->get($path);
+        return array_filter(
+            $there,
+            static function (FileThere $file, string $path) use ($known): bool {
+                $as = $known->get($path);
 
-            return $as === null || (int) $as->modified_at !== $file->changed || (int) $as->size_bytes !== $file->sizeBytes;
-        }, ARRAY_FILTER_USE_BOTH);
+                return $as === null ||
+                    (int) $as->modified_at !== $file->changed ||
+                    (int) $as->size_bytes !== $file->sizeBytes;
+            },
+            ARRAY_FILTER_USE_BOTH,
+        );
     }
 
     /**
@@ -146,7 +159,7 @@ final readonly class Shelf
         $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
 
         return array_map(function (FileThere $file) use ($end): Package {
-            if (! $file->hasPlainPath()) {
+            if (!$file->hasPlainPath()) {
                 return Package::withProblem(
                     $file->keptPath(),
                     $file->sizeBytes,

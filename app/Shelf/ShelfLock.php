@@ -24,11 +24,13 @@ final readonly class ShelfLock
     public static function alone(callable $do): mixed
     {
         $file = storage_path('framework/shelf.lock');
-        $lock = @fopen($file, 'ce') ?: throw new RuntimeException(
-            "The file {$file} cannot be written. Give this user write permission there, and look for free space.",
-        );
+        $lock =
+            @fopen($file, 'ce') ?:
+            throw new RuntimeException(
+                "The file {$file} cannot be written. Give this user write permission there, and look for free space.",
+            );
         $end = hrtime(true) + self::WAIT_SECONDS * 1_000_000_000;
-        while (! flock($lock, LOCK_EX | LOCK_NB)) {
+        while (!flock($lock, LOCK_EX | LOCK_NB)) {
             if (hrtime(true) > $end) {
                 throw new RuntimeException(
                     'The folders are being looked at by another process for a minute now. Look again later.',

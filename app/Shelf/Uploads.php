@@ -17,9 +17,7 @@ final readonly class Uploads
 
     private const SPARE_BYTES = 256 << 20;
 
-    public function __construct(private string $folder, private int $mostBytes)
-    {
-    }
+    public function __construct(private string $folder, private int $mostBytes) {}
 
     /**
      * @param  bool  $forBench  whether it is a bench file, which is taken in and does not come onto the shelf
@@ -33,7 +31,7 @@ final readonly class Uploads
         if ($lengthBytes <= 0 || $lengthBytes > $this->mostBytes) {
             throw UploadRefused::tooLarge($lengthBytes, $this->mostBytes);
         }
-        if (! $forBench && is_file("{$this->folder}/{$name}")) {
+        if (!$forBench && is_file("{$this->folder}/{$name}")) {
             throw UploadRefused::nameTaken($name);
         }
         // What other uploads have been promised is not there for this one.
@@ -58,8 +56,11 @@ final readonly class Uploads
      */
     public function stands(string $id): array
     {
-        $note = preg_match('/^[0-9a-f]{32}$/', $id) === 1 && is_file($this->note($id)) ? json_decode((string) file_get_contents($this->note($id)), true) : null;
-        if (! is_array($note) || ! is_int($note['length'] ?? null) || ! is_string($note['name'] ?? null)) {
+        $note =
+            preg_match('/^[0-9a-f]{32}$/', $id) === 1 && is_file($this->note($id))
+                ? json_decode((string) file_get_contents($this->note($id)), true)
+                : null;
+        if (!is_array($note) || !is_int($note['length'] ?? null) || !is_string($note['name'] ?? null)) {
             throw UploadRefused::unknown();
         }
         clearstatcache(true, $this->part($id));
@@ -85,7 +86,7 @@ final readonly class Uploads
         ['offset' => $has, 'length' => $length, 'name' => $name, 'bench' => $bench] = $this->stands($id);
         $part = fopen($this->part($id), 'ab') ?: throw UploadRefused::noRoom($length, 0);
         try {
-            if (! flock($part, LOCK_EX | LOCK_NB)) {
+            if (!flock($part, LOCK_EX | LOCK_NB)) {
                 throw UploadRefused::busy();
             }
             // Asked again under the lock: another piece may have come since.
@@ -93,7 +94,7 @@ final readonly class Uploads
             if ($offset !== $has) {
                 throw UploadRefused::otherOffset($offset, $has);
             }
-            while (! feof($piece) && $has < $length) {
+            while (!feof($piece) && $has < $length) {
                 $data = (string) fread($piece, max(1, min(1 << 20, $length - $has)));
                 if ($data === '') {
                     break;
@@ -111,7 +112,7 @@ final readonly class Uploads
             fclose($part);
         }
         // A bench file stays where it is until it is taken in.
-        if ($has === $length && ! $bench) {
+        if ($has === $length && !$bench) {
             $this->complete($id, $name);
         }
 
@@ -121,7 +122,7 @@ final readonly class Uploads
     /** Gives it its name where no file has it; what has arrived is kept otherwise. */
     private function complete(string $id, string $name): void
     {
-        if (! @link($this->part($id), "{$this->folder}/{$name}")) {
+        if (!@link($this->part($id), "{$this->folder}/{$name}")) {
             clearstatcache(true, "{$this->folder}/{$name}");
             if (is_file("{$this->folder}/{$name}")) {
                 throw UploadRefused::nameTaken($name);
@@ -204,7 +205,14 @@ final readonly class Uploads
     private static function safeName(string $name): string
     {
         $name = basename(str_replace('\\', '/', $name));
-        if ($name === '' || str_starts_with($name, '.') || ! mb_check_encoding($name, 'UTF-8') || preg_match('/[\x00-\x1f\x7f]/', $name) === 1 || strlen($name) > 200 || str_ends_with($name, '.part')) {
+        if (
+            $name === '' ||
+            str_starts_with($name, '.') ||
+            !mb_check_encoding($name, 'UTF-8') ||
+            preg_match('/[\x00-\x1f\x7f]/', $name) === 1 ||
+            strlen($name) > 200 ||
+            str_ends_with($name, '.part')
+        ) {
             throw UploadRefused::badName($name);
         }
 

@@ -26,9 +26,7 @@ final readonly class DemoWorld
     /** The phone whose maker's wait has two days left whenever the demo is laid out. */
     private const WAITING = 'SK-01';
 
-    public function __construct(private Shelf $shelf, private Desk $desk)
-    {
-    }
+    public function __construct(private Shelf $shelf, private Desk $desk) {}
 
     /**
      * @param  callable(string): void  $tell
@@ -48,15 +46,29 @@ final readonly class DemoWorld
             }
             $record = UnitRecord::keep($unit);
             if ($unit->label === self::WAITING) {
-                $record->learn(Fact::of('bootloader.waitStarted', now()->subHours(116)->toIso8601String(), Source::Typed, 'table lead', now()->subHours(116)->toIso8601String()));
+                $record->learn(
+                    Fact::of(
+                        'bootloader.waitStarted',
+                        now()->subHours(116)->toIso8601String(),
+                        Source::Typed,
+                        'table lead',
+                        now()->subHours(116)->toIso8601String(),
+                    ),
+                );
             }
             // What a phone really is, where its unit does not know it.
-            $truth = is_file("{$folder}/phones/{$unit->label}.json") ? Unit::read("{$folder}/phones/{$unit->label}.json") : $record->unit();
+            $truth = is_file("{$folder}/phones/{$unit->label}.json")
+                ? Unit::read("{$folder}/phones/{$unit->label}.json")
+                : $record->unit();
             $phones->keep(PhoneFromUnit::make($truth, SheetRecord::sheets()[$truth->codename]));
         }
         $this->shelf->look();
-        if (! Setting::query()->whereKey('workplace')->exists()) {
-            Setting::keepWorkplace(new Workplace('4.6.1', ['4.5.0' => 'Lists phones in the bootloader as absent although they are there.']));
+        if (!Setting::query()->whereKey('workplace')->exists()) {
+            Setting::keepWorkplace(
+                new Workplace('4.6.1', [
+                    '4.5.0' => 'Lists phones in the bootloader as absent although they are there.',
+                ]),
+            );
         }
         if (WorkJob::query()->doesntExist()) {
             $this->openJobs();
@@ -74,14 +86,14 @@ final readonly class DemoWorld
         if (@file_get_contents($stamp) === (string) Recipe::VERSION) {
             return;
         }
-        (new Recipe($this->shelf->folder))->make(static fn (string $name) => $tell("made {$name}"));
+        (new Recipe($this->shelf->folder))->make(static fn(string $name) => $tell("made {$name}"));
         file_put_contents($stamp, (string) Recipe::VERSION);
     }
 
     private function openJobs(): void
     {
-        $build = static fn (string $name): PackageRecord => PackageRecord::query()->where('name', $name)->firstOrFail();
-        $unit = static fn (string $label): UnitRecord => UnitRecord::query()->where('label', $label)->firstOrFail();
+        $build = static fn(string $name): PackageRecord => PackageRecord::query()->where('name', $name)->firstOrFail();
+        $unit = static fn(string $label): UnitRecord => UnitRecord::query()->where('label', $label)->firstOrFail();
         $this->desk->open($unit('SK-04'), $build('saltern-15.2-20260903-bowline.zip'), Intent::Fresh);
         $this->desk->open($unit('SK-08'), $build('saltern-15.2-20260903-bowline.zip'), Intent::Fresh);
         $this->desk->open($unit('SK-01'), null, Intent::Unlock);
@@ -90,7 +102,7 @@ final readonly class DemoWorld
     private function phoneFolder(): string
     {
         $folder = config()->string('tornavis.phones');
-        if (! is_dir($folder)) {
+        if (!is_dir($folder)) {
             mkdir($folder, 0o700, true);
         }
 

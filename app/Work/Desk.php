@@ -81,13 +81,15 @@ final class Desk
             $kit,
             $job->intent,
             // Only a wait depends on what time it is; every other plan is the same whenever it is asked for.
-            $job->intent === Intent::Unlock ? now()->startOfMinute()->toIso8601String() : $job->updated_at?->toIso8601String() ?? '',
+            $job->intent === Intent::Unlock
+                ? now()->startOfMinute()->toIso8601String()
+                : $job->updated_at?->toIso8601String() ?? '',
             ($rules ?? $this->house())->with($answers->house),
             $answers,
-            $this->rates[$sheet->codename] ??= RunStatistics::rates($sheet->codename),
+            ($this->rates[$sheet->codename] ??= RunStatistics::rates($sheet->codename)),
             shelf: $others,
             codenames: array_keys($this->sheets()),
-            workplace: $this->workplace ??= Setting::workplace(),
+            workplace: ($this->workplace ??= Setting::workplace()),
         );
     }
 
@@ -109,7 +111,7 @@ final class Desk
         $unit = $job->unit->only(UnitRecord::LISTED);
         $key = hash('xxh128', json_encode([$job->getRawOriginal(), $unit, $minute], JSON_THROW_ON_ERROR));
         $this->verdicts ??= Kept::all('verdicts', $ground);
-        if (! isset($this->verdicts[$key])) {
+        if (!isset($this->verdicts[$key])) {
             $this->verdicts[$key] = $this->judged($job);
             $this->newVerdicts = true;
         }
@@ -152,9 +154,20 @@ final class Desk
     public function open(UnitRecord $unit, ?PackageRecord $subject, Intent $intent): WorkJob
     {
         $sheet = $this->sheet($unit) ?? throw SituationError::noSheet($unit->label, $unit->codename);
-        $kit = KitSuggestion::of($intent, $subject?->package(), $sheet, $unit->unit(), Stock::of(array_values($this->shelf())), $this->house());
-        $paths = array_map(static fn (Package $package): string => $package->path, $kit);
-        $job = new WorkJob(['intent' => $intent, 'kit' => PackageRecord::query()->whereIn('path', $paths)->pluck('id')->all(), 'answers' => ['agreed' => [], 'waived' => []]]);
+        $kit = KitSuggestion::of(
+            $intent,
+            $subject?->package(),
+            $sheet,
+            $unit->unit(),
+            Stock::of(array_values($this->shelf())),
+            $this->house(),
+        );
+        $paths = array_map(static fn(Package $package): string => $package->path, $kit);
+        $job = new WorkJob([
+            'intent' => $intent,
+            'kit' => PackageRecord::query()->whereIn('path', $paths)->pluck('id')->all(),
+            'answers' => ['agreed' => [], 'waived' => []],
+        ]);
         $job->unit()->associate($unit);
         $job->save();
 
@@ -181,8 +194,12 @@ final class Desk
      */
     public function shelf(): array
     {
-        return $this->shelf ??= PackageRecord::query()->where('missing', false)->get()->sortBy('name')
-            ->mapWithKeys(static fn (PackageRecord $record): array => [$record->id => $record->package()])->all();
+        return $this->shelf ??= PackageRecord::query()
+            ->where('missing', false)
+            ->get()
+            ->sortBy('name')
+            ->mapWithKeys(static fn(PackageRecord $record): array => [$record->id => $record->package()])
+            ->all();
     }
 
     public function house(): HouseRules
@@ -190,15 +207,18 @@ final class Desk
         return $this->house ??= Setting::houseRules();
     }
 
-    /** A value that changes with anything but phone and job themselves that a plan can rest on, the program among it. */
+    /**
+     * A value that changes with anything but phone and job themselves that a plan can rest on, the program among it.
+     */
     public function ground(): string
     {
         if ($this->ground === null) {
-            // What was read before this value was formed may be older than it, and a verdict kept under it would stay wrong.
+            // What was read before this value was formed may be older than it, and a verdict kept under it would stay
+            // wrong.
             $this->sheets = $this->shelf = $this->house = $this->workplace = null;
             $this->rates = [];
             $number = DB::table('revisions')->where('name', 'ground')->value('number');
-            $this->ground = Program::version().'-'.(is_numeric($number) ? (int) $number : 0);
+            $this->ground = Program::version() . '-' . (is_numeric($number) ? (int) $number : 0);
         }
 
         return $this->ground;

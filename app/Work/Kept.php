@@ -18,7 +18,9 @@ final class Kept
     {
         $kept = Cache::get("kept:{$kind}");
 
-        return is_array($kept) && ($kept['ground'] ?? null) === $ground && is_array($kept['values'] ?? null) ? $kept['values'] : [];
+        return is_array($kept) && ($kept['ground'] ?? null) === $ground && is_array($kept['values'] ?? null)
+            ? $kept['values']
+            : [];
     }
 
     /**

@@ -16,8 +16,8 @@ use Illuminate\Support\Facades\Event;
 /**
  * Takes up what a worker that is gone has left.
  *
- * Every worker holds a lock for the work in its hand. Work that is marked as taken and whose lock nobody holds goes back
- * into the queue; a run that should go on and has no work in the queue gets some.
+ * Every worker holds a lock for the work in its hand. Work that is marked as taken and whose lock nobody holds goes
+ * back into the queue; a run that should go on and has no work in the queue gets some.
  */
 final class LostWork
 {
@@ -38,10 +38,9 @@ final class LostWork
                 self::$held[self::name($event->job)] = $lock;
             }
         });
-        Event::listen([
-            JobProcessed::class,
-            JobExceptionOccurred::class,
-        ], static function (JobProcessed|JobExceptionOccurred $event): void {
+        Event::listen([JobProcessed::class, JobExceptionOccurred::class], static function (
+            JobProcessed|JobExceptionOccurred $event,
+        ): void {
             (self::$held[self::name($event->job)] ?? null)?->release(forGood: true);
             unset(self::$held[self::name($event->job)]);
         });
@@ -49,25 +48,29 @@ final class LostWork
 
     private static function name(Job $job): string
     {
-        return 'work-'.$job->uuid();
+        return 'work-' . $job->uuid();
     }
 
     /** @return int how much was taken up */
     public static function takeUp(): int
     {
-        DB::table('jobs')->where(
-            'available_at',
-            '>',
-            time() + self::LONGEST_DELAY_SECONDS,
-        )->update(['available_at' => time()]);
+        DB::table('jobs')
+            ->where('available_at', '>', time() + self::LONGEST_DELAY_SECONDS)
+            ->update(['available_at' => time()]);
         $found = 0;
-        foreach (DB::table('jobs')->whereNotNull('reserved_at')->get(['id', 'payload', 'reserved_at']) as $row) {
+        foreach (
+            DB::table('jobs')
+                ->whereNotNull('reserved_at')
+                ->get(['id', 'payload', 'reserved_at'])
+            as $row
+        ) {
             $payload = json_decode($row->payload, true);
             $uuid = is_array($payload) && is_string($payload['uuid'] ?? null) ? $payload['uuid'] : '';
-            if (abs(time() - (int) $row->reserved_at) >= self::MOMENT_SECONDS && ! WorkLock::isHeld("work-{$uuid}")) {
-                $found += DB::table('jobs')->where('id', $row->id)->whereNotNull('reserved_at')->update(
-                    ['reserved_at' => null, 'attempts' => 0],
-                );
+            if (abs(time() - (int) $row->reserved_at) >= self::MOMENT_SECONDS && !WorkLock::isHeld("work-{$uuid}")) {
+                $found += DB::table('jobs')
+                    ->where('id', $row->id)
+                    ->whereNotNull('reserved_at')
+                    ->update(['reserved_at' => null, 'attempts' => 0]);
             }
         }
 
@@ -78,7 +81,7 @@ final class LostWork
     {
         $found = 0;
         foreach (Run::underWay() as $id) {
-            if (! WorkLock::isHeld(AdvanceRun::lock($id)) && ! AdvanceRun::waits($id)) {
+            if (!WorkLock::isHeld(AdvanceRun::lock($id)) && !AdvanceRun::waits($id)) {
                 AdvanceRun::dispatch($id);
                 $found++;
             }

@@ -24,13 +24,18 @@ final class Program
     {
         $newest = 0;
         $count = 0;
-        foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator(base_path('core/src'), FilesystemIterator::SKIP_DOTS)) as $file) {
+        foreach (
+            new RecursiveIteratorIterator(
+                new RecursiveDirectoryIterator(base_path('core/src'), FilesystemIterator::SKIP_DOTS),
+            )
+            as $file
+        ) {
             if ($file instanceof SplFileInfo) {
                 $newest = max($newest, (int) $file->getMTime());
                 $count++;
             }
         }
 
-        return dechex($newest).'.'.$count;
+        return dechex($newest) . '.' . $count;
     }
 }

@@ -11,8 +11,8 @@ use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Run\PlanSeal;
 
 /**
- * A plan as a page shows it. What is started carries its seal; where the plan is another one by then, nothing starts, and
- * the answer says what is different.
+ * A plan as a page shows it. What is started carries its seal; where the plan is another one by then, nothing starts,
+ * and the answer says what is different.
  */
 final class ShownPlan
 {
@@ -39,7 +39,9 @@ final class ShownPlan
             throw new HttpResponseException(
                 response()->json(
                     [
-                        'message' => 'What is started has to be named: send the seal of the plan that is shown. Load the page again.',
+                        'message' =>
+                            'What is started has to be named: send the seal of the plan that is shown. Load the ' .
+                            'page again.',
                     ],
                     422,
                 ),
@@ -56,9 +58,16 @@ final class ShownPlan
         $plan = json_decode($now->toJson(), true);
         $difference = $shown === null ? null : PlanDifference::between($shown, $plan)->toArray();
 
-        throw new HttpResponseException(response()->json([
-            'message' => 'The plan has changed since it was shown. Nothing was started. Look at what is different, then start it again.',
-            'difference' => $difference,
-        ], 409));
+        throw new HttpResponseException(
+            response()->json(
+                [
+                    'message' =>
+                        'The plan has changed since it was shown. Nothing was started. Look at what is different, ' .
+                        'then start it again.',
+                    'difference' => $difference,
+                ],
+                409,
+            ),
+        );
     }
 }

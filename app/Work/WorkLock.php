@@ -13,18 +13,18 @@ use RuntimeException;
 final class WorkLock
 {
     /** @param  resource  $handle */
-    private function __construct(private mixed $handle, private readonly string $file)
-    {
-    }
+    private function __construct(private mixed $handle, private readonly string $file) {}
 
     /** @return ?self null where another process has it */
     public static function take(string $name): ?self
     {
         $file = self::file($name);
-        $handle = @fopen($file, 'ce') ?: throw new RuntimeException(
-            "The file {$file} cannot be written. Look for free space and for write permission there.",
-        );
-        if (! flock($handle, LOCK_EX | LOCK_NB)) {
+        $handle =
+            @fopen($file, 'ce') ?:
+            throw new RuntimeException(
+                "The file {$file} cannot be written. Look for free space and for write permission there.",
+            );
+        if (!flock($handle, LOCK_EX | LOCK_NB)) {
             fclose($handle);
 
             return null;
@@ -42,7 +42,7 @@ final class WorkLock
         $free = flock($handle, LOCK_SH | LOCK_NB);
         fclose($handle);
 
-        return ! $free;
+        return !$free;
     }
 
     /** Lets it go. The file stays where others may wait for it. */

@@ -9,6 +9,6 @@ use Tornavis\Core\Package\Apart\ReadingChild;
  * One request a line on its input, answers as lines on its output, both JSON.
  */
 
-require dirname(__DIR__, 2).'/vendor/autoload.php';
+require dirname(__DIR__, 2) . '/vendor/autoload.php';
 
 (new ReadingChild(STDIN, STDOUT))->serve();

@@ -17,14 +17,27 @@ final class Rulebook
         'RECOVERY-3' => ['After a PC flash nothing starts the system before the recovery has run once.'],
         'ERASE-2' => ['Formatting is more than wiping; nothing is wiped before a format.'],
         'ERASE-6' => ['After a format the recovery restarts before the storage is used, and only then.'],
-        'ERASE-8' => ['At the end the data must be readable by the new system; when the format comes follows from that and from the house rule.'],
-        'SLOTS-1' => ['A build goes into the slot that is not running; add-ons only after the recovery runs in the new slot.'],
+        'ERASE-8' => [
+            'At the end the data must be readable by the new system; when the format comes follows from that and ' .
+            'from the house rule.',
+        ],
+        'SLOTS-1' => [
+            'A build goes into the slot that is not running; add-ons only after the recovery runs in the new slot.',
+        ],
         'SLOTS-3' => ['Every step says which slot it touches, and why that one.'],
         'ORDER-2' => ['Constraints that contradict one another are named with the steps that they order.'],
         'PLAN-1' => ['An intent or a class of phone that is not planned yet gets a finding and no half plan.'],
-        'PLAN-2' => ['Work begins only on a phone that its keys or a command bring into its system, recovery or bootloader.'],
-        'ROUTE' => ['Packages are streamed from the computer where the recovery can do it; storage is the other way, by house rule or where streaming is not possible.'],
-        'PROOF' => ['A plan is offered only when every step holds as it is walked over this phone and the end is what was wanted.'],
+        'PLAN-2' => [
+            'Work begins only on a phone that its keys or a command bring into its system, recovery or bootloader.',
+        ],
+        'ROUTE' => [
+            'Packages are streamed from the computer where the recovery can do it; storage is the other way, by ' .
+            'house rule or where streaming is not possible.',
+        ],
+        'PROOF' => [
+            'A plan is offered only when every step holds as it is walked over this phone and the end is what was ' .
+            'wanted.',
+        ],
     ];
 
     /**

@@ -12,16 +12,16 @@ final class Size
     {
         foreach ([['GiB', 1 << 30], ['MiB', 1 << 20], ['KiB', 1 << 10]] as [$unit, $size]) {
             if ($bytes >= $size) {
-                return number_format($bytes / $size, 1, '.', '').' '.$unit;
+                return number_format($bytes / $size, 1, '.', '') . ' ' . $unit;
             }
         }
 
-        return $bytes.' B';
+        return $bytes . ' B';
     }
 
     /** @param int $seconds not negative */
     public static function minutes(int $seconds): string
     {
-        return $seconds < 60 ? $seconds.' s' : max(1, (int) round($seconds / 60)).' min';
+        return $seconds < 60 ? $seconds . ' s' : max(1, (int) round($seconds / 60)) . ' min';
     }
 }

@@ -31,13 +31,14 @@ abstract class TornavisError extends \RuntimeException
         string $todo,
         ?\Throwable $previous = null,
     ) {
-        // What is quoted in it may come from a file that holds anything; the message can be kept and shown all the same.
-        [
-            $this->what,
-            $this->where,
-            $this->expected,
-            $this->todo,
-        ] = array_map(mb_scrub(...), [$what, $where, $expected, $todo]);
+        // What is quoted in it may come from a file that holds anything; the message can be kept and shown all the
+        // same.
+        [$this->what, $this->where, $this->expected, $this->todo] = array_map(mb_scrub(...), [
+            $what,
+            $where,
+            $expected,
+            $todo,
+        ]);
         [$what, $where, $expected, $todo] = [$this->what, $this->where, $this->expected, $this->todo];
         parent::__construct("{$what} ({$where}). Expected: {$expected}. {$todo}", 0, $previous);
     }

@@ -13,13 +13,16 @@ final readonly class Version
     /**
      * @param  list<string>  $parts
      */
-    private function __construct(private string $text, private array $parts)
-    {
-    }
+    private function __construct(private string $text, private array $parts) {}
 
     public static function of(string $text): self
     {
-        $parts = preg_split('/[.\-_+ ]+|(?<=\d)(?=[a-zA-Z])|(?<=[a-zA-Z])(?=\d)/', trim($text), -1, PREG_SPLIT_NO_EMPTY);
+        $parts = preg_split(
+            '/[.\-_+ ]+|(?<=\d)(?=[a-zA-Z])|(?<=[a-zA-Z])(?=\d)/',
+            trim($text),
+            -1,
+            PREG_SPLIT_NO_EMPTY,
+        );
 
         return new self($text, $parts === false ? [$text] : $parts);
     }
@@ -34,7 +37,8 @@ final readonly class Version
             if ($mine === null || $theirs === null) {
                 return $mine === null ? -1 : 1;
             }
-            $order = ctype_digit($mine) && ctype_digit($theirs) ? (int) $mine <=> (int) $theirs : strcmp($mine, $theirs);
+            $order =
+                ctype_digit($mine) && ctype_digit($theirs) ? (int) $mine <=> (int) $theirs : strcmp($mine, $theirs);
             if ($order !== 0) {
                 return $order;
             }

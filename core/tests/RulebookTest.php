@@ -18,9 +18,9 @@ it('explains every rule that a finding or a reason of the demo world names', fun
         World::plan('SK-07', World::SALTERN, ['mode' => 'stuck']),
     ];
     foreach ($plans as $plan) {
-        array_push($named, ...array_map(static fn (Finding $finding): string => $finding->rule, $plan->findings));
+        array_push($named, ...array_map(static fn(Finding $finding): string => $finding->rule, $plan->findings));
         foreach ($plan->steps as $step) {
-            array_push($named, ...array_map(static fn (Reason $reason): string => $reason->rule, $step->draft->reasons));
+            array_push($named, ...array_map(static fn(Reason $reason): string => $reason->rule, $step->draft->reasons));
         }
     }
     // "MODE" is no rule: a restart that only brings the phone into the mode of the next step.
@@ -36,21 +36,28 @@ it('says what each rule is for in whole sentences', function () {
     }
 });
 
-it('gives every step a reason, an instruction, evidence and a way on when it fails', function (string $unit, array $kit) {
+it('gives every step a reason, an instruction, evidence and a way on when it fails', function (
+    string $unit,
+    array $kit,
+) {
     foreach (World::plan($unit, $kit)->steps as $step) {
         $operation = $step->draft->operation;
-        expect($step->draft->reasons)->not->toBe([], $operation->title())
-            ->and($operation->instruction())->not->toBe('')
-            ->and($operation->youWillSee())->not->toBe('')
-            ->and($operation->evidence())->not->toBe('')
-            ->and($operation->whenItFails())->not->toBe('')
-            ->and($step->timing->expectedSeconds)->toBeLessThanOrEqual($step->timing->longSeconds)
-            ->and($step->timing->longSeconds)->toBeLessThanOrEqual($step->timing->giveUpSeconds);
+        expect($step->draft->reasons)
+            ->not->toBe([], $operation->title())
+            ->and($operation->instruction())
+            ->not->toBe('')
+            ->and($operation->youWillSee())
+            ->not->toBe('')
+            ->and($operation->evidence())
+            ->not->toBe('')
+            ->and($operation->whenItFails())
+            ->not->toBe('')
+            ->and($step->timing->expectedSeconds)
+            ->toBeLessThanOrEqual($step->timing->longSeconds)
+            ->and($step->timing->longSeconds)
+            ->toBeLessThanOrEqual($step->timing->giveUpSeconds);
     }
-    expect(array_map(static fn (Step $step): int => $step->number, World::plan($unit, $kit)->steps))
-        ->toBe(range(1, count(World::plan($unit, $kit)->steps)));
-})->with([
-    ['SK-07', World::DRIFTGLASS],
-    ['SK-04', [...World::SALTERN, World::FIRMWARE]],
-    ['SK-08', World::SALTERN],
-]);
+    expect(array_map(static fn(Step $step): int => $step->number, World::plan($unit, $kit)->steps))->toBe(
+        range(1, count(World::plan($unit, $kit)->steps)),
+    );
+})->with([['SK-07', World::DRIFTGLASS], ['SK-04', [...World::SALTERN, World::FIRMWARE]], ['SK-08', World::SALTERN]]);

@@ -67,8 +67,14 @@ return new class extends Migration {
             $table->unique(['run_id', 'sequence']);
         });
         // Append-only: the database itself refuses to change or drop a line.
-        DB::unprepared("CREATE TRIGGER journal_events_keep BEFORE UPDATE ON journal_events BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END");
-        DB::unprepared("CREATE TRIGGER journal_events_stay BEFORE DELETE ON journal_events BEGIN SELECT RAISE(ABORT, 'the journal is append-only'); END");
+        DB::unprepared(
+            "CREATE TRIGGER journal_events_keep BEFORE UPDATE ON journal_events BEGIN SELECT RAISE(ABORT, 'the " .
+                "journal is append-only'); END",
+        );
+        DB::unprepared(
+            "CREATE TRIGGER journal_events_stay BEFORE DELETE ON journal_events BEGIN SELECT RAISE(ABORT, 'the " .
+                "journal is append-only'); END",
+        );
         Schema::create('settings', function (Blueprint $table): void {
             $table->string('name')->primary();
             $table->json('value');

@@ -13,9 +13,11 @@ return new class extends Migration {
     public function up(): void
     {
         foreach (['work_jobs', 'runs'] as $name) {
-            Schema::table($name, fn (Blueprint $table) => $table->string('key', 26)->nullable()->unique());
+            Schema::table($name, fn(Blueprint $table) => $table->string('key', 26)->nullable()->unique());
             foreach (DB::table($name)->orderBy('id')->pluck('id') as $id) {
-                DB::table($name)->where('id', $id)->update(['key' => (string) Str::ulid()]);
+                DB::table($name)
+                    ->where('id', $id)
+                    ->update(['key' => (string) Str::ulid()]);
             }
         }
     }

@@ -11,12 +11,13 @@ return new class extends Migration {
     {
         // Counts the changes of a document, so that nobody writes over what he has not seen.
         foreach (['units', 'work_jobs'] as $name) {
-            Schema::table($name, fn (Blueprint $table) => $table->unsignedBigInteger('version')->default(1));
+            Schema::table($name, fn(Blueprint $table) => $table->unsignedBigInteger('version')->default(1));
         }
-        Schema::table('work_jobs', fn (Blueprint $table) => $table->index('unit_id'));
+        Schema::table('work_jobs', fn(Blueprint $table) => $table->index('unit_id'));
         Schema::table('runs', function (Blueprint $table): void {
             $table->index('work_job_id');
-            // By the key of the installation that wrote the journal: key, number of the last line that is signed, signature.
+            // By the key of the installation that wrote the journal: key, number of the last line that is signed,
+            // signature.
             $table->json('signature')->nullable();
         });
         Schema::table('packages', function (Blueprint $table): void {

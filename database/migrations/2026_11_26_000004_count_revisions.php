@@ -30,8 +30,15 @@ return new class extends Migration {
             $count = "UPDATE revisions SET number = number + 1 WHERE name = 'ground'";
             DB::unprepared("CREATE TRIGGER {$table}_added AFTER INSERT ON {$table} BEGIN {$count}; END");
             DB::unprepared("CREATE TRIGGER {$table}_gone AFTER DELETE ON {$table} BEGIN {$count}; END");
-            DB::unprepared("CREATE TRIGGER {$table}_changed AFTER UPDATE OF ".implode(', ', $columns)." ON {$table} BEGIN {$count}; END");
+            DB::unprepared(
+                "CREATE TRIGGER {$table}_changed AFTER UPDATE OF " .
+                    implode(', ', $columns) .
+                    " ON {$table} BEGIN {$count}; END",
+            );
         }
-        DB::unprepared('CREATE TRIGGER units_changed AFTER UPDATE OF document, codename ON units BEGIN UPDATE units SET version = version + 1 WHERE id = NEW.id; END');
+        DB::unprepared(
+            'CREATE TRIGGER units_changed AFTER UPDATE OF document, codename ON units BEGIN UPDATE units SET ' .
+                'version = version + 1 WHERE id = NEW.id; END',
+        );
     }
 };

@@ -17,12 +17,11 @@ final readonly class BuildSpec
         public string $release = '15',
         public int $api = 35,
         public string $vendorMin = '',
-    ) {
-    }
+    ) {}
 
     public function id(): string
     {
-        return strtolower($this->family)."-{$this->version}-{$this->date}-{$this->codename}";
+        return strtolower($this->family) . "-{$this->version}-{$this->date}-{$this->codename}";
     }
 
     /**
@@ -34,10 +33,23 @@ final readonly class BuildSpec
     {
         $label = ['part' => $partition, 'of' => $this->id()];
         if ($partition === 'system') {
-            $label['os'] = ['family' => $this->family, 'version' => $this->version, 'release' => $this->release, 'patchLevel' => $this->patchLevel(), 'codename' => $this->codename, 'services' => $this->family === 'Saltern' ? 'its own' : 'none', 'needsFirmware' => $this->firmwareMin] + ($this->vendorMin === '' ? [] : ['needsVendor' => $this->vendorMin]);
+            $label['os'] =
+                [
+                    'family' => $this->family,
+                    'version' => $this->version,
+                    'release' => $this->release,
+                    'patchLevel' => $this->patchLevel(),
+                    'codename' => $this->codename,
+                    'services' => $this->family === 'Saltern' ? 'its own' : 'none',
+                    'needsFirmware' => $this->firmwareMin,
+                ] + ($this->vendorMin === '' ? [] : ['needsVendor' => $this->vendorMin]);
         }
         if ($partition === 'vendor_boot') {
-            $label['recovery'] = ['family' => "{$this->family} {$this->version}'s own", 'version' => $this->version, 'abilities' => ['sideload']];
+            $label['recovery'] = [
+                'family' => "{$this->family} {$this->version}'s own",
+                'version' => $this->version,
+                'abilities' => ['sideload'],
+            ];
         }
 
         return $label;
@@ -52,7 +64,10 @@ final readonly class BuildSpec
 
         return [
             'ota-type' => $this->release === '9' ? 'BLOCK' : 'AB',
-            'post-build' => strtolower($this->family)."/{$this->codename}/{$this->codename}:{$this->release}/{$this->family}.{$this->version}/{$this->id()}:user/release-keys",
+            'post-build' =>
+                strtolower($this->family) .
+                "/{$this->codename}/{$this->codename}:{$this->release}" .
+                "/{$this->family}.{$this->version}/{$this->id()}:user/release-keys",
             'post-build-incremental' => $this->id(),
             'post-sdk-level' => (string) $this->api,
             'post-security-patch-level' => $this->patchLevel(),
@@ -68,13 +83,21 @@ final readonly class BuildSpec
     public function card(array $more): array
     {
         return [
-            'kind' => 'build', 'family' => $this->family, 'versionName' => $this->version, 'publisher' => "{$this->family} project", 'channel' => 'stable',
-            'codenames' => [$this->codename], 'architecture' => $this->release === '9' ? 'arm' : 'arm64', 'release' => $this->release,
-        ] + ($this->release === '9' ? [] : ['preInstall' => ['boot', 'dtbo'], 'official' => true]) + $more;
+            'kind' => 'build',
+            'family' => $this->family,
+            'versionName' => $this->version,
+            'publisher' => "{$this->family} project",
+            'channel' => 'stable',
+            'codenames' => [$this->codename],
+            'architecture' => $this->release === '9' ? 'arm' : 'arm64',
+            'release' => $this->release,
+        ] +
+            ($this->release === '9' ? [] : ['preInstall' => ['boot', 'dtbo'], 'official' => true]) +
+            $more;
     }
 
     private function patchLevel(): string
     {
-        return substr($this->date, 0, 4).'-'.substr($this->date, 4, 2).'-01';
+        return substr($this->date, 0, 4) . '-' . substr($this->date, 4, 2) . '-01';
     }
 }

@@ -21,25 +21,34 @@ final class Formats
         $superblock = substr_replace($superblock, pack('V', 2), 24, 4);
         $superblock = substr_replace($superblock, "\x53\xef", 56, 2);
         $superblock = substr_replace($superblock, str_pad($volume, 16, "\0"), 120, 16);
-        $head = str_pad(str_repeat("\0", 1024).$superblock, self::BLOCK, "\0").$content->head();
+        $head = str_pad(str_repeat("\0", 1024) . $superblock, self::BLOCK, "\0") . $content->head();
 
         return str_pad($head, $blocks * self::BLOCK, "\0");
     }
 
-    /** The same image as chunks: raw where there is content, filler where it repeats, nothing where it is empty, a checksum at the end. */
+    /**
+     * The same image as chunks: raw where there is content, filler where it repeats, nothing where it is empty, a
+     * checksum at the end.
+     */
     public static function sparse(string $image, int $blocks): string
     {
-        $raw = str_pad(rtrim($image, "\0"), intdiv(strlen(rtrim($image, "\0")) + self::BLOCK - 1, self::BLOCK) * self::BLOCK, "\0");
+        $raw = str_pad(
+            rtrim($image, "\0"),
+            intdiv(strlen(rtrim($image, "\0")) + self::BLOCK - 1, self::BLOCK) * self::BLOCK,
+            "\0",
+        );
         $used = intdiv(strlen($raw), self::BLOCK);
         $fill = intdiv($blocks - $used, 2);
         $chunks = [
-            pack('vvVV', SparseImageReader::RAW, 0, $used, 12 + strlen($raw)).$raw,
-            pack('vvVV', SparseImageReader::FILL, 0, $fill, 16).pack('V', 0),
+            pack('vvVV', SparseImageReader::RAW, 0, $used, 12 + strlen($raw)) . $raw,
+            pack('vvVV', SparseImageReader::FILL, 0, $fill, 16) . pack('V', 0),
             pack('vvVV', SparseImageReader::SKIP, 0, $blocks - $used - $fill, 12),
-            pack('vvVV', SparseImageReader::CHECKSUM, 0, 0, 16).pack('V', crc32($raw)),
+            pack('vvVV', SparseImageReader::CHECKSUM, 0, 0, 16) . pack('V', crc32($raw)),
         ];
 
-        return SparseImageReader::MAGIC.pack('vvvvVVVV', 1, 0, 28, 12, self::BLOCK, $blocks, count($chunks), 0).implode('', $chunks);
+        return SparseImageReader::MAGIC .
+            pack('vvvvVVVV', 1, 0, 28, 12, self::BLOCK, $blocks, count($chunks), 0) .
+            implode('', $chunks);
     }
 
     /**
@@ -48,31 +57,48 @@ final class Formats
      * @param  array<string, string>  $images  content by partition
      * @param  list<string>  $chained
      */
-    public static function verification(array $images, array $chained, int $rollbackIndex, string $madeBy, bool $off = false): string
-    {
+    public static function verification(
+        array $images,
+        array $chained,
+        int $rollbackIndex,
+        string $madeBy,
+        bool $off = false,
+    ): string {
         $descriptors = '';
         foreach ($images as $partition => $image) {
             $salt = hash('sha256', "salt of {$partition}", true);
-            $body = pack('J', strlen($image)).str_pad('sha256', 32, "\0").pack('NNNN', strlen($partition), 32, 32, 0).str_repeat("\0", 60).$partition.$salt.hash('sha256', $salt.$image, true);
+            $body =
+                pack('J', strlen($image)) .
+                str_pad('sha256', 32, "\0") .
+                pack('NNNN', strlen($partition), 32, 32, 0) .
+                str_repeat("\0", 60) .
+                $partition .
+                $salt .
+                hash('sha256', $salt . $image, true);
             $descriptors .= self::descriptor(VerificationReader::HASH, $body);
         }
         foreach ($chained as $partition) {
-            $descriptors .= self::descriptor(VerificationReader::CHAIN, pack('NNNN', 1, strlen($partition), 64, 0).str_repeat("\0", 60).$partition.str_repeat("\x5a", 64));
+            $descriptors .= self::descriptor(
+                VerificationReader::CHAIN,
+                pack('NNNN', 1, strlen($partition), 64, 0) . str_repeat("\0", 60) . $partition . str_repeat("\x5a", 64),
+            );
         }
         $aux = str_pad($descriptors, intdiv(strlen($descriptors) + 63, 64) * 64, "\0");
-        $header = VerificationReader::MAGIC.pack('NNJJN', 1, 0, 0, strlen($aux), 1)
-            .str_repeat("\0", 64)
-            .pack('JJJNN', 0, strlen($descriptors), $rollbackIndex, $off ? 2 : 0, 0)
-            .str_pad($madeBy, 48, "\0");
+        $header =
+            VerificationReader::MAGIC .
+            pack('NNJJN', 1, 0, 0, strlen($aux), 1) .
+            str_repeat("\0", 64) .
+            pack('JJJNN', 0, strlen($descriptors), $rollbackIndex, $off ? 2 : 0, 0) .
+            str_pad($madeBy, 48, "\0");
 
-        return str_pad(str_pad($header, VerificationReader::HEADER_BYTES, "\0").$aux, self::BLOCK, "\0");
+        return str_pad(str_pad($header, VerificationReader::HEADER_BYTES, "\0") . $aux, self::BLOCK, "\0");
     }
 
     private static function descriptor(int $tag, string $body): string
     {
         $body = str_pad($body, intdiv(strlen($body) + 7, 8) * 8, "\0");
 
-        return pack('JJ', $tag, strlen($body)).$body;
+        return pack('JJ', $tag, strlen($body)) . $body;
     }
 
     /**
@@ -88,7 +114,7 @@ final class Formats
         $sector = 2048;
         $extents = 0;
         foreach ($partitions as $name => [$size, $group]) {
-            $rows[0] .= str_pad($name, 36, "\0").pack('VVVV', 1, $extents, $size > 0 ? 1 : 0, $groupIndex[$group]);
+            $rows[0] .= str_pad($name, 36, "\0") . pack('VVVV', 1, $extents, $size > 0 ? 1 : 0, $groupIndex[$group]);
             if ($size > 0) {
                 $rows[1] .= pack('PVPV', intdiv($size, SuperLayoutReader::SECTOR), 0, $sector, 0);
                 $sector += intdiv($size, SuperLayoutReader::SECTOR);
@@ -98,7 +124,7 @@ final class Formats
         foreach ($groups as $name => $limit) {
             $rows[2] .= self::group($name, $limit);
         }
-        $rows[3] = pack('PVVP', 2048, 1 << 20, 0, $superBytes).str_pad('super', 36, "\0").pack('V', 0);
+        $rows[3] = pack('PVVP', 2048, 1 << 20, 0, $superBytes) . str_pad('super', 36, "\0") . pack('V', 0);
         $tables = implode('', $rows);
         $offset = 0;
         $places = '';
@@ -106,15 +132,23 @@ final class Formats
             $places .= pack('VVV', $offset, intdiv(strlen($rows[$index]), $size), $size);
             $offset += strlen($rows[$index]);
         }
-        $head = SuperLayoutReader::HEADER_MAGIC.pack('vvV', 10, 0, 128).str_repeat("\0", 32).pack('V', strlen($tables)).hash('sha256', $tables, true).$places;
-        $geometry = SuperLayoutReader::GEOMETRY_MAGIC.pack('V', 52).str_repeat("\0", 32).pack('VVV', 65536, 2, 4096);
+        $head =
+            SuperLayoutReader::HEADER_MAGIC .
+            pack('vvV', 10, 0, 128) .
+            str_repeat("\0", 32) .
+            pack('V', strlen($tables)) .
+            hash('sha256', $tables, true) .
+            $places;
+        $geometry =
+            SuperLayoutReader::GEOMETRY_MAGIC . pack('V', 52) . str_repeat("\0", 32) . pack('VVV', 65536, 2, 4096);
 
-        return str_pad($geometry, self::BLOCK, "\0").str_pad(str_pad($head, 128, "\0").$tables, 3 * self::BLOCK, "\0");
+        return str_pad($geometry, self::BLOCK, "\0") .
+            str_pad(str_pad($head, 128, "\0") . $tables, 3 * self::BLOCK, "\0");
     }
 
     private static function group(string $name, int $limit): string
     {
-        return str_pad($name, 36, "\0").pack('VP', 0, $limit);
+        return str_pad($name, 36, "\0") . pack('VP', 0, $limit);
     }
 
     /**
@@ -126,8 +160,29 @@ final class Formats
     {
         $out = '';
         foreach ($files + ['TRAILER!!!' => ''] as $name => $content) {
-            $entry = '070701'.implode('', array_map(static fn (int $value): string => sprintf('%08X', $value), [0, 0o100644, 0, 0, 1, 0, strlen($content), 0, 0, 0, 0, strlen($name) + 1, 0])).$name."\0";
-            $entry = str_pad($entry, intdiv(strlen($entry) + 3, 4) * 4, "\0").$content;
+            $entry =
+                '070701' .
+                implode(
+                    '',
+                    array_map(static fn(int $value): string => sprintf('%08X', $value), [
+                        0,
+                        0o100644,
+                        0,
+                        0,
+                        1,
+                        0,
+                        strlen($content),
+                        0,
+                        0,
+                        0,
+                        0,
+                        strlen($name) + 1,
+                        0,
+                    ]),
+                ) .
+                $name .
+                "\0";
+            $entry = str_pad($entry, intdiv(strlen($entry) + 3, 4) * 4, "\0") . $content;
             $out .= str_pad($entry, intdiv(strlen($entry) + 3, 4) * 4, "\0");
         }
 
@@ -143,13 +198,20 @@ final class Formats
     {
         $out = '';
         foreach ($files as $name => $content) {
-            $header = str_pad($name, 100, "\0").sprintf("%07o\0%07o\0%07o\0%011o\0%011o\0", 0o644, 0, 0, strlen($content), 1_788_393_600).'        0'.str_repeat("\0", 100)."ustar\0".'00'.str_repeat("\0", 247);
+            $header =
+                str_pad($name, 100, "\0") .
+                sprintf("%07o\0%07o\0%07o\0%011o\0%011o\0", 0o644, 0, 0, strlen($content), 1_788_393_600) .
+                '        0' .
+                str_repeat("\0", 100) .
+                "ustar\0" .
+                '00' .
+                str_repeat("\0", 247);
             $header = str_pad($header, 512, "\0");
             $sum = array_sum(array_map(ord(...), str_split($header)));
             $header = substr_replace($header, sprintf("%06o\0 ", $sum), 148, 8);
-            $out .= $header.str_pad($content, intdiv(strlen($content) + 511, 512) * 512, "\0");
+            $out .= $header . str_pad($content, intdiv(strlen($content) + 511, 512) * 512, "\0");
         }
 
-        return $out.str_repeat("\0", 1024);
+        return $out . str_repeat("\0", 1024);
     }
 }

@@ -20,19 +20,21 @@ final class ImageContent
     /**
      * @param  array<string, mixed>  $label
      */
-    public function __construct(private readonly array $label, private readonly int $fillerBytes, public readonly int $sizeBytes)
-    {
-    }
+    public function __construct(
+        private readonly array $label,
+        private readonly int $fillerBytes,
+        public readonly int $sizeBytes,
+    ) {}
 
     /** The part that is not zero, a whole number of 4096-byte blocks. */
     public function head(): string
     {
-        $label = self::MARK.json_encode($this->label, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES)."\0";
+        $label = self::MARK . json_encode($this->label, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES) . "\0";
         $filler = '';
         for ($i = 0; strlen($filler) < $this->fillerBytes; $i++) {
-            $filler .= hash('sha256', $label.$i, true);
+            $filler .= hash('sha256', $label . $i, true);
         }
-        $head = $label.$filler;
+        $head = $label . $filler;
 
         return str_pad($head, intdiv(strlen($head) + 4095, 4096) * 4096, "\0");
     }
@@ -41,8 +43,8 @@ final class ImageContent
     public function hash(): string
     {
         $head = $this->head();
-        $key = $this->sizeBytes.hash('sha256', $head);
-        if (! isset(self::$known[$key])) {
+        $key = $this->sizeBytes . hash('sha256', $head);
+        if (!isset(self::$known[$key])) {
             $hash = hash_init('sha256');
             hash_update($hash, $head);
             $zeros = str_repeat("\0", 1 << 20);

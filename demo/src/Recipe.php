@@ -22,7 +22,7 @@ final readonly class Recipe
      */
     public function make(callable $made): void
     {
-        if (! is_dir($this->folder) && ! @mkdir($this->folder, 0o755, true)) {
+        if (!is_dir($this->folder) && !@mkdir($this->folder, 0o755, true)) {
             throw new \RuntimeException("Cannot make the folder {$this->folder}. Check its permissions.");
         }
         foreach ($this->dishes() as $name => $cook) {
@@ -39,31 +39,74 @@ final readonly class Recipe
         $saltern = new BuildSpec('Saltern', '15.2', '20260903', 'bowline', 'saltern', '5.2.11');
         $driftglass = new BuildSpec('Driftglass', '15.1', '20260820', 'bowline', 'driftglass', '5.2.9');
         $bowlane = new BuildSpec('Saltern', '15.2', '20260903', 'bowlane', 'saltern', '4.0.2');
-        $requires = static fn (BuildSpec $spec, string $wicket, string ...$abilities): array => [
-            'firmware' => ['min' => $spec->firmwareMin, 'slots' => 'both'], 'stockRelease' => '13', 'recovery' => ['family' => 'Wicket', 'min' => $wicket, 'abilities' => ['sideload', ...$abilities]],
+        $requires = static fn(BuildSpec $spec, string $wicket, string ...$abilities): array => [
+            'firmware' => ['min' => $spec->firmwareMin, 'slots' => 'both'],
+            'stockRelease' => '13',
+            'recovery' => ['family' => 'Wicket', 'min' => $wicket, 'abilities' => ['sideload', ...$abilities]],
         ];
-        $salternCard = $saltern->card(['excludes' => ['OF-301K'], 'chipsets' => ['Qorin 730'], 'requires' => $requires($saltern, '4.0'), 'brings' => ['services' => true, 'recovery' => true]]);
-        $driftglassCard = $driftglass->card(['chipsets' => ['Qorin 730'], 'requires' => $requires($driftglass, '4.1', 'metadata') + ['fileSystem' => 'f2fs'], 'brings' => ['services' => false, 'recovery' => true]]);
+        $salternCard = $saltern->card([
+            'excludes' => ['OF-301K'],
+            'chipsets' => ['Qorin 730'],
+            'requires' => $requires($saltern, '4.0'),
+            'brings' => ['services' => true, 'recovery' => true],
+        ]);
+        $driftglassCard = $driftglass->card([
+            'chipsets' => ['Qorin 730'],
+            'requires' => $requires($driftglass, '4.1', 'metadata') + ['fileSystem' => 'f2fs'],
+            'brings' => ['services' => false, 'recovery' => true],
+        ]);
 
         return [
-            "{$saltern->id()}.zip" => fn (string $path) => $this->bakery->build($path, $saltern, $salternCard),
-            "{$driftglass->id()}.zip" => fn (string $path) => $this->bakery->build($path, $driftglass, $driftglassCard),
-            "{$bowlane->id()}.zip" => fn (string $path) => $this->bakery->build($path, $bowlane, $bowlane->card(['brings' => ['services' => true, 'recovery' => true]]), 32),
-            'saltern-15.2-20260903-from-20260801-bowline.zip' => fn (string $path) => $this->bakery->build($path, $saltern, $saltern->card([]), 192, true),
-            'saltern-15.2-20260903-bowline-copy.zip' => fn (string $path) => $this->bakery->truncated($path, "{$this->folder}/{$saltern->id()}.zip"),
-            'saltern-15.2-boot-bowline.img' => fn (string $path) => $this->bakery->image($path, $saltern, 'boot'),
-            'saltern-15.2-dtbo-bowline.img' => fn (string $path) => $this->bakery->image($path, $saltern, 'dtbo'),
-            'driftglass-15.1-boot-bowline.img' => fn (string $path) => $this->bakery->image($path, $driftglass, 'boot'),
-            'driftglass-15.1-dtbo-bowline.img' => fn (string $path) => $this->bakery->image($path, $driftglass, 'dtbo'),
-            'wicket-4.1-bowline.img' => fn (string $path) => $this->bakery->recovery($path, '4.1', ['sideload', 'decrypt', 'metadata', 'backup']),
-            'wicket-3.6-bowline.img' => fn (string $path) => $this->bakery->recovery($path, '3.6', ['sideload', 'backup']),
-            'firmware-5.2.11-bowline.zip' => fn (string $path) => $this->bakery->firmware($path, '5.2.11'),
-            'firmware-5.2.8-bowline.zip' => fn (string $path) => $this->bakery->firmware($path, '5.2.8'),
-            'larder-mini-15-arm64.zip' => fn (string $path) => $this->bakery->services($path, '15', 'arm64'),
-            'larder-mini-14-arm64.zip' => fn (string $path) => $this->bakery->services($path, '14', 'arm64'),
-            'larder-mini-15-arm.zip' => fn (string $path) => $this->bakery->services($path, '15', 'arm'),
-            'lamplight-9.4-20250611-marl.zip' => fn (string $path) => $this->bakery->scriptedBuild($path, '9.4', '20250611', ['marl']),
-            'lamplight-9.3-20250120-marl.zip' => fn (string $path) => $this->bakery->scriptedBuild($path, '9.3', '20250120', ['splice']),
+            "{$saltern->id()}.zip" => fn(string $path) => $this->bakery->build($path, $saltern, $salternCard),
+            "{$driftglass->id()}.zip" => fn(string $path) => $this->bakery->build($path, $driftglass, $driftglassCard),
+            "{$bowlane->id()}.zip" => fn(string $path) => $this->bakery->build(
+                $path,
+                $bowlane,
+                $bowlane->card(['brings' => ['services' => true, 'recovery' => true]]),
+                32,
+            ),
+            'saltern-15.2-20260903-from-20260801-bowline.zip' => fn(string $path) => $this->bakery->build(
+                $path,
+                $saltern,
+                $saltern->card([]),
+                192,
+                true,
+            ),
+            'saltern-15.2-20260903-bowline-copy.zip' => fn(string $path) => $this->bakery->truncated(
+                $path,
+                "{$this->folder}/{$saltern->id()}.zip",
+            ),
+            'saltern-15.2-boot-bowline.img' => fn(string $path) => $this->bakery->image($path, $saltern, 'boot'),
+            'saltern-15.2-dtbo-bowline.img' => fn(string $path) => $this->bakery->image($path, $saltern, 'dtbo'),
+            'driftglass-15.1-boot-bowline.img' => fn(string $path) => $this->bakery->image($path, $driftglass, 'boot'),
+            'driftglass-15.1-dtbo-bowline.img' => fn(string $path) => $this->bakery->image($path, $driftglass, 'dtbo'),
+            'wicket-4.1-bowline.img' => fn(string $path) => $this->bakery->recovery($path, '4.1', [
+                'sideload',
+                'decrypt',
+                'metadata',
+                'backup',
+            ]),
+            'wicket-3.6-bowline.img' => fn(string $path) => $this->bakery->recovery($path, '3.6', [
+                'sideload',
+                'backup',
+            ]),
+            'firmware-5.2.11-bowline.zip' => fn(string $path) => $this->bakery->firmware($path, '5.2.11'),
+            'firmware-5.2.8-bowline.zip' => fn(string $path) => $this->bakery->firmware($path, '5.2.8'),
+            'larder-mini-15-arm64.zip' => fn(string $path) => $this->bakery->services($path, '15', 'arm64'),
+            'larder-mini-14-arm64.zip' => fn(string $path) => $this->bakery->services($path, '14', 'arm64'),
+            'larder-mini-15-arm.zip' => fn(string $path) => $this->bakery->services($path, '15', 'arm'),
+            'lamplight-9.4-20250611-marl.zip' => fn(string $path) => $this->bakery->scriptedBuild(
+                $path,
+                '9.4',
+                '20250611',
+                ['marl'],
+            ),
+            'lamplight-9.3-20250120-marl.zip' => fn(string $path) => $this->bakery->scriptedBuild(
+                $path,
+                '9.3',
+                '20250120',
+                ['splice'],
+            ),
             ...FurtherFiles::dishes($this->bakery),
         ];
     }

@@ -16,8 +16,8 @@ final class ZipFile
      */
     public static function write(string $path, array $entries, array $stored = []): void
     {
-        $part = $path.'.part';
-        $zip = new \ZipArchive;
+        $part = $path . '.part';
+        $zip = new \ZipArchive();
         if ($zip->open($part, \ZipArchive::CREATE | \ZipArchive::OVERWRITE) !== true) {
             throw new \RuntimeException("Cannot write {$path}. Check that the folder exists and can be written.");
         }

@@ -41,7 +41,10 @@ final class Behaviour
         $do = is_string($request['do'] ?? null) ? $request['do'] : '';
 
         if ($do === 'fault') {
-            return yield from $this->expect(self::text($request, 'kind'), is_int($request['atPercent'] ?? null) ? $request['atPercent'] : 0);
+            return yield from $this->expect(
+                self::text($request, 'kind'),
+                is_int($request['atPercent'] ?? null) ? $request['atPercent'] : 0,
+            );
         }
 
         return yield from Faults::strike($this->phone, $request, $this->carryOut($do, $request));
@@ -56,35 +59,64 @@ final class Behaviour
     private function carryOut(string $do, array $request): \Generator
     {
         return match ($do) {
-            'observe' => yield from $this->moving->observe(),
-            'prove-link' => yield from $this->moving->proveLink(),
-            'reboot' => yield from $this->moving->reboot(self::text($request, 'mode')),
-            'back-up' => yield from $this->systemWork->backUp(),
-            'sign-out' => yield from $this->systemWork->settings('accounts', 110),
-            'remove-lock' => yield from $this->systemWork->settings('screenLock', 50),
-            'set-switches' => yield from $this->systemWork->setSwitches($request['switches'] ?? []),
-            'unlock' => yield from $this->bootloaderWork->unlock(),
-            'charge' => yield from $this->moving->charge(is_int($request['toPercent'] ?? null) ? $request['toPercent'] : 100),
-            'flash' => yield from $this->bootloaderWork->flash(self::text($request, 'partition'), self::text($request, 'slot'), self::text($request, 'file')),
-            'set-active' => yield from $this->moving->setActive(self::text($request, 'slot')),
-            'format-data' => yield from $this->recoveryWork->formatData(self::text($request, 'fileSystem')),
-            'boot-once' => yield from $this->bootloaderWork->bootOnce(self::text($request, 'file')),
-            'wipe' => yield from $this->recoveryWork->wipe(self::text($request, 'what')),
-            'erase' => yield from is_array($request['partitions'] ?? null) ? $this->bootloaderWork->erasePartitions($request['partitions'], self::text($request, 'slot')) : $this->bootloaderWork->erase(),
-            'enter-by-keys' => yield from $this->moving->enterByKeys(self::text($request, 'mode')),
-            'delete-logical' => yield from $this->bootloaderWork->deleteLogical(self::text($request, 'partition'), self::text($request, 'slot')),
-            'start-trial' => yield from $this->systemWork->startTrial(self::text($request, 'file')),
-            'leave-trial' => yield from $this->systemWork->leaveTrial(),
-            'write-empty-super' => yield from $this->bootloaderWork->writeEmptySuper(self::text($request, 'file')),
-            'disable-verification' => yield from $this->bootloaderWork->disableVerification(self::text($request, 'slot'), self::text($request, 'file')),
-            'restore' => yield from $this->recoveryWork->restore($request['classes'] ?? []),
-            'pc-flash' => yield from $this->bootloaderWork->pcFlash(self::text($request, 'partition'), self::text($request, 'slot'), self::text($request, 'file')),
-            'copy-to' => yield from $this->recoveryWork->copyTo(self::text($request, 'package'), self::text($request, 'place')),
-            'install' => yield from $this->recoveryWork->install(self::text($request, 'package'), self::text($request, 'place'), self::text($request, 'file')),
-            'put-recovery-in-boot' => yield from $this->bootloaderWork->putRecoveryIn(is_string($request['partition'] ?? null) ? $request['partition'] : 'boot', is_string($request['slot'] ?? null) ? $request['slot'] : $this->phone->activeSlot, self::text($request, 'file')),
-            'sideload' => yield from $this->recoveryWork->sideload(self::text($request, 'file')),
-            'wait-first-boot' => yield from $this->moving->firstBoot(),
-            'verify' => yield from $this->moving->verify(),
+            'observe' => (yield from $this->moving->observe()),
+            'prove-link' => (yield from $this->moving->proveLink()),
+            'reboot' => (yield from $this->moving->reboot(self::text($request, 'mode'))),
+            'back-up' => (yield from $this->systemWork->backUp()),
+            'sign-out' => (yield from $this->systemWork->settings('accounts', 110)),
+            'remove-lock' => (yield from $this->systemWork->settings('screenLock', 50)),
+            'set-switches' => (yield from $this->systemWork->setSwitches($request['switches'] ?? [])),
+            'unlock' => (yield from $this->bootloaderWork->unlock()),
+            'charge' => (yield from $this->moving->charge(
+                is_int($request['toPercent'] ?? null) ? $request['toPercent'] : 100,
+            )),
+            'flash' => (yield from $this->bootloaderWork->flash(
+                self::text($request, 'partition'),
+                self::text($request, 'slot'),
+                self::text($request, 'file'),
+            )),
+            'set-active' => (yield from $this->moving->setActive(self::text($request, 'slot'))),
+            'format-data' => (yield from $this->recoveryWork->formatData(self::text($request, 'fileSystem'))),
+            'boot-once' => (yield from $this->bootloaderWork->bootOnce(self::text($request, 'file'))),
+            'wipe' => (yield from $this->recoveryWork->wipe(self::text($request, 'what'))),
+            'erase' => (yield from is_array($request['partitions'] ?? null)
+                ? $this->bootloaderWork->erasePartitions($request['partitions'], self::text($request, 'slot'))
+                : $this->bootloaderWork->erase()),
+            'enter-by-keys' => (yield from $this->moving->enterByKeys(self::text($request, 'mode'))),
+            'delete-logical' => (yield from $this->bootloaderWork->deleteLogical(
+                self::text($request, 'partition'),
+                self::text($request, 'slot'),
+            )),
+            'start-trial' => (yield from $this->systemWork->startTrial(self::text($request, 'file'))),
+            'leave-trial' => (yield from $this->systemWork->leaveTrial()),
+            'write-empty-super' => (yield from $this->bootloaderWork->writeEmptySuper(self::text($request, 'file'))),
+            'disable-verification' => (yield from $this->bootloaderWork->disableVerification(
+                self::text($request, 'slot'),
+                self::text($request, 'file'),
+            )),
+            'restore' => (yield from $this->recoveryWork->restore($request['classes'] ?? [])),
+            'pc-flash' => (yield from $this->bootloaderWork->pcFlash(
+                self::text($request, 'partition'),
+                self::text($request, 'slot'),
+                self::text($request, 'file'),
+            )),
+            'copy-to' => (yield from $this->recoveryWork->copyTo(
+                self::text($request, 'package'),
+                self::text($request, 'place'),
+            )),
+            'install' => (yield from $this->recoveryWork->install(
+                self::text($request, 'package'),
+                self::text($request, 'place'),
+                self::text($request, 'file'),
+            )),
+            'put-recovery-in-boot' => (yield from $this->bootloaderWork->putRecoveryIn(
+                is_string($request['partition'] ?? null) ? $request['partition'] : 'boot',
+                is_string($request['slot'] ?? null) ? $request['slot'] : $this->phone->activeSlot,
+                self::text($request, 'file'),
+            )),
+            'sideload' => (yield from $this->recoveryWork->sideload(self::text($request, 'file'))),
+            'wait-first-boot' => (yield from $this->moving->firstBoot()),
+            'verify' => (yield from $this->moving->verify()),
             default => throw new RefusedError(0, "The phone does not understand \"{$do}\"."),
         };
     }
@@ -96,7 +128,7 @@ final class Behaviour
      */
     private function expect(string $kind, int $atPercent): \Generator
     {
-        if (! isset(Faults::KINDS[$kind])) {
+        if (!isset(Faults::KINDS[$kind])) {
             throw new RefusedError(0, "There is no fault \"{$kind}\".");
         }
         yield new Pause(0.1, '');
@@ -110,6 +142,8 @@ final class Behaviour
      */
     private static function text(array $request, string $name): string
     {
-        return is_string($request[$name] ?? null) ? $request[$name] : throw new RefusedError(0, "The request lacks \"{$name}\".");
+        return is_string($request[$name] ?? null)
+            ? $request[$name]
+            : throw new RefusedError(0, "The request lacks \"{$name}\".");
     }
 }

@@ -21,11 +21,11 @@ final class BootloaderWork extends Work
     public function flash(string $partition, string $slot, string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless(...($phone->hasPcFlash() ? ['download'] : ['bootloader', 'userspace-bootloader']));
-        if (! $phone->unlocked) {
+        $this->refuseUnless(...$phone->hasPcFlash() ? ['download'] : ['bootloader', 'userspace-bootloader']);
+        if (!$phone->unlocked) {
             throw new RefusedError(0, 'Write not allowed in locked state.');
         }
-        if (! in_array($slot, $phone->slots(), true)) {
+        if (!in_array($slot, $phone->slots(), true)) {
             throw new RefusedError(0, "There is no slot {$slot}.");
         }
         $this->refuseUnlessThere($partition, $slot);
@@ -38,7 +38,11 @@ final class BootloaderWork extends Work
         if ($label === null || ($label['part'] ?? null) !== $partition) {
             throw new RefusedError(0, "The image is not for {$partition}.");
         }
-        if ($phone->mode === 'bootloader' && in_array($partition, $phone->inSuper(), true) && $phone->layout[$slot] !== 'old') {
+        if (
+            $phone->mode === 'bootloader' &&
+            in_array($partition, $phone->inSuper(), true) &&
+            $phone->layout[$slot] !== 'old'
+        ) {
             // The description of the logical partitions lies where the first of the maker's own begins.
             foreach ($phone->inSuper() as $lost) {
                 $phone->remove($lost, $slot);
@@ -61,10 +65,10 @@ final class BootloaderWork extends Work
     private function refuseUnlessThere(string $partition, string $slot): void
     {
         $phone = $this->phone;
-        if (! in_array($partition, $phone->inSuper(), true)) {
+        if (!in_array($partition, $phone->inSuper(), true)) {
             return;
         }
-        if ($phone->mode === 'bootloader' && ! isset($phone->layout[$slot])) {
+        if ($phone->mode === 'bootloader' && !isset($phone->layout[$slot])) {
             throw new RefusedError(0, "There is no partition {$partition} in the table.");
         }
         if ($phone->mode === 'userspace-bootloader' && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
@@ -73,7 +77,8 @@ final class BootloaderWork extends Work
     }
 
     /**
-     * The maker's flash mode: as flashing, but a new system empties the data, and a new recovery has to run before the system does.
+     * The maker's flash mode: as flashing, but a new system empties the data, and a new recovery has to run before
+     * the system does.
      *
      * @return \Generator<int, Pause, mixed, Reply>
      */
@@ -99,7 +104,7 @@ final class BootloaderWork extends Work
     {
         $phone = $this->phone;
         $this->refuseUnless('bootloader');
-        if (! $phone->unlocked) {
+        if (!$phone->unlocked) {
             throw new RefusedError(0, 'Erase not allowed in locked state.');
         }
         foreach (array_filter($partitions, is_string(...)) as $partition) {
@@ -119,7 +124,7 @@ final class BootloaderWork extends Work
     public function erase(): \Generator
     {
         $this->refuseUnless('bootloader', 'userspace-bootloader');
-        if (! $this->phone->unlocked) {
+        if (!$this->phone->unlocked) {
             throw new RefusedError(0, 'Erase not allowed in locked state.');
         }
         $this->eraseData();
@@ -135,7 +140,7 @@ final class BootloaderWork extends Work
     {
         $phone = $this->phone;
         $this->refuseUnless('userspace-bootloader');
-        if ((int) filesize($file) === 0 || ! isset($phone->layout[$phone->activeSlot])) {
+        if ((int) filesize($file) === 0 || !isset($phone->layout[$phone->activeSlot])) {
             throw new RefusedError(0, 'The layout cannot be written on this phone.');
         }
         if ($phone->written('system', $phone->activeSlot) !== null) {
@@ -166,10 +171,10 @@ final class BootloaderWork extends Work
     {
         $phone = $this->phone;
         $this->refuseUnless('bootloader');
-        if (! $phone->unlocked) {
+        if (!$phone->unlocked) {
             throw new RefusedError(0, 'Write not allowed in locked state.');
         }
-        if (! str_starts_with((string) file_get_contents($file, false, null, 0, 4), self::VERIFICATION_MAGIC)) {
+        if (!str_starts_with((string) file_get_contents($file, false, null, 0, 4), self::VERIFICATION_MAGIC)) {
             throw new RefusedError(0, 'This is no verification image.');
         }
         yield new Pause(8, 'Writing the verification image');
@@ -188,11 +193,14 @@ final class BootloaderWork extends Work
         if ($phone->unlocked) {
             throw new RefusedError(0, 'Already unlocked.');
         }
-        if (! $phone->unlockAllowed) {
+        if (!$phone->unlockAllowed) {
             throw new RefusedError(0, 'Unlocking is not allowed.');
         }
         if ($phone->unlockWaitSeconds > 0) {
-            throw new RefusedError(0, 'The wait is not over: '.(int) ceil($phone->unlockWaitSeconds / 3600).' hours are left.');
+            throw new RefusedError(
+                0,
+                'The wait is not over: ' . (int) ceil($phone->unlockWaitSeconds / 3600) . ' hours are left.',
+            );
         }
         yield new Pause(20, 'Asking on the phone');
         $this->eraseData();
@@ -209,11 +217,11 @@ final class BootloaderWork extends Work
     {
         $phone = $this->phone;
         $this->refuseUnless('bootloader');
-        if (! $phone->unlocked) {
+        if (!$phone->unlocked) {
             throw new RefusedError(0, 'Not allowed in locked state.');
         }
         $recovery = ImageLabel::in((string) file_get_contents($file))['recovery'] ?? null;
-        if (! is_array($recovery) || $phone->recoveryHome() === 'vendor_boot') {
+        if (!is_array($recovery) || $phone->recoveryHome() === 'vendor_boot') {
             throw new RefusedError(0, 'The image cannot be started.');
         }
         yield new Pause(35, 'Starting once');
@@ -232,13 +240,13 @@ final class BootloaderWork extends Work
     {
         $phone = $this->phone;
         $recovery = ImageLabel::in((string) file_get_contents($file))['recovery'] ?? null;
-        if (! is_array($recovery) || $partition !== $phone->recoveryHome()) {
+        if (!is_array($recovery) || $partition !== $phone->recoveryHome()) {
             throw new RefusedError(0, 'There is no recovery to put there.');
         }
         /** @var array{family: string, version: string} $recovery */
         if ($partition === 'vendor_boot') {
             $this->refuseUnless('bootloader');
-            if (! $phone->unlocked) {
+            if (!$phone->unlocked) {
                 throw new RefusedError(0, 'Write not allowed in locked state.');
             }
         } else {
@@ -250,7 +258,12 @@ final class BootloaderWork extends Work
             throw new RefusedError(0, 'There is no image to put the recovery into.');
         }
         yield new Pause(30, "Working on {$partition}");
-        $phone->write($partition, $slot, ['recovery' => $recovery] + ($there['label'] ?? ['part' => $partition, 'of' => "{$recovery['family']} {$recovery['version']}"]));
+        $phone->write(
+            $partition,
+            $slot,
+            ['recovery' => $recovery] +
+                ($there['label'] ?? ['part' => $partition, 'of' => "{$recovery['family']} {$recovery['version']}"]),
+        );
 
         return ['says' => "The recovery was put into {$partition}."] + Telling::of($phone);
     }

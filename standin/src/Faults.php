@@ -51,7 +51,7 @@ final class Faults
         $fault = self::due($phone, $request);
         $kind = $fault['kind'] ?? '';
         if ($kind === 'no-answer') {
-            throw new CableOut;
+            throw new CableOut();
         }
         self::prepare($phone, $kind);
         $was = $phone->mode;
@@ -59,11 +59,16 @@ final class Faults
             yield $pause;
             $due = $pause->percent === null || $pause->percent >= ($fault['atPercent'] ?? 0);
             if (($phone->mode === 'off' && $was !== 'off') || ($kind === 'cable-out' && $due)) {
-                throw new CableOut;
+                throw new CableOut();
             }
             if (in_array($kind, ['damaged-file', 'refused-package'], true) && $due) {
                 $phone->mode = 'recovery';
-                throw $kind === 'damaged-file' ? new RefusedError(RefusedError::BROKEN, 'The package cannot be read to its end: it is damaged.') : new RefusedError(RefusedError::FOREIGN, 'The package does not accept what it finds on this phone.');
+                throw $kind === 'damaged-file'
+                    ? new RefusedError(RefusedError::BROKEN, 'The package cannot be read to its end: it is damaged.')
+                    : new RefusedError(
+                        RefusedError::FOREIGN,
+                        'The package does not accept what it finds on this phone.',
+                    );
             }
         }
         if (in_array($kind, ['wrong-mode', 'boot-loop', 'stuck'], true)) {
@@ -83,7 +88,13 @@ final class Faults
      */
     public static function amid(array $operations): array
     {
-        return array_values(array_filter(array_keys(self::KINDS), static fn (string $kind): bool => self::STRIKES[$kind] === [] || array_intersect(self::STRIKES[$kind], $operations) !== []));
+        return array_values(
+            array_filter(
+                array_keys(self::KINDS),
+                static fn(string $kind): bool => self::STRIKES[$kind] === [] ||
+                    array_intersect(self::STRIKES[$kind], $operations) !== [],
+            ),
+        );
     }
 
     private static function prepare(SimulatedPhone $phone, string $kind): void

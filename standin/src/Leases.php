@@ -9,7 +9,10 @@ final class Leases
 {
     private const SILENT_SECONDS = 600;
 
-    /** @var array<string, array{string, float}> holder and seconds of no certain day of the last word, by serial number */
+    /**
+     * @var array<string, array{string, float}> holder and seconds of no certain day of the last word, by serial
+     *     number
+     */
     private array $held = [];
 
     /** @return bool whether the phone is this holder's; one without a name has it only while nobody else has */

@@ -13,11 +13,12 @@ use React\Socket\SocketServer;
 /**
  * The stand-in's own line protocol: one JSON object a line over loopback TCP.
  *
- * A connection begins with {"secret"} where one is asked for. Request: {"serial", "holder", "do", …}. The holder of the
- * first request that changes a phone has it to itself until it leaves ("do": "leave") or is silent for ten minutes; others
- * are answered {"event": "held"}. A file travels before its request as {"file": {"name", "sizeBytes"}} and
- * {"data": base64} lines. The phone answers with any number of {"event": "progress", "shows", "percent",
- * "elapsedSeconds"} lines and one {"event": "answer", "ok", "says", "status", "facts", "elapsedSeconds"} line.
+ * A connection begins with {"secret"} where one is asked for. Request: {"serial", "holder", "do", …}. The holder of
+ * the first request that changes a phone has it to itself until it leaves ("do": "leave") or is silent for ten
+ * minutes; others are answered {"event": "held"}. A file travels before its request as {"file": {"name",
+ * "sizeBytes"}} and {"data": base64} lines. The phone answers with any number of {"event": "progress", "shows",
+ * "percent", "elapsedSeconds"} lines and one {"event": "answer", "ok", "says", "status", "facts", "elapsedSeconds"}
+ * line.
  */
 final class LineServer
 {
@@ -41,7 +42,7 @@ final class LineServer
         private readonly float $speed,
         private readonly string $secret = '',
     ) {
-        $this->leases = new Leases;
+        $this->leases = new Leases();
     }
 
     /** Listens on 127.0.0.1; port 0 takes any free one. Returns the port. */
@@ -62,14 +63,21 @@ final class LineServer
         $file = null;
         $busy = null;
         $known = $this->secret === '';
-        $decoder->on('data', function (mixed $line) use ($connection, $encoder, &$upload, &$file, &$busy, &$known): void {
-            if (! is_array($line) || array_is_list($line)) {
+        $decoder->on('data', function (mixed $line) use (
+            $connection,
+            $encoder,
+            &$upload,
+            &$file,
+            &$busy,
+            &$known,
+        ): void {
+            if (!is_array($line) || array_is_list($line)) {
                 return;
             }
             if (is_string($line['secret'] ?? null)) {
                 $known = $known || hash_equals($this->secret, $line['secret']);
             }
-            if (! $known) {
+            if (!$known) {
                 $connection->close();
 
                 return;
@@ -86,7 +94,14 @@ final class LineServer
                     fwrite($upload, (string) base64_decode($line['data'], true));
                 }
             } elseif (($line['do'] ?? null) === 'list') {
-                $encoder->write(['event' => 'answer', 'ok' => true, 'says' => '', 'status' => 0, 'facts' => ['serials' => $this->shelf->serials()], 'elapsedSeconds' => 0]);
+                $encoder->write([
+                    'event' => 'answer',
+                    'ok' => true,
+                    'says' => '',
+                    'status' => 0,
+                    'facts' => ['serials' => $this->shelf->serials()],
+                    'elapsedSeconds' => 0,
+                ]);
             } else {
                 if (is_resource($upload)) {
                     fclose($upload);
@@ -102,10 +117,10 @@ final class LineServer
                 @unlink($file);
             }
             if ($busy !== null) {
-                ($busy)();
+                $busy();
             }
         });
-        $decoder->on('error', static fn (\Throwable $error) => $connection->close());
+        $decoder->on('error', static fn(\Throwable $error) => $connection->close());
     }
 
     /**
@@ -116,23 +131,38 @@ final class LineServer
     {
         $phone = $this->shelf->find(is_string($request['serial'] ?? null) ? $request['serial'] : '');
         if ($phone === null) {
-            $encoder->write(['event' => 'answer', 'ok' => false, 'says' => 'No phone with this serial number is listed.', 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0]);
+            $encoder->write([
+                'event' => 'answer',
+                'ok' => false,
+                'says' => 'No phone with this serial number is listed.',
+                'status' => 0,
+                'facts' => [],
+                'elapsedSeconds' => 0,
+            ]);
 
-            return static fn (): null => null;
+            return static fn(): null => null;
         }
         $holder = is_string($request['holder'] ?? null) ? $request['holder'] : '';
         if (($request['do'] ?? null) === 'leave') {
             $this->leases->end($phone->serial(), $holder);
-            $encoder->write(
-                ['event' => 'answer', 'ok' => true, 'says' => '', 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0],
-            );
+            $encoder->write([
+                'event' => 'answer',
+                'ok' => true,
+                'says' => '',
+                'status' => 0,
+                'facts' => [],
+                'elapsedSeconds' => 0,
+            ]);
 
-            return static fn (): null => null;
+            return static fn(): null => null;
         }
-        if (! in_array($request['do'] ?? null, ['observe', 'fault'], true) && ! $this->leases->take($phone->serial(), $holder)) {
+        if (
+            !in_array($request['do'] ?? null, ['observe', 'fault'], true) &&
+            !$this->leases->take($phone->serial(), $holder)
+        ) {
             $encoder->write(['event' => 'held', 'says' => $this->leases->holder($phone->serial())]);
 
-            return static fn (): null => null;
+            return static fn(): null => null;
         }
         $gone = false;
         $behaviour = (new Behaviour($phone))->to($request);
@@ -152,24 +182,51 @@ final class LineServer
      *
      * @param  callable(float $elapsed): void  $then
      */
-    private function wait(Pause $pause, float $left, SimulatedPhone $phone, Encoder $encoder, float $elapsed, callable $then): void
-    {
+    private function wait(
+        Pause $pause,
+        float $left,
+        SimulatedPhone $phone,
+        Encoder $encoder,
+        float $elapsed,
+        callable $then,
+    ): void {
         if ($pause->shows !== '') {
-            $encoder->write(['event' => 'progress', 'shows' => $pause->shows, 'percent' => $pause->percent, 'elapsedSeconds' => (int) $elapsed]);
+            $encoder->write([
+                'event' => 'progress',
+                'shows' => $pause->shows,
+                'percent' => $pause->percent,
+                'elapsedSeconds' => (int) $elapsed,
+            ]);
         }
         $beat = min($left, $this->speed * self::BEAT_SECONDS);
-        $this->loop->addTimer($beat / $this->speed, function () use ($pause, $left, $beat, $phone, $encoder, $elapsed, $then): void {
+        $this->loop->addTimer($beat / $this->speed, function () use (
+            $pause,
+            $left,
+            $beat,
+            $phone,
+            $encoder,
+            $elapsed,
+            $then,
+        ): void {
             $phone->pass($beat, $pause->charging);
             $this->leases->goOn($phone->serial());
-            $left - $beat > 0.001 ? $this->wait($pause, $left - $beat, $phone, $encoder, $elapsed + $beat, $then) : $then($elapsed + $beat);
+            $left - $beat > 0.001
+                ? $this->wait($pause, $left - $beat, $phone, $encoder, $elapsed + $beat, $then)
+                : $then($elapsed + $beat);
         });
     }
 
     /**
      * @param  \Generator<int, Pause, mixed, array<string, string|int|bool|list<string>|null>>  $behaviour
      */
-    private function drive(SimulatedPhone $phone, \Generator $behaviour, Encoder $encoder, float $elapsed, bool $first, bool &$gone): void
-    {
+    private function drive(
+        SimulatedPhone $phone,
+        \Generator $behaviour,
+        Encoder $encoder,
+        float $elapsed,
+        bool $first,
+        bool &$gone,
+    ): void {
         if ($gone) {
             return;
         }
@@ -178,7 +235,12 @@ final class LineServer
             $this->shelf->keep($phone);
             if ($behaviour->valid()) {
                 $pause = $behaviour->current();
-                $this->wait($pause, $pause->seconds, $phone, $encoder, $elapsed, function (float $elapsed) use ($phone, $behaviour, $encoder, &$gone): void {
+                $this->wait($pause, $pause->seconds, $phone, $encoder, $elapsed, function (float $elapsed) use (
+                    $phone,
+                    $behaviour,
+                    $encoder,
+                    &$gone,
+                ): void {
                     $this->drive($phone, $behaviour, $encoder, $elapsed, false, $gone);
                 });
 
@@ -197,7 +259,12 @@ final class LineServer
             return;
         } catch (RefusedError $refused) {
             $this->shelf->keep($phone);
-            $answer = ['ok' => false, 'says' => $refused->getMessage(), 'status' => $refused->status, 'facts' => Telling::of($phone)];
+            $answer = [
+                'ok' => false,
+                'says' => $refused->getMessage(),
+                'status' => $refused->status,
+                'facts' => Telling::of($phone),
+            ];
         }
         $encoder->write(['event' => 'answer'] + $answer + ['elapsedSeconds' => (int) round($elapsed)]);
     }

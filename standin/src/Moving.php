@@ -29,7 +29,8 @@ final class Moving extends Work
         yield new Pause(15, 'Listing phones');
         $this->refuseUnlessListening();
 
-        return ['serial' => $this->phone->serial(), "link.proven.{$this->phone->mode}" => true] + Telling::of($this->phone);
+        return ['serial' => $this->phone->serial(), "link.proven.{$this->phone->mode}" => true] +
+            Telling::of($this->phone);
     }
 
     /**
@@ -40,7 +41,7 @@ final class Moving extends Work
         $phone = $this->phone;
         if ($mode === 'sideload') {
             $this->refuseUnless('recovery');
-            if (! in_array('sideload', $phone->runningRecovery()['abilities'] ?? [], true)) {
+            if (!in_array('sideload', $phone->runningRecovery()['abilities'] ?? [], true)) {
                 throw new RefusedError(0, 'This recovery cannot sideload.');
             }
             yield new Pause(8, 'Starting sideload');
@@ -63,7 +64,9 @@ final class Moving extends Work
         [$phone->mode, $shows] = match ($mode) {
             'bootloader', 'userspace-bootloader' => [$mode, 'The bootloader appears.'],
             // The command leaves its message on a partition of the old layout.
-            'recovery' => $phone->layoutIsErased() ? ['bootloader', 'The bootloader comes back.'] : PowerOn::recovery($phone),
+            'recovery' => $phone->layoutIsErased()
+                ? ['bootloader', 'The bootloader comes back.']
+                : PowerOn::recovery($phone),
             default => PowerOn::system($phone),
         };
 
@@ -93,7 +96,7 @@ final class Moving extends Work
     public function setActive(string $slot): \Generator
     {
         $this->refuseUnless('bootloader', 'userspace-bootloader');
-        if (! in_array($slot, $this->phone->slots(), true)) {
+        if (!in_array($slot, $this->phone->slots(), true)) {
             throw new RefusedError(0, "There is no slot {$slot}.");
         }
         yield new Pause(3, 'Setting the slot');
@@ -114,13 +117,14 @@ final class Moving extends Work
         for ($part = 1; $part <= 10; $part++) {
             yield new Pause(27, 'Starting for the first time', $part * 9);
         }
-        if (! $phone->dataEmpty) {
+        if (!$phone->dataEmpty) {
             return ['says' => 'The system is there again, with its data.'] + Telling::of($phone);
         }
         $os = $phone->system($phone->activeSlot);
         $phone->dataKeys = $os['family'] ?? null;
         $phone->dataEmpty = false;
-        $phone->dataEncryption = $phone->added('encryption disabler', $phone->activeSlot) === null ? $phone->encryptsAs() : 'none';
+        $phone->dataEncryption =
+            $phone->added('encryption disabler', $phone->activeSlot) === null ? $phone->encryptsAs() : 'none';
         $phone->debugging = false;
         $phone->authorised = false;
 
@@ -147,8 +151,13 @@ final class Moving extends Work
     {
         $from = $this->phone->battery;
         while ($this->phone->battery < $toPercent) {
-            $step = min(60.0, ($toPercent - $this->phone->battery) / $this->phone->chargePerMinute() * 60 + 0.1);
-            yield new Pause($step, 'Charging', (int) (100 * ($this->phone->battery - $from) / max(0.1, $toPercent - $from)), true);
+            $step = min(60.0, (($toPercent - $this->phone->battery) / $this->phone->chargePerMinute()) * 60 + 0.1);
+            yield new Pause(
+                $step,
+                'Charging',
+                (int) ((100 * ($this->phone->battery - $from)) / max(0.1, $toPercent - $from)),
+                true,
+            );
         }
 
         return Telling::of($this->phone);

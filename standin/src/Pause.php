@@ -11,7 +11,10 @@ final readonly class Pause
      * @param  float  $seconds  on the phone's clock
      * @param  ?int  $percent  what the computer's progress shows, where there is any
      */
-    public function __construct(public float $seconds, public string $shows, public ?int $percent = null, public bool $charging = false)
-    {
-    }
+    public function __construct(
+        public float $seconds,
+        public string $shows,
+        public ?int $percent = null,
+        public bool $charging = false,
+    ) {}
 }

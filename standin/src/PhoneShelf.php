@@ -15,9 +15,7 @@ final class PhoneShelf
     /** @var array<string, SimulatedPhone> */
     private array $awake = [];
 
-    public function __construct(private readonly string $folder)
-    {
-    }
+    public function __construct(private readonly string $folder) {}
 
     /** The phone with this serial number, picked up as it was left; null where there is none. */
     public function find(string $serial): ?SimulatedPhone
@@ -25,9 +23,9 @@ final class PhoneShelf
         if (preg_match('/^[A-Za-z0-9_-]{1,64}$/', $serial) !== 1) {
             return null;
         }
-        if (! isset($this->awake[$serial])) {
+        if (!isset($this->awake[$serial])) {
             $file = "{$this->folder}/{$serial}.json";
-            if (! is_file($file)) {
+            if (!is_file($file)) {
                 return null;
             }
             /** @var PhoneData $data */
@@ -53,6 +51,6 @@ final class PhoneShelf
     {
         $files = glob("{$this->folder}/*.json");
 
-        return array_map(static fn (string $file): string => basename($file, '.json'), $files === false ? [] : $files);
+        return array_map(static fn(string $file): string => basename($file, '.json'), $files === false ? [] : $files);
     }
 }

@@ -22,7 +22,7 @@ final class PowerOn
             return ['dead', 'The screen stays black.'];
         }
         $build = $phone->written('system', $slot);
-        if ($build === null || ! $build['whole']) {
+        if ($build === null || !$build['whole']) {
             return $phone->recovery($slot) === null
                 ? ['bootloader', 'The bootloader says that the slot is not bootable.']
                 : ['recovery', 'The recovery appears and says that there is no system.'];
@@ -36,11 +36,11 @@ final class PowerOn
         $base = $generic ? $phone->written('boot', $slot)['of'] ?? '' : $build['of'];
         foreach ($generic ? array_diff($phone->startsFrom(), ['system']) : $phone->startsFrom() as $partition) {
             $image = $phone->written($partition, $slot);
-            if ($image === null || ! $image['whole'] || ! self::belongs($phone, $partition, $image, $base, $slot)) {
+            if ($image === null || !$image['whole'] || !self::belongs($phone, $partition, $image, $base, $slot)) {
                 return ['boot-loop', 'The logo comes and goes.'];
             }
         }
-        if (! $generic && ! $phone->isBuiltLike($os['codename'] ?? '')) {
+        if (!$generic && !$phone->isBuiltLike($os['codename'] ?? '')) {
             return ['dead', 'The screen stays black.'];
         }
         if (isset($os['needsFirmware']) && version_compare($firmware, $os['needsFirmware'], '<')) {
@@ -51,13 +51,17 @@ final class PowerOn
             return ['boot-loop', 'The logo comes and goes.'];
         }
         $services = $phone->added('services', $slot);
-        if ($services !== null && (($services['release'] ?? null) !== ($os['release'] ?? null) || ($services['architecture'] ?? null) !== $phone->architecture())) {
+        if (
+            $services !== null &&
+            (($services['release'] ?? null) !== ($os['release'] ?? null) ||
+                ($services['architecture'] ?? null) !== $phone->architecture())
+        ) {
             return ['boot-loop', 'The system starts, stops and starts again.'];
         }
         if ($phone->dataUnreadable) {
             return ['stuck', 'The logo stays.'];
         }
-        if (! $phone->dataEmpty && $phone->dataKeys !== null && $phone->dataKeys !== ($os['family'] ?? null)) {
+        if (!$phone->dataEmpty && $phone->dataKeys !== null && $phone->dataKeys !== ($os['family'] ?? null)) {
             return ['stuck', 'The phone asks for a password that nobody set.'];
         }
 
@@ -71,12 +75,18 @@ final class PowerOn
     }
 
     /**
-     * Whether an image goes with the system of its slot: of the same build, a kernel made for its release, or a vendor that is new enough.
+     * Whether an image goes with the system of its slot: of the same build, a kernel made for its release, or a
+     * vendor that is new enough.
      *
      * @param  array{of: string, whole: bool, label: array<string, mixed>}  $image
      */
-    private static function belongs(SimulatedPhone $phone, string $partition, array $image, string $build, string $slot): bool
-    {
+    private static function belongs(
+        SimulatedPhone $phone,
+        string $partition,
+        array $image,
+        string $build,
+        string $slot,
+    ): bool {
         $os = $phone->system($slot);
         if ($partition === 'vendor' && isset($os['needsVendor'])) {
             return version_compare($phone->vendorVersion($slot) ?? '0', $os['needsVendor'], '>=');
@@ -95,7 +105,7 @@ final class PowerOn
     {
         $slot = $phone->activeSlot;
         $recovery = $phone->recovery($slot);
-        if (! isset($phone->firmware[$slot])) {
+        if (!isset($phone->firmware[$slot])) {
             return ['dead', 'The screen stays black.'];
         }
         if ($recovery === null) {
@@ -105,10 +115,10 @@ final class PowerOn
             return ['bootloader', 'The bootloader says that its images are not those that were checked.'];
         }
         // The recovery's kernel and device tree are the slot's own; a foreign pair does not bring the screen up.
-        if (in_array('dtbo', $phone->startsFrom(), true) && ! $phone->recoveryBringsKernel()) {
+        if (in_array('dtbo', $phone->startsFrom(), true) && !$phone->recoveryBringsKernel()) {
             $kernel = $phone->written('boot', $slot);
             $tree = $phone->written('dtbo', $slot);
-            if ($kernel === null || $tree === null || ! $kernel['whole'] || $kernel['of'] !== $tree['of']) {
+            if ($kernel === null || $tree === null || !$kernel['whole'] || $kernel['of'] !== $tree['of']) {
                 return ['boot-loop', 'The logo comes and goes.'];
             }
         }

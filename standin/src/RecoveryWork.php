@@ -65,14 +65,18 @@ final class RecoveryWork extends Work
             if ($phone->storageStale) {
                 throw new RefusedError(0, 'The storage shows zero bytes.');
             }
-            if (! $phone->dataEmpty && $phone->dataEncryption !== 'none' && ! in_array('decrypt', $phone->runningRecovery()['abilities'] ?? [], true)) {
+            if (
+                !$phone->dataEmpty &&
+                $phone->dataEncryption !== 'none' &&
+                !in_array('decrypt', $phone->runningRecovery()['abilities'] ?? [], true)
+            ) {
                 throw new RefusedError(0, 'The storage shows names that mean nothing.');
             }
         }
         for ($percent = 0; $percent < 100; $percent += 25) {
             yield new Pause(6, "Copying {$name}", $percent);
         }
-        $phone->files[$place] = array_values(array_unique([...($phone->files[$place] ?? []), $name]));
+        $phone->files[$place] = array_values(array_unique([...$phone->files[$place] ?? [], $name]));
 
         return ['says' => 'Copied.'] + Telling::of($phone);
     }
@@ -83,7 +87,7 @@ final class RecoveryWork extends Work
     public function install(string $name, string $place, string $file): \Generator
     {
         $this->refuseUnless('recovery');
-        if (! in_array($name, $this->phone->files[$place] ?? [], true)) {
+        if (!in_array($name, $this->phone->files[$place] ?? [], true)) {
             throw new RefusedError(0, "There is no {$name} there.");
         }
 
@@ -108,7 +112,7 @@ final class RecoveryWork extends Work
     private function putIn(string $file): \Generator
     {
         $phone = $this->phone;
-        if (! UpdatePackage::isOne($file)) {
+        if (!UpdatePackage::isOne($file)) {
             return yield from $this->writeSystem($file);
         }
         yield new Pause(20, 'Verifying the package', 3);
@@ -119,14 +123,14 @@ final class RecoveryWork extends Work
             $phone->mode = 'recovery';
             throw $refused;
         }
-        $addon = $package->images['bundle']['label'] ?? $package->images['content']['label'] ?? null;
+        $addon = $package->images['bundle']['label'] ?? ($package->images['content']['label'] ?? null);
         $vendorOnly = array_keys($package->images) === ['vendor'];
-        $slot = $addon === null && ! $vendorOnly ? $phone->otherSlot($phone->runningSlot) : $phone->runningSlot;
-        if ($addon === null && ! $vendorOnly && $phone->residue) {
+        $slot = $addon === null && !$vendorOnly ? $phone->otherSlot($phone->runningSlot) : $phone->runningSlot;
+        if ($addon === null && !$vendorOnly && $phone->residue) {
             $phone->mode = 'recovery';
             throw new RefusedError(RefusedError::FOREIGN, 'Something of another layout is in the way.');
         }
-        if ($addon === null && ! $vendorOnly && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
+        if ($addon === null && !$vendorOnly && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
             $phone->mode = 'recovery';
             throw new RefusedError(RefusedError::FOREIGN, 'The partitions of the new layout are missing.');
         }
@@ -134,7 +138,7 @@ final class RecoveryWork extends Work
             foreach ($package->images as $partition => $image) {
                 $phone->write($partition, $slot, $image['label'], false);
             }
-            if (! $vendorOnly) {
+            if (!$vendorOnly) {
                 unset($phone->addons[$slot]);
             }
         }
@@ -196,14 +200,14 @@ final class RecoveryWork extends Work
     {
         $phone = $this->phone;
         $this->refuseUnless('recovery');
-        if (! in_array('backup', $phone->runningRecovery()['abilities'] ?? [], true)) {
+        if (!in_array('backup', $phone->runningRecovery()['abilities'] ?? [], true)) {
             throw new RefusedError(0, 'This recovery cannot restore backups.');
         }
         for ($percent = 0; $percent < 100; $percent += 20) {
             yield new Pause(20, 'Restoring', $percent);
         }
         foreach (is_array($classes) ? $classes : [] as $class) {
-            if (is_string($class) && ! in_array($class, $phone->holds, true)) {
+            if (is_string($class) && !in_array($class, $phone->holds, true)) {
                 $phone->holds[] = $class;
             }
         }
@@ -220,7 +224,10 @@ final class RecoveryWork extends Work
             }
         }
         if ($package->codenames !== []) {
-            throw new RefusedError(RefusedError::FOREIGN, 'This package is for '.implode(', ', $package->codenames).'; this phone is another one.');
+            throw new RefusedError(
+                RefusedError::FOREIGN,
+                'This package is for ' . implode(', ', $package->codenames) . '; this phone is another one.',
+            );
         }
     }
 }

@@ -10,7 +10,53 @@ namespace Tornavis\StandIn;
  * It knows nothing of plans. Whether it starts is judged from what was written to it; see {@see PowerOn}.
  *
  * @phpstan-type Written array{of: string, whole: bool, label: array<string, mixed>}
- * @phpstan-type PhoneData array{serial: string, codename: string, builtLike: list<string>, model: string, chipset: string, architecture: string, twoSlots: bool, unlocked: bool, unlockAllowed: bool, unlockWaitSeconds: float, recoveryIn: string, startsFrom: list<string>, encryptsAs: string, mode: string, activeSlot: string, runningSlot: string, partitions: array<string, Written>, firmware: array<string, string>, addons: array<string, list<array<string, mixed>>>, second: ?string, temporary: ?array{family: string, version: string, abilities: list<string>}, dataKeys: ?string, dataFileSystem: string, dataEncryption: string, dataEmpty: bool, dataBytes: int, holds: list<string>, layout?: array<string, string>, inSuper?: list<string>, verification?: array<string, bool>, pcFlash?: bool, files?: array<string, list<string>>, storageStale?: bool, recoveryPending?: bool, trial?: ?string, residue?: bool, dataUnreadable?: bool, faults?: list<array{kind: string, atPercent: int}>, battery: float, chargePerMinute: float, drainPerMinute: float, accounts: bool, screenLock: bool, debugging: bool, authorised: bool}
+ * @phpstan-type PhoneData array{
+ *     serial: string,
+ *     codename: string,
+ *     builtLike: list<string>,
+ *     model: string,
+ *     chipset: string,
+ *     architecture: string,
+ *     twoSlots: bool,
+ *     unlocked: bool,
+ *     unlockAllowed: bool,
+ *     unlockWaitSeconds: float,
+ *     recoveryIn: string,
+ *     startsFrom: list<string>,
+ *     encryptsAs: string,
+ *     mode: string,
+ *     activeSlot: string,
+ *     runningSlot: string,
+ *     partitions: array<string, Written>,
+ *     firmware: array<string, string>,
+ *     addons: array<string, list<array<string, mixed>>>,
+ *     second: ?string,
+ *     temporary: ?array{family: string, version: string, abilities: list<string>},
+ *     dataKeys: ?string,
+ *     dataFileSystem: string,
+ *     dataEncryption: string,
+ *     dataEmpty: bool,
+ *     dataBytes: int,
+ *     holds: list<string>,
+ *     layout?: array<string, string>,
+ *     inSuper?: list<string>,
+ *     verification?: array<string, bool>,
+ *     pcFlash?: bool,
+ *     files?: array<string, list<string>>,
+ *     storageStale?: bool,
+ *     recoveryPending?: bool,
+ *     trial?: ?string,
+ *     residue?: bool,
+ *     dataUnreadable?: bool,
+ *     faults?: list<array{kind: string, atPercent: int}>,
+ *     battery: float,
+ *     chargePerMinute: float,
+ *     drainPerMinute: float,
+ *     accounts: bool,
+ *     screenLock: bool,
+ *     debugging: bool,
+ *     authorised: bool
+ * }
  */
 final class SimulatedPhone
 {
@@ -33,16 +79,25 @@ final class SimulatedPhone
     /** @var array<string, string> version by slot */
     public array $firmware;
 
-    /** @var ?array{family: string, version: string, abilities: list<string>} a recovery that was started once and runs now */
+    /**
+     * @var ?array{family: string, version: string, abilities: list<string>} a recovery that was started once and runs
+     *     now
+     */
     public ?array $temporary;
 
     /** name of a second system beside the first; null where there is none */
     public ?string $second;
 
-    /** @var array<string, list<array<string, mixed>>> labels of what was added, in the order in which it went in, by slot */
+    /**
+     * @var array<string, list<array<string, mixed>>> labels of what was added, in the order in which it went in, by
+     *     slot
+     */
     public array $addons;
 
-    /** @var array<string, string> by slot "old", "erased" or "dynamic"; empty on a model that was made with the layout that it has */
+    /**
+     * @var array<string, string> by slot "old", "erased" or "dynamic"; empty on a model that was made with the layout
+     *     that it has
+     */
     public array $layout;
 
     /** @var array<string, bool> by slot, where the phone checks its images at all */
@@ -278,7 +333,7 @@ final class SimulatedPhone
     public function verificationRefuses(string $slot): bool
     {
         $system = $this->written('system', $slot);
-        if (! ($this->verification[$slot] ?? false) || $system === null) {
+        if (!($this->verification[$slot] ?? false) || $system === null) {
             return false;
         }
         foreach (array_intersect(['boot', 'dtbo', 'vendor_boot'], $this->startsFrom()) as $partition) {
@@ -335,7 +390,8 @@ final class SimulatedPhone
     }
 
     /**
-     * @return ?array{family: string, version: string, abilities: list<string>} the recovery where this model keeps it, if there is one
+     * @return ?array{family: string, version: string, abilities: list<string>} the recovery where this model keeps
+     *     it, if there is one
      */
     public function recovery(string $slot): ?array
     {
@@ -347,7 +403,8 @@ final class SimulatedPhone
     }
 
     /**
-     * @return ?array{family: string, version: string, abilities: list<string>} the recovery that runs, in the modes that are its own
+     * @return ?array{family: string, version: string, abilities: list<string>} the recovery that runs, in the modes
+     *     that are its own
      */
     public function runningRecovery(): ?array
     {
@@ -357,7 +414,7 @@ final class SimulatedPhone
     public function pass(float $seconds, bool $charging = false): void
     {
         $perMinute = $charging ? $this->data['chargePerMinute'] : -$this->data['drainPerMinute'];
-        $this->battery = max(0.0, min(100.0, $this->battery + $perMinute * $seconds / 60));
+        $this->battery = max(0.0, min(100.0, $this->battery + ($perMinute * $seconds) / 60));
         $this->unlockWaitSeconds = max(0.0, $this->unlockWaitSeconds - $seconds);
         if ($this->battery <= 0.0) {
             $this->mode = 'off';

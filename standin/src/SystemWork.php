@@ -67,7 +67,7 @@ final class SystemWork extends Work
         $phone = $this->phone;
         $this->refuseUnless('system');
         $os = ImageLabel::in((string) file_get_contents($file))['os'] ?? null;
-        if (! is_array($os) || ($os['codename'] ?? '') !== 'any' || ! is_string($os['family'] ?? null)) {
+        if (!is_array($os) || ($os['codename'] ?? '') !== 'any' || !is_string($os['family'] ?? null)) {
             throw new RefusedError(0, 'The image is none that could be tried.');
         }
         for ($percent = 0; $percent < 100; $percent += 20) {

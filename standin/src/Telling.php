@@ -15,25 +15,32 @@ final class Telling
         if (in_array($phone->mode, ['off', 'dead', 'boot-loop', 'stuck'], true)) {
             return ['mode' => $phone->mode];
         }
-        $facts = ['mode' => $phone->mode, 'serial' => $phone->serial(), 'slot.active' => $phone->activeSlot, 'slot.running' => $phone->runningSlot, 'battery.percent' => (int) round($phone->battery)];
+        $facts = [
+            'mode' => $phone->mode,
+            'serial' => $phone->serial(),
+            'slot.active' => $phone->activeSlot,
+            'slot.running' => $phone->runningSlot,
+            'battery.percent' => (int) round($phone->battery),
+        ];
 
-        return $facts + match ($phone->mode) {
-            'system' => [
-                'variant.model' => $phone->model(),
-                'variant.chipset' => $phone->chipset(),
-                'locks.accounts' => $phone->accounts,
-                'locks.screen' => $phone->screenLock,
-                'debugging.allowed' => $phone->debugging,
-                'bootloader.unlockAllowed' => $phone->unlockAllowed,
-                ...self::os($phone, $phone->activeSlot),
-                ...self::data($phone),
-            ],
-            'bootloader', 'userspace-bootloader' => [
-                'bootloader.unlocked' => $phone->unlocked,
-                ...self::bases($phone),
-            ],
-            default => [...self::everySlot($phone), ...self::bases($phone), ...self::data($phone)],
-        };
+        return $facts +
+            match ($phone->mode) {
+                'system' => [
+                    'variant.model' => $phone->model(),
+                    'variant.chipset' => $phone->chipset(),
+                    'locks.accounts' => $phone->accounts,
+                    'locks.screen' => $phone->screenLock,
+                    'debugging.allowed' => $phone->debugging,
+                    'bootloader.unlockAllowed' => $phone->unlockAllowed,
+                    ...self::os($phone, $phone->activeSlot),
+                    ...self::data($phone),
+                ],
+                'bootloader', 'userspace-bootloader' => [
+                    'bootloader.unlocked' => $phone->unlocked,
+                    ...self::bases($phone),
+                ],
+                default => [...self::everySlot($phone), ...self::bases($phone), ...self::data($phone)],
+            };
     }
 
     /**
@@ -48,8 +55,19 @@ final class Telling
             $holds["data.holds.{$class}"] = in_array($class, $phone->holds, true);
         }
 
-        return $holds + ['mode' => $phone->mode, 'slot.active' => $phone->activeSlot, 'slot.running' => $phone->runningSlot, 'locks.accounts' => $phone->accounts, 'locks.screen' => $phone->screenLock, 'bootloader.unlocked' => $phone->unlocked, 'second.family' => $phone->second, 'trial.family' => $phone->trial]
-            + self::everySlot($phone) + self::bases($phone) + self::data($phone);
+        return $holds + [
+                'mode' => $phone->mode,
+                'slot.active' => $phone->activeSlot,
+                'slot.running' => $phone->runningSlot,
+                'locks.accounts' => $phone->accounts,
+                'locks.screen' => $phone->screenLock,
+                'bootloader.unlocked' => $phone->unlocked,
+                'second.family' => $phone->second,
+                'trial.family' => $phone->trial,
+            ] +
+            self::everySlot($phone) +
+            self::bases($phone) +
+            self::data($phone);
     }
 
     /**
@@ -128,6 +146,11 @@ final class Telling
      */
     private static function data(SimulatedPhone $phone): array
     {
-        return ['data.empty' => $phone->dataEmpty, 'data.writtenBy' => $phone->dataKeys, 'data.encryption' => $phone->dataEncryption, 'data.fileSystem' => $phone->dataFileSystem];
+        return [
+            'data.empty' => $phone->dataEmpty,
+            'data.writtenBy' => $phone->dataKeys,
+            'data.encryption' => $phone->dataEncryption,
+            'data.fileSystem' => $phone->dataFileSystem,
+        ];
     }
 }

@@ -16,9 +16,7 @@ final readonly class UpdatePackage
      * @param  list<string>  $codenames  empty when it asks for none
      * @param  array<string, array{label: array<string, mixed>, sizeBytes: int}>  $images  by partition
      */
-    private function __construct(public array $codenames, public array $images, public int $writtenBytes)
-    {
-    }
+    private function __construct(public array $codenames, public array $images, public int $writtenBytes) {}
 
     /** Whether a file is a package at all, and no bare image: packages are zip files. */
     public static function isOne(string $path): bool
@@ -31,7 +29,7 @@ final readonly class UpdatePackage
      */
     public static function open(string $path): self
     {
-        $zip = new \ZipArchive;
+        $zip = new \ZipArchive();
         if ($zip->open($path, \ZipArchive::RDONLY) !== true) {
             throw new RefusedError(RefusedError::BROKEN, 'The package cannot be opened: it is damaged.');
         }
@@ -49,7 +47,10 @@ final readonly class UpdatePackage
     {
         for ($i = 0; $i < $zip->numFiles; $i++) {
             $name = (string) $zip->getNameIndex($i);
-            if (str_ends_with($name, '/metadata') && preg_match('/^pre-device=(.+)$/m', (string) $zip->getFromIndex($i), $match) === 1) {
+            if (
+                str_ends_with($name, '/metadata') &&
+                preg_match('/^pre-device=(.+)$/m', (string) $zip->getFromIndex($i), $match) === 1
+            ) {
                 return array_map(trim(...), explode('|', $match[1]));
             }
         }
@@ -64,7 +65,7 @@ final readonly class UpdatePackage
     {
         /** @var array{manifest: int, signature: int} $header */
         $header = unpack('Jmanifest/Nsignature', substr($payload, 12, 12));
-        $manifest = new Manifest;
+        $manifest = new Manifest();
         try {
             $manifest->mergeFromString(substr($payload, 24, $header['manifest']));
         } catch (GPBDecodeException) {
@@ -82,9 +83,16 @@ final readonly class UpdatePackage
             /** @var InstallOperation $operation */
             foreach ($partition->getOperations() as $operation) {
                 if ($operation->getDataLength() > 0) {
-                    $piece = substr($payload, 24 + $header['manifest'] + $header['signature'] + (int) $operation->getDataOffset(), (int) $operation->getDataLength());
+                    $piece = substr(
+                        $payload,
+                        24 + $header['manifest'] + $header['signature'] + (int) $operation->getDataOffset(),
+                        (int) $operation->getDataLength(),
+                    );
                     if (hash('sha256', $piece, true) !== $operation->getDataSha256Hash()) {
-                        throw new RefusedError(RefusedError::BROKEN, "The data of {$partition->getPartitionName()} does not have its hash.");
+                        throw new RefusedError(
+                            RefusedError::BROKEN,
+                            "The data of {$partition->getPartitionName()} does not have its hash.",
+                        );
                     }
                     $content .= $piece;
                 }
@@ -102,14 +110,17 @@ final readonly class UpdatePackage
         $bytes = 0;
         for ($i = 0; $i < $zip->numFiles; $i++) {
             $name = (string) $zip->getNameIndex($i);
-            if (! str_ends_with($name, '.img')) {
+            if (!str_ends_with($name, '.img')) {
                 continue;
             }
             $content = $zip->getFromIndex($i);
             if ($content === false) {
                 throw new RefusedError(RefusedError::BROKEN, "{$name} does not unpack.");
             }
-            $images[basename($name, '.img')] = ['label' => ImageLabel::in($content) ?? [], 'sizeBytes' => strlen($content)];
+            $images[basename($name, '.img')] = [
+                'label' => ImageLabel::in($content) ?? [],
+                'sizeBytes' => strlen($content),
+            ];
             $bytes += strlen($content);
         }
 

@@ -12,9 +12,7 @@ namespace Tornavis\StandIn;
  */
 abstract class Work
 {
-    final public function __construct(protected readonly SimulatedPhone $phone)
-    {
-    }
+    final public function __construct(protected readonly SimulatedPhone $phone) {}
 
     protected function eraseData(): void
     {
@@ -36,7 +34,7 @@ abstract class Work
 
     protected function refuseUnless(string ...$modes): void
     {
-        if (! in_array($this->phone->mode, $modes, true)) {
+        if (!in_array($this->phone->mode, $modes, true)) {
             throw new RefusedError(0, "The phone is in {$this->phone->mode}.");
         }
     }
@@ -44,10 +42,13 @@ abstract class Work
     protected function refuseUnlessListening(): void
     {
         $phone = $this->phone;
-        if (in_array($phone->mode, ['off', 'dead', 'boot-loop', 'stuck'], true) || ($phone->mode === 'system' && ! $phone->debugging)) {
+        if (
+            in_array($phone->mode, ['off', 'dead', 'boot-loop', 'stuck'], true) ||
+            ($phone->mode === 'system' && !$phone->debugging)
+        ) {
             throw new RefusedError(0, 'No phone is listed.');
         }
-        if ($phone->mode === 'system' && ! $phone->authorised) {
+        if ($phone->mode === 'system' && !$phone->authorised) {
             throw new RefusedError(0, 'The phone is listed as unauthorised.');
         }
     }

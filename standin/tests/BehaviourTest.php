@@ -9,21 +9,40 @@ use Tornavis\StandIn\RefusedError;
 use Tornavis\StandIn\SimulatedPhone;
 use Tornavis\StandIn\Tests\PhoneFactory;
 
-$withRecovery = fn (array $differs = []): SimulatedPhone => PhoneFactory::make(array_replace_recursive([
-    'mode' => 'sideload', 'activeSlot' => 'b', 'runningSlot' => 'b',
-    'partitions' => ['vendor_boot_b' => PhoneFactory::image('vendor_boot', 'wicket', ['recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['sideload']]])],
-], $differs));
+$withRecovery = fn(array $differs = []): SimulatedPhone => PhoneFactory::make(
+    array_replace_recursive(
+        [
+            'mode' => 'sideload',
+            'activeSlot' => 'b',
+            'runningSlot' => 'b',
+            'partitions' => [
+                'vendor_boot_b' => PhoneFactory::image('vendor_boot', 'wicket', [
+                    'recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['sideload']],
+                ]),
+            ],
+        ],
+        $differs,
+    ),
+);
 
-it('installs a build into the slot that is not running, with the plateau at 47 percent', function () use ($withRecovery) {
+it('installs a build into the slot that is not running, with the plateau at 47 percent', function () use (
+    $withRecovery,
+) {
     $phone = $withRecovery();
     [$told, $percents] = PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path(World::SALTERN[0])]);
 
-    expect($told['says'])->toContain('status 0')
-        ->and($phone->activeSlot)->toBe('a')
-        ->and($phone->mode)->toBe('recovery')
-        ->and($phone->written('system', 'a')['of'])->toBe('saltern-15.2-20260903-bowline')
-        ->and($phone->written('system', 'b')['of'])->toBe('deck-13')
-        ->and(array_count_values(array_filter($percents, is_int(...)))[47])->toBe(12);
+    expect($told['says'])
+        ->toContain('status 0')
+        ->and($phone->activeSlot)
+        ->toBe('a')
+        ->and($phone->mode)
+        ->toBe('recovery')
+        ->and($phone->written('system', 'a')['of'])
+        ->toBe('saltern-15.2-20260903-bowline')
+        ->and($phone->written('system', 'b')['of'])
+        ->toBe('deck-13')
+        ->and(array_count_values(array_filter($percents, is_int(...)))[47])
+        ->toBe(12);
 });
 
 it('leaves the slot written in part when it is cut off', function () use ($withRecovery) {
@@ -35,16 +54,28 @@ it('leaves the slot written in part when it is cut off', function () use ($withR
     }
     $phone->pickUpAfterBreak();
 
-    expect($phone->written('system', 'a')['whole'])->toBeFalse()->and($phone->mode)->toBe('recovery')->and($phone->activeSlot)->toBe('b');
+    expect($phone->written('system', 'a')['whole'])
+        ->toBeFalse()
+        ->and($phone->mode)
+        ->toBe('recovery')
+        ->and($phone->activeSlot)
+        ->toBe('b');
 });
 
-it('refuses a package by its own judgement, and stays in the recovery', function (string $name, int $status) use ($withRecovery) {
+it('refuses a package by its own judgement, and stays in the recovery', function (string $name, int $status) use (
+    $withRecovery,
+) {
     $phone = $withRecovery();
     try {
         PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path($name)]);
         test()->fail('It was not refused.');
     } catch (RefusedError $refused) {
-        expect($refused->status)->toBe($status)->and($phone->mode)->toBe('recovery')->and($phone->written('system', 'a')['of'])->toBe('deck-14');
+        expect($refused->status)
+            ->toBe($status)
+            ->and($phone->mode)
+            ->toBe('recovery')
+            ->and($phone->written('system', 'a')['of'])
+            ->toBe('deck-14');
     }
 })->with([
     'for another phone' => ['saltern-15.2-20260903-bowlane.zip', 7],
@@ -55,12 +86,12 @@ it('refuses a package by its own judgement, and stays in the recovery', function
 it('finds damage inside the payload', function () use ($withRecovery) {
     $path = (string) tempnam(sys_get_temp_dir(), 'dmg');
     $data = (string) file_get_contents(World::path(World::SALTERN[0]));
-    $zip = new ZipArchive;
+    $zip = new ZipArchive();
     $zip->open(World::path(World::SALTERN[0]));
     $payload = (string) $zip->getFromName('payload.bin');
     $payload[900_000] = $payload[900_000] === 'x' ? 'y' : 'x';
     copy(World::path(World::SALTERN[0]), $path);
-    $copy = new ZipArchive;
+    $copy = new ZipArchive();
     $copy->open($path);
     $copy->addFromString('payload.bin', $payload);
     $copy->setCompressionName('payload.bin', ZipArchive::CM_STORE);
@@ -78,23 +109,33 @@ it('puts services into the slot that the recovery runs from', function () use ($
 
 it('does nothing in the wrong mode', function (array $request, string $mode) {
     PhoneFactory::ask(PhoneFactory::make(['mode' => $mode]), $request);
-})->with([
-    [['do' => 'format-data', 'fileSystem' => 'f2fs'], 'system'],
-    [['do' => 'set-active', 'slot' => 'b'], 'recovery'],
-    [['do' => 'flash', 'partition' => 'boot', 'slot' => 'a', 'file' => '/dev/null'], 'system'],
-    [['do' => 'sideload', 'file' => '/dev/null'], 'recovery'],
-    [['do' => 'sign-out'], 'bootloader'],
-    [['do' => 'reboot', 'mode' => 'sideload'], 'system'],
-    [['do' => 'dance'], 'system'],
-])->throws(RefusedError::class);
+})
+    ->with([
+        [['do' => 'format-data', 'fileSystem' => 'f2fs'], 'system'],
+        [['do' => 'set-active', 'slot' => 'b'], 'recovery'],
+        [['do' => 'flash', 'partition' => 'boot', 'slot' => 'a', 'file' => '/dev/null'], 'system'],
+        [['do' => 'sideload', 'file' => '/dev/null'], 'recovery'],
+        [['do' => 'sign-out'], 'bootloader'],
+        [['do' => 'reboot', 'mode' => 'sideload'], 'system'],
+        [['do' => 'dance'], 'system'],
+    ])
+    ->throws(RefusedError::class);
 
-it('writes an image only to the partition that it is for, only unlocked, and only to a slot that it has', function (array $differs, array $request) {
-    PhoneFactory::ask(PhoneFactory::make(['mode' => 'bootloader'] + $differs), ['do' => 'flash', 'file' => World::path('saltern-15.2-boot-bowline.img')] + $request);
-})->with([
-    [[], ['partition' => 'dtbo', 'slot' => 'a']],
-    [['unlocked' => false], ['partition' => 'boot', 'slot' => 'a']],
-    [[], ['partition' => 'boot', 'slot' => 'c']],
-])->throws(RefusedError::class);
+it('writes an image only to the partition that it is for, only unlocked, and only to a slot that it has', function (
+    array $differs,
+    array $request,
+) {
+    PhoneFactory::ask(
+        PhoneFactory::make(['mode' => 'bootloader'] + $differs),
+        ['do' => 'flash', 'file' => World::path('saltern-15.2-boot-bowline.img')] + $request,
+    );
+})
+    ->with([
+        [[], ['partition' => 'dtbo', 'slot' => 'a']],
+        [['unlocked' => false], ['partition' => 'boot', 'slot' => 'a']],
+        [[], ['partition' => 'boot', 'slot' => 'c']],
+    ])
+    ->throws(RefusedError::class);
 
 it('locks its owner out when it is formatted while an account is signed in', function () {
     $phone = PhoneFactory::make(['mode' => 'recovery', 'accounts' => true]);
@@ -105,8 +146,15 @@ it('locks its owner out when it is formatted while an account is signed in', fun
 });
 
 it('is listed only when debugging is allowed and the computer authorised', function (array $differs, string $says) {
-    expect(fn () => PhoneFactory::ask(PhoneFactory::make($differs), ['do' => 'prove-link']))->toThrow(RefusedError::class, $says);
-})->with([[['debugging' => false], 'No phone'], [['authorised' => false], 'unauthorised'], [['mode' => 'boot-loop'], 'No phone']]);
+    expect(fn() => PhoneFactory::ask(PhoneFactory::make($differs), ['do' => 'prove-link']))->toThrow(
+        RefusedError::class,
+        $says,
+    );
+})->with([
+    [['debugging' => false], 'No phone'],
+    [['authorised' => false], 'unauthorised'],
+    [['mode' => 'boot-loop'], 'No phone'],
+]);
 
 it('takes new keys at the first boot and switches debugging off', function () {
     $phone = PhoneFactory::make(['dataEmpty' => true, 'dataKeys' => null]);
@@ -126,12 +174,18 @@ it('charges at its own rate and drains while it works', function () {
 });
 
 it('outlives the process that simulates it', function () {
-    $folder = sys_get_temp_dir().'/phones-'.getmypid();
+    $folder = sys_get_temp_dir() . '/phones-' . getmypid();
     is_dir($folder) || mkdir($folder);
     $phone = PhoneFactory::make(['mode' => 'sideload']);
     (new PhoneShelf($folder))->keep($phone);
     $found = (new PhoneShelf($folder))->find('TEST01');
 
-    expect($found?->mode)->toBe('recovery')->and($found?->partitions)->toBe($phone->partitions)
-        ->and((new PhoneShelf($folder))->find('../TEST01'))->toBeNull()->and((new PhoneShelf($folder))->serials())->toContain('TEST01');
+    expect($found?->mode)
+        ->toBe('recovery')
+        ->and($found?->partitions)
+        ->toBe($phone->partitions)
+        ->and((new PhoneShelf($folder))->find('../TEST01'))
+        ->toBeNull()
+        ->and((new PhoneShelf($folder))->serials())
+        ->toContain('TEST01');
 });

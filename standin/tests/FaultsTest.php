@@ -21,11 +21,13 @@ function faulty(string $kind, int $atPercent = 0, array $differs = []): Simulate
     return $phone;
 }
 
-$sideload = fn (): array => ['do' => 'sideload', 'file' => World::path('larder-mini-15-arm64.zip')];
+$sideload = fn(): array => ['do' => 'sideload', 'file' => World::path('larder-mini-15-arm64.zip')];
 
-it('loses its cable in the middle, and is in its recovery afterwards', function (int $percent, int $least) use ($sideload) {
+it('loses its cable in the middle, and is in its recovery afterwards', function (int $percent, int $least) use (
+    $sideload,
+) {
     $phone = faulty('cable-out', $percent, ['mode' => 'sideload']);
-    expect(fn () => PhoneFactory::ask($phone, $sideload()))->toThrow(CableOut::class);
+    expect(fn() => PhoneFactory::ask($phone, $sideload()))->toThrow(CableOut::class);
     $phone->pickUpAfterBreak();
     expect($phone->mode)->toBe('recovery')->and($phone->faults)->toBe([]);
 })->with([[0, 0], [47, 40]]);
@@ -60,12 +62,17 @@ it('loses its recovery, and keeps what it starts from', function () {
     $phone = faulty('recovery-replaced', 0, ['mode' => 'bootloader']);
     PhoneFactory::ask($phone, ['do' => 'reboot', 'mode' => 'recovery']);
 
-    expect($phone->mode)->toBe('bootloader')->and($phone->recovery('a'))->toBeNull()->and($phone->written('vendor_boot', 'a')['of'] ?? '')->toBe('deck-14');
+    expect($phone->mode)
+        ->toBe('bootloader')
+        ->and($phone->recovery('a'))
+        ->toBeNull()
+        ->and($phone->written('vendor_boot', 'a')['of'] ?? '')
+        ->toBe('deck-14');
 });
 
 it('runs empty while it writes, and can be charged and entered by its keys', function () use ($sideload) {
     $phone = faulty('battery', 0, ['mode' => 'sideload']);
-    expect(fn () => PhoneFactory::ask($phone, $sideload()))->toThrow(CableOut::class)->and($phone->mode)->toBe('off');
+    expect(fn() => PhoneFactory::ask($phone, $sideload()))->toThrow(CableOut::class)->and($phone->mode)->toBe('off');
     PhoneFactory::ask($phone, ['do' => 'charge', 'toPercent' => 50]);
     PhoneFactory::ask($phone, ['do' => 'enter-by-keys', 'mode' => 'bootloader']);
     expect($phone->mode)->toBe('bootloader')->and($phone->battery)->toBeGreaterThan(45.0);
@@ -74,15 +81,22 @@ it('runs empty while it writes, and can be charged and entered by its keys', fun
 it('does not answer once, to anything but a look', function () {
     $phone = faulty('no-answer');
     [$facts] = PhoneFactory::ask($phone, ['do' => 'observe']);
-    expect($facts['mode'])->toBe('system')
-        ->and(fn () => PhoneFactory::ask($phone, ['do' => 'prove-link']))->toThrow(CableOut::class)
-        ->and(PhoneFactory::ask($phone, ['do' => 'prove-link'])[0]['serial'])->toBe('TEST01');
+    expect($facts['mode'])
+        ->toBe('system')
+        ->and(fn() => PhoneFactory::ask($phone, ['do' => 'prove-link']))
+        ->toThrow(CableOut::class)
+        ->and(PhoneFactory::ask($phone, ['do' => 'prove-link'])[0]['serial'])
+        ->toBe('TEST01');
 });
 
 it('keeps its faults over a night, and knows no others', function () {
     $phone = new SimulatedPhone(faulty('stuck')->toArray());
-    expect($phone->faults)->toBe([['kind' => 'stuck', 'atPercent' => 0]])
-        ->and(fn () => faulty('meteor'))->toThrow(RefusedError::class, 'no fault')
-        ->and(Faults::amid(['wipe']))->toBe(['no-answer'])
-        ->and(Faults::amid(['sideload', 'reboot']))->toHaveCount(10);
+    expect($phone->faults)
+        ->toBe([['kind' => 'stuck', 'atPercent' => 0]])
+        ->and(fn() => faulty('meteor'))
+        ->toThrow(RefusedError::class, 'no fault')
+        ->and(Faults::amid(['wipe']))
+        ->toBe(['no-answer'])
+        ->and(Faults::amid(['sideload', 'reboot']))
+        ->toHaveCount(10);
 });

@@ -18,26 +18,59 @@ function singleSlot(array $differs = []): SimulatedPhone
     foreach (['boot', 'system', 'vendor'] as $name) {
         $partitions[SimulatedPhone::place($name, '-')] = PhoneFactory::image($name, 'sheet-12');
     }
-    $partitions[SimulatedPhone::place('recovery', '-')] = PhoneFactory::image('recovery', 'wicket', ['recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['sideload', 'backup']]]);
+    $partitions[SimulatedPhone::place('recovery', '-')] = PhoneFactory::image('recovery', 'wicket', [
+        'recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['sideload', 'backup']],
+    ]);
     $phone = PhoneFactory::make()->toArray();
 
-    return new SimulatedPhone(array_replace_recursive(array_replace($phone, [
-        'codename' => 'carrick', 'twoSlots' => false, 'recoveryIn' => 'recovery', 'startsFrom' => ['boot', 'system', 'vendor'], 'activeSlot' => '-', 'runningSlot' => '-',
-        'partitions' => $partitions, 'firmware' => ['-' => '12.4'], 'mode' => 'recovery', 'holds' => ['apps', 'photos'],
-    ]), $differs));
+    return new SimulatedPhone(
+        array_replace_recursive(
+            array_replace($phone, [
+                'codename' => 'carrick',
+                'twoSlots' => false,
+                'recoveryIn' => 'recovery',
+                'startsFrom' => ['boot', 'system', 'vendor'],
+                'activeSlot' => '-',
+                'runningSlot' => '-',
+                'partitions' => $partitions,
+                'firmware' => ['-' => '12.4'],
+                'mode' => 'recovery',
+                'holds' => ['apps', 'photos'],
+            ]),
+            $differs,
+        ),
+    );
 }
 
 /** A phone whose recovery lives in boot. */
 function recoveryInBoot(array $differs = []): SimulatedPhone
 {
-    return PhoneFactory::make(array_replace_recursive(['codename' => 'becket', 'builtLike' => ['bowline'], 'recoveryIn' => 'boot', 'startsFrom' => ['boot', 'dtbo', 'vendor', 'system'], 'mode' => 'bootloader'], $differs));
+    return PhoneFactory::make(
+        array_replace_recursive(
+            [
+                'codename' => 'becket',
+                'builtLike' => ['bowline'],
+                'recoveryIn' => 'boot',
+                'startsFrom' => ['boot', 'dtbo', 'vendor', 'system'],
+                'mode' => 'bootloader',
+            ],
+            $differs,
+        ),
+    );
 }
 
 it('wipes data and keeps the photos', function () {
     $phone = singleSlot();
     PhoneFactory::ask($phone, ['do' => 'wipe', 'what' => 'data']);
 
-    expect($phone->holds)->toBe(['photos'])->and($phone->dataEmpty)->toBeTrue()->and($phone->dataEncryption)->toBe('file')->and($phone->dataFileSystem)->toBe('f2fs');
+    expect($phone->holds)
+        ->toBe(['photos'])
+        ->and($phone->dataEmpty)
+        ->toBeTrue()
+        ->and($phone->dataEncryption)
+        ->toBe('file')
+        ->and($phone->dataFileSystem)
+        ->toBe('f2fs');
 });
 
 it('wipes caches and keeps everything', function () {
@@ -48,7 +81,10 @@ it('wipes caches and keeps everything', function () {
     expect(array_diff_key($phone->toArray(), ['battery' => 1]))->toBe(array_diff_key($before, ['battery' => 1]));
 });
 
-it('erases from the bootloader, photos and all, and locks its owner out where an account is signed in', function (bool $accounts, bool $empty) {
+it('erases from the bootloader, photos and all, and locks its owner out where an account is signed in', function (
+    bool $accounts,
+    bool $empty,
+) {
     $phone = singleSlot(['mode' => 'bootloader', 'accounts' => $accounts]);
     PhoneFactory::ask($phone, ['do' => 'erase']);
 
@@ -60,13 +96,23 @@ it('gives back what a set held', function () {
     $phone->holds = ['photos'];
     [, $percents] = PhoneFactory::ask($phone, ['do' => 'restore', 'classes' => ['apps', 'photos']]);
 
-    expect($phone->holds)->toBe(['photos', 'apps'])->and($phone->dataEmpty)->toBeFalse()->and($percents)->toBe([0, 20, 40, 60, 80]);
+    expect($phone->holds)
+        ->toBe(['photos', 'apps'])
+        ->and($phone->dataEmpty)
+        ->toBeFalse()
+        ->and($percents)
+        ->toBe([0, 20, 40, 60, 80]);
 });
 
 it('starts a recovery once: it can sideload, holds nothing afterwards, and is not written', function () {
     $phone = recoveryInBoot();
     PhoneFactory::ask($phone, ['do' => 'boot-once', 'file' => World::path('wicket-4.1-becket.img')]);
-    expect($phone->mode)->toBe('recovery')->and($phone->runningRecovery()['family'] ?? null)->toBe('Wicket')->and($phone->written('boot', 'a')['of'])->toBe('deck-14');
+    expect($phone->mode)
+        ->toBe('recovery')
+        ->and($phone->runningRecovery()['family'] ?? null)
+        ->toBe('Wicket')
+        ->and($phone->written('boot', 'a')['of'])
+        ->toBe('deck-14');
     PhoneFactory::ask($phone, ['do' => 'reboot', 'mode' => 'sideload']);
     expect($phone->mode)->toBe('sideload');
     PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path('latchkey-4.2.zip')]);
@@ -78,8 +124,12 @@ it('puts the recovery into the boot image of the slot that will start, whose ker
     $phone = recoveryInBoot(['mode' => 'recovery', 'activeSlot' => 'b', 'runningSlot' => 'a']);
     PhoneFactory::ask($phone, ['do' => 'put-recovery-in-boot', 'file' => World::path('wicket-4.1-becket.img')]);
 
-    expect($phone->written('boot', 'b')['of'])->toBe('deck-13')->and($phone->written('boot', 'b')['label']['recovery']['family'])->toBe('Wicket')
-        ->and($phone->written('boot', 'a')['label'])->not->toHaveKey('recovery');
+    expect($phone->written('boot', 'b')['of'])
+        ->toBe('deck-13')
+        ->and($phone->written('boot', 'b')['label']['recovery']['family'])
+        ->toBe('Wicket')
+        ->and($phone->written('boot', 'a')['label'])
+        ->not->toHaveKey('recovery');
 });
 
 it('switches on what it is told to', function () {
@@ -100,7 +150,12 @@ it('unlocks when it is allowed and the wait is over, and erases itself', functio
 it('installs a vendor into the running slot, and an add-on beside the system', function () {
     $phone = singleSlot(['mode' => 'sideload']);
     PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path('vendor-9.4-carrick.zip')]);
-    expect($phone->written('vendor', '-')['of'])->not->toBe('sheet-12')->and($phone->written('system', '-')['of'])->toBe('sheet-12')->and($phone->mode)->toBe('recovery');
+    expect($phone->written('vendor', '-')['of'])
+        ->not->toBe('sheet-12')
+        ->and($phone->written('system', '-')['of'])
+        ->toBe('sheet-12')
+        ->and($phone->mode)
+        ->toBe('recovery');
     $phone->mode = 'sideload';
     PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path('latchkey-4.2.zip')]);
     expect($phone->addons['-'][0]['addon'] ?? null)->not->toBeNull();
@@ -114,25 +169,59 @@ it('loses its second system to the remover, and to nothing else', function (stri
 })->with([['remove-second-3-splice.zip', true], ['latchkey-4.2.zip', false]]);
 
 it('refuses', function (Closure $phone, array $request, string $words) {
-    expect(fn () => PhoneFactory::ask($phone(), $request))->toThrow(RefusedError::class, $words);
+    expect(fn() => PhoneFactory::ask($phone(), $request))->toThrow(RefusedError::class, $words);
 })->with([
-    'to unlock again' => [fn () => PhoneFactory::make(['mode' => 'bootloader']), ['do' => 'unlock'], 'Already unlocked'],
-    'to unlock unasked' => [fn () => PhoneFactory::make(['mode' => 'bootloader', 'unlocked' => false, 'unlockAllowed' => false]), ['do' => 'unlock'], 'not allowed'],
-    'to unlock before its time' => [fn () => PhoneFactory::make(['mode' => 'bootloader', 'unlocked' => false, 'unlockWaitSeconds' => 9000.0]), ['do' => 'unlock'], '3 hours are left'],
-    'to erase while locked' => [fn () => singleSlot(['mode' => 'bootloader', 'unlocked' => false]), ['do' => 'erase'], 'locked state'],
-    'to start anything while locked' => [fn () => recoveryInBoot(['unlocked' => false]), ['do' => 'boot-once', 'file' => World::path('wicket-4.1-becket.img')], 'locked state'],
-    'to start what is no recovery' => [fn () => recoveryInBoot(), ['do' => 'boot-once', 'file' => World::path('ferrule-15.1-becket.img')], 'cannot be started'],
-    'to start a recovery that has no kernel' => [fn () => PhoneFactory::make(['mode' => 'bootloader']), ['do' => 'boot-once', 'file' => World::path('wicket-4.1-bowline.img')], 'cannot be started'],
+    'to unlock again' => [fn() => PhoneFactory::make(['mode' => 'bootloader']), ['do' => 'unlock'], 'Already unlocked'],
+    'to unlock unasked' => [
+        fn() => PhoneFactory::make(['mode' => 'bootloader', 'unlocked' => false, 'unlockAllowed' => false]),
+        ['do' => 'unlock'],
+        'not allowed',
+    ],
+    'to unlock before its time' => [
+        fn() => PhoneFactory::make(['mode' => 'bootloader', 'unlocked' => false, 'unlockWaitSeconds' => 9000.0]),
+        ['do' => 'unlock'],
+        '3 hours are left',
+    ],
+    'to erase while locked' => [
+        fn() => singleSlot(['mode' => 'bootloader', 'unlocked' => false]),
+        ['do' => 'erase'],
+        'locked state',
+    ],
+    'to start anything while locked' => [
+        fn() => recoveryInBoot(['unlocked' => false]),
+        ['do' => 'boot-once', 'file' => World::path('wicket-4.1-becket.img')],
+        'locked state',
+    ],
+    'to start what is no recovery' => [
+        fn() => recoveryInBoot(),
+        ['do' => 'boot-once', 'file' => World::path('ferrule-15.1-becket.img')],
+        'cannot be started',
+    ],
+    'to start a recovery that has no kernel' => [
+        fn() => PhoneFactory::make(['mode' => 'bootloader']),
+        ['do' => 'boot-once', 'file' => World::path('wicket-4.1-bowline.img')],
+        'cannot be started',
+    ],
     'to restore in a recovery that cannot' => [
         function () {
             $phone = singleSlot()->toArray();
-            $phone['partitions'][SimulatedPhone::place('recovery', '-')]['label']['recovery']['abilities'] = ['sideload'];
+            $phone['partitions'][SimulatedPhone::place('recovery', '-')]['label']['recovery']['abilities'] = [
+                'sideload',
+            ];
 
             return new SimulatedPhone($phone);
         },
         ['do' => 'restore', 'classes' => ['apps']],
         'cannot restore',
     ],
-    'to wipe in its system' => [fn () => singleSlot(['mode' => 'system']), ['do' => 'wipe', 'what' => 'data'], 'The phone is in system'],
-    'a recovery in boot that is none' => [fn () => recoveryInBoot(['mode' => 'recovery']), ['do' => 'put-recovery-in-boot', 'file' => World::path('ferrule-15.1-becket.img')], 'no recovery to put there'],
+    'to wipe in its system' => [
+        fn() => singleSlot(['mode' => 'system']),
+        ['do' => 'wipe', 'what' => 'data'],
+        'The phone is in system',
+    ],
+    'a recovery in boot that is none' => [
+        fn() => recoveryInBoot(['mode' => 'recovery']),
+        ['do' => 'put-recovery-in-boot', 'file' => World::path('ferrule-15.1-becket.img')],
+        'no recovery to put there',
+    ],
 ]);

@@ -24,12 +24,45 @@ final class PhoneFactory
             }
         }
         /** @var PhoneData $data */
-        $data = array_replace_recursive([
-            'serial' => 'TEST01', 'codename' => 'bowline', 'builtLike' => [], 'model' => 'OF-301', 'chipset' => 'Qorin 730', 'architecture' => 'arm64', 'twoSlots' => true,
-            'unlocked' => true, 'unlockAllowed' => true, 'unlockWaitSeconds' => 0.0, 'recoveryIn' => 'vendor_boot', 'startsFrom' => ['boot', 'dtbo', 'vendor_boot', 'vendor', 'system'], 'encryptsAs' => 'file', 'mode' => 'system', 'activeSlot' => 'a', 'runningSlot' => 'a', 'partitions' => $partitions, 'firmware' => ['a' => '5.2.11', 'b' => '5.2.11'], 'addons' => [], 'second' => null, 'temporary' => null,
-            'dataKeys' => 'Deck', 'dataFileSystem' => 'f2fs', 'dataEncryption' => 'file', 'dataEmpty' => false, 'dataBytes' => 1 << 30, 'holds' => [],
-            'battery' => 80.0, 'chargePerMinute' => 1.0, 'drainPerMinute' => 0.3, 'accounts' => false, 'screenLock' => false, 'debugging' => true, 'authorised' => true,
-        ], $differs);
+        $data = array_replace_recursive(
+            [
+                'serial' => 'TEST01',
+                'codename' => 'bowline',
+                'builtLike' => [],
+                'model' => 'OF-301',
+                'chipset' => 'Qorin 730',
+                'architecture' => 'arm64',
+                'twoSlots' => true,
+                'unlocked' => true,
+                'unlockAllowed' => true,
+                'unlockWaitSeconds' => 0.0,
+                'recoveryIn' => 'vendor_boot',
+                'startsFrom' => ['boot', 'dtbo', 'vendor_boot', 'vendor', 'system'],
+                'encryptsAs' => 'file',
+                'mode' => 'system',
+                'activeSlot' => 'a',
+                'runningSlot' => 'a',
+                'partitions' => $partitions,
+                'firmware' => ['a' => '5.2.11', 'b' => '5.2.11'],
+                'addons' => [],
+                'second' => null,
+                'temporary' => null,
+                'dataKeys' => 'Deck',
+                'dataFileSystem' => 'f2fs',
+                'dataEncryption' => 'file',
+                'dataEmpty' => false,
+                'dataBytes' => 1 << 30,
+                'holds' => [],
+                'battery' => 80.0,
+                'chargePerMinute' => 1.0,
+                'drainPerMinute' => 0.3,
+                'accounts' => false,
+                'screenLock' => false,
+                'debugging' => true,
+                'authorised' => true,
+            ],
+            $differs,
+        );
 
         return new SimulatedPhone($data);
     }
@@ -40,9 +73,23 @@ final class PhoneFactory
      */
     public static function image(string $partition, string $build, array $more = []): array
     {
-        $os = ['family' => 'Deck', 'version' => '14', 'release' => '14', 'codename' => 'bowline', 'needsFirmware' => '5.2.0', 'services' => 'its own'];
+        $os = [
+            'family' => 'Deck',
+            'version' => '14',
+            'release' => '14',
+            'codename' => 'bowline',
+            'needsFirmware' => '5.2.0',
+            'services' => 'its own',
+        ];
 
-        return ['of' => $build, 'whole' => true, 'label' => array_replace_recursive(['part' => $partition, 'of' => $build] + ($partition === 'system' ? ['os' => $os] : []), $more)];
+        return [
+            'of' => $build,
+            'whole' => true,
+            'label' => array_replace_recursive(
+                ['part' => $partition, 'of' => $build] + ($partition === 'system' ? ['os' => $os] : []),
+                $more,
+            ),
+        ];
     }
 
     /**

@@ -9,6 +9,7 @@ use Facebook\WebDriver\Exception\ElementNotInteractableException;
 use Facebook\WebDriver\Exception\JavascriptException;
 use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
+use Facebook\WebDriver\Exception\WebDriverException;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\Remote\RemoteWebElement;
 use Facebook\WebDriver\WebDriverBy;
@@ -27,6 +28,14 @@ use Tests\Support\World;
  */
 final class Application
 {
+    private const WHILE_A_PAGE_IS_REPLACED = [
+        ElementClickInterceptedException::class,
+        ElementNotInteractableException::class,
+        JavascriptException::class,
+        NoSuchElementException::class,
+        StaleElementReferenceException::class,
+    ];
+
     private const WAIT_SECONDS = 60;
 
     public readonly string $folder;
@@ -51,7 +60,7 @@ final class Application
         public readonly string $shelf = '',
         private readonly bool $share = false,
     ) {
-        $this->folder = TestRun::own().'/application-'.bin2hex(random_bytes(3));
+        $this->folder = TestRun::own() . '/application-' . bin2hex(random_bytes(3));
         $this->port = Ports::free();
         $this->browser = Chromium::session();
         $this->layOut();
@@ -66,7 +75,9 @@ final class Application
         return self::shared(TestRun::demoBench());
     }
 
-    /** The same, with two runs in its log: one that went well, and one in which the phone refused a package at first. */
+    /**
+     * The same, with two runs in its log: one that went well, and one in which the phone refused a package at first.
+     */
     public static function demoWithRuns(): self
     {
         return self::shared(TestRun::benchWithRuns());
@@ -95,13 +106,18 @@ final class Application
         Chromium::freshTab();
 
         // What the demo's database says of its files is not true of the same files in another folder.
-        return self::$own[] = new self($shelf === '' ? TestRun::demoBench() : TestRun::emptyBench(), $speed, $shelf, $share);
+        return self::$own[] = new self(
+            $shelf === '' ? TestRun::demoBench() : TestRun::emptyBench(),
+            $speed,
+            $shelf,
+            $share,
+        );
     }
 
     /** Ends what the test had started for itself. */
     public static function endOfTest(): void
     {
-        array_map(static fn (self $one) => $one->stop(), self::$own);
+        array_map(static fn(self $one) => $one->stop(), self::$own);
         self::$own = [];
     }
 
@@ -114,19 +130,31 @@ final class Application
             $words[] = '--share';
         }
         // The tests' own settings must not reach the application under test.
-        $settings = ['APP_ENV' => 'production', 'QUEUE_CONNECTION' => 'database', 'CACHE_STORE' => 'file', 'TORNAVIS_STANDIN_PORT' => (string) $standInPort];
-        $settings += ['TORNAVIS_DATA' => $this->folder, 'TORNAVIS_SHELF' => $this->shelf === '' ? World::shelf() : $this->shelf];
-        $this->server = new Process([PHP_BINARY, 'artisan', 'tornavis:serve', ...$words], dirname(__DIR__, 2), $settings);
+        $settings = [
+            'APP_ENV' => 'production',
+            'QUEUE_CONNECTION' => 'database',
+            'CACHE_STORE' => 'file',
+            'TORNAVIS_STANDIN_PORT' => (string) $standInPort,
+        ];
+        $settings += [
+            'TORNAVIS_DATA' => $this->folder,
+            'TORNAVIS_SHELF' => $this->shelf === '' ? World::shelf() : $this->shelf,
+        ];
+        $this->server = new Process(
+            [PHP_BINARY, 'artisan', 'tornavis:serve', ...$words],
+            dirname(__DIR__, 2),
+            $settings,
+        );
         $this->server->setTimeout(null);
         $this->server->start();
-        $says = fn (): string => $this->server->getOutput().$this->server->getErrorOutput();
-        self::until(static fn (): bool => str_contains($says(), 'Tornavis is at'), 'the application starts', $says);
+        $says = fn(): string => $this->server->getOutput() . $this->server->getErrorOutput();
+        self::until(static fn(): bool => str_contains($says(), 'Tornavis is at'), 'the application starts', $says);
     }
 
     private function layOut(): void
     {
-        (new Filesystem)->deleteDirectory($this->folder);
-        (new Filesystem)->copyDirectory($this->bench, $this->folder);
+        (new Filesystem())->deleteDirectory($this->folder);
+        (new Filesystem())->copyDirectory($this->bench, $this->folder);
     }
 
     /** Where nothing has been written since it was laid out, it is as good as new. */
@@ -147,7 +175,9 @@ final class Application
     {
         $hash = hash_init('xxh128');
         $database = new \PDO("sqlite:{$this->folder}/tornavis/tornavis.sqlite");
-        $tables = $database->query("select name from sqlite_master where type = 'table' order by name")->fetchAll(\PDO::FETCH_COLUMN);
+        $tables = $database
+            ->query("select name from sqlite_master where type = 'table' order by name")
+            ->fetchAll(\PDO::FETCH_COLUMN);
         foreach ($tables as $table) {
             hash_update($hash, serialize($database->query("select * from \"{$table}\"")->fetchAll(\PDO::FETCH_NUM)));
         }
@@ -166,7 +196,7 @@ final class Application
     /** Process ids of one part: "queue:work" or "tornavis:stand-in". @return list<int> */
     public function processes(string $part): array
     {
-        exec('pgrep -g '.implode(',', $this->groups()).' -f -- '.escapeshellarg($part), $ids);
+        exec('pgrep -g ' . implode(',', $this->groups()) . ' -f -- ' . escapeshellarg($part), $ids);
 
         return array_map(intval(...), $ids);
     }
@@ -188,7 +218,8 @@ final class Application
     /** What is shown and what the application has said, for a test that waited in vain. */
     private function seen(): string
     {
-        return "{$this->text()}\n\nThe application has said:\n{$this->server->getOutput()}{$this->server->getErrorOutput()}";
+        return "{$this->text()}\n\nThe application has " .
+            "said:\n{$this->server->getOutput()}{$this->server->getErrorOutput()}";
     }
 
     public function text(): string
@@ -200,11 +231,16 @@ final class Application
     public function see(string $words, int $seconds = self::WAIT_SECONDS): void
     {
         $text = '';
-        self::until(function () use ($words, &$text): bool {
-            $text = $this->text();
+        self::until(
+            function () use ($words, &$text): bool {
+                $text = $this->text();
 
-            return str_contains($text, $words);
-        }, "the page shows \"{$words}\"", $this->seen(...), $seconds);
+                return str_contains($text, $words);
+            },
+            "the page shows \"{$words}\"",
+            $this->seen(...),
+            $seconds,
+        );
         expect($text)->toContain($words);
     }
 
@@ -212,28 +248,47 @@ final class Application
     public function seeIn(string $selector, string $words, int $seconds = self::WAIT_SECONDS): void
     {
         $text = '';
-        self::until(function () use ($selector, $words, &$text): bool {
-            $text = (string) $this->browser->executeScript('return document.querySelector(arguments[0])?.innerText ?? ""', [$selector]);
+        self::until(
+            function () use ($selector, $words, &$text): bool {
+                $text = (string) $this->browser->executeScript(
+                    'return document.querySelector(arguments[0])?.innerText ?? ""',
+                    [$selector],
+                );
 
-            return str_contains($text, $words);
-        }, "{$selector} shows \"{$words}\"", $this->seen(...), $seconds);
+                return str_contains($text, $words);
+            },
+            "{$selector} shows \"{$words}\"",
+            $this->seen(...),
+            $seconds,
+        );
         expect($text)->toContain($words);
     }
 
     /** Clicks the visible button or link with these words; waits for it. */
     public function click(string $words, string $within = 'body'): void
     {
-        self::until(function () use ($words, $within): bool {
-            return (bool) $this->browser->executeScript(
-                'const hit = [...document.querySelectorAll(arguments[1] + " button, " + arguments[1] + " a, " + arguments[1] + " tr.link, " + arguments[1] + " [role=option], " + arguments[1] + " .v-list-item")].find((e) => e.innerText.includes(arguments[0]) && e.offsetParent !== null && !e.disabled); if (hit) hit.click(); return !!hit',
-                [$words, $within],
-            );
-        }, "\"{$words}\" can be clicked", $this->seen(...));
+        self::until(
+            function () use ($words, $within): bool {
+                return (bool) $this->browser->executeScript(
+                    'const hit = [...document.querySelectorAll(arguments[1] + " button, " + arguments[1] + " a, " ' .
+                        '+ arguments[1] + " tr.link, " + arguments[1] + " [role=option], " + arguments[1] + " ' .
+                        '.v-list-item")].find((e) => e.innerText.includes(arguments[0]) && e.offsetParent !== null ' .
+                        '&& !e.disabled); if (hit) hit.click(); return !!hit',
+                    [$words, $within],
+                );
+            },
+            "\"{$words}\" can be clicked",
+            $this->seen(...),
+        );
     }
 
     public function find(string $selector): RemoteWebElement
     {
-        self::until(fn (): bool => $this->browser->findElements(WebDriverBy::cssSelector($selector)) !== [], "{$selector} is there", $this->seen(...));
+        self::until(
+            fn(): bool => $this->browser->findElements(WebDriverBy::cssSelector($selector)) !== [],
+            "{$selector} is there",
+            $this->seen(...),
+        );
 
         return $this->browser->findElement(WebDriverBy::cssSelector($selector));
     }
@@ -245,30 +300,44 @@ final class Application
      */
     public function write(string $selector, string|array $keys): void
     {
-        self::until(function () use ($selector, $keys): bool {
-            $this->find($selector)->sendKeys($keys);
+        self::until(
+            function () use ($selector, $keys): bool {
+                $this->find($selector)->sendKeys($keys);
 
-            return true;
-        }, "{$selector} can be typed into", $this->seen(...));
+                return true;
+            },
+            "{$selector} can be typed into",
+            $this->seen(...),
+        );
     }
 
     /** Clicks on the place of a screen that has no words. */
     public function hit(string $selector): void
     {
-        self::until(function () use ($selector): bool {
-            $this->find($selector)->click();
+        self::until(
+            function () use ($selector): bool {
+                $this->find($selector)->click();
 
-            return true;
-        }, "{$selector} can be clicked", $this->seen(...));
+                return true;
+            },
+            "{$selector} can be clicked",
+            $this->seen(...),
+        );
     }
 
     /** Chooses an entry of a select field by its label. */
     public function choose(string $label, string $entry): void
     {
-        self::until(fn (): bool => (bool) $this->browser->executeScript(
-            'const field = [...document.querySelectorAll(".v-select")].find((e) => [...e.querySelectorAll(".v-label")].some((l) => l.textContent.trim() === arguments[0]) && e.offsetParent !== null); const box = field?.querySelector(".v-field"); box?.dispatchEvent(new MouseEvent("mousedown", {bubbles: true})); box?.click(); return !!box',
-            [$label],
-        ), "the field {$label} opens");
+        self::until(
+            fn(): bool => (bool) $this->browser->executeScript(
+                'const field = [...document.querySelectorAll(".v-select")].find((e) => ' .
+                    '[...e.querySelectorAll(".v-label")].some((l) => l.textContent.trim() === arguments[0]) && ' .
+                    'e.offsetParent !== null); const box = field?.querySelector(".v-field"); ' .
+                    'box?.dispatchEvent(new MouseEvent("mousedown", {bubbles: true})); box?.click(); return !!box',
+                [$label],
+            ),
+            "the field {$label} opens",
+        );
         $this->click($entry, '.v-overlay-container');
     }
 
@@ -276,7 +345,7 @@ final class Application
     public function makeThePlan(): void
     {
         $this->click('Make the plan');
-        $arrived = fn (): bool => preg_match('#/jobs/\d+#', $this->browser->getCurrentURL()) === 1;
+        $arrived = fn(): bool => preg_match('#/jobs/\d+#', $this->browser->getCurrentURL()) === 1;
         self::until($arrived, 'the page of the job opens', $this->seen(...));
     }
 
@@ -298,12 +367,14 @@ final class Application
     public function typeLabel(string $label): void
     {
         $this->see('Your word is needed');
-        $gate = fn (): string => (string) $this->browser->executeScript('return document.querySelector(".word") ? document.querySelector(".where")?.innerText ?? "" : ""');
+        $gate = fn(): string => (string) $this->browser->executeScript(
+            'return document.querySelector(".word") ? document.querySelector(".where")?.innerText ?? "" : ""',
+        );
         $shut = $gate();
         $this->write('.word input', $label);
         $this->click('Go on', '.word');
         // The next gate may be shut before anybody has seen this one open.
-        self::until(fn (): bool => $gate() !== $shut, 'the gate opens', $this->seen(...));
+        self::until(fn(): bool => $gate() !== $shut, 'the gate opens', $this->seen(...));
     }
 
     /** Runs a script in every page before the page's own; for what a headless browser has not got. */
@@ -321,15 +392,24 @@ final class Application
     /** What the accessibility checker finds wrong with the page, as "rule: element". @return list<string> */
     public function accessibilityProblems(): array
     {
-        $this->browser->executeScript((string) file_get_contents(dirname(__DIR__, 2).'/node_modules/axe-core/axe.min.js'));
+        $this->browser->executeScript(
+            (string) file_get_contents(dirname(__DIR__, 2) . '/node_modules/axe-core/axe.min.js'),
+        );
         $this->browser->manage()->timeouts()->setScriptTimeout(30);
 
-        return $this->browser->executeAsyncScript('const done = arguments[0]; axe.run(document, {runOnly: ["wcag2a", "wcag2aa"]}).then((r) => done(r.violations.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.target.join(" ")))))');
+        return $this->browser->executeAsyncScript(
+            'const done = arguments[0]; axe.run(document, {runOnly: ["wcag2a", "wcag2aa"]}).then((r) => ' .
+                'done(r.violations.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.target.join(" ")))))',
+        );
     }
 
     /** @param callable(): bool $condition */
-    public static function until(callable $condition, string $what, ?callable $seen = null, int $seconds = self::WAIT_SECONDS): void
-    {
+    public static function until(
+        callable $condition,
+        string $what,
+        ?callable $seen = null,
+        int $seconds = self::WAIT_SECONDS,
+    ): void {
         $end = microtime(true) + $seconds;
         do {
             $problem = null;
@@ -337,13 +417,20 @@ final class Application
                 if ($condition()) {
                     return;
                 }
-            } catch (StaleElementReferenceException|NoSuchElementException|ElementNotInteractableException|ElementClickInterceptedException|JavascriptException $problem) {
+            } catch (WebDriverException $problem) {
                 // The page is being replaced by another one; it is looked at again.
+                if (!in_array($problem::class, self::WHILE_A_PAGE_IS_REPLACED, true)) {
+                    throw $problem;
+                }
             }
             usleep(60_000);
         } while (microtime(true) < $end);
 
-        throw new \RuntimeException("Waited {$seconds} s in vain until {$what}.".($seen === null ? '' : "\nSeen instead:\n".$seen()), 0, $problem);
+        throw new \RuntimeException(
+            "Waited {$seconds} s in vain until {$what}." . ($seen === null ? '' : "\nSeen instead:\n" . $seen()),
+            0,
+            $problem,
+        );
     }
 
     /** Process groups of the three parts: each was started in a session of its own. @return list<int> */

@@ -9,7 +9,11 @@ use Tests\Support\World;
 function paste(Application $app, string $selector, string $text): void
 {
     $app->find($selector);
-    $app->browser->executeScript('const e = document.querySelector(arguments[0]); e.value = arguments[1]; e.dispatchEvent(new Event("input", {bubbles: true})); e.dispatchEvent(new Event("change", {bubbles: true}))', [$selector, $text]);
+    $app->browser->executeScript(
+        'const e = document.querySelector(arguments[0]); e.value = arguments[1]; e.dispatchEvent(new ' .
+            'Event("input", {bubbles: true})); e.dispatchEvent(new Event("change", {bubbles: true}))',
+        [$selector, $text],
+    );
 }
 
 it('finds the model of a new phone from a pasted dump, and puts it on the bench', function () {
@@ -50,7 +54,7 @@ it('refuses the dump of another phone, and shows first what the right one change
     $app->click('Read it');
     $app->see('→ 2026-08-01');
     $app->click('Take it over');
-    Application::until(static fn (): bool => ! str_contains($app->text(), 'Property dump of'), 'the dialog closes');
+    Application::until(static fn(): bool => !str_contains($app->text(), 'Property dump of'), 'the dialog closes');
     $app->see('2026-08-01');
 });
 
@@ -66,7 +70,11 @@ it('shows statements that disagree side by side until a person settles them', fu
     $app->seeIn('.conflict', 'NK-4 IN');
     $app->seeIn('.conflict', 'NK-4 EU');
     $app->click('This one holds', '.conflict');
-    Application::until(static fn (): bool => ! str_contains($app->text(), 'statements disagree'), 'it is settled', fn (): string => $app->text());
+    Application::until(
+        static fn(): bool => !str_contains($app->text(), 'statements disagree'),
+        'it is settled',
+        fn(): string => $app->text(),
+    );
     $app->see('settled by a person');
 });
 
@@ -88,7 +96,10 @@ it('records a recovery backup with its base, and says which sets can go back', f
     $app->click('Backups (3)');
     $app->see('It was taken from the system Ostrand Deck; the phone has Lamplight.');
     $app->write('input[name=name]', 'evening set');
-    $app->browser->executeScript('const s = document.querySelector("select[name=kind]"); s.value = "recovery"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("select[name=kind]"); s.value = "recovery"; s.dispatchEvent(new ' .
+            'Event("change", {bubbles: true}))',
+    );
     $app->browser->executeScript('document.querySelector("fieldset input[value=apps]").click()');
     $app->click('Record it');
     $app->see('Backups (4)');
@@ -113,7 +124,10 @@ it('counts a wait from an hour that the clocks showed twice', function () {
     $app->click('Enter', '.enter');
     $app->see('Velmora asks for a week');
     paste($app, 'input[name=at]', '2025-10-26T01:30');
-    $app->browser->executeScript('const s = document.querySelector("select[name=zone]"); s.value = "Europe/Lisbon"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("select[name=zone]"); s.value = "Europe/Lisbon"; s.dispatchEvent(new ' .
+            'Event("change", {bubbles: true}))',
+    );
     $app->click('Count from there');
     $app->see('The clocks showed this hour twice. Which one was it?');
     $app->click('The second, after the clocks went back');
@@ -127,7 +141,7 @@ it('shows which build fits which phone, with the reasons of a cell', function ()
     $app->see('Made for bowlane, a look-alike');
     $app->see('Fits, with firmware first');
     $app->fill('[aria-label="Filter phones"]', 'SK-04');
-    Application::until(static fn (): bool => ! str_contains($app->text(), 'SK-09'), 'only one phone is left');
+    Application::until(static fn(): bool => !str_contains($app->text(), 'SK-09'), 'only one phone is left');
     $app->click('Fits, with firmware first', '.matrix');
     $app->seeIn('.cell-detail', 'the plan writes 5.2.11 there');
     $app->click('Rack');
@@ -137,11 +151,23 @@ it('keeps a sheet that a person fills in from a usual table', function () {
     $app = Application::demo();
     $app->visit('/sheets/new');
     $app->see('Decides which file fits');
-    foreach (['codename' => 'toggle', 'maker' => 'Ostrand', 'name' => 'Fathom 5', 'model-0' => 'OF-501', 'chipset-0' => 'Qorin 850'] as $name => $text) {
+    foreach (
+        [
+            'codename' => 'toggle',
+            'maker' => 'Ostrand',
+            'name' => 'Fathom 5',
+            'model-0' => 'OF-501',
+            'chipset-0' => 'Qorin 850',
+        ]
+        as $name => $text
+    ) {
         $app->fill("input[name='{$name}']", $text);
     }
     $app->click('One slot, recovery in its own partition');
-    $app->browser->executeScript('const s = document.querySelector("select[name=recoveryHome]"); s.value = "boot"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("select[name=recoveryHome]"); s.value = "boot"; s.dispatchEvent(new ' .
+            'Event("change", {bubbles: true}))',
+    );
     $app->click('Keep this sheet');
     $app->see('Kept');
     $app->visit('/bench');

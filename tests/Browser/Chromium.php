@@ -11,10 +11,23 @@ use Symfony\Component\Process\Process;
 use Tests\Support\Ports;
 use Tests\Support\TestRun;
 
-/** The one browser of this process, with its driver. Each test has a tab of its own, and a browser that remembers nothing. */
+/**
+ * The one browser of this process, with its driver. Each test has a tab of its own, and a browser that remembers
+ * nothing.
+ */
 final class Chromium
 {
-    private const ARGUMENTS = ['--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--window-size=1280,800'];
+    private const ARGUMENTS = [
+        '--headless=new',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--window-size=1280,800',
+    ];
 
     private static ?RemoteWebDriver $session = null;
 
@@ -23,7 +36,10 @@ final class Chromium
         return self::$session ??= self::start();
     }
 
-    /** Closes every tab, forgets what pages have stored, and opens an empty tab without any of the settings of the last. */
+    /**
+     * Closes every tab, forgets what pages have stored, and opens an empty tab without any of the settings of the
+     * last.
+     */
     public static function freshTab(): void
     {
         $browser = self::session();
@@ -49,7 +65,10 @@ final class Chromium
      */
     public static function command(string $name, array $parameters = []): void
     {
-        self::session()->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', ['cmd' => $name, 'params' => (object) $parameters]);
+        self::session()->executeCustomCommand('/session/:sessionId/chromium/send_command', 'POST', [
+            'cmd' => $name,
+            'params' => (object) $parameters,
+        ]);
     }
 
     private static function start(): RemoteWebDriver
@@ -58,8 +77,15 @@ final class Chromium
         $driver = new Process(['chromedriver', "--port={$port}"]);
         $driver->setTimeout(null);
         $driver->start();
-        Application::until(static fn (): bool => str_contains($driver->getOutput(), 'started successfully'), 'ChromeDriver starts', $driver->getOutput(...));
-        $options = (new ChromeOptions)->addArguments([...self::ARGUMENTS, '--user-data-dir='.TestRun::own().'/browser']);
+        Application::until(
+            static fn(): bool => str_contains($driver->getOutput(), 'started successfully'),
+            'ChromeDriver starts',
+            $driver->getOutput(...),
+        );
+        $options = (new ChromeOptions())->addArguments([
+            ...self::ARGUMENTS,
+            '--user-data-dir=' . TestRun::own() . '/browser',
+        ]);
         $options->setBinary(trim((string) shell_exec('command -v chromium')));
         $capabilities = DesiredCapabilities::chrome()->setCapability(ChromeOptions::CAPABILITY, $options);
         $session = RemoteWebDriver::create("http://127.0.0.1:{$port}", $capabilities);

@@ -18,9 +18,19 @@ it('carries a whole run out by hand, and takes no evidence of another phone', fu
     $app->see('What you give is of another phone');
     $app->fill('[aria-label=Evidence]', 'SKF3A04K17');
     $app->click('Seen');
-    $page = static fn (): array => (array) $app->browser->executeScript('const seen = [...document.querySelectorAll(".answers button")].find((b) => b.innerText.includes("Seen")); return [document.querySelector("[data-test=headline]")?.innerText ?? "", document.querySelector(".where")?.innerText ?? "", !!seen && !seen.disabled]');
+    $page = static fn(): array => (array) $app->browser->executeScript(
+        'const seen = [...document.querySelectorAll(".answers button")].find((b) => b.innerText.includes("Seen")); ' .
+            'return [document.querySelector("[data-test=headline]")?.innerText ?? "", ' .
+            'document.querySelector(".where")?.innerText ?? "", !!seen && !seen.disabled]',
+    );
     for ($turn = 0; $turn < 60; $turn++) {
-        Application::until(static fn (): bool => $page()[2] || str_contains($page()[0], 'Done.') || str_contains($page()[0], 'Your word'), 'somebody is needed', fn (): string => $app->text());
+        Application::until(
+            static fn(): bool => $page()[2] ||
+                str_contains($page()[0], 'Done.') ||
+                str_contains($page()[0], 'Your word'),
+            'somebody is needed',
+            fn(): string => $app->text(),
+        );
         [$headline, $where] = $page();
         if (str_contains($headline, 'Done.')) {
             break;
@@ -30,9 +40,23 @@ it('carries a whole run out by hand, and takes no evidence of another phone', fu
 
             continue;
         }
-        $app->browser->executeScript('const field = document.querySelector("[aria-label=Evidence]"); if (field) { field.value = arguments[0]; field.dispatchEvent(new Event("input")) }', ['SKF3A04K17 slot '.(str_contains($headline, 'Make slot B') ? 'b' : 'a').': saltern-15.2-20260903-bowline, release 15, 2026-09-01']);
-        $app->browser->executeScript('[...document.querySelectorAll(".answers button")].find((b) => b.innerText.includes("Seen"))?.click()');
-        Application::until(static fn (): bool => $page()[1] !== $where || $page()[0] !== $headline, 'the run goes on', fn (): string => $app->text());
+        $app->browser->executeScript(
+            'const field = document.querySelector("[aria-label=Evidence]"); if (field) { field.value = ' .
+                'arguments[0]; field.dispatchEvent(new Event("input")) }',
+            [
+                'SKF3A04K17 slot ' .
+                (str_contains($headline, 'Make slot B') ? 'b' : 'a') .
+                ': saltern-15.2-20260903-bowline, release 15, 2026-09-01',
+            ],
+        );
+        $app->browser->executeScript(
+            '[...document.querySelectorAll(".answers button")].find((b) => b.innerText.includes("Seen"))?.click()',
+        );
+        Application::until(
+            static fn(): bool => $page()[1] !== $where || $page()[0] !== $headline,
+            'the run goes on',
+            fn(): string => $app->text(),
+        );
     }
     $app->seeIn('[data-test=headline]', 'Done.');
     $app->click('Open the record');
@@ -53,7 +77,13 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->click('Run it on the stand-in phone');
     $app->see('Your word is needed');
     $app->browser->executeScript('document.querySelector("details.faults").open = true');
-    Application::until(fn (): bool => (bool) $app->browser->executeScript('const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) return false; s.value = "lost-key"; s.dispatchEvent(new Event("change")); return true'), 'the faults are there');
+    Application::until(
+        fn(): bool => (bool) $app->browser->executeScript(
+            'const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) ' .
+                'return false; s.value = "lost-key"; s.dispatchEvent(new Event("change")); return true',
+        ),
+        'the faults are there',
+    );
     $app->click('Let it happen');
     $app->see('It will strike the next time');
     $app->typeLabel('SK-06');
@@ -83,9 +113,15 @@ it('filters the log, and lays two runs of one model side by side', function () {
     $app->seeIn('[data-test=comparison]', 'Format data');
     $app->seeIn('[data-test=comparison]', 'SK-07');
     $app->click('Close');
-    $app->browser->executeScript('const s = document.querySelector("[aria-label=\"Came to\"]"); s.value = "trouble"; s.dispatchEvent(new Event("change"))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("[aria-label=\"Came to\"]"); s.value = "trouble"; s.dispatchEvent(new ' .
+            'Event("change"))',
+    );
     $app->see('1 run');
-    $app->browser->executeScript('const s = document.querySelector("[aria-label=\"Came to\"]"); s.value = "stopped"; s.dispatchEvent(new Event("change"))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("[aria-label=\"Came to\"]"); s.value = "stopped"; s.dispatchEvent(new ' .
+            'Event("change"))',
+    );
     $app->see('No run matches');
 });
 

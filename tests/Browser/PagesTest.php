@@ -18,7 +18,20 @@ it('has no page that the accessibility checker objects to, light or dark', funct
         $app->see($shows);
         expect($app->accessibilityProblems())->toBe([], "{$look} {$path}");
     }
-})->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs', 'SK-04'], ['/jobs/1/fit', 'Is it for this phone'], ['/jobs/1/kit', 'Files of this job'], ['/jobs/2/prepare', 'What is lost'], ['/jobs/1/score', 'Way back'], ['/jobs/4/run', 'as last known'], ['/jobs/4/record', 'Before and after'], ['/log', 'Driftglass'], ['/handbook', 'FIT-1'], ['/bench/SK-08', 'Slot A']]);
+})->with([
+    ['/bench', 'SK-08'],
+    ['/shelf', 'verified'],
+    ['/jobs', 'SK-04'],
+    ['/jobs/1/fit', 'Is it for this phone'],
+    ['/jobs/1/kit', 'Files of this job'],
+    ['/jobs/2/prepare', 'What is lost'],
+    ['/jobs/1/score', 'Way back'],
+    ['/jobs/4/run', 'as last known'],
+    ['/jobs/4/record', 'Before and after'],
+    ['/log', 'Driftglass'],
+    ['/handbook', 'FIT-1'],
+    ['/bench/SK-08', 'Slot A'],
+]);
 
 it('is usable on a screen 390 pixels wide', function (string $path, string $shows) {
     $app = Application::demoWithRuns();
@@ -29,14 +42,28 @@ it('is usable on a screen 390 pixels wide', function (string $path, string $show
     $app->resize(1280, 800);
 
     expect($overflow)->toBeLessThanOrEqual(0);
-})->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs/1/fit', 'Is it for this phone'], ['/jobs/1/score', 'Way back'], ['/jobs/4/run', 'as last known'], ['/jobs/4/record', 'Before and after'], ['/log', 'Driftglass']]);
+})->with([
+    ['/bench', 'SK-08'],
+    ['/shelf', 'verified'],
+    ['/jobs/1/fit', 'Is it for this phone'],
+    ['/jobs/1/score', 'Way back'],
+    ['/jobs/4/run', 'as last known'],
+    ['/jobs/4/record', 'Before and after'],
+    ['/log', 'Driftglass'],
+]);
 
 it('has no page that the accessibility checker objects to', function (string $path, string $shows) {
     $app = Application::demo();
     $app->visit($path);
     $app->see($shows);
     expect($app->accessibilityProblems())->toBe([]);
-})->with([['/bench/SK-01', 'The bootloader is locked'], ['/bench/SK-10', 'Phone'], ['/house-rules', 'Command tools'], ['/sheets/prusik', 'Partitions'], ['/sheets/new', 'Start from']]);
+})->with([
+    ['/bench/SK-01', 'The bootloader is locked'],
+    ['/bench/SK-10', 'Phone'],
+    ['/house-rules', 'Command tools'],
+    ['/sheets/prusik', 'Partitions'],
+    ['/sheets/new', 'Start from'],
+]);
 
 it('loads nothing from elsewhere and logs no error in the browser', function () {
     $app = Application::demo();
@@ -44,7 +71,10 @@ it('loads nothing from elsewhere and logs no error in the browser', function () 
         $app->visit($path);
         $app->see('Bench');
     }
-    $errors = array_filter($app->browser->manage()->getLog('browser'), static fn (array $line): bool => $line['level'] === 'SEVERE');
+    $errors = array_filter(
+        $app->browser->manage()->getLog('browser'),
+        static fn(array $line): bool => $line['level'] === 'SEVERE',
+    );
 
     expect(array_values($errors))->toBe([]);
 });
@@ -53,10 +83,16 @@ it('keeps the first screen small', function () {
     $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-07');
-    $sizes = $app->browser->executeScript('return performance.getEntriesByType("resource").filter((e) => e.name.endsWith(".js")).map((e) => e.name)');
+    $sizes = $app->browser->executeScript(
+        'return performance.getEntriesByType("resource").filter((e) => e.name.endsWith(".js")).map((e) => e.name)',
+    );
     $bytes = 0;
     foreach ($sizes as $url) {
-        $bytes += strlen((string) gzencode((string) file_get_contents(dirname(__DIR__, 2).'/public/build/assets/'.basename($url))));
+        $bytes += strlen(
+            (string) gzencode(
+                (string) file_get_contents(dirname(__DIR__, 2) . '/public/build/assets/' . basename($url)),
+            ),
+        );
     }
 
     expect($bytes)->toBeGreaterThan(10_000)->toBeLessThan(300_000);
@@ -66,7 +102,9 @@ it('prints every step of a plan, and no buttons', function () {
     $app = Application::demo();
     $app->visit('/jobs/1/score');
     $app->see('Take the plan along');
-    $shown = 'return [...document.querySelectorAll(".print-only h2")].filter((e) => e.offsetParent !== null).length + " " + [...document.querySelectorAll("button")].filter((e) => e.offsetParent !== null).length';
+    $shown =
+        'return [...document.querySelectorAll(".print-only h2")].filter((e) => e.offsetParent !== null).length + " ' .
+        '" + [...document.querySelectorAll("button")].filter((e) => e.offsetParent !== null).length';
     expect($app->browser->executeScript($shown))->toStartWith('0 ');
     Chromium::command('Emulation.setEmulatedMedia', ['media' => 'print']);
     $printed = $app->browser->executeScript($shown);

@@ -13,18 +13,36 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     $app = Application::demo();
     $app->visit('/bench');
     $app->see('SK-07');
-    $job = $app->browser->executeAsyncScript('const done = arguments[0]; const headers = {"Content-Type": "application/json", Accept: "application/json", "X-CSRF-TOKEN": document.querySelector("meta[name=csrf-token]").content}; fetch("/api/shelf").then((r) => r.json()).then((shelf) => fetch("/api/jobs", {method: "POST", headers, body: JSON.stringify({unit: "SK-07", intent: "fresh", package: shelf.packages.find((p) => p.name === "saltern-15.2-20260903-bowline.zip").id})})).then((r) => r.json()).then((answer) => done(answer.id))');
+    $job = $app->browser->executeAsyncScript(
+        'const done = arguments[0]; const headers = {"Content-Type": "application/json", Accept: ' .
+            '"application/json", "X-CSRF-TOKEN": document.querySelector("meta[name=csrf-token]").content}; ' .
+            'fetch("/api/shelf").then((r) => r.json()).then((shelf) => fetch("/api/jobs", {method: "POST", ' .
+            'headers, body: JSON.stringify({unit: "SK-07", intent: "fresh", package: shelf.packages.find((p) => ' .
+            'p.name === "saltern-15.2-20260903-bowline.zip").id})})).then((r) => r.json()).then((answer) => ' .
+            'done(answer.id))',
+    );
     $app->visit("/jobs/{$job}/run");
     $app->click('Run it on the stand-in phone');
     $app->see('Your word is needed');
     $app->browser->executeScript('document.querySelector("details.faults").open = true');
     $app->see('What');
-    Application::until(fn (): bool => (bool) $app->browser->executeScript('const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) return false; s.value = "refused-package"; s.dispatchEvent(new Event("change")); return true'), 'the faults are there');
+    Application::until(
+        fn(): bool => (bool) $app->browser->executeScript(
+            'const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) ' .
+                'return false; s.value = "refused-package"; s.dispatchEvent(new Event("change")); return true',
+        ),
+        'the faults are there',
+    );
     $app->click('Let it happen');
     $app->see('It will strike the next time');
     $app->typeLabel('SK-07');
-    for ($gate = 0; $gate < 4 && ! str_contains($app->text(), 'status 7'); $gate++) {
-        Application::until(static fn (): bool => str_contains($app->text(), 'Your word is needed') || str_contains($app->text(), 'status 7'), 'a gate or the refusal', fn (): string => $app->text());
+    for ($gate = 0; $gate < 4 && !str_contains($app->text(), 'status 7'); $gate++) {
+        Application::until(
+            static fn(): bool => str_contains($app->text(), 'Your word is needed') ||
+                str_contains($app->text(), 'status 7'),
+            'a gate or the refusal',
+            fn(): string => $app->text(),
+        );
         str_contains($app->text(), 'status 7') ?: $app->typeLabel('SK-07');
     }
     $app->see('The package does not accept what it finds on this phone');
@@ -37,7 +55,8 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
 it('calls somebody who looks at another window when the run needs them, by a notice and a tone', function () {
     $app = Application::ofItsOwn(60);
     // A headless browser shows no notices and has no sound; these stand in for both and keep what they are told.
-    $app->before(<<<'JS'
+    $app->before(
+        <<<'JS'
         window.calls = []
         window.away = false
         Object.defineProperty(document, 'hidden', { get: () => window.away })
@@ -47,9 +66,13 @@ it('calls somebody who looks at another window when the run needs them, by a not
           constructor(title, more) { window.calls.push(`${title}: ${more.body}`) }
         }
         window.AudioContext = class {
-          createOscillator() { return { connect() {}, frequency: {}, stop() {}, start: () => window.calls.push('tone') } }
+          createOscillator() {
+            return { connect() {}, frequency: {}, stop() {}, start: () => window.calls.push('tone') }
+          }
         }
-        JS);
+        JS
+        ,
+    );
     $app->visit('/jobs/1/run');
     $app->click('Run it on the stand-in phone');
     $app->typeLabel('SK-04');
@@ -96,8 +119,18 @@ it('is followed and answered on a second device, 390 pixels wide, with the acces
     $app->browser->switchTo()->window($app->browser->getWindowHandles()[1]);
     $app->typeLabel('SK-04');
     $app->browser->switchTo()->window($first);
-    $app->browser->executeScript('[...document.querySelectorAll(".word button")].find((b) => b.innerText.includes("Go on"))?.click()');
-    $released = fn (): int => count(array_filter($app->browser->executeAsyncScript('const done = arguments[0]; fetch("/api/runs/1/events").then((r) => r.json()).then((answer) => done(answer.events.filter((e) => e.kind === "released").map((e) => e.step)))'), static fn (int $step): bool => $step === 11));
-    Application::until(static fn (): bool => $released() > 0, 'the gate is open');
+    $app->browser->executeScript(
+        '[...document.querySelectorAll(".word button")].find((b) => b.innerText.includes("Go on"))?.click()',
+    );
+    $released = fn(): int => count(
+        array_filter(
+            $app->browser->executeAsyncScript(
+                'const done = arguments[0]; fetch("/api/runs/1/events").then((r) => r.json()).then((answer) => ' .
+                    'done(answer.events.filter((e) => e.kind === "released").map((e) => e.step)))',
+            ),
+            static fn(int $step): bool => $step === 11,
+        ),
+    );
+    Application::until(static fn(): bool => $released() > 0, 'the gate is open');
     expect($released())->toBe(1);
 });

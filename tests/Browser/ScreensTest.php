@@ -24,7 +24,11 @@ it('filters the bench from the keyboard', function () {
     $app->see('SK-07');
     $app->press('/');
     $app->browser->getKeyboard()->sendKeys('bowline_m');
-    Application::until(static fn (): bool => ! str_contains($app->text(), 'SK-07'), 'the other phones are gone', fn (): string => $app->text());
+    Application::until(
+        static fn(): bool => !str_contains($app->text(), 'SK-07'),
+        'the other phones are gone',
+        fn(): string => $app->text(),
+    );
     $app->see('SK-08');
     $app->browser->getKeyboard()->sendKeys('xyz');
     $app->see('No phone matches “bowline_mxyz”');
@@ -92,22 +96,34 @@ it('selects a step from the list, from the picture and with j and k', function (
     $app->seeIn('.detail', '4 · Firmware');
     $app->hit('[data-step="11"]');
     $app->seeIn('.detail', 'Formatting is more than wiping');
-    $app->browser->executeScript('document.querySelectorAll("g.note")[12].dispatchEvent(new MouseEvent("click", {bubbles: true}))');
+    $app->browser->executeScript(
+        'document.querySelectorAll("g.note")[12].dispatchEvent(new MouseEvent("click", {bubbles: true}))',
+    );
     $app->seeIn('.detail', '13 · Sideload Saltern 15.2 into slot A');
     $app->seeIn('.detail', '47 percent');
 });
 
-it('draws the score from the plan: a note for each step, a gate for each word, a region without a way back', function () {
-    $app = Application::demo();
-    $app->visit('/jobs/1/score');
-    $app->see('Way back');
-    $count = fn (string $selector): int => (int) $app->browser->executeScript('return document.querySelectorAll(arguments[0]).length', [$selector]);
+it(
+    'draws the score from the plan: a note for each step, a gate for each word, a region without a way back',
+    function () {
+        $app = Application::demo();
+        $app->visit('/jobs/1/score');
+        $app->see('Way back');
+        $count = fn(string $selector): int => (int) $app->browser->executeScript(
+            'return document.querySelectorAll(arguments[0]).length',
+            [$selector],
+        );
 
-    expect($count('g.note'))->toBe(16)
-        ->and($count('path.gate'))->toBe(3)
-        ->and($count('.back.no-system'))->toBe(1)
-        ->and($count('.segment.erased'))->toBe(1);
-});
+        expect($count('g.note'))
+            ->toBe(16)
+            ->and($count('path.gate'))
+            ->toBe(3)
+            ->and($count('.back.no-system'))
+            ->toBe(1)
+            ->and($count('.segment.erased'))
+            ->toBe(1);
+    },
+);
 
 it('shows on the score what the other school, a missing file and another intent would change', function () {
     $app = Application::demo();
@@ -116,9 +132,15 @@ it('shows on the score what the other school, a missing file and another intent 
     $app->click('Show the difference', '[data-rule=formatOrder]');
     $app->seeIn('[data-test=difference]', 'moved');
     $app->click('Leave it as it is');
-    $app->browser->executeScript('const s = document.querySelectorAll(".asks select")[0]; s.value = s.options[1].value; s.dispatchEvent(new Event("change"))');
+    $app->browser->executeScript(
+        'const s = document.querySelectorAll(".asks select")[0]; s.value = s.options[1].value; s.dispatchEvent(new ' .
+            'Event("change"))',
+    );
     $app->seeIn('[data-test=difference]', 'Do not run');
-    $app->browser->executeScript('const s = document.querySelectorAll(".asks select")[1]; s.value = "add-on"; s.dispatchEvent(new Event("change"))');
+    $app->browser->executeScript(
+        'const s = document.querySelectorAll(".asks select")[1]; s.value = "add-on"; s.dispatchEvent(new ' .
+            'Event("change"))',
+    );
     $app->seeIn('.trial', 'Add-on');
     $app->seeIn('[data-test=difference]', 'An add-on in the kit');
 });
@@ -128,8 +150,10 @@ it('draws the room in super before, while and after the work', function () {
     $app->visit('/jobs/1/kit');
     $app->seeIn('[data-test=space]', 'Room in super');
     $app->seeIn('[data-test=space]', 'system A');
-    expect(count($app->browser->findElements(WebDriverBy::cssSelector('[data-test=space] .stage'))))->toBe(3)
-        ->and(count($app->browser->findElements(WebDriverBy::cssSelector('[data-test=space] rect.new'))))->toBeGreaterThan(2);
+    expect(count($app->browser->findElements(WebDriverBy::cssSelector('[data-test=space] .stage'))))
+        ->toBe(3)
+        ->and(count($app->browser->findElements(WebDriverBy::cssSelector('[data-test=space] rect.new'))))
+        ->toBeGreaterThan(2);
 });
 
 it('fills a person\'s own command in at its step', function () {
@@ -139,7 +163,9 @@ it('fills a person\'s own command in at its step', function () {
     $app->click('Keep the phrasebook');
     $app->visit('/jobs/1/score');
     $app->see('Make slot B the active one');
-    $app->browser->executeScript('[...document.querySelectorAll("tr.row")].find((row) => row.innerText.includes("Make slot B")).click()');
+    $app->browser->executeScript(
+        '[...document.querySelectorAll("tr.row")].find((row) => row.innerText.includes("Make slot B")).click()',
+    );
     $app->see('mytool SKF3A04K17 use b');
     $app->visit('/house-rules');
     $app->fill('input[name=phrase-set-active]', ' ');
@@ -209,7 +235,11 @@ it('begins one run, however often it is clicked, and says so at once', function 
     $app = Application::ofItsOwn(60);
     $app->visit('/jobs/1/score');
     $app->see('Start run');
-    $says = $app->browser->executeAsyncScript('const done = arguments[0]; const button = [...document.querySelectorAll(".top button")].find((b) => b.innerText.includes("Start run")); button.click(); button.click(); button.click(); requestAnimationFrame(() => done(button.innerText))');
+    $says = $app->browser->executeAsyncScript(
+        'const done = arguments[0]; const button = [...document.querySelectorAll(".top button")].find((b) => ' .
+            'b.innerText.includes("Start run")); button.click(); button.click(); button.click(); ' .
+            'requestAnimationFrame(() => done(button.innerText))',
+    );
     $app->see('Your word is needed');
 
     expect($says)->toBe('Starting the run')->and($app->text())->not->toContain('has been run');
@@ -237,7 +267,11 @@ it('shows a run live in a second window', function () {
     $app->visit('/jobs/1/run');
     $app->typeLabel('SK-04');
     $app->browser->switchTo()->window($first);
-    Application::until(static fn (): bool => ! str_contains($app->text(), 'This is the first step'), 'the first window follows', fn (): string => $app->text());
+    Application::until(
+        static fn(): bool => !str_contains($app->text(), 'This is the first step'),
+        'the first window follows',
+        fn(): string => $app->text(),
+    );
     $app->see('Firmware 5.2.11 into slot B');
 });
 
@@ -246,17 +280,24 @@ it('says on every page what does not work, and no longer when it works', functio
     $folder = "{$app->folder}/disk";
     mkdir($folder);
     $app->visit('/log');
-    $put = 'fetch("/api/shelf/folders", {method: "PUT", body: JSON.stringify({folders: [arguments[0]]}), headers: '
-        .'{"Content-Type": "application/json", Accept: "application/json", '
-        .'"X-CSRF-TOKEN": document.querySelector("meta[name=csrf-token]").content}})';
+    $put =
+        'fetch("/api/shelf/folders", {method: "PUT", body: JSON.stringify({folders: [arguments[0]]}), headers: ' .
+        '{"Content-Type": "application/json", Accept: "application/json", ' .
+        '"X-CSRF-TOKEN": document.querySelector("meta[name=csrf-token]").content}})';
     $app->browser->executeScript($put, [$folder]);
-    Application::until(fn (): bool => str_contains((string) $app->browser->executeScript(
-        'const r = new XMLHttpRequest; r.open("GET", "/api/shelf", false); r.send(); return r.responseText',
-    ), 'disk'), 'the folder is kept');
+    Application::until(
+        fn(): bool => str_contains(
+            (string) $app->browser->executeScript(
+                'const r = new XMLHttpRequest; r.open("GET", "/api/shelf", false); r.send(); return r.responseText',
+            ),
+            'disk',
+        ),
+        'the folder is kept',
+    );
     rmdir($folder);
     $app->seeIn('.health', 'is not there. Connect its disk, or take it off the list of folders.');
     mkdir($folder);
-    Application::until(fn (): bool => ! str_contains($app->text(), 'is not there'), 'the line goes');
+    Application::until(fn(): bool => !str_contains($app->text(), 'is not there'), 'the line goes');
     expect($app->text())->not->toContain('is not there');
 });
 
@@ -264,11 +305,12 @@ it('starts no plan that has changed since it was shown, and shows what is differ
     $app = Application::demo();
     $app->visit('/jobs/1/score');
     $app->see('Start run');
-    $change = 'const done = arguments[0], token = document.querySelector("meta[name=csrf-token]").content; '
-        .'fetch("/api/house-rules").then((r) => r.json()).then((d) => fetch("/api/house-rules", {method: "PUT", '
-        .'headers: {"Content-Type": "application/json", Accept: "application/json", "X-CSRF-TOKEN": token}, '
-        .'body: JSON.stringify({...d.rules, formatOrder: "after", preInstallSlot: "active"})})).then(() => { '
-        .'[...document.querySelectorAll("button")].find((b) => b.innerText.includes("Start run")).click(); done(1) })';
+    $change =
+        'const done = arguments[0], token = document.querySelector("meta[name=csrf-token]").content; ' .
+        'fetch("/api/house-rules").then((r) => r.json()).then((d) => fetch("/api/house-rules", {method: "PUT", ' .
+        'headers: {"Content-Type": "application/json", Accept: "application/json", "X-CSRF-TOKEN": token}, ' .
+        'body: JSON.stringify({...d.rules, formatOrder: "after", preInstallSlot: "active"})})).then(() => { ' .
+        '[...document.querySelectorAll("button")].find((b) => b.innerText.includes("Start run")).click(); done(1) })';
     $app->browser->manage()->timeouts()->setScriptTimeout(30);
     $app->browser->executeAsyncScript($change);
     $app->see('The plan has changed since it was shown. Nothing was started.');

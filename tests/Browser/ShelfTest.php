@@ -10,9 +10,12 @@ use Tests\Support\World;
 /** An application with a shelf of its own, so that files can come and go. */
 function ownShelf(): Application
 {
-    $folder = TestRun::own().'/shelf-'.bin2hex(random_bytes(3));
+    $folder = TestRun::own() . '/shelf-' . bin2hex(random_bytes(3));
     mkdir($folder);
-    foreach (array_filter(scandir(World::shelf()) ?: [], static fn (string $name): bool => is_file(World::path($name))) as $name) {
+    foreach (
+        array_filter(scandir(World::shelf()) ?: [], static fn(string $name): bool => is_file(World::path($name)))
+        as $name
+    ) {
         link(World::path($name), "{$folder}/{$name}") || copy(World::path($name), "{$folder}/{$name}");
     }
 
@@ -22,7 +25,7 @@ function ownShelf(): Application
 /** A file of 60 MiB whose every piece differs from the others. */
 function largeFile(): string
 {
-    $file = sys_get_temp_dir().'/large-'.bin2hex(random_bytes(3)).'.bin';
+    $file = sys_get_temp_dir() . '/large-' . bin2hex(random_bytes(3)) . '.bin';
     $handle = fopen($file, 'wb');
     for ($i = 0; $i < 60; $i++) {
         fwrite($handle, str_repeat(hash('sha256', "piece {$i}", true), 32_768));
@@ -39,10 +42,10 @@ function beginUpload(Application $app, string $file): void
     $app->see('61 files');
     $app->write('input[type=file]', $file);
     $app->see('of 60.0 MiB');
-    $sent = static fn (): int => (int) $app->browser->executeScript(
+    $sent = static fn(): int => (int) $app->browser->executeScript(
         'return document.querySelector("progress")?.value ?? 0',
     );
-    Application::until(static fn (): bool => $sent() > 4_000_000, 'some of it has arrived');
+    Application::until(static fn(): bool => $sent() > 4_000_000, 'some of it has arrived');
 }
 
 it('takes a 60 MB file in, goes on where it was after the server was cut off, and has every byte', function () {
@@ -53,11 +56,13 @@ it('takes a 60 MB file in, goes on where it was after the server was cut off, an
     $app->kill('-S 127.0.0.1');
     $begun = array_map(fileinode(...), $parts);
     $app->see('62 files', 60);
-    $there = "{$app->shelf}/".basename($file);
+    $there = "{$app->shelf}/" . basename($file);
     clearstatcache();
     // What had arrived before the cut is the beginning of the file itself: an upload begun anew would be another one.
-    expect($begun)->toBe([fileinode($there)])
-        ->and(hash_file('sha256', $there))->toBe(hash_file('sha256', $file));
+    expect($begun)
+        ->toBe([fileinode($there)])
+        ->and(hash_file('sha256', $there))
+        ->toBe(hash_file('sha256', $file));
     $app->click(basename($file));
     $app->seeIn('.file', 'is of no kind that is read here');
     unlink($there);
@@ -74,16 +79,18 @@ it('goes on with an upload by itself, however long the connection was gone', fun
     $network = ['latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1];
     Chromium::command('Network.emulateNetworkConditions', ['offline' => true] + $network);
     // More tries than the protocol makes by itself.
-    $failed = 'return performance.getEntriesByType("resource").filter((e) => e.name.includes("/uploads/") && e.responseStatus === 0).length';
+    $failed =
+        'return performance.getEntriesByType("resource").filter((e) => e.name.includes("/uploads/") && ' .
+        'e.responseStatus === 0).length';
     Application::until(
-        static fn (): bool => (int) $app->browser->executeScript($failed) > 8,
+        static fn(): bool => (int) $app->browser->executeScript($failed) > 8,
         'it has tried often',
         seconds: 120,
     );
     expect($app->text())->toContain('it goes on by itself');
     Chromium::command('Network.emulateNetworkConditions', ['offline' => false] + $network);
     $app->see('62 files');
-    expect(hash_file('sha256', "{$app->shelf}/".basename($file)))->toBe(hash_file('sha256', $file));
+    expect(hash_file('sha256', "{$app->shelf}/" . basename($file)))->toBe(hash_file('sha256', $file));
 })->group('whole');
 
 it('shows conflicting statements of a file side by side, and keeps what a person types', function () {
@@ -94,7 +101,10 @@ it('shows conflicting statements of a file side by side, and keeps what a person
     $app->seeIn('.file', 'update script');
     $app->click('larder-mini-14-arm64.zip');
     $app->seeIn('.file', 'Larder mini 14');
-    $app->browser->executeScript('const s = document.querySelector("select[name=fact]"); s.value = "release"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("select[name=fact]"); s.value = "release"; s.dispatchEvent(new ' .
+            'Event("change", {bubbles: true}))',
+    );
     $app->write('.file input[name=value]', '15');
     $app->click('Enter', '.file');
     $app->seeIn('.file', 'The sources disagree about platform release', 30);
@@ -107,12 +117,17 @@ it('writes a release card that the file is judged by from then on', function () 
     $app->seeIn('.file', 'sparse image');
     $app->click('Write its card');
     $app->find('select[name=kind]');
-    $app->browser->executeScript('const s = document.querySelector("select[name=kind]"); s.value = "generic image"; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("select[name=kind]"); s.value = "generic image"; s.dispatchEvent(new ' .
+            'Event("change", {bubbles: true}))',
+    );
     $app->write('input[name=family]', 'Saltern Generic');
     $app->write('input[name=versionName]', '15 packed');
     $app->click('Write the card');
     $app->seeIn('.file', 'Saltern Generic 15 packed', 30);
-    expect(json_decode((string) file_get_contents("{$app->shelf}/saltern-generic-15-arm64.img.gz.card.json"), true))->toMatchArray(['kind' => 'generic image', 'versionName' => '15 packed']);
+    expect(
+        json_decode((string) file_get_contents("{$app->shelf}/saltern-generic-15-arm64.img.gz.card.json"), true),
+    )->toMatchArray(['kind' => 'generic image', 'versionName' => '15 packed']);
     unlink("{$app->shelf}/saltern-generic-15-arm64.img.gz.card.json");
 });
 
@@ -143,7 +158,11 @@ it('compares two builds by what matters', function () {
     $app->visit('/shelf');
     $app->click('driftglass-15.1-20260902-becket.zip');
     $app->seeIn('.file', 'Space on becket');
-    $app->browser->executeScript('const s = document.querySelector("[aria-label=\'Compare with another file\']"); s.value = [...s.options].find((o) => o.text.includes("nightly")).value; s.dispatchEvent(new Event("change", {bubbles: true}))');
+    $app->browser->executeScript(
+        'const s = document.querySelector("[aria-label=\'Compare with another file\']"); s.value = ' .
+            '[...s.options].find((o) => o.text.includes("nightly")).value; s.dispatchEvent(new Event("change", ' .
+            '{bubbles: true}))',
+    );
     $app->hit('.acts a');
     $app->see('The right one is newer.');
     expect($app->accessibilityProblems())->toBe([]);
@@ -151,7 +170,7 @@ it('compares two builds by what matters', function () {
 
 it('reads a folder of this machine in place, and notices by itself what comes there', function () {
     $app = Application::demo();
-    $folder = sys_get_temp_dir().'/tornavis-more-'.getmypid();
+    $folder = sys_get_temp_dir() . '/tornavis-more-' . getmypid();
     is_dir($folder) || mkdir($folder);
     $app->visit('/shelf');
     $app->click('Folders');

@@ -82,30 +82,33 @@ it('opens a job about one file of many kinds, and says in the dialog what it doe
     $app->see('Restore the backup "before the update"');
 });
 
-it('gives the phone with old firmware its firmware in the right slot, and does not run without the package', function () {
-    $app = Application::demo();
-    $app->visit('/jobs/1/score');
-    $app->see('Firmware 5.2.11 into slot B');
-    $app->press('2');
-    $app->see('Files of this job');
-    $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
-    $app->see('Do not run');
-    $app->see('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
-    $app->press('4');
-    $app->see('There is no score, because this must not be run');
-    $app->press('2');
-    $app->choose('File', 'firmware-5.2.11-bowline.zip');
-    $app->click('Add to the kit');
-    $app->see('Clear to run');
-    // Or by the change that the score names.
-    $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
-    $app->see('Do not run');
-    $app->press('4');
-    $app->seeIn('[data-test=alternative]', 'Add Ostrand firmware 5.2.11');
-    $app->click('Show the difference', '[data-test=alternative]');
-    $app->click('Do it so in this job');
-    $app->see('Clear to run');
-});
+it(
+    'gives the phone with old firmware its firmware in the right slot, and does not run without the package',
+    function () {
+        $app = Application::demo();
+        $app->visit('/jobs/1/score');
+        $app->see('Firmware 5.2.11 into slot B');
+        $app->press('2');
+        $app->see('Files of this job');
+        $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
+        $app->see('Do not run');
+        $app->see('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
+        $app->press('4');
+        $app->see('There is no score, because this must not be run');
+        $app->press('2');
+        $app->choose('File', 'firmware-5.2.11-bowline.zip');
+        $app->click('Add to the kit');
+        $app->see('Clear to run');
+        // Or by the change that the score names.
+        $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
+        $app->see('Do not run');
+        $app->press('4');
+        $app->seeIn('[data-test=alternative]', 'Add Ostrand firmware 5.2.11');
+        $app->click('Show the difference', '[data-test=alternative]');
+        $app->click('Do it so in this job');
+        $app->see('Clear to run');
+    },
+);
 
 it('refuses a look-alike build with the letters that differ', function () {
     $app = Application::demo();
@@ -150,10 +153,17 @@ it('takes in a phone from a file, and says what is wrong with a bad one', functi
     $app->visit('/bench');
     $app->click('Add a phone');
     $app->click('From a file');
-    $app->write('textarea[name=file]', '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[{"name":"battery.mood","value":"good","source":"typed"}]}');
+    $app->write(
+        'textarea[name=file]',
+        '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline",' .
+            '"facts":[{"name":"battery.mood","value":"good","source":"typed"}]}',
+    );
     $app->click('Take it in');
     $app->see('There is no such fact about a phone');
-    $app->fill('textarea[name=file]', '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[]}');
+    $app->fill(
+        'textarea[name=file]',
+        '{"format":"tornavis/unit","version":1,"label":"SK-50","codename":"bowline","facts":[]}',
+    );
     $app->click('Take it in');
     $app->see('The phone is on the bench.');
     $app->visit('/bench');

@@ -12,19 +12,61 @@ arch('the stand-in is a witness: it knows nothing of fit, plan and proof')
 
 arch('the demo recipe knows formats, not rules')
     ->expect('Tornavis\Demo')
-    ->not->toUse(['Tornavis\Core\Fit', 'Tornavis\Core\Plan', 'Tornavis\Core\Proof', 'Tornavis\StandIn', 'App', 'Illuminate']);
+    ->not->toUse([
+        'Tornavis\Core\Fit',
+        'Tornavis\Core\Plan',
+        'Tornavis\Core\Proof',
+        'Tornavis\StandIn',
+        'App',
+        'Illuminate',
+    ]);
 
 arch('only the link and the witness speak with the stand-in')
     ->expect('Tornavis\StandIn')
-    ->toOnlyBeUsedIn(['App\Run', 'App\Prove', 'App\Work\DemoWorld', 'App\Console\Commands\StandInCommand', 'Tornavis\StandIn', 'Tests']);
+    ->toOnlyBeUsedIn([
+        'App\Run',
+        'App\Prove',
+        'App\Work\DemoWorld',
+        'App\Console\Commands\StandInCommand',
+        'Tornavis\StandIn',
+        'Tests',
+    ]);
 
 arch('nothing in the heart reads a clock, a random number or the network')
-    ->expect(['Tornavis\Core\Fact', 'Tornavis\Core\Fit', 'Tornavis\Core\Plan', 'Tornavis\Core\Proof', 'Tornavis\Core\Ledger', 'Tornavis\Core\Budget', 'Tornavis\Core\Situation', 'Tornavis\Core\Run'])
-    ->not->toUse(['time', 'microtime', 'date', 'now', 'rand', 'mt_rand', 'random_int', 'uniqid', 'file_get_contents', 'fopen', 'fsockopen', 'curl_init', 'DateTimeImmutable', 'DateTime']);
+    ->expect([
+        'Tornavis\Core\Fact',
+        'Tornavis\Core\Fit',
+        'Tornavis\Core\Plan',
+        'Tornavis\Core\Proof',
+        'Tornavis\Core\Ledger',
+        'Tornavis\Core\Budget',
+        'Tornavis\Core\Situation',
+        'Tornavis\Core\Run',
+    ])
+    ->not->toUse([
+        'time',
+        'microtime',
+        'date',
+        'now',
+        'rand',
+        'mt_rand',
+        'random_int',
+        'uniqid',
+        'file_get_contents',
+        'fopen',
+        'fsockopen',
+        'curl_init',
+        'DateTimeImmutable',
+        'DateTime',
+    ]);
 
-arch('strict types everywhere')->expect(['App', 'Tornavis\Core', 'Tornavis\StandIn', 'Tornavis\Demo'])->toUseStrictTypes();
+arch('strict types everywhere')
+    ->expect(['App', 'Tornavis\Core', 'Tornavis\StandIn', 'Tornavis\Demo'])
+    ->toUseStrictTypes();
 
-arch('no forgotten debugging')->expect(['dd', 'dump', 'var_dump', 'print_r', 'ray'])->not->toBeUsed();
+arch('no forgotten debugging')
+    ->expect(['dd', 'dump', 'var_dump', 'print_r', 'ray'])
+    ->not->toBeUsed();
 
 it('keeps each rule in a class that is found by its id', function () {
     foreach ([...Tornavis\Core\Fit\FitRules::ALL, ...Tornavis\Core\Plan\Planner::STEP_RULES] as $class) {
@@ -36,10 +78,13 @@ it('keeps each rule in a class that is found by its id', function () {
 });
 
 it('registers every rule that lies in a folder of rules', function () {
-    $root = dirname(__DIR__, 2).'/core/src';
-    $count = static fn (string $folder): int => count(glob("{$root}/{$folder}/*.php") ?: []);
+    $root = dirname(__DIR__, 2) . '/core/src';
+    $count = static fn(string $folder): int => count(glob("{$root}/{$folder}/*.php") ?: []);
 
-    expect($count('Fit/Rule'))->toBe(count(Tornavis\Core\Fit\FitRules::ALL))->and($count('Plan/Rule'))->toBe(count(Tornavis\Core\Plan\Planner::STEP_RULES));
+    expect($count('Fit/Rule'))
+        ->toBe(count(Tornavis\Core\Fit\FitRules::ALL))
+        ->and($count('Plan/Rule'))
+        ->toBe(count(Tornavis\Core\Plan\Planner::STEP_RULES));
 });
 
 it('has a place on the screens for the findings of every rule', function () {
@@ -47,6 +92,38 @@ it('has a place on the screens for the findings of every rule', function () {
     foreach (Tornavis\Core\Fit\FitRules::ALL as $class) {
         $area = explode('-', $class::id())[0];
 
-        expect($area === 'PREP' || str_contains($groups, "'{$area}'"))->toBeTrue("the findings of {$class::id()} would be shown nowhere");
+        expect($area === 'PREP' || str_contains($groups, "'{$area}'"))->toBeTrue(
+            "the findings of {$class::id()} would be shown nowhere",
+        );
     }
+});
+
+/**
+ * @return list<string> paths of the files that people write, from the project's folder
+ */
+function writtenFiles(): array
+{
+    $folders = 'app bench bootstrap config core/src core/tests database demo/src resources routes standin tests';
+    $files = Symfony\Component\Finder\Finder::create()
+        ->in(array_map(base_path(...), explode(' ', $folders)))
+        ->exclude('generated')
+        ->exclude('cache')
+        ->name(['*.php', '*.vue', '*.ts', '*.css']);
+
+    return array_values(
+        array_map(static fn(SplFileInfo $file): string => $file->getPathname(), iterator_to_array($files)),
+    );
+}
+
+it('keeps every line at 120 columns', function () {
+    $long = [];
+    foreach (writtenFiles() as $path) {
+        foreach (file($path, FILE_IGNORE_NEW_LINES) ?: [] as $index => $line) {
+            if (mb_strlen($line) > 120) {
+                $long[] = $path . ':' . ($index + 1);
+            }
+        }
+    }
+
+    expect($long)->toBe([]);
 });

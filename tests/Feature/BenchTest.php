@@ -22,7 +22,15 @@ uses(DemoBench::class);
 
 it('answers as its schemas say', function (string $path, string $schema) {
     Schemas::hold($this->getJson("/api/{$path}")->assertOk(), $schema);
-})->with([['units/SK-12', 'unit'], ['units/SK-10', 'unit'], ['units/SK-13', 'unit'], ['sheets', 'sheets'], ['matrix', 'matrix'], ['updates', 'updates'], ['matrix/cell?unit=SK-04&package=1', 'matrix-cell']]);
+})->with([
+    ['units/SK-12', 'unit'],
+    ['units/SK-10', 'unit'],
+    ['units/SK-13', 'unit'],
+    ['sheets', 'sheets'],
+    ['matrix', 'matrix'],
+    ['updates', 'updates'],
+    ['matrix/cell?unit=SK-04&package=1', 'matrix-cell'],
+]);
 
 it('finds the model of a dump, ranks the candidates and says what speaks against them', function () {
     $answer = $this->postJson('/api/identity', ['dump' => World::dump()])->assertOk();
@@ -30,16 +38,35 @@ it('finds the model of a dump, ranks the candidates and says what speaks against
     expect($answer->json('answer'))->toBe('bowline')->and($answer->json('clues.model'))->toBe('OF-301');
 
     $alike = $this->postJson('/api/identity', ['codename' => 'carrick', 'model' => 'VS-6P']);
-    expect($alike->json('answer'))->toBeNull()->and(json_encode($alike->json('candidates')))->toContain('only looks like carrack');
-    $this->postJson('/api/identity', ['dump' => 'noise'])->assertUnprocessable()->assertJsonPath('error', 'DumpError');
+    expect($alike->json('answer'))
+        ->toBeNull()
+        ->and(json_encode($alike->json('candidates')))
+        ->toContain('only looks like carrack');
+    $this->postJson('/api/identity', ['dump' => 'noise'])
+        ->assertUnprocessable()
+        ->assertJsonPath('error', 'DumpError');
 });
 
 it('puts a phone on the bench with its dump, and keeps nothing of a bad one', function () {
-    $this->postJson('/api/units/new', ['label' => 'SK-30', 'codename' => 'bowline', 'dump' => World::dump(['ro.serialno' => 'SKF3NEW'])])->assertCreated();
-    expect(UnitRecord::query()->where('label', 'SK-30')->firstOrFail()->unit()->state()->text('slot.a.os.buildId'))->toBe('deck-14.0.8-of301');
+    $this->postJson('/api/units/new', [
+        'label' => 'SK-30',
+        'codename' => 'bowline',
+        'dump' => World::dump(['ro.serialno' => 'SKF3NEW']),
+    ])->assertCreated();
+    expect(
+        UnitRecord::query()->where('label', 'SK-30')->firstOrFail()->unit()->state()->text('slot.a.os.buildId'),
+    )->toBe('deck-14.0.8-of301');
 
-    $this->postJson('/api/units/new', ['label' => 'SK-31', 'codename' => 'bowline', 'dump' => 'noise'])->assertUnprocessable();
-    $this->postJson('/api/units/new', ['label' => 'SK-32', 'codename' => 'carrick', 'dump' => World::dump()])->assertUnprocessable();
+    $this->postJson('/api/units/new', [
+        'label' => 'SK-31',
+        'codename' => 'bowline',
+        'dump' => 'noise',
+    ])->assertUnprocessable();
+    $this->postJson('/api/units/new', [
+        'label' => 'SK-32',
+        'codename' => 'carrick',
+        'dump' => World::dump(),
+    ])->assertUnprocessable();
     $this->postJson('/api/units/new', ['label' => 'SK-07', 'codename' => 'bowline'])->assertUnprocessable();
     $this->postJson('/api/units/new', ['label' => '<b>'])->assertUnprocessable();
     expect(UnitRecord::query()->count())->toBe(14);
@@ -52,24 +79,42 @@ it('takes a dump of this very phone over only after saying what it changes', fun
     expect(UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->document)->toBe($before);
 
     $this->postJson('/api/units/SK-07/dump', ['text' => $dump])->assertOk();
-    expect(UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->unit()->state()->text('slot.a.os.patchLevel'))->toBe('2026-08-01');
-    $this->postJson('/api/units/SK-04/dump', ['text' => $dump])->assertUnprocessable()->assertJsonPath('error', 'DumpError');
+    expect(
+        UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->unit()->state()->text('slot.a.os.patchLevel'),
+    )->toBe('2026-08-01');
+    $this->postJson('/api/units/SK-04/dump', ['text' => $dump])
+        ->assertUnprocessable()
+        ->assertJsonPath('error', 'DumpError');
 });
 
 it('settles statements that disagree, and stops the job until then', function () {
-    $this->postJson('/api/units/SK-04/facts', ['name' => 'slot.a.firmware.version', 'value' => '5.2.12'])->assertCreated();
+    $this->postJson('/api/units/SK-04/facts', [
+        'name' => 'slot.a.firmware.version',
+        'value' => '5.2.12',
+    ])->assertCreated();
     expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
     $conflict = $this->getJson('/api/units/SK-04')->json('conflicts.0');
     expect(array_column($conflict['sides'], 'value'))->toBe(['5.2.11', '5.2.12']);
 
     $this->postJson('/api/units/SK-04/settle', ['name' => $conflict['name'], 'side' => 0])->assertOk();
     $this->postJson('/api/units/SK-04/settle', ['name' => $conflict['name'], 'side' => 0])->assertStatus(409);
-    expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('Clear to run')
-        ->and(UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->unit()->state()->text('slot.a.firmware.version'))->toBe('5.2.11');
+    expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))
+        ->toBe('Clear to run')
+        ->and(
+            UnitRecord::query()
+                ->where('label', 'SK-04')
+                ->firstOrFail()
+                ->unit()
+                ->state()
+                ->text('slot.a.firmware.version'),
+        )
+        ->toBe('5.2.11');
 });
 
 it('refuses a typed slot that the phone has not', function () {
-    $this->postJson('/api/units/SK-02/facts', ['name' => 'slot.b.os.family', 'value' => 'Saltern'])->assertUnprocessable()->assertJsonPath('what', 'carrick has no slot b');
+    $this->postJson('/api/units/SK-02/facts', ['name' => 'slot.b.os.family', 'value' => 'Saltern'])
+        ->assertUnprocessable()
+        ->assertJsonPath('what', 'carrick has no slot b');
 });
 
 it('takes a person\'s word for which model it is, but not a codename without a sheet', function () {
@@ -82,8 +127,12 @@ it('says what is wrong when a phone cannot be read, and changes nothing', functi
     $before = UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->document;
     $this->postJson('/api/units/SK-12/read')->assertStatus(202);
     $reading = $this->getJson('/api/units/SK-12')->json('reading');
-    expect($reading['status'])->toBe('failed')->and($reading['says'])->toContain('start the stand-in again')
-        ->and(UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->document)->toBe($before);
+    expect($reading['status'])
+        ->toBe('failed')
+        ->and($reading['says'])
+        ->toContain('start the stand-in again')
+        ->and(UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->document)
+        ->toBe($before);
 
     $this->postJson('/api/units/new', ['label' => 'SK-33'])->assertCreated();
     $this->postJson('/api/units/SK-33/read')->assertStatus(409);
@@ -91,12 +140,20 @@ it('says what is wrong when a phone cannot be read, and changes nothing', functi
 
 it('counts a wait from a clock on the wall, and asks which hour where the clocks went back', function () {
     $this->postJson('/api/units/SK-12/identity', ['codename' => 'carrick'])->assertOk();
-    $twice = $this->postJson('/api/units/SK-12/wait', ['at' => '2025-10-26T01:30', 'zone' => 'Europe/Lisbon'])->assertOk()->json('ambiguous');
+    $twice = $this->postJson('/api/units/SK-12/wait', ['at' => '2025-10-26T01:30', 'zone' => 'Europe/Lisbon'])
+        ->assertOk()
+        ->json('ambiguous');
     expect($twice)->toHaveCount(2);
-    $this->postJson('/api/units/SK-12/wait', ['at' => '2025-10-26T01:30', 'zone' => 'Europe/Lisbon', 'which' => 1])->assertCreated();
+    $this->postJson('/api/units/SK-12/wait', [
+        'at' => '2025-10-26T01:30',
+        'zone' => 'Europe/Lisbon',
+        'which' => 1,
+    ])->assertCreated();
 
-    expect(UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->unit()->state()->text('bootloader.waitStarted'))->toBe('2025-10-26T01:30:00+00:00')
-        ->and($this->get('/api/units/SK-12/unlock.ics')->assertOk()->getContent())->toContain('DTSTART:20251102T013000Z');
+    expect(UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->unit()->state()->text('bootloader.waitStarted'))
+        ->toBe('2025-10-26T01:30:00+00:00')
+        ->and($this->get('/api/units/SK-12/unlock.ics')->assertOk()->getContent())
+        ->toContain('DTSTART:20251102T013000Z');
     $this->postJson('/api/units/SK-12/wait', ['at' => '2125-10-26T05:30', 'zone' => 'UTC'])->assertUnprocessable();
     $this->get('/api/units/SK-07/unlock.ics')->assertNotFound();
 });
@@ -106,16 +163,24 @@ it('tells the history of a phone: looks with what was new, backups, notes, jobs'
     $this->postJson('/api/units/SK-04/facts', ['name' => 'battery.percent', 'value' => 40])->assertCreated();
     $history = collect($this->getJson('/api/units/SK-04')->json('history'));
 
-    expect($history->pluck('kind')->unique()->sort()->values()->all())->toBe(['backup', 'job', 'note', 'state'])
-        ->and($history->firstWhere('text', 'Typed, typed')['details'])->toBe(['Battery: 91 % → 40 %'])
-        ->and($history->firstWhere('kind', 'note')['text'])->toBe('Camera glass cracked.');
+    expect($history->pluck('kind')->unique()->sort()->values()->all())
+        ->toBe(['backup', 'job', 'note', 'state'])
+        ->and($history->firstWhere('text', 'Typed, typed')['details'])
+        ->toBe(['Battery: 91 % → 40 %'])
+        ->and($history->firstWhere('kind', 'note')['text'])
+        ->toBe('Camera glass cracked.');
 });
 
 it('keeps a sheet that follows the schema, under its own codename, and no other', function () {
     $sheet = SheetRecord::query()->where('codename', 'becket')->firstOrFail()->document;
-    $this->putJson('/api/sheets/toggle', ['codename' => 'toggle', 'variants' => [['model' => 'TG-1', 'chipset' => 'Vesper 9']]] + $sheet)->assertOk();
+    $this->putJson(
+        '/api/sheets/toggle',
+        ['codename' => 'toggle', 'variants' => [['model' => 'TG-1', 'chipset' => 'Vesper 9']]] + $sheet,
+    )->assertOk();
     $this->putJson('/api/sheets/bitter', ['codename' => 'toggle'] + $sheet)->assertUnprocessable();
-    $this->putJson('/api/sheets/toggle', ['codename' => 'toggle', 'slots' => 1] + $sheet)->assertUnprocessable()->assertJsonPath('what', 'A partition is per slot on a phone with one slot');
+    $this->putJson('/api/sheets/toggle', ['codename' => 'toggle', 'slots' => 1] + $sheet)
+        ->assertUnprocessable()
+        ->assertJsonPath('what', 'A partition is per slot on a phone with one slot');
     $this->deleteJson('/api/sheets/becket')->assertStatus(409);
     $this->deleteJson('/api/sheets/toggle')->assertNoContent();
 
@@ -130,11 +195,16 @@ it('judges every build for every phone as the job itself would', function () {
         $words[$build['name']] = $matrix['verdicts'][$matrix['cells'][$row][$column]];
     }
 
-    expect($words['saltern-15.2-20260903-bowline.zip'])->toBe(['level' => 'clear', 'rule' => 'BASE-1', 'words' => 'Fits, with firmware first'])
-        ->and($words['saltern-15.2-20260903-bowlane.zip']['words'])->toBe('Made for bowlane, a look-alike')
-        ->and($words['saltern-15.2-20260903-bowline-copy.zip'])->toMatchArray(['level' => 'stop', 'rule' => 'FIT-9'])
-        ->and($words['lamplight-9.4-20250611-marl.zip'])->toMatchArray(['level' => 'stop', 'words' => 'Made for marl'])
-        ->and($matrix['units'])->toHaveCount(12);
+    expect($words['saltern-15.2-20260903-bowline.zip'])
+        ->toBe(['level' => 'clear', 'rule' => 'BASE-1', 'words' => 'Fits, with firmware first'])
+        ->and($words['saltern-15.2-20260903-bowlane.zip']['words'])
+        ->toBe('Made for bowlane, a look-alike')
+        ->and($words['saltern-15.2-20260903-bowline-copy.zip'])
+        ->toMatchArray(['level' => 'stop', 'rule' => 'FIT-9'])
+        ->and($words['lamplight-9.4-20250611-marl.zip'])
+        ->toMatchArray(['level' => 'stop', 'words' => 'Made for marl'])
+        ->and($matrix['units'])
+        ->toHaveCount(12);
 });
 
 it('takes a phone off the bench, but not one whose runs are in the log', function () {
@@ -142,7 +212,9 @@ it('takes a phone off the bench, but not one whose runs are in the log', functio
     $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
     $this->deleteJson('/api/units/SK-04')->assertStatus(409);
     $this->deleteJson('/api/units/SK-05')->assertNoContent();
-    expect(UnitRecord::query()->pluck('label')->all())->toContain('SK-04')->not->toContain('SK-05');
+    expect(UnitRecord::query()->pluck('label')->all())
+        ->toContain('SK-04')
+        ->not->toContain('SK-05');
 });
 
 it('asks the database no more often for many phones with jobs and runs than for few', function (string $path) {
@@ -161,7 +233,13 @@ it('asks the database no more often for many phones with jobs and runs than for 
     for ($i = 100; $i < 140; $i++) {
         $record = UnitRecord::keep(Tornavis\Core\Phone\Unit::kept(['label' => "SK-{$i}"] + $unit));
         $job = $record->jobs()->create(['intent' => Intent::Fresh, 'kit' => $kit, 'answers' => []]);
-        $job->runs()->create(['unit_label' => "SK-{$i}", 'codename' => 'bowline', 'build' => 'Saltern 15.2', 'status' => RunState::STOPPED, 'plan' => ['steps' => []]]);
+        $job->runs()->create([
+            'unit_label' => "SK-{$i}",
+            'codename' => 'bowline',
+            'build' => 'Saltern 15.2',
+            'status' => RunState::STOPPED,
+            'plan' => ['steps' => []],
+        ]);
     }
     $answer = $this->getJson($path)->json();
 
@@ -197,13 +275,25 @@ describe('the bench file', function () {
         $answer = $this->call('POST', '/api/bench/archive', content: $archive)->assertOk();
         Schemas::hold($answer, 'archive-intake');
 
-        expect(Archive::toJson())->toBe($archive)->and(array_filter($answer->json('changes'), static fn (array $c): bool => $c['change'] !== 'new' && ! in_array($c['what'], ['house rules', 'workplace'], true)))->toBe([]);
+        expect(Archive::toJson())
+            ->toBe($archive)
+            ->and(
+                array_filter(
+                    $answer->json('changes'),
+                    static fn(array $c): bool => $c['change'] !== 'new' &&
+                        !in_array($c['what'], ['house rules', 'workplace'], true),
+                ),
+            )
+            ->toBe([]);
     });
 
     it('changes nothing when it is taken in again', function () {
         $archive = withRun();
         $answer = $this->call('POST', '/api/bench/archive', content: $archive)->assertOk();
-        expect(array_unique(array_column($answer->json('changes'), 'change')))->toBe(['same'])->and(Archive::toJson())->toBe($archive);
+        expect(array_unique(array_column($answer->json('changes'), 'change')))
+            ->toBe(['same'])
+            ->and(Archive::toJson())
+            ->toBe($archive);
     });
 
     it('only says what would change in a dry run', function () {
@@ -212,8 +302,12 @@ describe('the bench file', function () {
         $now = Archive::toJson();
         $answer = $this->call('POST', '/api/bench/archive?dry=1', content: $archive)->assertOk();
 
-        expect(array_values(array_filter($answer->json('changes'), static fn (array $c): bool => $c['change'] !== 'same')))->toBe([['what' => 'unit', 'name' => 'SK-05', 'change' => 'changed']])
-            ->and(Archive::toJson())->toBe($now);
+        expect(
+            array_values(array_filter($answer->json('changes'), static fn(array $c): bool => $c['change'] !== 'same')),
+        )
+            ->toBe([['what' => 'unit', 'name' => 'SK-05', 'change' => 'changed']])
+            ->and(Archive::toJson())
+            ->toBe($now);
     });
 
     it('is taken in whole or not at all', function (Closure $spoil, string $says) {
@@ -221,17 +315,30 @@ describe('the bench file', function () {
         $archive->units[0]->note = 'must not arrive';
         $spoil($archive);
         $before = Archive::toJson();
-        $answer = $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertUnprocessable();
+        $answer = $this->call(
+            'POST',
+            '/api/bench/archive',
+            content: (string) json_encode($archive),
+        )->assertUnprocessable();
 
-        expect($answer->json('what').' '.$answer->json('where'))->toContain($says)->and(Archive::toJson())->toBe($before);
+        expect($answer->json('what') . ' ' . $answer->json('where'))
+            ->toContain($says)
+            ->and(Archive::toJson())
+            ->toBe($before);
     })->with([
-        'from a newer version' => [fn (object $a) => $a->version = 2, 'version 2'],
-        'with a field that nobody knows' => [fn (object $a) => $a->surprise = 1, 'Additional'],
-        'with a sheet that contradicts itself' => [fn (object $a) => $a->sheets[0]->superBytes = 1, 'super holds 1'],
-        'with an unknown fact' => [fn (object $a) => $a->units[3]->facts[0]->name = 'battery.mood', 'no such fact'],
-        'with a date in the future' => [fn (object $a) => $a->units[3]->facts[0]->at = '2199-01-01T00:00:00Z', 'lies in the future'],
-        'with a journal that was changed' => [fn (object $a) => $a->runs[0]->events[0]->data->link = 'hands', 'The journal was changed'],
-        'with a job for a phone that is not there' => [fn (object $a) => $a->jobs[0]->unit = 'SK-99', 'SK-99'],
+        'from a newer version' => [fn(object $a) => ($a->version = 2), 'version 2'],
+        'with a field that nobody knows' => [fn(object $a) => ($a->surprise = 1), 'Additional'],
+        'with a sheet that contradicts itself' => [fn(object $a) => ($a->sheets[0]->superBytes = 1), 'super holds 1'],
+        'with an unknown fact' => [fn(object $a) => ($a->units[3]->facts[0]->name = 'battery.mood'), 'no such fact'],
+        'with a date in the future' => [
+            fn(object $a) => ($a->units[3]->facts[0]->at = '2199-01-01T00:00:00Z'),
+            'lies in the future',
+        ],
+        'with a journal that was changed' => [
+            fn(object $a) => ($a->runs[0]->events[0]->data->link = 'hands'),
+            'The journal was changed',
+        ],
+        'with a job for a phone that is not there' => [fn(object $a) => ($a->jobs[0]->unit = 'SK-99'), 'SK-99'],
     ]);
 
     it('goes on with a run that has got longer elsewhere', function () {

@@ -18,7 +18,7 @@ use Symfony\Component\Process\Process;
  */
 
 beforeEach(function () {
-    $this->folder = storage_path('data-'.bin2hex(random_bytes(4)));
+    $this->folder = storage_path('data-' . bin2hex(random_bytes(4)));
     mkdir($this->folder);
     $this->file = "{$this->folder}/tornavis.sqlite";
     config(['database.connections.sqlite.database' => $this->file]);
@@ -36,24 +36,33 @@ it('brings the oldest database with its demo data up to date, and keeps a copy o
     $before = hash_file('sha256', $this->file);
     $this->database->prepare($this->migrator);
 
-    expect(UnitRecord::query()->count())->toBe(13)->and(WorkJob::query()->count())->toBe(3)
-        ->and(UnitRecord::query()->firstWhere('label', 'SK-08')?->unit()->state()->text('serial'))->not->toBeNull()
-        ->and(Run::query()->sole()->record()->toArray()['journalIsWhole'])->toBeTrue()
-        ->and(Run::query()->sole()->state()->status)->toBe('stopped')
-        ->and(Run::query()->sole()->status)->toBe('stopped')
+    expect(UnitRecord::query()->count())
+        ->toBe(13)
+        ->and(WorkJob::query()->count())
+        ->toBe(3)
+        ->and(UnitRecord::query()->firstWhere('label', 'SK-08')?->unit()->state()->text('serial'))
+        ->not->toBeNull()
+        ->and(Run::query()->sole()->record()->toArray()['journalIsWhole'])
+        ->toBeTrue()
+        ->and(Run::query()->sole()->state()->status)
+        ->toBe('stopped')
+        ->and(Run::query()->sole()->status)
+        ->toBe('stopped')
         ->and(
             array_diff(
                 $this->database->changes(),
                 array_keys($this->migrator->getMigrationFiles([database_path('migrations')])),
             ),
-        )->toBe([]);
+        )
+        ->toBe([]);
     $copies = glob("{$this->folder}/copies/*-before-update.sqlite") ?: [];
     expect($copies)->toHaveCount(1)->and((new Database($copies[0], ''))->changes())->toHaveCount(5);
     // A second time there is nothing to do.
     $this->database->prepare($this->migrator);
-    expect(
-        glob("{$this->folder}/copies/*.sqlite"),
-    )->toHaveCount(1)->and($before)->not->toBe(hash_file('sha256', $this->file));
+    expect(glob("{$this->folder}/copies/*.sqlite"))
+        ->toHaveCount(1)
+        ->and($before)
+        ->not->toBe(hash_file('sha256', $this->file));
 });
 
 it('changes nothing where a change breaks off, and does it when tried again', function () {
@@ -61,8 +70,10 @@ it('changes nothing where a change breaks off, and does it when tried again', fu
     // Something stands in the way of the third of the changes.
     (new PDO("sqlite:{$this->file}"))->exec('create table devices (x)');
     $before = (new Database($this->file, ''))->changes();
-    expect(fn () => $this->database->prepare($this->migrator))->toThrow(Illuminate\Database\QueryException::class)
-        ->and($this->database->changes())->toBe($before);
+    expect(fn() => $this->database->prepare($this->migrator))
+        ->toThrow(Illuminate\Database\QueryException::class)
+        ->and($this->database->changes())
+        ->toBe($before);
     (new PDO("sqlite:{$this->file}"))->exec('drop table devices');
     $this->database->prepare($this->migrator);
     expect(UnitRecord::query()->count())->toBe(13);
@@ -73,7 +84,7 @@ it('refuses a newer database, and says which change it does not know', function 
     (new PDO("sqlite:{$this->file}"))->exec(
         "insert into migrations (migration, batch) values ('2031_01_01_000001_fly', 9)",
     );
-    expect(fn () => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, '2031_01_01_000001_fly');
+    expect(fn() => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, '2031_01_01_000001_fly');
 });
 
 it('does not make a database anew where one has vanished, and makes the first', function () {
@@ -82,9 +93,10 @@ it('does not make a database anew where one has vanished, and makes the first', 
     $copy = $this->database->copy('before-update');
     DB::purge('sqlite');
     unlink($this->file);
-    expect(
-        fn () => $this->database->prepare($this->migrator),
-    )->toThrow(DataRefused::class, $copy)->and(is_file($this->file))->toBeFalse();
+    expect(fn() => $this->database->prepare($this->migrator))
+        ->toThrow(DataRefused::class, $copy)
+        ->and(is_file($this->file))
+        ->toBeFalse();
     $this->database->clear();
     $this->database->prepare($this->migrator);
     expect(is_file($this->file))->toBeTrue();
@@ -93,7 +105,7 @@ it('does not make a database anew where one has vanished, and makes the first', 
 it('has an index on every foreign key', function () {
     $this->database->prepare($this->migrator);
     $open = new PDO("sqlite:{$this->file}");
-    $list = static fn (string $sql): array => $open->query($sql)->fetchAll(PDO::FETCH_ASSOC);
+    $list = static fn(string $sql): array => $open->query($sql)->fetchAll(PDO::FETCH_ASSOC);
     $keys = 0;
     foreach ($list("select name from sqlite_master where type = 'table'") as ['name' => $table]) {
         $first = [];
@@ -110,7 +122,7 @@ it('has an index on every foreign key', function () {
 
 it('refuses what is no database', function () {
     file_put_contents($this->file, str_repeat('no database ', 500));
-    expect(fn () => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, 'no whole database');
+    expect(fn() => $this->database->prepare($this->migrator))->toThrow(DataRefused::class, 'no whole database');
 });
 
 it('keeps five copies and no more', function () {
@@ -128,30 +140,34 @@ it('writes a backup while others write, and brings all of it back', function () 
     is_dir($phones) || mkdir($phones, 0o700, true);
     file_put_contents("{$phones}/SKF3A07Q41.json", '{"a": 1}');
     // Another process that writes all the time.
-    $writer = new Process(
-        [
-            PHP_BINARY,
-            '-r',
-            '$d = new PDO($argv[1]); $d->exec("pragma busy_timeout = 5000"); for ($i = 0; ; $i++) { $d->exec("insert or replace into settings (name, value) values (\'busy\', $i)"); }',
-            "sqlite:{$this->file}",
-        ],
-    );
+    $writer = new Process([
+        PHP_BINARY,
+        '-r',
+        '$d = new PDO($argv[1]); $d->exec("pragma busy_timeout = 5000"); for ($i = 0; ; $i++) { $d->exec("insert ' .
+        'or replace into settings (name, value) values (\'busy\', $i)"); }',
+        "sqlite:{$this->file}",
+    ]);
     $writer->start();
     usleep(300_000);
     $backup = "{$this->folder}/b.zip";
     expect(Artisan::call('tornavis:backup', ['file' => $backup]))->toBe(0);
     $writer->stop(0);
-    expect(decoct(fileperms($backup) & 0o777))->toBe('600')->and(Backup::check($backup)['entries'])->toHaveKeys(
-        ['tornavis.sqlite', 'phones/SKF3A07Q41.json'],
-    );
+    expect(decoct(fileperms($backup) & 0o777))
+        ->toBe('600')
+        ->and(Backup::check($backup)['entries'])
+        ->toHaveKeys(['tornavis.sqlite', 'phones/SKF3A07Q41.json']);
 
     UnitRecord::query()->where('label', '!=', 'SK-04')->delete();
     file_put_contents("{$phones}/SKF3A07Q41.json", '{"a": 2}');
     file_put_contents("{$phones}/LATER.json", '{}');
-    expect(Artisan::call('tornavis:restore', ['file' => $backup]))->toBe(0, Artisan::output())
-        ->and(UnitRecord::query()->count())->toBe(13)
-        ->and(file_get_contents("{$phones}/SKF3A07Q41.json"))->toBe('{"a": 1}')
-        ->and(is_file("{$phones}/LATER.json"))->toBeFalse();
+    expect(Artisan::call('tornavis:restore', ['file' => $backup]))
+        ->toBe(0, Artisan::output())
+        ->and(UnitRecord::query()->count())
+        ->toBe(13)
+        ->and(file_get_contents("{$phones}/SKF3A07Q41.json"))
+        ->toBe('{"a": 1}')
+        ->and(is_file("{$phones}/LATER.json"))
+        ->toBeFalse();
 });
 
 it('refuses a backup that is not as it was written, and changes nothing', function (Closure $spoil, string $says) {
@@ -161,27 +177,34 @@ it('refuses a backup that is not as it was written, and changes nothing', functi
     Backup::write($backup);
     $spoil($backup);
     UnitRecord::query()->where('label', 'SK-01')->delete();
-    expect(
-        fn () => Backup::restore($backup),
-    )->toThrow(DataRefused::class, $says)->and(UnitRecord::query()->count())->toBe(12);
+    expect(fn() => Backup::restore($backup))
+        ->toThrow(DataRefused::class, $says)
+        ->and(UnitRecord::query()->count())
+        ->toBe(12);
 })->with([
     'cut off' => [
-        fn (string $file) => file_put_contents($file, substr((string) file_get_contents($file), 0, 20_000)),
+        fn(string $file) => file_put_contents($file, substr((string) file_get_contents($file), 0, 20_000)),
         'cannot be opened',
     ],
-    'another database in it' => [function (string $file): void {
-        $zip = new ZipArchive;
-        $zip->open($file);
-        $zip->addFromString('tornavis.sqlite', 'another');
-        $zip->close();
-    }, 'tornavis.sqlite is not as it was written'],
-    'some other zip' => [function (string $file): void {
-        unlink($file);
-        $zip = new ZipArchive;
-        $zip->open($file, ZipArchive::CREATE);
-        $zip->addFromString('a', 'b');
-        $zip->close();
-    }, 'no list of its contents'],
+    'another database in it' => [
+        function (string $file): void {
+            $zip = new ZipArchive();
+            $zip->open($file);
+            $zip->addFromString('tornavis.sqlite', 'another');
+            $zip->close();
+        },
+        'tornavis.sqlite is not as it was written',
+    ],
+    'some other zip' => [
+        function (string $file): void {
+            unlink($file);
+            $zip = new ZipArchive();
+            $zip->open($file, ZipArchive::CREATE);
+            $zip->addFromString('a', 'b');
+            $zip->close();
+        },
+        'no list of its contents',
+    ],
 ]);
 
 it('brings nothing back while Tornavis runs on the data', function () {
@@ -191,8 +214,9 @@ it('brings nothing back while Tornavis runs on the data', function () {
     $holder = new Process(['flock', '-F', storage_path('framework/owner.lock'), 'sleep', '20']);
     $holder->start();
     usleep(300_000);
-    expect(
-        Artisan::call('tornavis:restore', ['file' => $backup]),
-    )->toBe(65)->and(Artisan::output())->toContain('is running on this data');
+    expect(Artisan::call('tornavis:restore', ['file' => $backup]))
+        ->toBe(65)
+        ->and(Artisan::output())
+        ->toContain('is running on this data');
     $holder->stop(0);
 });

@@ -21,7 +21,7 @@ uses(DemoBench::class);
 beforeEach(function () {
     Queue::fake();
     $this->run = $this->postJson('/api/jobs/1/run', shown(1, 'hands'))->assertCreated()->json('id');
-    $this->advance = fn () => (new AdvanceRun($this->run))->handle(app(StandInLink::class));
+    $this->advance = fn() => (new AdvanceRun($this->run))->handle(app(StandInLink::class));
     // Does every step by hand up to one, which is then asked for.
     $this->until = function (string $key): void {
         for ($turn = 0; $turn < 30; $turn++) {
@@ -32,7 +32,10 @@ beforeEach(function () {
             }
             $state['status'] === 'gated'
                 ? $this->postJson("/api/runs/{$this->run}/release", ['word' => 'SK-04'])->assertOk()
-                : $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17'])->assertOk();
+                : $this->postJson("/api/runs/{$this->run}/tell", [
+                    'answer' => 'seen',
+                    'evidence' => 'SKF3A04K17',
+                ])->assertOk();
         }
     };
 });
@@ -41,8 +44,13 @@ it('asks for a step, takes the evidence, and goes on', function () {
     ($this->advance)();
     $answer = $this->getJson("/api/runs/{$this->run}/events");
     Schemas::hold($answer, 'run-events');
-    expect($answer->json('state.link'))->toBe('hands')->and($answer->json('state.question.wants'))->toBe(['serial']);
-    $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])->assertUnprocessable()->assertJsonPath('error', 'RunRefusal');
+    expect($answer->json('state.link'))
+        ->toBe('hands')
+        ->and($answer->json('state.question.wants'))
+        ->toBe(['serial']);
+    $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])
+        ->assertUnprocessable()
+        ->assertJsonPath('error', 'RunRefusal');
     $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17'])->assertOk();
 
     expect($this->getJson("/api/runs/{$this->run}/events")->json('state.steps.1'))->toBe('done');
@@ -51,59 +59,94 @@ it('asks for a step, takes the evidence, and goes on', function () {
 it('says what a symptom may come of, and keeps it in the journal', function () {
     ($this->advance)();
     Schemas::hold($this->getJson("/api/runs/{$this->run}/symptoms")->assertOk(), 'symptoms');
-    $this->postJson("/api/runs/{$this->run}/something-else", ['symptom' => 'not-listed', 'note' => 'nothing in the list'])->assertOk();
+    $this->postJson("/api/runs/{$this->run}/something-else", [
+        'symptom' => 'not-listed',
+        'note' => 'nothing in the list',
+    ])->assertOk();
     $answer = $this->getJson("/api/runs/{$this->run}/events");
     Schemas::hold($answer, 'run-events');
 
-    expect($answer->json('state.question.says'))->toBe('You see: The phone is not listed: nothing in the list')
-        ->and($answer->json('state.question.causes.0.title'))->toBe('A loose cable or a bad port')
-        ->and(Run::query()->findOrFail($this->run)->record()->toArray()['journalIsWhole'])->toBeTrue();
+    expect($answer->json('state.question.says'))
+        ->toBe('You see: The phone is not listed: nothing in the list')
+        ->and($answer->json('state.question.causes.0.title'))
+        ->toBe('A loose cable or a bad port')
+        ->and(Run::query()->findOrFail($this->run)->record()->toArray()['journalIsWhole'])
+        ->toBeTrue();
 });
 
 it('refuses a link that does not exist', function () {
     $this->postJson('/api/jobs/2/run', ['link' => 'pigeon'])->assertUnprocessable();
 });
 
-it('plans again from what a stopped run has shown of the phone: first what is different, then the run that goes on', function () {
-    $this->postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
-    ($this->until)('recovery.image.boot');
-    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-    $look = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
-    Schemas::hold($look, 'ways-on');
-    $gone = array_column(array_filter($look->json('difference.steps'), static fn (array $line): bool => $line['change'] === 'gone'), 'key');
-    // The firmware is in already; it is not written a second time, and the phone is in its bootloader now.
-    expect($gone)->toContain('base.firmware.b')->toContain('prep.prove-system')
-        // Looking keeps nothing.
-        ->and(WorkJob::query()->count())->toBe(3)
-        ->and(UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->unit()->state()->text('slot.b.firmware.version'))->toBe('5.2.8');
+it(
+    'plans again from what a stopped run has shown of the phone: first what is different, then the run that goes on',
+    function () {
+        $this->postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
+        ($this->until)('recovery.image.boot');
+        $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+        $look = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
+        Schemas::hold($look, 'ways-on');
+        $gone = array_column(
+            array_filter($look->json('difference.steps'), static fn(array $line): bool => $line['change'] === 'gone'),
+            'key',
+        );
+        // The firmware is in already; it is not written a second time, and the phone is in its bootloader now.
+        expect($gone)
+            ->toContain('base.firmware.b')
+            ->toContain('prep.prove-system')
+            // Looking keeps nothing.
+            ->and(WorkJob::query()->count())
+            ->toBe(3)
+            ->and(
+                UnitRecord::query()
+                    ->where('label', 'SK-04')
+                    ->firstOrFail()
+                    ->unit()
+                    ->state()
+                    ->text('slot.b.firmware.version'),
+            )
+            ->toBe('5.2.8');
 
-    $answer = $this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $look->json('seal')])->assertCreated();
-    Schemas::hold($answer, 'plan-again');
-    $next = Run::query()->findOrFail($answer->json('run'));
-    expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('plan.before')['slot.b.firmware.version'])->toBe('5.2.11')
-        ->and($next->state()->link)->toBe('hands')
-        ->and(Run::query()->findOrFail($this->run)->state()->last?->text('note'))->toContain("as job {$answer->json('id')}");
-    // The old plan no longer fits the phone.
-    $this->postJson("/api/runs/{$this->run}/go-on")->assertStatus(409);
-    $this->postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
-});
+        $answer = $this->postJson("/api/runs/{$this->run}/plan-again", [
+            'seal' => $look->json('seal'),
+        ])->assertCreated();
+        Schemas::hold($answer, 'plan-again');
+        $next = Run::query()->findOrFail($answer->json('run'));
+        expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('plan.before')['slot.b.firmware.version'])
+            ->toBe('5.2.11')
+            ->and($next->state()->link)
+            ->toBe('hands')
+            ->and(Run::query()->findOrFail($this->run)->state()->last?->text('note'))
+            ->toContain("as job {$answer->json('id')}");
+        // The old plan no longer fits the phone.
+        $this->postJson("/api/runs/{$this->run}/go-on")->assertStatus(409);
+        $this->postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
+    },
+);
 
 it('carries the way back out as a run of its own', function () {
     ($this->until)('recovery.image.boot');
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-    $seal = $this->getJson("/api/runs/{$this->run}/plan-again?back=1")->assertOk()->json('seal');
+    $seal = $this->getJson("/api/runs/{$this->run}/plan-again?back=1")
+        ->assertOk()
+        ->json('seal');
     $answer = $this->postJson("/api/runs/{$this->run}/plan-again", ['back' => true, 'seal' => $seal])->assertCreated();
     $next = Run::query()->findOrFail($answer->json('run'));
 
-    expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('intent'))->toBe('Bring back')
-        ->and(array_column($next->plan['steps'], 'title'))->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
-        ->and($next->state()->link)->toBe('hands');
+    expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('intent'))
+        ->toBe('Bring back')
+        ->and(array_column($next->plan['steps'], 'title'))
+        ->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
+        ->and($next->state()->link)
+        ->toBe('hands');
 });
 
 it('says what stands in the way where the same wish is blocked from here', function () {
     ($this->until)('recovery.image.boot');
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-    PackageRecord::query()->where('name', 'saltern-15.2-20260903-bowline.zip')->update(['missing' => true]);
+    PackageRecord::query()
+        ->where('name', 'saltern-15.2-20260903-bowline.zip')
+        ->update(['missing' => true]);
     $ways = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
     Schemas::hold($ways, 'ways-on');
 
@@ -115,53 +158,92 @@ it('goes on with another wish where the same one is blocked, and asks for every 
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
     $kit = WorkJob::query()->findOrFail(1)->kit;
     $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'polish'])->assertUnprocessable();
-    $id = $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'switch', 'kit' => array_slice($kit, 0, 2)])->assertCreated()->json('id');
+    $id = $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'switch', 'kit' => array_slice($kit, 0, 2)])
+        ->assertCreated()
+        ->json('id');
     $job = WorkJob::query()->findOrFail($id);
 
-    expect($job->intent->value)->toBe('switch')
-        ->and($job->kit)->toBe(array_slice($kit, 0, 2))
-        ->and($job->answers)->toMatchArray(['agreed' => [], 'waived' => []])
-        ->and(Run::query()->findOrFail($this->run)->status)->toBe('stopped');
+    expect($job->intent->value)
+        ->toBe('switch')
+        ->and($job->kit)
+        ->toBe(array_slice($kit, 0, 2))
+        ->and($job->answers)
+        ->toMatchArray(['agreed' => [], 'waived' => []])
+        ->and(Run::query()->findOrFail($this->run)->status)
+        ->toBe('stopped');
 });
 
-it('asks before it writes when the phone is another than was planned for, and agrees on the plan that fits', function () {
-    ($this->until)('base.prove');
-    $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17, slot: b'])->assertUnprocessable()->assertJsonPath('what', 'Active slot is b');
-    $this->postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: a'])->assertUnprocessable();
-    $this->postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: b'])->assertOk();
-    $state = $this->getJson("/api/runs/{$this->run}/events")->json('state');
-    expect($state['question']['about'])->toBe('differs')
-        ->and($state['question']['says'])->toContain('Active slot is b; the plan counts on a')
-        ->and($state['steps'][$state['step']])->not->toBe('done');
+it(
+    'asks before it writes when the phone is another than was planned for, and agrees on the plan that fits',
+    function () {
+        ($this->until)('base.prove');
+        $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17, slot: b'])
+            ->assertUnprocessable()
+            ->assertJsonPath('what', 'Active slot is b');
+        $this->postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: a'])->assertUnprocessable();
+        $this->postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: b'])->assertOk();
+        $state = $this->getJson("/api/runs/{$this->run}/events")->json('state');
+        expect($state['question']['about'])
+            ->toBe('differs')
+            ->and($state['question']['says'])
+            ->toContain('Active slot is b; the plan counts on a')
+            ->and($state['steps'][$state['step']])
+            ->not->toBe('done');
 
-    $seal = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk()->json('seal');
-    $next = Run::query()->findOrFail(
-        $this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])->assertCreated()->json('run') ?? 0,
-    );
-    expect($next->plan['before']['slot.active'])->toBe('b')
-        ->and(Run::query()->findOrFail($this->run)->status)->toBe('stopped');
-});
+        $seal = $this->getJson("/api/runs/{$this->run}/plan-again")
+            ->assertOk()
+            ->json('seal');
+        $next = Run::query()->findOrFail(
+            $this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])
+                ->assertCreated()
+                ->json('run') ?? 0,
+        );
+        expect($next->plan['before']['slot.active'])
+            ->toBe('b')
+            ->and(Run::query()->findOrFail($this->run)->status)
+            ->toBe('stopped');
+    },
+);
 
 it('lets only one run work on a phone', function () {
     $again = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])->json('id');
-    WorkJob::query()->whereKey($again)->update(['kit' => json_encode(WorkJob::query()->findOrFail(1)->kit), 'intent' => 'fresh', 'answers' => json_encode(WorkJob::query()->findOrFail(1)->answers)]);
+    WorkJob::query()
+        ->whereKey($again)
+        ->update([
+            'kit' => json_encode(WorkJob::query()->findOrFail(1)->kit),
+            'intent' => 'fresh',
+            'answers' => json_encode(WorkJob::query()->findOrFail(1)->answers),
+        ]);
 
     expect(
-        $this->postJson("/api/jobs/{$again}/run", shown($again))->assertStatus(409)->json('message'),
+        $this->postJson("/api/jobs/{$again}/run", shown($again))
+            ->assertStatus(409)
+            ->json('message'),
     )->toContain("Run {$this->run} is under way on SK-04");
 });
 
 it('takes a note at any time', function () {
-    $this->postJson("/api/runs/{$this->run}/notes", ['note' => 'The blue cable.'])->assertCreated()->assertJsonPath('notes.0.note', 'The blue cable.');
+    $this->postJson("/api/runs/{$this->run}/notes", ['note' => 'The blue cable.'])
+        ->assertCreated()
+        ->assertJsonPath('notes.0.note', 'The blue cable.');
     $this->postJson("/api/runs/{$this->run}/notes", ['note' => ''])->assertUnprocessable();
     Schemas::hold($this->getJson("/api/runs/{$this->run}/record")->assertOk(), 'record');
 });
 
 it('goes on after a stop although an older run of the phone was taken in since', function () {
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-    $older = Run::query()->findOrFail($this->run)->replicate(['key']);
+    $older = Run::query()
+        ->findOrFail($this->run)
+        ->replicate(['key']);
     $older->timestamps = false;
-    $older->forceFill(['work_job_id' => 2, 'created_at' => now()->subDay(), 'updated_at' => now()->subDay(), 'status' => 'ended'])->save();
+    $older
+        ->forceFill([
+            'work_job_id' => 2,
+            'created_at' => now()->subDay(),
+            'updated_at' => now()->subDay(),
+            'status' => 'ended',
+        ])
+        ->save();
     $this->postJson("/api/runs/{$this->run}/go-on")->assertOk();
     $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
     $older->forceFill(['created_at' => now()->addMinute()])->save();

@@ -16,9 +16,9 @@ use Tornavis\Core\Package\PackageError;
  */
 
 beforeEach(function () {
-    $this->folder = storage_path('hostile-'.bin2hex(random_bytes(4)));
+    $this->folder = storage_path('hostile-' . bin2hex(random_bytes(4)));
     mkdir($this->folder);
-    $this->apart = new Apart;
+    $this->apart = new Apart();
     /** @return array{float, string} seconds, and the problem or "" */
     $this->try = function (string $name, string $content): array {
         $path = "{$this->folder}/{$name}";
@@ -33,13 +33,15 @@ beforeEach(function () {
     };
     $this->within = function (string $name, array $outcome): void {
         [$seconds, $problem] = $outcome;
-        expect($seconds)->toBeLessThan(10.0, $name)
-            ->and($problem)->not->toContain('failed in this program', $name)->not->toContain(
-                'Reading the file was ended',
-                $name,
-            )
-            ->and($this->apart->lost)->toBe(0, $name)
-            ->and($this->apart->mostMemoryBytes())->toBeLessThan(128 << 20, $name);
+        expect($seconds)
+            ->toBeLessThan(10.0, $name)
+            ->and($problem)
+            ->not->toContain('failed in this program', $name)
+            ->not->toContain('Reading the file was ended', $name)
+            ->and($this->apart->lost)
+            ->toBe(0, $name)
+            ->and($this->apart->mostMemoryBytes())
+            ->toBeLessThan(128 << 20, $name);
     };
 });
 
@@ -68,14 +70,16 @@ $mutants = function (int $count, int $seed): void {
 
 it('reads each of many mutants so', $mutants)->with([[700, 1]]);
 
-it('reads each of very many mutants so', $mutants)->with([[5000, 2]])->group('whole');
+it('reads each of very many mutants so', $mutants)
+    ->with([[5000, 2]])
+    ->group('whole');
 
 it('compares the images of each of many mutants so', function () {
     foreach (Mutants::of(70, 3) as $name => $content) {
         file_put_contents("{$this->folder}/{$name}", $content);
         $package = $this->apart->describe("{$this->folder}/{$name}");
         try {
-            $this->apart->images($package, static fn (): null => null);
+            $this->apart->images($package, static fn(): null => null);
             $problem = '';
         } catch (PackageError $error) {
             $problem = $error->getMessage();
@@ -85,7 +89,11 @@ it('compares the images of each of many mutants so', function () {
     }
 });
 
-it('reads a file beside a card or list that is meant to harm, and says what is wrong with the card', function (string $suffix, string $content, string $says) {
+it('reads a file beside a card or list that is meant to harm, and says what is wrong with the card', function (
+    string $suffix,
+    string $content,
+    string $says,
+) {
     file_put_contents("{$this->folder}/wicket.img{$suffix}", $content);
     ($this->within)(
         $suffix,
@@ -97,36 +105,40 @@ it('reads a file beside a card or list that is meant to harm, and says what is w
 })->with([
     'a card of 10 MB' => [
         '.card.json',
-        '{"format":"tornavis/release-card","version":1,"codenames":["'.str_repeat('a","', 2_500_000).'"]}',
+        '{"format":"tornavis/release-card","version":1,"codenames":["' . str_repeat('a","', 2_500_000) . '"]}',
         'has 10000063 bytes',
     ],
     'a card of 8,000 codenames' => [
         '.card.json',
-        '{"format":"tornavis/release-card","version":1,"kind":"recovery","codenames":["'.implode(
-            '","',
-            range(1, 8000),
-        ).'"]}',
+        '{"format":"tornavis/release-card","version":1,"kind":"recovery","codenames":["' .
+        implode('","', range(1, 8000)) .
+        '"]}',
         'codenames',
     ],
     'a card that is nested without end' => [
         '.card.json',
-        str_repeat('{"a":', 10_000).'1'.str_repeat('}', 10_000),
+        str_repeat('{"a":', 10_000) . '1' . str_repeat('}', 10_000),
         'depth',
     ],
     'a card that is no text' => ['.card.json', "{\"format\":\"\xff\"}", 'UTF-8'],
-    'a list of 4,000 sums of other files' => ['.sha256', str_repeat(str_repeat('0', 64)."  f\n", 3800), ''],
-    'a list that is no text' => ['.md5', str_repeat("\xff", 32)."  wicket.img\n".str_repeat('0', 32)."  \xff\n", ''],
+    'a list of 4,000 sums of other files' => ['.sha256', str_repeat(str_repeat('0', 64) . "  f\n", 3800), ''],
+    'a list that is no text' => [
+        '.md5',
+        str_repeat("\xff", 32) . "  wicket.img\n" . str_repeat('0', 32) . "  \xff\n",
+        '',
+    ],
 ]);
 
-it('makes a file that takes the other process down its own problem, and reads the next', function (string $how, string $says) {
+it('makes a file that takes the other process down its own problem, and reads the next', function (
+    string $how,
+    string $says,
+) {
     $process = new class ($how) {
-        public function __construct(private string $how)
-        {
-        }
+        public function __construct(private string $how) {}
 
         public function path(): string
         {
-            return sys_get_temp_dir().'/taker-'.getmypid()."-{$this->how}.php";
+            return sys_get_temp_dir() . '/taker-' . getmypid() . "-{$this->how}.php";
         }
     };
     $code = [
@@ -156,9 +168,14 @@ it('keeps a file whose name is no text, says so, and reads the others', function
     $shelf->look();
 
     $bad = PackageRecord::query()->where('name', 'like', 'bad-%')->sole();
-    expect($bad->package()->problem)->toContain('no UTF-8 text')->and($bad->isBeingRead())->toBeFalse()
-        ->and(PackageRecord::query()->where('name', 'good.img')->sole()->sha256)->not->toBeNull()
-        ->and($shelf->isBehind())->toBeFalse();
+    expect($bad->package()->problem)
+        ->toContain('no UTF-8 text')
+        ->and($bad->isBeingRead())
+        ->toBeFalse()
+        ->and(PackageRecord::query()->where('name', 'good.img')->sole()->sha256)
+        ->not->toBeNull()
+        ->and($shelf->isBehind())
+        ->toBeFalse();
     foreach (['/api/shelf', '/api/bench', '/api/matrix', '/api/bench/archive', "/api/shelf/{$bad->id}"] as $page) {
         $this->get($page)->assertOk();
     }
@@ -167,7 +184,10 @@ it('keeps a file whose name is no text, says so, and reads the others', function
 it('shows every page with hostile files on the shelf', function () {
     $shelf = new Shelf($this->folder, $this->apart);
     foreach (HandMade::all() as $name => $make) {
-        if (preg_match('/metadata-|script-text|payload-|super-|bundle|erofs/', $name) === 1 && ! str_contains($name, 'MiB')) {
+        if (
+            preg_match('/metadata-|script-text|payload-|super-|bundle|erofs/', $name) === 1 &&
+            !str_contains($name, 'MiB')
+        ) {
             file_put_contents("{$this->folder}/{$name}", $make());
         }
     }
@@ -180,14 +200,19 @@ it('shows every page with hostile files on the shelf', function () {
         '/api/units',
         json_decode((string) file_get_contents(base_path('demo/units/SK-04.json')), true),
     )->assertCreated();
-    foreach (['/api/shelf', '/api/bench', '/api/matrix', '/api/bench/archive', '/api/updates', '/api/shelf/SHA256SUMS'] as $page) {
+    foreach (
+        ['/api/shelf', '/api/bench', '/api/matrix', '/api/bench/archive', '/api/updates', '/api/shelf/SHA256SUMS']
+        as $page
+    ) {
         $this->get($page)->assertOk();
     }
     foreach (PackageRecord::query()->pluck('id') as $id) {
         $this->get("/api/shelf/{$id}")->assertOk();
         $this->getJson("/api/matrix/cell?unit=SK-04&package={$id}")->assertOk();
     }
-    $job = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])->assertCreated()->json('id');
+    $job = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])
+        ->assertCreated()
+        ->json('id');
     $kits = PackageRecord::query()->pluck('id')->chunk(40);
     foreach ($kits as $kit) {
         $this->patchJson("/api/jobs/{$job}", ['kit' => $kit->values()->all()])->assertOk();

@@ -27,14 +27,22 @@ use Tornavis\Core\Situation\Intent;
  */
 beforeEach(function () {
     $this->database = (string) tempnam(sys_get_temp_dir(), 'tornavis-journal-');
-    config(['database.connections.file' => ['database' => $this->database] + config()->array('database.connections.sqlite')]);
+    config([
+        'database.connections.file' => ['database' => $this->database] + config()->array('database.connections.sqlite'),
+    ]);
     DB::setDefaultConnection('file');
     Artisan::call('migrate', ['--force' => true, '--database' => 'file']);
     UnitRecord::keep(World::unit('SK-07'));
     $job = new WorkJob(['intent' => Intent::Fresh, 'kit' => [], 'answers' => []]);
     $job->unit()->associate(UnitRecord::query()->firstOrFail());
     $job->save();
-    $this->run = $job->runs()->create(['unit_label' => 'SK-07', 'codename' => 'bowline', 'build' => 'Saltern 15.2', 'status' => RunState::NOT_STARTED, 'plan' => World::document(World::plan('SK-07', World::SALTERN))]);
+    $this->run = $job->runs()->create([
+        'unit_label' => 'SK-07',
+        'codename' => 'bowline',
+        'build' => 'Saltern 15.2',
+        'status' => RunState::NOT_STARTED,
+        'plan' => World::document(World::plan('SK-07', World::SALTERN)),
+    ]);
 });
 
 afterEach(function () {
@@ -44,21 +52,29 @@ afterEach(function () {
 });
 
 it('keeps one unbroken chain when four processes write at the same time', function () {
-    $code = 'require $argv[1]."/vendor/autoload.php"; $app = require $argv[1]."/bootstrap/app.php"; $app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap();'
-        .'$journal = new App\Run\DatabaseJournal(App\Models\Run::query()->findOrFail(1)); for ($i = 0; $i < 25; $i++) { $journal->append(Tornavis\Core\Run\EventKind::Progress, 1, ["percent" => $i]); }';
+    $code =
+        'require $argv[1]."/vendor/autoload.php"; $app = require $argv[1]."/bootstrap/app.php"; ' .
+        '$app->make(Illuminate\Contracts\Console\Kernel::class)->bootstrap();' .
+        '$journal = new App\Run\DatabaseJournal(App\Models\Run::query()->findOrFail(1)); for ($i = 0; $i < 25; ' .
+        '$i++) { $journal->append(Tornavis\Core\Run\EventKind::Progress, 1, ["percent" => $i]); }';
     $writers = array_map(function () use ($code): Process {
-        $writer = new Process([PHP_BINARY, '-r', $code, '--', base_path()], null, ['DB_DATABASE' => $this->database, 'APP_ENV' => 'production']);
+        $writer = new Process([PHP_BINARY, '-r', $code, '--', base_path()], null, [
+            'DB_DATABASE' => $this->database,
+            'APP_ENV' => 'production',
+        ]);
         $writer->start();
 
         return $writer;
     }, range(1, 4));
     foreach ($writers as $writer) {
-        expect($writer->wait())->toBe(0, $writer->getOutput().$writer->getErrorOutput());
+        expect($writer->wait())->toBe(0, $writer->getOutput() . $writer->getErrorOutput());
     }
     $events = $this->run->events();
 
-    expect(array_map(static fn (JournalEvent $event): int => $event->sequence, $events))->toBe(range(1, 100))
-        ->and($this->run->record()->toArray()['journalIsWhole'])->toBeTrue();
+    expect(array_map(static fn(JournalEvent $event): int => $event->sequence, $events))
+        ->toBe(range(1, 100))
+        ->and($this->run->record()->toArray()['journalIsWhole'])
+        ->toBeTrue();
 });
 
 it('sends nothing to the phone when the disk is full, and goes on once there is room', function () {
@@ -97,38 +113,57 @@ it('sends nothing to the phone when the disk is full, and goes on once there is 
     }
     expect($refusal?->what)->toContain('the disk is full')->and($refusal?->where)->toBe($this->database);
 
-    // The connection is a new one; the same again for a line of any length, with SQLite's own way to end the transaction.
-    DB::statement("create trigger full before insert on journal_events begin select raise(rollback, 'database or disk is full'); end");
+    // The connection is a new one; the same again for a line of any length, with SQLite's own way to end the
+    // transaction.
+    DB::statement(
+        "create trigger full before insert on journal_events begin select raise(rollback, 'database or disk is " .
+            "full'); end",
+    );
     $kept = $this->run->events();
-    expect(fn () => $conductor->advance())->toThrow(RunRefusal::class, 'disk is full')
-        ->and(fn () => $conductor->advance())->toThrow(RunRefusal::class, 'disk is full')
-        ->and($link->asked)->toBe(0)
-        ->and($this->run->events())->toEqual($kept);
+    expect(fn() => $conductor->advance())
+        ->toThrow(RunRefusal::class, 'disk is full')
+        ->and(fn() => $conductor->advance())
+        ->toThrow(RunRefusal::class, 'disk is full')
+        ->and($link->asked)
+        ->toBe(0)
+        ->and($this->run->events())
+        ->toEqual($kept);
 
     DB::statement('drop trigger full');
     $state = $conductor->advance();
-    expect($link->asked)->toBe(1)->and($state->steps[1])->toBe('done')
-        ->and($this->run->record()->toArray()['journalIsWhole'])->toBeTrue();
+    expect($link->asked)
+        ->toBe(1)
+        ->and($state->steps[1])
+        ->toBe('done')
+        ->and($this->run->record()->toArray()['journalIsWhole'])
+        ->toBeTrue();
 });
 
-it('shows nobody half of what a person did: a worker that looks meanwhile finds the step as it was, or done', function () {
-    Queue::fake();
-    SheetRecord::keep(World::sheet('bowline'));
-    $journal = new DatabaseJournal($this->run);
-    (new Conductor($this->run->plan, $journal, new Hands))->advance();
-    (new Conductor($this->run->plan, $journal, new Hands))->advance();
-    // A worker has a connection of its own.
-    config(['database.connections.worker' => config()->array('database.connections.file')]);
-    $seen = [];
-    DB::listen(function ($query) use (&$seen): void {
-        if ($query->connectionName === 'file' && str_starts_with($query->sql, 'insert into "journal_events"')) {
-            $events = Run::on('worker')->findOrFail($this->run->id)->events();
-            $seen[] = RunState::fold($this->run->plan, $events)->status;
-        }
-    });
-    $this->postJson("/api/runs/{$this->run->id}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])->assertOk()->assertJsonPath('status', RunState::RUNNING);
-    DB::purge('worker');
+it(
+    'shows nobody half of what a person did: a worker that looks meanwhile finds the step as it was, or done',
+    function () {
+        Queue::fake();
+        SheetRecord::keep(World::sheet('bowline'));
+        $journal = new DatabaseJournal($this->run);
+        (new Conductor($this->run->plan, $journal, new Hands()))->advance();
+        (new Conductor($this->run->plan, $journal, new Hands()))->advance();
+        // A worker has a connection of its own.
+        config(['database.connections.worker' => config()->array('database.connections.file')]);
+        $seen = [];
+        DB::listen(function ($query) use (&$seen): void {
+            if ($query->connectionName === 'file' && str_starts_with($query->sql, 'insert into "journal_events"')) {
+                $events = Run::on('worker')->findOrFail($this->run->id)->events();
+                $seen[] = RunState::fold($this->run->plan, $events)->status;
+            }
+        });
+        $this->postJson("/api/runs/{$this->run->id}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])
+            ->assertOk()
+            ->assertJsonPath('status', RunState::RUNNING);
+        DB::purge('worker');
 
-    expect($seen)->toBe([RunState::ASKED, RunState::ASKED, RunState::ASKED])
-        ->and($this->run->state()->steps[1])->toBe('done');
-});
+        expect($seen)
+            ->toBe([RunState::ASKED, RunState::ASKED, RunState::ASKED])
+            ->and($this->run->state()->steps[1])
+            ->toBe('done');
+    },
+);

@@ -27,13 +27,25 @@ it('gives two writers numbers of their own and one chain', function () {
     $worker->append(EventKind::Progress, 1, ['percent' => 1]);
     $events = $this->run->events();
 
-    expect(array_map(static fn (JournalEvent $event): int => $event->sequence, $events))->toBe([1, 2, 3])
-        ->and($events[2]->previous)->toBe($events[1]->hash)
-        ->and($this->run->record()->toArray()['journalIsWhole'])->toBeTrue();
+    expect(array_map(static fn(JournalEvent $event): int => $event->sequence, $events))
+        ->toBe([1, 2, 3])
+        ->and($events[2]->previous)
+        ->toBe($events[1]->hash)
+        ->and($this->run->record()->toArray()['journalIsWhole'])
+        ->toBeTrue();
 });
 
 it('keeps every kind of value as it was, so that the hash still holds when it is read back', function () {
-    $data = ['text' => 'Grüße "quoted" / slash', 'number' => 12, 'share' => 0.5, 'whole' => 3.0, 'list' => ['a', 'b'], 'nothing' => null, 'flag' => true, 'deep' => ['x' => ['y' => 1]]];
+    $data = [
+        'text' => 'Grüße "quoted" / slash',
+        'number' => 12,
+        'share' => 0.5,
+        'whole' => 3.0,
+        'list' => ['a', 'b'],
+        'nothing' => null,
+        'flag' => true,
+        'deep' => ['x' => ['y' => 1]],
+    ];
     (new DatabaseJournal($this->run))->append(EventKind::Answered, 1, $data);
     $event = $this->run->events()[0];
 
@@ -46,7 +58,10 @@ it('repeats the folded status beside the run, for searching', function (array $k
         $journal->append($kind, 1, ['seen' => false, 'answers' => ['again']]);
     }
 
-    expect($this->run->refresh()->status)->toBe($status)->and($this->run->state()->status)->toBe($status);
+    expect($this->run->refresh()->status)
+        ->toBe($status)
+        ->and($this->run->state()->status)
+        ->toBe($status);
 })->with([
     [[EventKind::Started], RunState::RUNNING],
     [[EventKind::Started, EventKind::Gate], RunState::GATED],
@@ -63,18 +78,29 @@ it('takes the answers of a person and refuses those that do not fit', function (
     $journal = new DatabaseJournal($this->run);
     $journal->append(EventKind::Started, null, []);
     $id = $this->run->id;
-    $this->postJson(
-        "/api/runs/{$id}/release",
-        ['word' => 'SK-04'],
-    )->assertStatus(409)->assertJsonPath('error', 'RunRefusal');
+    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
+        ->assertStatus(409)
+        ->assertJsonPath('error', 'RunRefusal');
     $journal->append(EventKind::Gate, 4, ['reason' => 'first write', 'word' => 'SK-04']);
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])->assertUnprocessable()->assertJsonPath('expected', 'the label of the phone on the bench, SK-04');
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])->assertOk()->assertJsonPath('status', 'running');
-    $this->postJson("/api/runs/{$id}/something-else", ['note' => 'a blue screen'])->assertOk()->assertJsonPath('status', 'asked');
+    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])
+        ->assertUnprocessable()
+        ->assertJsonPath('expected', 'the label of the phone on the bench, SK-04');
+    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
+        ->assertOk()
+        ->assertJsonPath('status', 'running');
+    $this->postJson("/api/runs/{$id}/something-else", ['note' => 'a blue screen'])
+        ->assertOk()
+        ->assertJsonPath('status', 'asked');
     $this->postJson("/api/runs/{$id}/tell", ['answer' => 'seen'])->assertUnprocessable();
-    $this->postJson("/api/runs/{$id}/tell", ['answer' => 'stop'])->assertOk()->assertJsonPath('status', 'stopped');
-    $this->postJson("/api/runs/{$id}/go-on")->assertOk()->assertJsonPath('status', 'running');
-    $this->postJson("/api/runs/{$id}/stop")->assertOk()->assertJsonPath('status', 'stopped');
+    $this->postJson("/api/runs/{$id}/tell", ['answer' => 'stop'])
+        ->assertOk()
+        ->assertJsonPath('status', 'stopped');
+    $this->postJson("/api/runs/{$id}/go-on")
+        ->assertOk()
+        ->assertJsonPath('status', 'running');
+    $this->postJson("/api/runs/{$id}/stop")
+        ->assertOk()
+        ->assertJsonPath('status', 'stopped');
 
     expect($this->getJson("/api/runs/{$id}/record")->json('deviations'))->toHaveCount(3);
 });
@@ -101,8 +127,12 @@ it('teaches the unit what the phone showed at the end, and keeps what was known 
     (new App\Jobs\AdvanceRun($this->run->id))->handle(app(App\Run\StandInLink::class));
     $state = $unit->refresh()->unit()->state();
 
-    expect($this->run->refresh()->status)->toBe(RunState::ENDED)
-        ->and($state->text('slot.a.os.buildId'))->toBe('saltern-15.2-20260903-bowline')
-        ->and($state->fact('slot.a.os.buildId')->where)->toBe("run {$this->run->id}")
-        ->and(count($unit->unit()->facts))->toBeGreaterThan($before);
+    expect($this->run->refresh()->status)
+        ->toBe(RunState::ENDED)
+        ->and($state->text('slot.a.os.buildId'))
+        ->toBe('saltern-15.2-20260903-bowline')
+        ->and($state->fact('slot.a.os.buildId')->where)
+        ->toBe("run {$this->run->id}")
+        ->and(count($unit->unit()->facts))
+        ->toBeGreaterThan($before);
 });

@@ -22,26 +22,35 @@ it('keeps a note and a backup that come while somebody else holds the phone', fu
     $held->learn(Fact::of('battery.percent', 77, Source::Phone, 'system', now()->toIso8601String()));
 
     $unit = UnitRecord::query()->where('label', 'SK-04')->firstOrFail();
-    expect(array_map(static fn ($note): string => $note->text, $unit->unit()->notes))->toContain('Came meanwhile')
-        ->and($unit->unit()->state()->int('battery.percent'))->toBe(77)
-        ->and($unit->version)->toBe(3);
+    expect(array_map(static fn($note): string => $note->text, $unit->unit()->notes))
+        ->toContain('Came meanwhile')
+        ->and($unit->unit()->state()->int('battery.percent'))
+        ->toBe(77)
+        ->and($unit->version)
+        ->toBe(3);
 });
 
 it('tells the second of two windows what the first has changed, and writes over nothing', function () {
     $shown = $this->getJson('/api/jobs/2')->assertOk();
-    $this->patchJson(
-        '/api/jobs/2',
-        ['answers' => ['agreed' => ['PREP-6'], 'waived' => []], 'version' => $shown->json('version')],
-    )->assertOk()->assertJsonPath('version', $shown->json('version') + 1);
+    $this->patchJson('/api/jobs/2', [
+        'answers' => ['agreed' => ['PREP-6'], 'waived' => []],
+        'version' => $shown->json('version'),
+    ])
+        ->assertOk()
+        ->assertJsonPath('version', $shown->json('version') + 1);
     $second = $this->patchJson('/api/jobs/2', ['kit' => [], 'version' => $shown->json('version')])->assertStatus(409);
 
-    expect($second->json('now.answers.agreed'))->toBe(['PREP-6'])->and($second->json('wanted.kit'))->toBe([])
-        ->and(WorkJob::query()->findOrFail(2)->kit)->not->toBe([]);
+    expect($second->json('now.answers.agreed'))
+        ->toBe(['PREP-6'])
+        ->and($second->json('wanted.kit'))
+        ->toBe([])
+        ->and(WorkJob::query()->findOrFail(2)->kit)
+        ->not->toBe([]);
     $this->patchJson('/api/jobs/2', ['kit' => [], 'version' => $second->json('now.version')])->assertOk();
 });
 
 it('puts no upload in the place of a file, however they come', function () {
-    $folder = storage_path('up-'.bin2hex(random_bytes(3)));
+    $folder = storage_path('up-' . bin2hex(random_bytes(3)));
     mkdir($folder);
     $uploads = new Uploads($folder, 1 << 30);
     $piece = static function (string $text) {
@@ -54,36 +63,36 @@ it('puts no upload in the place of a file, however they come', function () {
     $first = $uploads->begin(3, 'same.zip');
     $second = $uploads->begin(3, 'same.zip');
     $uploads->add($first, 0, $piece('one'));
-    expect(
-        fn () => $uploads->add($second, 0, $piece('two')),
-    )->toThrow(App\Shelf\UploadRefused::class, 'is on the shelf')
-        ->and(file_get_contents("{$folder}/same.zip"))->toBe('one')
-        ->and($uploads->stands($second)['offset'])->toBe(3);
+    expect(fn() => $uploads->add($second, 0, $piece('two')))
+        ->toThrow(App\Shelf\UploadRefused::class, 'is on the shelf')
+        ->and(file_get_contents("{$folder}/same.zip"))
+        ->toBe('one')
+        ->and($uploads->stands($second)['offset'])
+        ->toBe(3);
     $left = $uploads->begin(9, 'left.zip');
     touch("{$folder}/.{$left}.part", time() - 8 * 86_400);
     touch("{$folder}/.{$left}.upload", time() - 8 * 86_400);
     $uploads->expire();
-    expect(fn () => $uploads->stands($left))->toThrow(App\Shelf\UploadRefused::class)->and(
-        $uploads->stands($second)['offset'],
-    )->toBe(3);
+    expect(fn() => $uploads->stands($left))
+        ->toThrow(App\Shelf\UploadRefused::class)
+        ->and($uploads->stands($second)['offset'])
+        ->toBe(3);
 });
 
 it('promises the same room only once', function () {
-    $folder = storage_path('up-'.bin2hex(random_bytes(3)));
+    $folder = storage_path('up-' . bin2hex(random_bytes(3)));
     mkdir($folder);
     $uploads = new Uploads($folder, PHP_INT_MAX);
     $half = intdiv((int) disk_free_space($folder), 2) + (1 << 28);
     $uploads->begin($half, 'one.zip');
-    expect(fn () => $uploads->begin($half, 'two.zip'))->toThrow(App\Shelf\UploadRefused::class, 'no room');
+    expect(fn() => $uploads->begin($half, 'two.zip'))->toThrow(App\Shelf\UploadRefused::class, 'no room');
 });
 
 it('takes lengths and offsets as whole decimal numbers alone', function (string $value) {
-    $headers = ['Upload-Metadata' => 'filename '.base64_encode('a.zip')];
-    $this->postJson(
-        '/api/uploads',
-        [],
-        ['Upload-Length' => $value] + $headers,
-    )->assertStatus(400)->assertSee('whole decimal number');
+    $headers = ['Upload-Metadata' => 'filename ' . base64_encode('a.zip')];
+    $this->postJson('/api/uploads', [], ['Upload-Length' => $value] + $headers)
+        ->assertStatus(400)
+        ->assertSee('whole decimal number');
 })->with(['1e3', '0x10', ' 3', '3.5', '-1', '', '99999999999999999999', '3abc']);
 
 it('answers a broken body with 400 and a value of the wrong type with 422, and does nothing', function () {
@@ -115,14 +124,21 @@ it('takes a broken document for no document at all', function (string $method, s
     $json = ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'];
     $this->call($method, $path, server: $json, content: '{"toolVersion": "1",')->assertStatus(400);
     expect(DB::table('settings')->orderBy('name')->get()->toJson())->toBe($before);
-})->with([['PUT', '/api/workplace'], ['PUT', '/api/house-rules'], ['PUT', '/api/phrasebook'], ['PUT', '/api/sheets/bowline'], ['POST', '/api/units'], ['PUT', '/api/shelf/1/card']]);
+})->with([
+    ['PUT', '/api/workplace'],
+    ['PUT', '/api/house-rules'],
+    ['PUT', '/api/phrasebook'],
+    ['PUT', '/api/sheets/bowline'],
+    ['POST', '/api/units'],
+    ['PUT', '/api/shelf/1/card'],
+]);
 
 it('has no address that nobody uses', function () {
     $this->get('/storage/app/x')->assertNotFound();
     $this->put('/storage/app/x')->assertNotFound();
     expect(
-        collect(app('router')->getRoutes()->getRoutes())->filter(
-            static fn ($route): bool => str_starts_with($route->uri(), 'storage'),
-        )->all(),
+        collect(app('router')->getRoutes()->getRoutes())
+            ->filter(static fn($route): bool => str_starts_with($route->uri(), 'storage'))
+            ->all(),
     )->toBe([]);
 });

@@ -31,7 +31,11 @@ function carded(): array
 
 function benchOf(int $seed): RandomBench
 {
-    return new RandomBench(array_map(ModelSheet::read(...), glob(base_path('demo/models/*.json')) ?: []), carded(), $seed);
+    return new RandomBench(
+        array_map(ModelSheet::read(...), glob(base_path('demo/models/*.json')) ?: []),
+        carded(),
+        $seed,
+    );
 }
 
 $prove = function (int $seed, int $count): void {
@@ -47,12 +51,17 @@ $prove = function (int $seed, int $count): void {
         $stopped += $witness->verdict === Verdict::STOP ? 1 : 0;
     }
 
-    expect(count($clear))->toBeGreaterThan(5)->and($stopped)->toBeGreaterThan($count / 5);
+    expect(count($clear))
+        ->toBeGreaterThan(5)
+        ->and($stopped)
+        ->toBeGreaterThan($count / 5);
 };
 
 it('offers no plan that the phone does not end as the proof said', $prove)->with([[21, 150]]);
 
-it('offers none in many situations', $prove)->with([[22, 3000], [23, 3000]])->group('whole');
+it('offers none in many situations', $prove)
+    ->with([[22, 3000], [23, 3000]])
+    ->group('whole');
 
 it('draws the same situations from the same seed, and others from another', function () {
     $drawn = static function (int $seed): array {
@@ -61,7 +70,15 @@ it('draws the same situations from the same seed, and others from another', func
         return array_map(static function () use ($bench): string {
             $situation = $bench->next();
 
-            return json_encode([$situation->intent, $situation->unit->toArray(), $situation->house->toArray(), array_map(static fn (Package $p): string => $p->name(), $situation->kit)], JSON_THROW_ON_ERROR);
+            return json_encode(
+                [
+                    $situation->intent,
+                    $situation->unit->toArray(),
+                    $situation->house->toArray(),
+                    array_map(static fn(Package $p): string => $p->name(), $situation->kit),
+                ],
+                JSON_THROW_ON_ERROR,
+            );
         }, range(1, 20));
     };
 
@@ -78,28 +95,52 @@ it('draws every job and every class of phone', function () {
         $phones[$situation->sheet->codename] = true;
     }
 
-    expect(array_diff(array_map(static fn (Intent $i): string => $i->value, Intent::cases()), array_keys($jobs)))->toBe([])
-        ->and(count($phones))->toBe(count(glob(base_path('demo/models/*.json')) ?: []));
+    expect(array_diff(array_map(static fn(Intent $i): string => $i->value, Intent::cases()), array_keys($jobs)))
+        ->toBe([])
+        ->and(count($phones))
+        ->toBe(count(glob(base_path('demo/models/*.json')) ?: []));
 });
 
 it('would notice a plan that rests on a wrong sheet: the phone is another one than the planner was told', function () {
     $situation = World::situation('SK-06', ['lamplight-9.4-20250611-marl.zip']);
     $wrong = World::altered('lamplight-9.4-20250611-marl.zip', ['buildId' => 'lamplight-9.9-marl']);
-    $honest = Witness::of(new Situation($situation->sheet, $situation->unit, [...$situation->kit], Intent::UpdateInPlace, 'now'));
+    $honest = Witness::of(
+        new Situation($situation->sheet, $situation->unit, [...$situation->kit], Intent::UpdateInPlace, 'now'),
+    );
     $lying = Witness::of(new Situation($situation->sheet, $situation->unit, [$wrong], Intent::UpdateInPlace, 'now'));
 
-    expect($honest->verdict)->toBe(Verdict::CLEAR)->and($honest->mismatches)->toBe([])
-        ->and(implode(' ', $lying->mismatches))->toContain('lamplight-9.9-marl');
+    expect($honest->verdict)
+        ->toBe(Verdict::CLEAR)
+        ->and($honest->mismatches)
+        ->toBe([])
+        ->and(implode(' ', $lying->mismatches))
+        ->toContain('lamplight-9.9-marl');
 });
 
 it('takes the file that a finding names, and then the finding is gone', function () {
-    $open = World::situation('SK-02', ['driftglass-14.3-20260701-carrick.zip', 'wicket-4.1-carrick.img'], ['battery.percent' => 95]);
-    $situation = new Situation($open->sheet, $open->unit, $open->kit, Intent::Fresh, 'now', shelf: [World::package('vendor-9.4-carrick.zip')]);
+    $open = World::situation(
+        'SK-02',
+        ['driftglass-14.3-20260701-carrick.zip', 'wicket-4.1-carrick.img'],
+        ['battery.percent' => 95],
+    );
+    $situation = new Situation(
+        $open->sheet,
+        $open->unit,
+        $open->kit,
+        Intent::Fresh,
+        'now',
+        shelf: [World::package('vendor-9.4-carrick.zip')],
+    );
     $witness = Witness::of($situation);
 
-    expect($witness->remedied)->toBeTrue()->and($witness->verdict)->toBe(Verdict::CLEAR)
-        ->and(array_map(static fn (Package $p): string => $p->name(), $witness->situation->kit))->toContain('vendor-9.4-carrick.zip')
-        ->and($witness->rules)->toContain('BASE-2');
+    expect($witness->remedied)
+        ->toBeTrue()
+        ->and($witness->verdict)
+        ->toBe(Verdict::CLEAR)
+        ->and(array_map(static fn(Package $p): string => $p->name(), $witness->situation->kit))
+        ->toContain('vendor-9.4-carrick.zip')
+        ->and($witness->rules)
+        ->toContain('BASE-2');
 });
 
 it('says what was drawn and what agreed, from the command', function () {
@@ -114,11 +155,34 @@ $words = function (int $count): void {
     $words = 0;
     for ($i = 0; $i < $count; $i++) {
         $situation = $bench->next();
-        $open = array_filter(Planner::plan($situation)->findings, static fn (Finding $f): bool => $f->severity === Severity::Settle);
-        $answered = new Situation($situation->sheet, $situation->unit, $situation->kit, $situation->intent, $situation->at, $situation->house, new Answers(array_values(array_map(static fn (Finding $f): string => $f->key, $open))), shelf: $situation->shelf, codenames: $situation->codenames, workplace: $situation->workplace);
-        $left = array_map(static fn (Finding $f): string => $f->key, array_filter(Planner::plan($answered)->findings, static fn (Finding $f): bool => $f->severity === Severity::Settle));
+        $open = array_filter(
+            Planner::plan($situation)->findings,
+            static fn(Finding $f): bool => $f->severity === Severity::Settle,
+        );
+        $answered = new Situation(
+            $situation->sheet,
+            $situation->unit,
+            $situation->kit,
+            $situation->intent,
+            $situation->at,
+            $situation->house,
+            new Answers(array_values(array_map(static fn(Finding $f): string => $f->key, $open))),
+            shelf: $situation->shelf,
+            codenames: $situation->codenames,
+            workplace: $situation->workplace,
+        );
+        $left = array_map(
+            static fn(Finding $f): string => $f->key,
+            array_filter(
+                Planner::plan($answered)->findings,
+                static fn(Finding $f): bool => $f->severity === Severity::Settle,
+            ),
+        );
         foreach ($open as $finding) {
-            expect(in_array($finding->key, $left, true))->toBe(! $finding->takesAWord(), "situation {$i}: {$finding->key}");
+            expect(in_array($finding->key, $left, true))->toBe(
+                !$finding->takesAWord(),
+                "situation {$i}: {$finding->key}",
+            );
             $words += (int) $finding->takesAWord();
         }
     }
@@ -128,4 +192,6 @@ $words = function (int $count): void {
 
 it('takes a word exactly where a finding says so', $words)->with([100]);
 
-it('takes a word so in many situations', $words)->with([2000])->group('whole');
+it('takes a word so in many situations', $words)
+    ->with([2000])
+    ->group('whole');

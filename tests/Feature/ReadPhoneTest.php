@@ -31,7 +31,7 @@ function phoneOnTheCable(int $port, array $truth): Process
         ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()],
     );
     $process->start();
-    $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
+    $process->waitUntil(static fn(string $type, string $output): bool => str_contains($output, 'listens'));
 
     return $process;
 }
@@ -49,11 +49,16 @@ it('reads system and bootloader, and leaves the phone where it was', function ()
     $process->stop(2);
     $state = sk07()->unit()->state();
 
-    expect(ReadPhone::stands(sk07()))->toBe(['status' => 'done', 'says' => 'Read in: System, Bootloader.'])
-        ->and($state->text('slot.b.firmware.version'))->toBe('5.2.10')
-        ->and($state->int('battery.percent'))->toBeLessThanOrEqual(61)
-        ->and($state->fact('slot.b.firmware.version')->source)->toBe(Source::Phone)
-        ->and($phone?->mode)->toBe('system');
+    expect(ReadPhone::stands(sk07()))
+        ->toBe(['status' => 'done', 'says' => 'Read in: System, Bootloader.'])
+        ->and($state->text('slot.b.firmware.version'))
+        ->toBe('5.2.10')
+        ->and($state->int('battery.percent'))
+        ->toBeLessThanOrEqual(61)
+        ->and($state->fact('slot.b.firmware.version')->source)
+        ->toBe(Source::Phone)
+        ->and($phone?->mode)
+        ->toBe('system');
 });
 
 it('reads a phone in its bootloader only there', function () {
@@ -62,7 +67,10 @@ it('reads a phone in its bootloader only there', function () {
     (new ReadPhone('SK-07'))->handle(new StandInLink($port));
     $process->stop(2);
 
-    expect(ReadPhone::stands(sk07())['says'] ?? '')->toBe('Read in: Bootloader.')->and(sk07()->unit()->state()->mode()?->value)->toBe('bootloader');
+    expect(ReadPhone::stands(sk07())['says'] ?? '')
+        ->toBe('Read in: Bootloader.')
+        ->and(sk07()->unit()->state()->mode()?->value)
+        ->toBe('bootloader');
 });
 
 it('says what to do when no link answers, and keeps what was known', function () {
@@ -70,7 +78,12 @@ it('says what to do when no link answers, and keeps what was known', function ()
     $before = sk07()->document;
     (new ReadPhone('SK-07'))->handle(new StandInLink($port));
 
-    expect(ReadPhone::stands(sk07())['status'] ?? '')->toBe('failed')->and(ReadPhone::stands(sk07())['says'] ?? '')->toContain((string) $port)->and(sk07()->document)->toBe($before);
+    expect(ReadPhone::stands(sk07())['status'] ?? '')
+        ->toBe('failed')
+        ->and(ReadPhone::stands(sk07())['says'] ?? '')
+        ->toContain((string) $port)
+        ->and(sk07()->document)
+        ->toBe($before);
 });
 
 it('is asked for on the page of a phone whose serial number is known, and only of such a one', function () {
@@ -80,5 +93,7 @@ it('is asked for on the page of a phone whose serial number is known, and only o
     expect($this->getJson('/api/units/SK-07')->json('reading.status'))->toBe('begun');
 
     $this->postJson('/api/units/new', ['label' => 'SK-40', 'codename' => 'bowline'])->assertCreated();
-    expect($this->postJson('/api/units/SK-40/read')->assertStatus(409)->json('message'))->toContain('serial number is not known');
+    expect($this->postJson('/api/units/SK-40/read')->assertStatus(409)->json('message'))->toContain(
+        'serial number is not known',
+    );
 });

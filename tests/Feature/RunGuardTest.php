@@ -41,13 +41,15 @@ beforeEach(function () {
 /** The run of SK-04's job, with its build moved into a folder where it can be replaced. */
 function runWithOwnFile(): array
 {
-    $folder = storage_path('own-'.bin2hex(random_bytes(3)));
+    $folder = storage_path('own-' . bin2hex(random_bytes(3)));
     mkdir($folder);
-    copy(World::path(BUILD), $folder.'/'.BUILD);
-    PackageRecord::query()->where('name', BUILD)->update(['path' => $folder.'/'.BUILD]);
+    copy(World::path(BUILD), $folder . '/' . BUILD);
+    PackageRecord::query()
+        ->where('name', BUILD)
+        ->update(['path' => $folder . '/' . BUILD]);
     $run = Run::query()->findOrFail(test()->postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id'));
 
-    return [$run, $folder.'/'.BUILD];
+    return [$run, $folder . '/' . BUILD];
 }
 
 /** Carries the run out until it asks or is done; opens gates. */
@@ -62,10 +64,12 @@ function goOn(Run $run, ?Link $link = null): RunState
     for ($turn = 0; $turn < 200; $turn++) {
         $state = (new Conductor($run->plan, $journal, $link, $kit))->advance();
         if ($state->status === RunState::GATED) {
-            test()->postJson(
-                "/api/runs/{$run->id}/release",
-                ['word' => 'SK-04', 'question' => $state->question->sequence],
-            )->assertOk();
+            test()
+                ->postJson("/api/runs/{$run->id}/release", [
+                    'word' => 'SK-04',
+                    'question' => $state->question->sequence,
+                ])
+                ->assertOk();
         } elseif ($state->status !== RunState::RUNNING) {
             return $state;
         }
@@ -74,26 +78,35 @@ function goOn(Run $run, ?Link $link = null): RunState
     return $state;
 }
 
-it('asks before anything is written where a file of the kit is another one, and goes on with the planned one', function () {
-    [$run, $path] = runWithOwnFile();
-    file_put_contents($path, 'another build of the same name');
-    $state = goOn($run);
+it(
+    'asks before anything is written where a file of the kit is another one, and goes on with the planned one',
+    function () {
+        [$run, $path] = runWithOwnFile();
+        file_put_contents($path, 'another build of the same name');
+        $state = goOn($run);
 
-    expect($state->status)->toBe(RunState::ASKED)->and($state->question?->text('about'))->toBe('file')
-        ->and($state->question?->text('says'))->toContain(BUILD.' is not the file that was planned')
-        ->and(
-            array_filter(
-                $run->events(),
-                static fn (JournalEvent $event): bool => $event->kind === EventKind::Sent && $event->text('operation') === 'sideload',
-            ),
-        )->toBe([]);
-    copy(World::path(BUILD), $path);
-    $this->postJson(
-        "/api/runs/{$run->id}/tell",
-        ['answer' => 'again', 'question' => $state->question->sequence],
-    )->assertOk();
-    expect(goOn($run)->question?->text('about'))->not->toBe('file');
-});
+        expect($state->status)
+            ->toBe(RunState::ASKED)
+            ->and($state->question?->text('about'))
+            ->toBe('file')
+            ->and($state->question?->text('says'))
+            ->toContain(BUILD . ' is not the file that was planned')
+            ->and(
+                array_filter(
+                    $run->events(),
+                    static fn(JournalEvent $event): bool => $event->kind === EventKind::Sent &&
+                        $event->text('operation') === 'sideload',
+                ),
+            )
+            ->toBe([]);
+        copy(World::path(BUILD), $path);
+        $this->postJson("/api/runs/{$run->id}/tell", [
+            'answer' => 'again',
+            'question' => $state->question->sequence,
+        ])->assertOk();
+        expect(goOn($run)->question?->text('about'))->not->toBe('file');
+    },
+);
 
 it('asks at the first gate where the file of a later step is another one, before anything is written', function () {
     [$run, $path] = runWithOwnFile();
@@ -101,24 +114,28 @@ it('asks at the first gate where the file of a later step is another one, before
     $state = goOn($run);
 
     // The build goes in late; the firmware would have been written by then.
-    expect($state->question?->text('about'))->toBe('file')
+    expect($state->question?->text('about'))
+        ->toBe('file')
         ->and(
             array_filter(
                 $run->events(),
-                static fn (JournalEvent $event): bool => in_array(
+                static fn(JournalEvent $event): bool => in_array(
                     $event->kind,
                     [EventKind::Gate, EventKind::Released],
                     true,
                 ),
             ),
-        )->toBe([])
+        )
+        ->toBe([])
         ->and(
             array_filter(
                 $state->steps,
-                static fn (string $done, int $number): bool => $done === 'done' && $run->plan['steps'][$number - 1]['writes'],
+                static fn(string $done, int $number): bool => $done === 'done' &&
+                    $run->plan['steps'][$number - 1]['writes'],
                 ARRAY_FILTER_USE_BOTH,
             ),
-        )->toBe([]);
+        )
+        ->toBe([]);
 });
 
 it('asks where a file is gone, and is content with one that was only touched', function () {
@@ -128,22 +145,28 @@ it('asks where a file is gone, and is content with one that was only touched', f
     $kit->check(BUILD);
     unlink($path);
 
-    expect(goOn($run)->question?->text('says'))->toContain(BUILD.' is no longer on the shelf');
+    expect(goOn($run)->question?->text('says'))->toContain(BUILD . ' is no longer on the shelf');
 });
 
 it('takes the planned file and no other of the same name', function () {
     [$run, $path] = runWithOwnFile();
-    $folder = dirname($path).'/second';
+    $folder = dirname($path) . '/second';
     mkdir($folder);
-    file_put_contents("{$folder}/".BUILD, 'another build of the same name');
-    $other = PackageRecord::query()->where('name', BUILD)->firstOrFail()->replicate();
-    $other->fill(['path' => "{$folder}/".BUILD, 'sha256' => hash_file('sha256', "{$folder}/".BUILD)])->save();
+    file_put_contents("{$folder}/" . BUILD, 'another build of the same name');
+    $other = PackageRecord::query()
+        ->where('name', BUILD)
+        ->firstOrFail()
+        ->replicate();
+    $other->fill(['path' => "{$folder}/" . BUILD, 'sha256' => hash_file('sha256', "{$folder}/" . BUILD)])->save();
     expect(KitFiles::ofPlan($run->plan)->path(BUILD))->toBe($path);
 
-    PackageRecord::query()->where('path', $path)->update(['missing' => true]);
-    expect(
-        fn () => KitFiles::ofPlan($run->plan)->check(BUILD),
-    )->toThrow(FileChanged::class, 'not the file that was planned');
+    PackageRecord::query()
+        ->where('path', $path)
+        ->update(['missing' => true]);
+    expect(fn() => KitFiles::ofPlan($run->plan)->check(BUILD))->toThrow(
+        FileChanged::class,
+        'not the file that was planned',
+    );
 });
 
 it('compares what is sent as it is sent, and the phone is asked for nothing where it differs', function () {
@@ -152,10 +175,11 @@ it('compares what is sent as it is sent, and the phone is asked for nothing wher
     $phones = config()->string('tornavis.phones');
     (new PhoneShelf($phones))->keep(
         PhoneFromUnit::make(
-            World::unit(
-                'SK-07',
-                ['mode' => 'recovery', 'slot.b.recovery.family' => 'Wicket', 'slot.b.recovery.version' => '4.1'],
-            ),
+            World::unit('SK-07', [
+                'mode' => 'recovery',
+                'slot.b.recovery.family' => 'Wicket',
+                'slot.b.recovery.version' => '4.1',
+            ]),
             World::sheet('bowline'),
         ),
     );
@@ -166,29 +190,29 @@ it('compares what is sent as it is sent, and the phone is asked for nothing wher
         ['TORNAVIS_PHONES' => $phones, 'TORNAVIS_DATA' => storage_path()],
     );
     $process->start();
-    $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
+    $process->waitUntil(static fn(string $type, string $output): bool => str_contains($output, 'listens'));
     $kit = KitFiles::ofPlan($run->plan);
     $kit->check(BUILD);
     // Between the comparison and the sending.
     file_put_contents($path, 'x', FILE_APPEND);
-    $send = fn () => (new StandInLink($port))->to('SKF3A07Q41', 'one', $kit)->carryOut(
-        'sideload',
-        ['package' => BUILD, 'slot' => 'b'],
-        static fn (): null => null,
-    );
-    expect($send)->toThrow(FileChanged::class, 'not the file that was planned')
-        ->and(file_get_contents("{$phones}/SKF3A07Q41.json"))->toBe($before);
+    $send = fn() => (new StandInLink($port))
+        ->to('SKF3A07Q41', 'one', $kit)
+        ->carryOut('sideload', ['package' => BUILD, 'slot' => 'b'], static fn(): null => null);
+    expect($send)
+        ->toThrow(FileChanged::class, 'not the file that was planned')
+        ->and(file_get_contents("{$phones}/SKF3A07Q41.json"))
+        ->toBe($before);
 
     // Two programs on one phone: the second is kept off until the first leaves.
     $first = (new StandInLink($port))->to('SKF3A07Q41', 'one', $kit);
     $second = (new StandInLink($port))->to('SKF3A07Q41', 'two', $kit);
-    $first->carryOut('reboot', ['mode' => 'bootloader'], static fn (): null => null);
-    expect(
-        fn () => $second->carryOut('reboot', ['mode' => 'system'], static fn (): null => null),
-    )->toThrow(LinkLost::class, 'Another program works with this phone: one')
-        ->and($second->observe()->facts['mode'])->toBe('bootloader');
+    $first->carryOut('reboot', ['mode' => 'bootloader'], static fn(): null => null);
+    expect(fn() => $second->carryOut('reboot', ['mode' => 'system'], static fn(): null => null))
+        ->toThrow(LinkLost::class, 'Another program works with this phone: one')
+        ->and($second->observe()->facts['mode'])
+        ->toBe('bootloader');
     $first->leave();
-    expect($second->carryOut('reboot', ['mode' => 'recovery'], static fn (): null => null)->facts)->toHaveKey('mode');
+    expect($second->carryOut('reboot', ['mode' => 'recovery'], static fn(): null => null)->facts)->toHaveKey('mode');
     $process->stop(2);
 });
 
@@ -202,18 +226,21 @@ it('starts nothing that was not shown', function (Closure $change) {
         return;
     }
     $answer->assertStatus(409);
-    expect($answer->json('message'))->toContain(
-        'has changed since it was shown',
-    )->and($answer->json('difference'))->toBeArray()->and(Run::query()->count())->toBe(0);
+    expect($answer->json('message'))
+        ->toContain('has changed since it was shown')
+        ->and($answer->json('difference'))
+        ->toBeArray()
+        ->and(Run::query()->count())
+        ->toBe(0);
     $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
 })->with([
     'another kit' => [
-        fn () => WorkJob::query()->findOrFail(1)->update(
-            ['kit' => array_slice(WorkJob::query()->findOrFail(1)->kit, 0, 2)],
-        ),
+        fn() => WorkJob::query()
+            ->findOrFail(1)
+            ->update(['kit' => array_slice(WorkJob::query()->findOrFail(1)->kit, 0, 2)]),
     ],
     'another house rule' => [
-        fn () => test()->putJson(
+        fn() => test()->putJson(
             '/api/house-rules',
             [
                 'formatOrder' => 'after',
@@ -222,20 +249,23 @@ it('starts nothing that was not shown', function (Closure $change) {
         ),
     ],
     'another file of the same name' => [
-        fn () => PackageRecord::query()->where('name', BUILD)->update(
-            ['sha256' => str_repeat('a', 64), 'document->sha256' => str_repeat('a', 64)],
-        ),
+        fn() => PackageRecord::query()
+            ->where('name', BUILD)
+            ->update(['sha256' => str_repeat('a', 64), 'document->sha256' => str_repeat('a', 64)]),
     ],
     'another phone' => [
-        fn () => App\Models\UnitRecord::query()->where('label', 'SK-04')->firstOrFail()->learn(
-            Tornavis\Core\Fact\Fact::of(
-                'slot.b.firmware.version',
-                '5.2.11',
-                Tornavis\Core\Fact\Source::Phone,
-                'bootloader',
-                now()->toIso8601String(),
+        fn() => App\Models\UnitRecord::query()
+            ->where('label', 'SK-04')
+            ->firstOrFail()
+            ->learn(
+                Tornavis\Core\Fact\Fact::of(
+                    'slot.b.firmware.version',
+                    '5.2.11',
+                    Tornavis\Core\Fact\Source::Phone,
+                    'bootloader',
+                    now()->toIso8601String(),
+                ),
             ),
-        ),
     ],
 ]);
 
@@ -255,9 +285,7 @@ it('starts nothing without a seal', function () {
 function stoppedBetween(DatabaseJournal $journal, Closure $stop): Journal
 {
     return new class ($journal, $stop) implements Journal {
-        public function __construct(private DatabaseJournal $journal, private Closure $stop)
-        {
-        }
+        public function __construct(private DatabaseJournal $journal, private Closure $stop) {}
 
         public function append(EventKind $kind, ?int $step, array $data): JournalEvent
         {
@@ -283,23 +311,21 @@ it('lets a stop win that comes between looking and doing', function () {
     (new Conductor($run->plan, new DatabaseJournal($run), $link))->advance();
     $journal = stoppedBetween(
         new DatabaseJournal($run),
-        fn () => $this->postJson("/api/runs/{$run->id}/stop")->assertOk(),
+        fn() => $this->postJson("/api/runs/{$run->id}/stop")->assertOk(),
     );
     $state = (new Conductor($run->plan, $journal, $link))->advance();
 
-    expect($state->status)->toBe(RunState::STOPPED)
-        ->and(
-            array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Intend),
-        )->toBe([]);
+    expect($state->status)
+        ->toBe(RunState::STOPPED)
+        ->and(array_filter($run->events(), static fn(JournalEvent $event): bool => $event->kind === EventKind::Intend))
+        ->toBe([]);
 });
 
 it('lets a stop win that comes while a step is under way, whatever the step brings', function (bool $ok) {
     [$run] = runWithOwnFile();
-    (new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands))->advance();
+    (new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands()))->advance();
     $link = new class ($run->id, $ok) implements Link {
-        public function __construct(private int $run, private bool $ok)
-        {
-        }
+        public function __construct(private int $run, private bool $ok) {}
 
         public function name(): string
         {
@@ -313,7 +339,9 @@ it('lets a stop win that comes while a step is under way, whatever the step brin
 
         public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
         {
-            test()->postJson("/api/runs/{$this->run}/stop")->assertOk();
+            test()
+                ->postJson("/api/runs/{$this->run}/stop")
+                ->assertOk();
 
             return new LinkAnswer($this->ok, $this->ok ? '' : 'It does not want to.', $this->ok ? 0 : 7, [], 1);
         }
@@ -327,23 +355,27 @@ it('takes an answer to the question that stands, once', function () {
     [$run] = runWithOwnFile();
     $journal = new DatabaseJournal($run);
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
-    $first = $journal->append(
-        EventKind::Asked,
-        1,
-        ['about' => 'failure', 'says' => 'a', 'todo' => 'b', 'answers' => ['again', 'stop']],
-    );
+    $first = $journal->append(EventKind::Asked, 1, [
+        'about' => 'failure',
+        'says' => 'a',
+        'todo' => 'b',
+        'answers' => ['again', 'stop'],
+    ]);
     $answer = ['answer' => 'again', 'question' => $first->sequence];
     $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertOk();
     $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertStatus(409);
-    $second = $journal->append(
-        EventKind::Asked,
-        1,
-        ['about' => 'failure', 'says' => 'c', 'todo' => 'd', 'answers' => ['again', 'stop']],
-    );
-    $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertStatus(409)->assertJsonPath('error', 'Overtaken');
+    $second = $journal->append(EventKind::Asked, 1, [
+        'about' => 'failure',
+        'says' => 'c',
+        'todo' => 'd',
+        'answers' => ['again', 'stop'],
+    ]);
+    $this->postJson("/api/runs/{$run->id}/tell", $answer)
+        ->assertStatus(409)
+        ->assertJsonPath('error', 'Overtaken');
     $this->postJson("/api/runs/{$run->id}/tell", ['question' => $second->sequence] + $answer)->assertOk();
     expect(
-        array_filter($run->events(), static fn (JournalEvent $event): bool => $event->kind === EventKind::Told),
+        array_filter($run->events(), static fn(JournalEvent $event): bool => $event->kind === EventKind::Told),
     )->toHaveCount(2);
 });
 
@@ -354,19 +386,24 @@ it('holds an ended run for final', function (string $what, array $body) {
     $journal->append(EventKind::Ended, null, ['ok' => true, 'says' => '', 'seconds' => 1]);
     $this->postJson("/api/runs/{$run->id}/{$what}", $body)->assertStatus(409);
     expect($run->state()->status)->toBe(RunState::ENDED)->and($run->events())->toHaveCount(2);
-})->with([['stop', []], ['something-else', ['note' => 'x']], ['tell', ['answer' => 'again']], ['release', ['word' => 'SK-04']], ['go-on', []]]);
+})->with([
+    ['stop', []],
+    ['something-else', ['note' => 'x']],
+    ['tell', ['answer' => 'again']],
+    ['release', ['word' => 'SK-04']],
+    ['go-on', []],
+]);
 
 it('asks a person where the program itself fails on a step, and goes on afterwards', function () {
     [$run] = runWithOwnFile();
-    $conductor = new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands);
+    $conductor = new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands());
     $conductor->advance();
-    expect(
-        $conductor->fault('Division by zero')->question?->text('says'),
-    )->toBe('This program failed: Division by zero');
-    $this->postJson(
-        "/api/runs/{$run->id}/tell",
-        ['answer' => 'again'],
-    )->assertOk()->assertJsonPath('status', 'running');
+    expect($conductor->fault('Division by zero')->question?->text('says'))->toBe(
+        'This program failed: Division by zero',
+    );
+    $this->postJson("/api/runs/{$run->id}/tell", ['answer' => 'again'])
+        ->assertOk()
+        ->assertJsonPath('status', 'running');
 });
 
 it('waits for a database that is locked, and for no other error, whatever the line itself says', function () {
@@ -376,10 +413,8 @@ it('waits for a database that is locked, and for no other error, whatever the li
     Illuminate\Support\Facades\DB::unprepared(
         "CREATE TRIGGER refuses BEFORE INSERT ON journal_events BEGIN SELECT RAISE(ABORT, 'no'); END",
     );
-    $write = fn () => $journal->append(
-        EventKind::Noted,
-        null,
-        ['note' => 'The bootloader is locked, the disk is full.'],
-    );
+    $write = fn() => $journal->append(EventKind::Noted, null, [
+        'note' => 'The bootloader is locked, the disk is full.',
+    ]);
     expect($write)->toThrow(Illuminate\Database\QueryException::class);
 });

@@ -27,11 +27,23 @@ use Tornavis\Core\Situation\Situation;
  * @param  array<string, mixed>  $otherwise
  * @return array{Situation, Plan}
  */
-function agreed(Intent $intent, string $unit, array $kit, array $otherwise = [], HouseRules $house = new HouseRules): array
-{
+function agreed(
+    Intent $intent,
+    string $unit,
+    array $kit,
+    array $otherwise = [],
+    HouseRules $house = new HouseRules(),
+): array {
     $open = World::situation($unit, $kit, $otherwise, $house, intent: $intent);
-    $keys = array_map(static fn (Finding $finding): string => $finding->key, Planner::plan($open)->findings);
-    $situation = World::situation($unit, $kit, $otherwise, $house, answers: new Answers($keys, LossClass::cases()), intent: $intent);
+    $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($open)->findings);
+    $situation = World::situation(
+        $unit,
+        $kit,
+        $otherwise,
+        $house,
+        answers: new Answers($keys, LossClass::cases()),
+        intent: $intent,
+    );
 
     return [$situation, Planner::plan($situation)];
 }
@@ -39,38 +51,71 @@ function agreed(Intent $intent, string $unit, array $kit, array $otherwise = [],
 /** @return list<string> what the plan does, without the steps that only look */
 function deeds(Plan $plan): array
 {
-    $titles = array_map(static fn (Step $step): string => $step->draft->operation->title(), $plan->steps);
+    $titles = array_map(static fn(Step $step): string => $step->draft->operation->title(), $plan->steps);
 
-    return array_values(array_filter($titles, static fn (string $title): bool => ! str_starts_with($title, 'Prove the link') && ! str_starts_with($title, 'Check build')));
+    return array_values(
+        array_filter(
+            $titles,
+            static fn(string $title): bool => !str_starts_with($title, 'Prove the link') &&
+                !str_starts_with($title, 'Check build'),
+        ),
+    );
 }
 
 /** @return list<string> classes of data that do not stay where they are */
 function goes(Plan $plan): array
 {
     $ledger = $plan->ledger ?? throw new RuntimeException('The plan has no ledger.');
-    $entries = array_filter($ledger->entries, static fn (LedgerEntry $entry): bool => in_array($entry->toArray()['outcome'], ['lost', 'returns'], true));
+    $entries = array_filter(
+        $ledger->entries,
+        static fn(LedgerEntry $entry): bool => in_array($entry->toArray()['outcome'], ['lost', 'returns'], true),
+    );
 
-    return array_values(array_map(static fn (LedgerEntry $entry): string => $entry->class->value, $entries));
+    return array_values(array_map(static fn(LedgerEntry $entry): string => $entry->class->value, $entries));
 }
 
-it('plans, and the phone ends as the proof said', function (Intent $intent, string $unit, array $kit, array $otherwise, array $deeds, array $goes, HouseRules $house = new HouseRules) {
+it('plans, and the phone ends as the proof said', function (
+    Intent $intent,
+    string $unit,
+    array $kit,
+    array $otherwise,
+    array $deeds,
+    array $goes,
+    HouseRules $house = new HouseRules(),
+) {
     [$situation, $plan] = agreed($intent, $unit, $kit, $otherwise, $house);
     $rehearsal = Rehearsal::of(World::document($plan), $situation->unit, $situation->sheet, World::files($kit));
 
-    expect(deeds($plan))->toBe($deeds)
-        ->and(goes($plan))->toBe($goes)
-        ->and($rehearsal->says)->toBe('The phone started.')
-        ->and($rehearsal->differences)->toBe([])
-        ->and($plan->steps[array_key_last($plan->steps)]->draft->operation->title())->toStartWith('Check build');
+    expect(deeds($plan))
+        ->toBe($deeds)
+        ->and(goes($plan))
+        ->toBe($goes)
+        ->and($rehearsal->says)
+        ->toBe('The phone started.')
+        ->and($rehearsal->differences)
+        ->toBe([])
+        ->and($plan->steps[array_key_last($plan->steps)]->draft->operation->title())
+        ->toStartWith('Check build');
 })->with('jobs');
 
-$changed = function (Intent $intent, string $unit, array $kit, array $otherwise, array $deeds, array $goes, HouseRules $house = new HouseRules) {
+$changed = function (
+    Intent $intent,
+    string $unit,
+    array $kit,
+    array $otherwise,
+    array $deeds,
+    array $goes,
+    HouseRules $house = new HouseRules(),
+) {
     [, $plan] = agreed($intent, $unit, $kit, $otherwise, $house);
     $changes = Changes::of($plan, World::files($kit));
 
-    expect($changes->wrong)->toBe([])
-        ->and($changes->refused)->toBeGreaterThan(1)
-        ->and($changes->refused + $changes->allowed)->toBe(2 * count($plan->steps) - 1);
+    expect($changes->wrong)
+        ->toBe([])
+        ->and($changes->refused)
+        ->toBeGreaterThan(1)
+        ->and($changes->refused + $changes->allowed)
+        ->toBe(2 * count($plan->steps) - 1);
 };
 
 it('has no step whose place the proof lets go and the phone does not', $changed)->with('every ninth job');
@@ -79,13 +124,26 @@ it('has none in any job', $changed)->with('jobs')->group('whole');
 
 dataset('jobs', jobs(...));
 
-dataset('every ninth job', static fn (): array => array_filter(jobs(), static function (): bool {
-    static $number = 0;
+dataset(
+    'every ninth job',
+    static fn(): array => array_filter(jobs(), static function (): bool {
+        static $number = 0;
 
-    return $number++ % 9 === 0;
-}));
+        return $number++ % 9 === 0;
+    }),
+);
 
-/** @return array<string, array{Intent, string, list<string>, array<string, mixed>, list<string>, list<string>, 6?: HouseRules}> */
+/**
+ * @return array<string, array{
+ *     Intent,
+ *     string,
+ *     list<string>,
+ *     array<string, mixed>,
+ *     list<string>,
+ *     list<string>,
+ *     6?: HouseRules
+ * }>
+ */
 function jobs(): array
 {
     return [
@@ -93,15 +151,30 @@ function jobs(): array
             Intent::BringBack,
             'SK-07',
             [],
-            ['mode' => 'recovery', 'slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => '4.1', 'slot.a.recovery.abilities' => ['sideload']],
+            [
+                'mode' => 'recovery',
+                'slot.a.recovery.family' => 'Wicket',
+                'slot.a.recovery.version' => '4.1',
+                'slot.a.recovery.abilities' => ['sideload'],
+            ],
             ['Restart into system'],
             [],
         ],
-        'a phone whose system is half written and whose battery is low, charged and installed anew without its system' => [
+        'a phone whose system is half written and whose battery is low, charged and installed anew without its ' .
+        'system' => [
             Intent::Fresh,
             'SK-07',
             World::SALTERN,
-            ['mode' => 'bootloader', 'battery.percent' => 20, 'locks.screen' => true, 'slot.a.os.state' => 'incomplete', 'slot.a.image.boot' => 'an image written in part', 'slot.a.image.dtbo' => 'an image written in part', 'slot.a.image.vendor_boot' => 'an image written in part', 'data.writtenBy' => 'a key that is lost'],
+            [
+                'mode' => 'bootloader',
+                'battery.percent' => 20,
+                'locks.screen' => true,
+                'slot.a.os.state' => 'incomplete',
+                'slot.a.image.boot' => 'an image written in part',
+                'slot.a.image.dtbo' => 'an image written in part',
+                'slot.a.image.vendor_boot' => 'an image written in part',
+                'data.writtenBy' => 'a key that is lost',
+            ],
             [
                 'Charge to 60 percent',
                 'boot of Saltern 15.2 into slot B',
@@ -121,7 +194,12 @@ function jobs(): array
             Intent::BringBack,
             'SK-07',
             [],
-            ['mode' => 'sideload', 'slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => '4.1', 'slot.a.recovery.abilities' => ['sideload']],
+            [
+                'mode' => 'sideload',
+                'slot.a.recovery.family' => 'Wicket',
+                'slot.a.recovery.version' => '4.1',
+                'slot.a.recovery.abilities' => ['sideload'],
+            ],
             ['Leave sideload for the recovery', 'Restart into system'],
             [],
         ],
@@ -129,7 +207,15 @@ function jobs(): array
             Intent::BringBack,
             'SK-07',
             [],
-            ['mode' => 'bootloader', 'slot.active' => 'b', 'slot.b.os.state' => 'incomplete', 'slot.b.image.boot' => 'an image written in part', 'slot.b.image.dtbo' => 'an image written in part', 'slot.b.image.vendor_boot' => 'an image written in part', 'data.empty' => true],
+            [
+                'mode' => 'bootloader',
+                'slot.active' => 'b',
+                'slot.b.os.state' => 'incomplete',
+                'slot.b.image.boot' => 'an image written in part',
+                'slot.b.image.dtbo' => 'an image written in part',
+                'slot.b.image.vendor_boot' => 'an image written in part',
+                'data.empty' => true,
+            ],
             ['Make slot A the active one', 'Restart into system', 'First boot'],
             [],
         ],
@@ -137,7 +223,12 @@ function jobs(): array
         'a fresh install on one slot, the vendor first, then the build, then the services' => [
             Intent::Fresh,
             'SK-02',
-            ['driftglass-14.3-20260701-carrick.zip', 'vendor-9.4-carrick.zip', 'wicket-4.1-carrick.img', 'larder-mini-14-arm64.zip'],
+            [
+                'driftglass-14.3-20260701-carrick.zip',
+                'vendor-9.4-carrick.zip',
+                'wicket-4.1-carrick.img',
+                'larder-mini-14-arm64.zip',
+            ],
             [],
             [
                 'Charge to 60 percent',
@@ -179,7 +270,12 @@ function jobs(): array
         'a fresh install with a root package, last of all' => [
             Intent::Fresh,
             'SK-02',
-            ['driftglass-14.3-20260701-carrick.zip', 'vendor-9.4-carrick.zip', 'wicket-4.1-carrick.img', 'latchkey-4.2.zip'],
+            [
+                'driftglass-14.3-20260701-carrick.zip',
+                'vendor-9.4-carrick.zip',
+                'wicket-4.1-carrick.img',
+                'latchkey-4.2.zip',
+            ],
             ['battery.percent' => 90],
             [
                 'Remove screen lock and biometrics',
@@ -327,10 +423,7 @@ function jobs(): array
             'SK-13',
             [],
             [],
-            [
-                'Restore the backup "before the update"',
-                'Restart into system',
-            ],
+            ['Restore the backup "before the update"', 'Restart into system'],
             [],
         ],
         'a second system that goes' => [
@@ -381,7 +474,14 @@ function jobs(): array
             'SK-06',
             ['lychgate-2.4-second-stage-marl.img', 'lychgate-2.2-marl.img'],
             ['slot.-.recovery.family' => null, 'slot.-.recovery.version' => null],
-            ['Restart into bootloader', 'Lychgate 2.2', 'Restart into recovery', 'Put Lychgate 2.4 into recovery', 'Restart recovery', 'Restart into system'],
+            [
+                'Restart into bootloader',
+                'Lychgate 2.2',
+                'Restart into recovery',
+                'Put Lychgate 2.4 into recovery',
+                'Restart recovery',
+                'Restart into system',
+            ],
             [],
         ],
         'a recovery in boot, started once and then put in by itself' => [
@@ -389,7 +489,12 @@ function jobs(): array
             'SK-09',
             ['wicket-4.1-becket.img'],
             ['battery.percent' => 90],
-            ['Restart into bootloader', 'Start Wicket 4.1 once', 'Put Wicket 4.1 into boot of slot B', 'Restart into system'],
+            [
+                'Restart into bootloader',
+                'Start Wicket 4.1 once',
+                'Put Wicket 4.1 into boot of slot B',
+                'Restart into system',
+            ],
             [],
         ],
         'a recovery as a part of vendor boot' => [
@@ -397,7 +502,12 @@ function jobs(): array
             'SK-07',
             ['wicket-4.1-bowline.img'],
             [],
-            ['Restart into bootloader', 'Put Wicket 4.1 into vendor boot of slot A', 'Restart into recovery', 'Restart into system'],
+            [
+                'Restart into bootloader',
+                'Put Wicket 4.1 into vendor boot of slot A',
+                'Restart into recovery',
+                'Restart into system',
+            ],
             [],
         ],
         'a generic image through the userspace bootloader, verification off first' => [
@@ -449,11 +559,7 @@ function jobs(): array
             'SK-09',
             ['ferrule-15.1-becket.img'],
             [],
-            [
-                'Restart into bootloader',
-                'Ferrule 15.1 into slot B',
-                'Restart into system',
-            ],
+            ['Restart into bootloader', 'Ferrule 15.1 into slot B', 'Restart into system'],
             [],
         ],
         'a fix by a recovery that is only started once' => [
@@ -475,12 +581,7 @@ function jobs(): array
             'SK-06',
             ['latchkey-4.2.zip'],
             [],
-            [
-                'Restart into recovery',
-                'Start sideload in the recovery',
-                'Sideload Latchkey 4.2',
-                'Restart into system',
-            ],
+            ['Restart into recovery', 'Start sideload in the recovery', 'Sideload Latchkey 4.2', 'Restart into system'],
             [],
         ],
         'services and root together, in their order' => [
@@ -520,7 +621,21 @@ function jobs(): array
             Intent::BackToStock,
             'SK-11',
             ['hull-11.1.2-prusik.zip'],
-            ['battery.percent' => 90, 'slot.a.layout' => 'dynamic', 'slot.b.layout' => 'dynamic', 'slot.a.os.family' => 'Saltern', 'slot.a.os.version' => '13.4', 'slot.a.os.release' => '13', 'slot.a.os.buildId' => 'saltern-13.4-20260802-prusik', 'slot.a.os.stock' => false, 'slot.a.image.boot' => 'saltern-13.4-20260802-prusik', 'slot.a.image.dtbo' => 'saltern-13.4-20260802-prusik', 'slot.a.verification.on' => false, 'data.writtenBy' => 'Saltern', 'data.holds.photos' => true],
+            [
+                'battery.percent' => 90,
+                'slot.a.layout' => 'dynamic',
+                'slot.b.layout' => 'dynamic',
+                'slot.a.os.family' => 'Saltern',
+                'slot.a.os.version' => '13.4',
+                'slot.a.os.release' => '13',
+                'slot.a.os.buildId' => 'saltern-13.4-20260802-prusik',
+                'slot.a.os.stock' => false,
+                'slot.a.image.boot' => 'saltern-13.4-20260802-prusik',
+                'slot.a.image.dtbo' => 'saltern-13.4-20260802-prusik',
+                'slot.a.verification.on' => false,
+                'data.writtenBy' => 'Saltern',
+                'data.holds.photos' => true,
+            ],
             [
                 'Restart into bootloader',
                 'Nordhus Hull 11.1.2: boot, dtbo, verify, modem, trust, system, product, vendor into slot A',
@@ -564,7 +679,12 @@ function jobs(): array
             Intent::Kernel,
             'SK-07',
             ['whetstone-2.1-bowline.zip'],
-            ['slot.a.os.release' => '15', 'slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => '4.1', 'slot.a.recovery.abilities' => ['sideload']],
+            [
+                'slot.a.os.release' => '15',
+                'slot.a.recovery.family' => 'Wicket',
+                'slot.a.recovery.version' => '4.1',
+                'slot.a.recovery.abilities' => ['sideload'],
+            ],
             [
                 'Restart into recovery',
                 'Start sideload in the recovery',
@@ -576,7 +696,13 @@ function jobs(): array
         'a new layout on a phone that was not made with one, the recovery shown to work before anything is erased' => [
             Intent::Fresh,
             'SK-11',
-            ['saltern-13.4-20260802-prusik.zip', 'wicket-4.1-prusik.img', 'verify-11.1.2-prusik.img', 'empty-super-prusik.img', 'slot-copy-1.2.zip'],
+            [
+                'saltern-13.4-20260802-prusik.zip',
+                'wicket-4.1-prusik.img',
+                'verify-11.1.2-prusik.img',
+                'empty-super-prusik.img',
+                'slot-copy-1.2.zip',
+            ],
             ['battery.percent' => 95],
             [
                 'Restart into bootloader',
@@ -611,7 +737,12 @@ function jobs(): array
             Intent::Fresh,
             'SK-11',
             ['saltern-13.4-20260802-prusik.zip', 'wicket-4.1-prusik.img', 'slot-copy-1.2.zip'],
-            ['battery.percent' => 95, 'slot.a.os.stock' => false, 'slot.a.os.family' => 'Saltern', 'slot.a.verification.on' => false],
+            [
+                'battery.percent' => 95,
+                'slot.a.os.stock' => false,
+                'slot.a.os.family' => 'Saltern',
+                'slot.a.verification.on' => false,
+            ],
             [
                 'Restart into bootloader',
                 'Wicket 4.1 into slot A',

@@ -10,11 +10,11 @@ use Tests\Support\World;
 use Tornavis\Core\Package\PackageInspector;
 
 beforeEach(function () {
-    $this->folder = sys_get_temp_dir().'/shelf-'.getmypid().'-'.bin2hex(random_bytes(3));
+    $this->folder = sys_get_temp_dir() . '/shelf-' . getmypid() . '-' . bin2hex(random_bytes(3));
     mkdir($this->folder);
     $this->put = function (string $name, bool $withCard = true): void {
         copy(World::path($name), "{$this->folder}/{$name}");
-        $withCard && copy(World::path($name).'.card.json', "{$this->folder}/{$name}.card.json");
+        $withCard && copy(World::path($name) . '.card.json', "{$this->folder}/{$name}.card.json");
     };
     $this->shelf = new Shelf($this->folder, app(App\Shelf\Apart::class));
 });
@@ -24,10 +24,14 @@ it('takes in what is new, with its checksum and its verdict', function () {
     expect($this->shelf->look())->toBe(1);
     $record = PackageRecord::query()->sole();
 
-    expect($record->kind)->toBe('recovery')
-        ->and($record->sha256)->toBe(hash_file('sha256', "{$this->folder}/wicket-4.1-bowline.img"))
-        ->and($record->hashed_bytes)->toBe($record->size_bytes)
-        ->and($record->package()->integrity()->value)->toBe('verified');
+    expect($record->kind)
+        ->toBe('recovery')
+        ->and($record->sha256)
+        ->toBe(hash_file('sha256', "{$this->folder}/wicket-4.1-bowline.img"))
+        ->and($record->hashed_bytes)
+        ->toBe($record->size_bytes)
+        ->and($record->package()->integrity()->value)
+        ->toBe('verified');
 });
 
 it('shows a file at once and computes its checksum in the queue', function () {
@@ -36,7 +40,10 @@ it('shows a file at once and computes its checksum in the queue', function () {
     $this->shelf->look();
 
     Queue::assertPushed(ReadPackage::class, 1);
-    expect(PackageRecord::query()->sole()->sha256)->toBeNull()->and(PackageRecord::query()->sole()->kind)->toBe('recovery');
+    expect(PackageRecord::query()->sole()->sha256)
+        ->toBeNull()
+        ->and(PackageRecord::query()->sole()->kind)
+        ->toBe('recovery');
 });
 
 it('reads again when the file or its card changed', function () {
@@ -46,10 +53,16 @@ it('reads again when the file or its card changed', function () {
 
     copy(World::path('wicket-4.1-bowline.img.card.json'), "{$this->folder}/wicket-4.1-bowline.img.card.json");
     touch("{$this->folder}/wicket-4.1-bowline.img.card.json", time() + 5);
-    expect($this->shelf->look())->toBe(1)->and(PackageRecord::query()->sole()->kind)->toBe('recovery');
+    expect($this->shelf->look())
+        ->toBe(1)
+        ->and(PackageRecord::query()->sole()->kind)
+        ->toBe('recovery');
 
     file_put_contents("{$this->folder}/wicket-4.1-bowline.img", 'x', FILE_APPEND);
-    expect($this->shelf->look())->toBe(1)->and(PackageRecord::query()->sole()->package()->integrity()->value)->toBe('damaged');
+    expect($this->shelf->look())
+        ->toBe(1)
+        ->and(PackageRecord::query()->sole()->package()->integrity()->value)
+        ->toBe('damaged');
 });
 
 it('marks what is gone and keeps what was known of it', function () {
@@ -59,7 +72,12 @@ it('marks what is gone and keeps what was known of it', function () {
     $this->shelf->look();
     $record = PackageRecord::query()->sole();
 
-    expect($record->missing)->toBeTrue()->and($record->package()->title())->toBe('Wicket 4.1')->and(PackageRecord::shelf())->toBe([]);
+    expect($record->missing)
+        ->toBeTrue()
+        ->and($record->package()->title())
+        ->toBe('Wicket 4.1')
+        ->and(PackageRecord::shelf())
+        ->toBe([]);
     ($this->put)('wicket-4.1-bowline.img');
     $this->shelf->look();
     expect(PackageRecord::query()->sole()->missing)->toBeFalse();
@@ -71,7 +89,10 @@ it('passes over cards, parts of downloads, hidden files and folders', function (
     file_put_contents("{$this->folder}/lonely.zip.card.json", '{}');
     mkdir("{$this->folder}/folder");
 
-    expect($this->shelf->look())->toBe(0)->and(PackageRecord::query()->count())->toBe(0);
+    expect($this->shelf->look())
+        ->toBe(0)
+        ->and(PackageRecord::query()->count())
+        ->toBe(0);
 });
 
 it('keeps a file that cannot be read in sight, with the reason', function () {
@@ -79,7 +100,10 @@ it('keeps a file that cannot be read in sight, with the reason', function () {
     $this->shelf->look();
     $package = PackageRecord::query()->sole()->package();
 
-    expect($package->problem)->toContain('of no kind that is read here')->and($package->integrity()->value)->toBe('damaged');
+    expect($package->problem)
+        ->toContain('of no kind that is read here')
+        ->and($package->integrity()->value)
+        ->toBe('damaged');
 });
 
 it('is empty where there is no folder', function () {
@@ -91,21 +115,37 @@ it('has no file that climbs into the browser as markup', function () {
     copy(World::path('wicket-4.1-bowline.img'), "{$this->folder}/{$name}");
     $this->shelf->look();
 
-    expect(PackageInspector::standard()->describe("{$this->folder}/{$name}")->name())->toBe($name)
-        ->and((string) $this->getJson('/api/shelf')->assertOk()->getContent())->toContain('onerror')
-        ->and($this->getJson('/api/shelf')->headers->get('Content-Type'))->toBe('application/json');
+    expect(
+        PackageInspector::standard()
+            ->describe("{$this->folder}/{$name}")
+            ->name(),
+    )
+        ->toBe($name)
+        ->and((string) $this->getJson('/api/shelf')->assertOk()->getContent())
+        ->toContain('onerror')
+        ->and($this->getJson('/api/shelf')->headers->get('Content-Type'))
+        ->toBe('application/json');
 });
 
 it('recognises a file that was renamed, with all that rests on it', function () {
     ($this->put)('wicket-4.1-bowline.img', false);
     $this->shelf->look();
     $id = PackageRecord::query()->sole()->id;
-    PackageRecord::query()->sole()->update(['typed' => [['name' => 'family', 'value' => 'Wicket', 'source' => 'typed']]]);
+    PackageRecord::query()
+        ->sole()
+        ->update(['typed' => [['name' => 'family', 'value' => 'Wicket', 'source' => 'typed']]]);
     rename("{$this->folder}/wicket-4.1-bowline.img", "{$this->folder}/renamed.img");
     $this->shelf->look();
     $record = PackageRecord::query()->sole();
 
-    expect($record->id)->toBe($id)->and($record->missing)->toBeFalse()->and($record->name)->toBe('renamed.img')->and($record->package()->facts->text('family'))->toBe('Wicket');
+    expect($record->id)
+        ->toBe($id)
+        ->and($record->missing)
+        ->toBeFalse()
+        ->and($record->name)
+        ->toBe('renamed.img')
+        ->and($record->package()->facts->text('family'))
+        ->toBe('Wicket');
 });
 
 it('reads files in place in folders that a person names, and refuses what is no folder', function () {
@@ -132,11 +172,11 @@ it('notices that something came, went or changed, a card or a list beside it too
 
     expect($this->shelf->isBehind())->toBeFalse();
 })->with([
-    'another file' => [fn ($test) => ($test->put)('sweep-1.1.zip')],
-    'a longer one' => [fn ($test) => file_put_contents("{$test->folder}/latchkey-4.2.zip", 'x', FILE_APPEND)],
-    'a card' => [fn ($test) => touch("{$test->folder}/latchkey-4.2.zip.card.json", time() + 5)],
-    'a list' => [fn ($test) => touch("{$test->folder}/SHA256SUMS", time() + 5)],
-    'nothing any more' => [fn ($test) => unlink("{$test->folder}/latchkey-4.2.zip")],
+    'another file' => [fn($test) => ($test->put)('sweep-1.1.zip')],
+    'a longer one' => [fn($test) => file_put_contents("{$test->folder}/latchkey-4.2.zip", 'x', FILE_APPEND)],
+    'a card' => [fn($test) => touch("{$test->folder}/latchkey-4.2.zip.card.json", time() + 5)],
+    'a list' => [fn($test) => touch("{$test->folder}/SHA256SUMS", time() + 5)],
+    'nothing any more' => [fn($test) => unlink("{$test->folder}/latchkey-4.2.zip")],
 ]);
 
 it('notices that a file went which had come by another way since it looked', function () {
@@ -152,7 +192,16 @@ it('notices that a file went which had come by another way since it looked', fun
 describe('one file', function () {
     beforeEach(function () {
         config(['tornavis.shelf' => $this->folder]);
-        foreach (['larder-mini-15-arm64.zip', 'hull-13.0-becket-eu-swapped.zip', 'driftglass-15.1-20260902-becket.zip', 'driftglass-15.2-20260915-becket-nightly.zip', 'wicket-4.1-becket.img'] as $name) {
+        foreach (
+            [
+                'larder-mini-15-arm64.zip',
+                'hull-13.0-becket-eu-swapped.zip',
+                'driftglass-15.1-20260902-becket.zip',
+                'driftglass-15.2-20260915-becket-nightly.zip',
+                'wicket-4.1-becket.img',
+            ]
+            as $name
+        ) {
             ($this->put)($name);
         }
         app(App\Work\DemoWorld::class);
@@ -161,29 +210,46 @@ describe('one file', function () {
         }
         App\Models\UnitRecord::keep(World::unit('SK-09'));
         $this->shelf->look();
-        $this->id = fn (string $name): int => PackageRecord::query()->where('name', $name)->firstOrFail()->id;
+        $this->id = fn(string $name): int => PackageRecord::query()->where('name', $name)->firstOrFail()->id;
     });
 
     it('answers as its schema says', function () {
         foreach (PackageRecord::query()->pluck('id') as $id) {
             Tests\Support\Schemas::hold($this->getJson("/api/shelf/{$id}")->assertOk(), 'file');
         }
-        Tests\Support\Schemas::hold($this->getJson('/api/shelf/'.($this->id)('driftglass-15.1-20260902-becket.zip').'/compare/'.($this->id)('driftglass-15.2-20260915-becket-nightly.zip'))->assertOk(), 'compare');
+        Tests\Support\Schemas::hold(
+            $this->getJson(
+                '/api/shelf/' .
+                    ($this->id)('driftglass-15.1-20260902-becket.zip') .
+                    '/compare/' .
+                    ($this->id)('driftglass-15.2-20260915-becket-nightly.zip'),
+            )->assertOk(),
+            'compare',
+        );
     });
 
     it('says what a build needs beside it, which file serves and why others do not', function () {
-        $kit = $this->getJson('/api/shelf/'.($this->id)('driftglass-15.1-20260902-becket.zip'))->json('kits.0');
+        $kit = $this->getJson('/api/shelf/' . ($this->id)('driftglass-15.1-20260902-becket.zip'))->json('kits.0');
         $needs = array_column($kit['needs'], null, 'need');
 
-        expect($kit['unit'])->toBe('SK-09')->and($needs['Wicket 4.0 or newer']['chosen']['title'])->toBe('Wicket 4.1')->and($needs['Wicket 4.0 or newer']['why'])->toBe('It is the only file that serves.')
-            ->and($this->getJson('/api/shelf/'.($this->id)('wicket-4.1-becket.img'))->json('servedBy'))->toContain(['unit' => 'SK-09', 'build' => 'Driftglass 15.1']);
+        expect($kit['unit'])
+            ->toBe('SK-09')
+            ->and($needs['Wicket 4.0 or newer']['chosen']['title'])
+            ->toBe('Wicket 4.1')
+            ->and($needs['Wicket 4.0 or newer']['why'])
+            ->toBe('It is the only file that serves.')
+            ->and($this->getJson('/api/shelf/' . ($this->id)('wicket-4.1-becket.img'))->json('servedBy'))
+            ->toContain(['unit' => 'SK-09', 'build' => 'Driftglass 15.1']);
     });
 
     it('compares the images inside with what is stated about them', function () {
         $id = ($this->id)('hull-13.0-becket-eu-swapped.zip');
         $this->postJson("/api/shelf/{$id}/check")->assertStatus(202);
         $check = $this->getJson("/api/shelf/{$id}")->json('imageCheck');
-        expect($check['status'])->toBe('done')->and(count(array_filter($check['outcomes'], static fn (array $o): bool => ! $o['agrees'])))->toBe(2);
+        expect($check['status'])
+            ->toBe('done')
+            ->and(count(array_filter($check['outcomes'], static fn(array $o): bool => !$o['agrees'])))
+            ->toBe(2);
     });
 
     it('takes a partition out, with its hash checked', function () {
@@ -192,8 +258,12 @@ describe('one file', function () {
         $this->postJson("/api/shelf/{$id}/partition/dtbo")->assertStatus(202);
         Tests\Support\Schemas::hold($this->getJson("/api/shelf/{$id}"), 'file');
         expect($this->getJson("/api/shelf/{$id}")->json('extraction.status'))->toBe('done');
-        $file = $this->get("/api/shelf/{$id}/partition/dtbo")->assertOk()->baseResponse->getFile();
-        expect(hash_file('sha256', $file->getPathname()))->toBe(World::package('driftglass-15.1-20260902-becket.zip')->imageFor('dtbo')?->sha256);
+        $file = $this->get("/api/shelf/{$id}/partition/dtbo")
+            ->assertOk()
+            ->baseResponse->getFile();
+        expect(hash_file('sha256', $file->getPathname()))->toBe(
+            World::package('driftglass-15.1-20260902-becket.zip')->imageFor('dtbo')?->sha256,
+        );
         $this->postJson("/api/shelf/{$id}/partition/nothing")->assertUnprocessable();
     });
 
@@ -201,7 +271,10 @@ describe('one file', function () {
         $id = ($this->id)('larder-mini-15-arm64.zip');
         $this->postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => '14'])->assertCreated();
         $file = $this->getJson("/api/shelf/{$id}");
-        expect($file->json('conflictsOf.0.name'))->toBe('release')->and(array_column($file->json('conflictsOf.0.statements'), 'source'))->toBe(['card', 'typed']);
+        expect($file->json('conflictsOf.0.name'))
+            ->toBe('release')
+            ->and(array_column($file->json('conflictsOf.0.statements'), 'source'))
+            ->toBe(['card', 'typed']);
         $this->postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => ''])->assertCreated();
         expect($this->getJson("/api/shelf/{$id}")->json('conflictsOf'))->toBe([]);
         $this->postJson("/api/shelf/{$id}/facts", ['name' => 'colour', 'value' => 'red'])->assertUnprocessable();
@@ -213,13 +286,16 @@ describe('one file', function () {
         $this->putJson("/api/shelf/{$id}/card", ['versionName' => '4.2'] + $card)->assertCreated();
         expect($this->getJson("/api/shelf/{$id}")->json('title'))->toBe('Wicket 4.2');
         $this->putJson("/api/shelf/{$id}/card", ['kind' => 'toaster'] + $card)->assertUnprocessable();
-        $this->putJson("/api/shelf/{$id}/card", ['file' => ['name' => 'other.img', 'sizeBytes' => 1]] + $card)->assertUnprocessable();
+        $this->putJson(
+            "/api/shelf/{$id}/card",
+            ['file' => ['name' => 'other.img', 'sizeBytes' => 1]] + $card,
+        )->assertUnprocessable();
         expect($this->getJson("/api/shelf/{$id}")->json('title'))->toBe('Wicket 4.2');
     });
 
     it('gives out the sums of the whole shelf as the sum tools read them', function () {
         file_put_contents("{$this->folder}/all.sha256", $this->get('/api/shelf/SHA256SUMS')->assertOk()->getContent());
-        exec('cd '.escapeshellarg($this->folder).' && sha256sum -c --quiet all.sha256', $out, $code);
+        exec('cd ' . escapeshellarg($this->folder) . ' && sha256sum -c --quiet all.sha256', $out, $code);
         expect($code)->toBe(0);
     });
 
@@ -241,9 +317,12 @@ it('lays no older reading of a file over a newer one', function () {
     // While the file is being hashed a card comes and is taken in.
     $came = false;
     PackageRecord::retrieved(function () use (&$came): void {
-        if (! $came) {
+        if (!$came) {
             $came = true;
-            copy(World::path('wicket-4.1-bowline.img').'.card.json', "{$this->folder}/wicket-4.1-bowline.img.card.json");
+            copy(
+                World::path('wicket-4.1-bowline.img') . '.card.json',
+                "{$this->folder}/wicket-4.1-bowline.img.card.json",
+            );
             touch("{$this->folder}/wicket-4.1-bowline.img.card.json", time() + 5);
             $this->shelf->look();
         }
@@ -252,5 +331,8 @@ it('lays no older reading of a file over a newer one', function () {
     expect($came)->toBeTrue()->and($record->refresh()->kind)->toBe('recovery')->and($record->sha256)->toBeNull();
 
     (new ReadPackage($record->id))->handle(app(App\Shelf\Apart::class));
-    expect($record->refresh()->kind)->toBe('recovery')->and($record->sha256)->toBe(hash_file('sha256', "{$this->folder}/wicket-4.1-bowline.img"));
+    expect($record->refresh()->kind)
+        ->toBe('recovery')
+        ->and($record->sha256)
+        ->toBe(hash_file('sha256', "{$this->folder}/wicket-4.1-bowline.img"));
 });

@@ -17,19 +17,21 @@ function standIn(int $port, float $speed): Process
 {
     $folder = config()->string('tornavis.phones');
     is_dir($folder) || mkdir($folder, 0o755, true);
-    (new PhoneShelf($folder))->keep(PhoneFromUnit::make(World::unit('SK-07', ['mode' => 'bootloader']), World::sheet('bowline')));
+    (new PhoneShelf($folder))->keep(
+        PhoneFromUnit::make(World::unit('SK-07', ['mode' => 'bootloader']), World::sheet('bowline')),
+    );
     $process = new Process(
         [PHP_BINARY, base_path('artisan'), 'tornavis:stand-in', "--port={$port}", "--speed={$speed}"],
         null,
         ['TORNAVIS_PHONES' => $folder, 'TORNAVIS_DATA' => storage_path()],
     );
     $process->start();
-    $process->waitUntil(static fn (string $type, string $output): bool => str_contains($output, 'listens'));
+    $process->waitUntil(static fn(string $type, string $output): bool => str_contains($output, 'listens'));
 
     return $process;
 }
 
-$link = fn (int $port): StandInLink => (new StandInLink($port))->to(
+$link = fn(int $port): StandInLink => (new StandInLink($port))->to(
     'SKF3A07Q41',
     'tests',
     KitFiles::at(
@@ -41,51 +43,98 @@ it('carries operations out on a phone in another process, with progress', functi
     $port = Ports::free();
     $process = standIn($port, 2000);
     $shown = [];
-    $answer = $link($port)->carryOut('flash', ['package' => 'firmware-5.2.8-bowline.zip', 'partitions' => ['modem', 'trust'], 'entries' => ['firmware/modem.img', 'firmware/trust.img'], 'slot' => 'b'], function (Progress $progress) use (&$shown): void {
-        $shown[] = $progress->shows;
-    });
+    $answer = $link($port)->carryOut(
+        'flash',
+        [
+            'package' => 'firmware-5.2.8-bowline.zip',
+            'partitions' => ['modem', 'trust'],
+            'entries' => ['firmware/modem.img', 'firmware/trust.img'],
+            'slot' => 'b',
+        ],
+        function (Progress $progress) use (&$shown): void {
+            $shown[] = $progress->shows;
+        },
+    );
     $facts = $link($port)->observe()->facts;
-    $refused = $link($port)->carryOut('flash', ['package' => 'wicket-4.1-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], fn () => null);
+    $refused = $link($port)->carryOut(
+        'flash',
+        ['package' => 'wicket-4.1-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'],
+        fn() => null,
+    );
     $serials = $link($port)->serials();
     $stranger = $link($port)->to('NOBODY')->observe();
     $process->stop(2);
 
-    expect($answer->ok)->toBeTrue()->and($answer->elapsedSeconds)->toBeGreaterThan(15)
-        ->and($shown)->toContain('Sending modem')->toContain('Writing trust')
-        ->and($facts['slot.b.firmware.version'])->toBe('5.2.8')->and($facts['slot.a.firmware.version'])->toBe('5.2.11')
-        ->and($refused->ok)->toBeFalse()->and($refused->says)->toContain('not for boot')
-        ->and($serials)->toContain('SKF3A07Q41')
-        ->and($stranger->ok)->toBeFalse();
+    expect($answer->ok)
+        ->toBeTrue()
+        ->and($answer->elapsedSeconds)
+        ->toBeGreaterThan(15)
+        ->and($shown)
+        ->toContain('Sending modem')
+        ->toContain('Writing trust')
+        ->and($facts['slot.b.firmware.version'])
+        ->toBe('5.2.8')
+        ->and($facts['slot.a.firmware.version'])
+        ->toBe('5.2.11')
+        ->and($refused->ok)
+        ->toBeFalse()
+        ->and($refused->says)
+        ->toContain('not for boot')
+        ->and($serials)
+        ->toContain('SKF3A07Q41')
+        ->and($stranger->ok)
+        ->toBeFalse();
 });
 
-it('says that the link is lost when the stand-in dies in the middle, and the phone is found as it was left', function () use ($link) {
-    $port = Ports::free();
-    $process = standIn($port, 4);
-    $killed = false;
-    try {
-        $link($port)->carryOut('flash', ['package' => 'saltern-15.2-boot-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'], function () use ($process, &$killed): void {
-            if (! $killed) {
-                $killed = true;
-                $process->signal(SIGKILL);
-            }
-        });
-        test()->fail('The link was not lost.');
-    } catch (LinkLost $lost) {
-        expect($lost->todo)->toContain('start the stand-in again');
-    }
-    $phone = (new PhoneShelf(config()->string('tornavis.phones')))->find('SKF3A07Q41');
+it(
+    'says that the link is lost when the stand-in dies in the middle, and the phone is found as it was left',
+    function () use ($link) {
+        $port = Ports::free();
+        $process = standIn($port, 4);
+        $killed = false;
+        try {
+            $link($port)->carryOut(
+                'flash',
+                [
+                    'package' => 'saltern-15.2-boot-bowline.img',
+                    'partitions' => ['boot'],
+                    'entries' => [''],
+                    'slot' => 'b',
+                ],
+                function () use ($process, &$killed): void {
+                    if (!$killed) {
+                        $killed = true;
+                        $process->signal(SIGKILL);
+                    }
+                },
+            );
+            test()->fail('The link was not lost.');
+        } catch (LinkLost $lost) {
+            expect($lost->todo)->toContain('start the stand-in again');
+        }
+        $phone = (new PhoneShelf(config()->string('tornavis.phones')))->find('SKF3A07Q41');
 
-    expect($killed)->toBeTrue()->and($phone?->written('boot', 'b')['whole'] ?? null)->toBeFalse();
-});
+        expect($killed)
+            ->toBeTrue()
+            ->and($phone?->written('boot', 'b')['whole'] ?? null)
+            ->toBeFalse();
+    },
+);
 
 it('waits no longer than a page may for a stand-in that says nothing', function () {
     $silent = stream_socket_server('tcp://127.0.0.1:0');
     $port = (int) preg_replace('/.*:/', '', (string) stream_socket_get_name($silent, false));
     $began = microtime(true);
-    expect((new StandInLink($port))->serials())->toBe([])->and(microtime(true) - $began)->toBeLessThan(6.0);
+    expect((new StandInLink($port))->serials())
+        ->toBe([])
+        ->and(microtime(true) - $began)
+        ->toBeLessThan(6.0);
 });
 
 it('says that the link is lost when no stand-in runs', function () use ($link) {
     $port = Ports::free();
-    expect($link($port)->serials())->toBe([])->and(fn () => $link($port)->observe())->toThrow(LinkLost::class, (string) $port);
+    expect($link($port)->serials())
+        ->toBe([])
+        ->and(fn() => $link($port)->observe())
+        ->toThrow(LinkLost::class, (string) $port);
 });

@@ -8,37 +8,74 @@ use Illuminate\Testing\TestResponse;
 use Tests\Support\World;
 
 beforeEach(function () {
-    $this->folder = sys_get_temp_dir().'/uploads-'.getmypid().'-'.bin2hex(random_bytes(3));
+    $this->folder = sys_get_temp_dir() . '/uploads-' . getmypid() . '-' . bin2hex(random_bytes(3));
     mkdir($this->folder);
     config(['tornavis.shelf' => $this->folder]);
     $this->data = (string) file_get_contents(World::path('latchkey-4.2.zip'));
-    $this->begin = fn (string $name, int $length): TestResponse => $this->call('POST', '/api/uploads', server: ['HTTP_UPLOAD_LENGTH' => (string) $length, 'HTTP_UPLOAD_METADATA' => 'filename '.base64_encode($name), 'HTTP_TUS_RESUMABLE' => '1.0.0', 'HTTP_ACCEPT' => 'application/json']);
-    $this->piece = fn (string $at, int $offset, string $piece): TestResponse => $this->call('PATCH', $at, server: ['HTTP_UPLOAD_OFFSET' => (string) $offset, 'CONTENT_TYPE' => 'application/offset+octet-stream', 'HTTP_ACCEPT' => 'application/json'], content: $piece);
+    $this->begin = fn(string $name, int $length): TestResponse => $this->call(
+        'POST',
+        '/api/uploads',
+        server: [
+            'HTTP_UPLOAD_LENGTH' => (string) $length,
+            'HTTP_UPLOAD_METADATA' => 'filename ' . base64_encode($name),
+            'HTTP_TUS_RESUMABLE' => '1.0.0',
+            'HTTP_ACCEPT' => 'application/json',
+        ],
+    );
+    $this->piece = fn(string $at, int $offset, string $piece): TestResponse => $this->call(
+        'PATCH',
+        $at,
+        server: [
+            'HTTP_UPLOAD_OFFSET' => (string) $offset,
+            'CONTENT_TYPE' => 'application/offset+octet-stream',
+            'HTTP_ACCEPT' => 'application/json',
+        ],
+        content: $piece,
+    );
 });
 
 it('takes a file in pieces, says how far it is, and puts it on the shelf when it is whole', function () {
     $at = (string) ($this->begin)('latchkey-4.2.zip', strlen($this->data))->assertCreated()->headers->get('Location');
     ($this->piece)($at, 0, substr($this->data, 0, 5000))->assertNoContent()->assertHeader('Upload-Offset', '5000');
-    $this->call('HEAD', $at)->assertOk()->assertHeader('Upload-Offset', '5000')->assertHeader('Upload-Length', (string) strlen($this->data));
-    expect(glob("{$this->folder}/*"))->toBe([])->and(PackageRecord::query()->count())->toBe(0);
+    $this->call('HEAD', $at)
+        ->assertOk()
+        ->assertHeader('Upload-Offset', '5000')
+        ->assertHeader('Upload-Length', (string) strlen($this->data));
+    expect(glob("{$this->folder}/*"))
+        ->toBe([])
+        ->and(PackageRecord::query()->count())
+        ->toBe(0);
 
     ($this->piece)($at, 5000, substr($this->data, 5000))->assertNoContent();
-    expect(file_get_contents("{$this->folder}/latchkey-4.2.zip"))->toBe($this->data)
-        ->and(PackageRecord::query()->sole()->sha256)->toBe(hash('sha256', $this->data))
-        ->and(glob("{$this->folder}/.*.{part,upload}", GLOB_BRACE))->toBe([]);
+    expect(file_get_contents("{$this->folder}/latchkey-4.2.zip"))
+        ->toBe($this->data)
+        ->and(PackageRecord::query()->sole()->sha256)
+        ->toBe(hash('sha256', $this->data))
+        ->and(glob("{$this->folder}/.*.{part,upload}", GLOB_BRACE))
+        ->toBe([]);
 });
 
 it('takes no piece that does not join what is there, and none of another type', function () {
     $at = (string) ($this->begin)('a.zip', 100)->headers->get('Location');
-    ($this->piece)($at, 10, 'x')->assertStatus(409)->assertJsonPath('what', 'The piece begins at byte 10; 0 have arrived');
-    $this->call('PATCH', $at, server: ['HTTP_UPLOAD_OFFSET' => '0', 'CONTENT_TYPE' => 'text/plain'], content: 'x')->assertStatus(415);
+    ($this->piece)($at, 10, 'x')
+        ->assertStatus(409)
+        ->assertJsonPath('what', 'The piece begins at byte 10; 0 have arrived');
+    $this->call(
+        'PATCH',
+        $at,
+        server: ['HTTP_UPLOAD_OFFSET' => '0', 'CONTENT_TYPE' => 'text/plain'],
+        content: 'x',
+    )->assertStatus(415);
     ($this->piece)($at, 0, str_repeat('x', 500))->assertHeader('Upload-Offset', '100');
     expect(filesize("{$this->folder}/a.zip"))->toBe(100);
 });
 
 it('refuses what cannot be put on the shelf', function (string $name, int $length, int $status, string $says) {
     file_put_contents("{$this->folder}/there.zip", 'x');
-    ($this->begin)($name, $length)->assertStatus($status)->assertJsonPath('todo', fn (string $todo): bool => $todo !== '')->assertSee($says);
+    ($this->begin)($name, $length)
+        ->assertStatus($status)
+        ->assertJsonPath('todo', fn(string $todo): bool => $todo !== '')
+        ->assertSee($says);
     expect(glob("{$this->folder}/.*.{part,upload}", GLOB_BRACE))->toBe([]);
 })->with([
     'too large' => ['a.zip', 1 << 60, 413, 'folder on this machine'],
@@ -51,7 +88,9 @@ it('refuses what cannot be put on the shelf', function (string $name, int $lengt
 
 it('says so when the disk has no room, and keeps what has arrived', function () {
     config(['tornavis.largest_upload' => PHP_INT_MAX]);
-    ($this->begin)('a.zip', 1 << 60)->assertStatus(507)->assertJsonPath('todo', 'Free some space, then go on: what has arrived is kept.');
+    ($this->begin)('a.zip', 1 << 60)
+        ->assertStatus(507)
+        ->assertJsonPath('todo', 'Free some space, then go on: what has arrived is kept.');
 });
 
 it('never writes outside the shelf, whatever the name', function () {
@@ -66,11 +105,17 @@ it('drops an upload with all that had arrived', function () {
     ($this->piece)($at, 0, 'x');
     $this->delete($at)->assertNoContent();
     $this->call('HEAD', $at)->assertStatus(404);
-    expect((new DirectoryIterator($this->folder))->valid())->toBeTrue()->and(count(scandir($this->folder) ?: []))->toBe(2);
+    expect((new DirectoryIterator($this->folder))->valid())
+        ->toBeTrue()
+        ->and(count(scandir($this->folder) ?: []))
+        ->toBe(2);
 });
 
 it('says which version of the protocol it speaks', function () {
-    $this->call('OPTIONS', '/api/uploads')->assertNoContent()->assertHeader('Tus-Version', '1.0.0')->assertHeader('Tus-Extension', 'creation,termination');
+    $this->call('OPTIONS', '/api/uploads')
+        ->assertNoContent()
+        ->assertHeader('Tus-Version', '1.0.0')
+        ->assertHeader('Tus-Extension', 'creation,termination');
 });
 
 it('does not take parts of uploads for files', function () {

@@ -17,23 +17,37 @@ use Tornavis\Core\Proof\Proof;
 it('finds no changed plan that the proof allows and the phone does not survive', function (string $unit, array $kit) {
     $changes = Changes::of(World::plan($unit, $kit), World::files($kit));
 
-    expect($changes->wrong)->toBe([])->and($changes->refused)->toBeGreaterThan(10)->and($changes->allowed)->toBeGreaterThan(3);
-})->with([
-    ['SK-07', World::DRIFTGLASS],
-    ['SK-04', [...World::SALTERN, World::FIRMWARE]],
-    ['SK-08', World::SALTERN],
-]);
+    expect($changes->wrong)
+        ->toBe([])
+        ->and($changes->refused)
+        ->toBeGreaterThan(10)
+        ->and($changes->allowed)
+        ->toBeGreaterThan(3);
+})->with([['SK-07', World::DRIFTGLASS], ['SK-04', [...World::SALTERN, World::FIRMWARE]], ['SK-08', World::SALTERN]]);
 
 it('would notice a proof that is wrong: a plan carried out without its firmware ends in a loop', function () {
     $kit = [...World::SALTERN, World::FIRMWARE];
-    $situation = World::situation('SK-04', $kit, ['slot.a.firmware.version' => '5.2.8', 'slot.b.firmware.version' => '5.2.8']);
+    $situation = World::situation('SK-04', $kit, [
+        'slot.a.firmware.version' => '5.2.8',
+        'slot.b.firmware.version' => '5.2.8',
+    ]);
     $plan = Tornavis\Core\Plan\Planner::plan($situation);
-    $keep = array_keys(array_filter($plan->steps, static fn (Step $step): bool => ! str_starts_with($step->draft->key, 'base.firmware')));
-    $rehearsal = Rehearsal::of(Changes::rearranged($plan, $keep), $situation->unit, $situation->sheet, World::files($kit));
+    $keep = array_keys(
+        array_filter($plan->steps, static fn(Step $step): bool => !str_starts_with($step->draft->key, 'base.firmware')),
+    );
+    $rehearsal = Rehearsal::of(
+        Changes::rearranged($plan, $keep),
+        $situation->unit,
+        $situation->sheet,
+        World::files($kit),
+    );
 
-    expect($rehearsal->started)->toBeFalse()
-        ->and($rehearsal->says)->toContain('mode is boot-loop')
-        ->and(Changes::proofAllows($plan, $keep))->toBeFalse();
+    expect($rehearsal->started)
+        ->toBeFalse()
+        ->and($rehearsal->says)
+        ->toContain('mode is boot-loop')
+        ->and(Changes::proofAllows($plan, $keep))
+        ->toBeFalse();
 });
 
 it('would notice a phone that ends otherwise than the proof said', function () {
@@ -41,8 +55,10 @@ it('would notice a phone that ends otherwise than the proof said', function () {
     $document['after']['slot.a.os.buildId'] = 'something else';
     $rehearsal = Rehearsal::of($document, World::unit('SK-07'), World::sheet('bowline'), World::files(World::SALTERN));
 
-    expect($rehearsal->started)->toBeTrue()
-        ->and($rehearsal->differences)->toBe(['slot.a.os.buildId: the proof says "something else", the phone has "saltern-15.2-20260903-bowline"']);
+    expect($rehearsal->started)
+        ->toBeTrue()
+        ->and($rehearsal->differences)
+        ->toBe(['slot.a.os.buildId: the proof says "something else", the phone has "saltern-15.2-20260903-bowline"']);
 });
 
 it('stops where the phone refuses, with its words', function () {
@@ -51,5 +67,8 @@ it('stops where the phone refuses, with its words', function () {
     $files[World::SALTERN[0]] = World::path('saltern-15.2-20260903-bowlane.zip');
     $rehearsal = Rehearsal::of($document, World::unit('SK-07'), World::sheet('bowline'), $files);
 
-    expect($rehearsal->started)->toBeFalse()->and($rehearsal->says)->toContain('This package is for bowlane; this phone is another one');
+    expect($rehearsal->started)
+        ->toBeFalse()
+        ->and($rehearsal->says)
+        ->toContain('This package is for bowlane; this phone is another one');
 });

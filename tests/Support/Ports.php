@@ -7,7 +7,9 @@ namespace Tests\Support;
 /** Ports for what a test starts. */
 final class Ports
 {
-    /** Below those that the system gives to connections by itself, so that none of them can take it before it is used. */
+    /**
+     * Below those that the system gives to connections by itself, so that none of them can take it before it is used.
+     */
     private const FROM = 15_000;
 
     private const TO = 32_000;

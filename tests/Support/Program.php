@@ -26,10 +26,13 @@ final class Program
     /** @param  string  $files  folder whose files are put on its shelf */
     public function __construct(string $files, private readonly float $speed, string $folder = '')
     {
-        $this->folder = $folder === '' ? sys_get_temp_dir().'/tornavis-faults-'.getmypid().'-'.bin2hex(random_bytes(3)) : $folder;
+        $this->folder =
+            $folder === ''
+                ? sys_get_temp_dir() . '/tornavis-faults-' . getmypid() . '-' . bin2hex(random_bytes(3))
+                : $folder;
         is_dir($this->folder) || mkdir($this->folder, 0o700, true);
         $this->shelf = "{$this->folder}/shelf";
-        exec('cp -a '.escapeshellarg($files).' '.escapeshellarg($this->shelf));
+        exec('cp -a ' . escapeshellarg($files) . ' ' . escapeshellarg($this->shelf));
         $this->cookies = "{$this->folder}/cookies";
         $this->port = Ports::free();
         $this->standInPort = Ports::free();
@@ -38,21 +41,19 @@ final class Program
     /** @param  list<string>  $words  more words of the command line */
     public function start(array $words = [], bool $wait = true): Process
     {
-        $process = $this->command(
-            [
-                'tornavis:serve',
-                '--demo',
-                "--port={$this->port}",
-                "--standin-port={$this->standInPort}",
-                "--speed={$this->speed}",
-                ...$words,
-            ],
-        );
+        $process = $this->command([
+            'tornavis:serve',
+            '--demo',
+            "--port={$this->port}",
+            "--standin-port={$this->standInPort}",
+            "--speed={$this->speed}",
+            ...$words,
+        ]);
         $process->start();
         if ($wait) {
             $this->process = $process;
             $this->until(
-                fn (): bool => str_contains($process->getOutput(), 'Tornavis is at') || ! $process->isRunning(),
+                fn(): bool => str_contains($process->getOutput(), 'Tornavis is at') || !$process->isRunning(),
                 90,
             );
         }
@@ -78,7 +79,7 @@ final class Program
     public function stop(): void
     {
         $this->process?->stop(15, SIGTERM);
-        exec('rm -rf '.escapeshellarg($this->folder));
+        exec('rm -rf ' . escapeshellarg($this->folder));
     }
 
     /**
@@ -144,15 +145,15 @@ final class Program
     {
         $this->token !== '' || $this->ask('POST', '/api/none');
         $multi = curl_multi_init();
-        $handles = array_map(fn (array $one): \CurlHandle => $this->handle($one[0], $one[1], $one[2], 30), $requests);
-        array_map(static fn (\CurlHandle $one): int => curl_multi_add_handle($multi, $one), $handles);
+        $handles = array_map(fn(array $one): \CurlHandle => $this->handle($one[0], $one[1], $one[2], 30), $requests);
+        array_map(static fn(\CurlHandle $one): int => curl_multi_add_handle($multi, $one), $handles);
         do {
             curl_multi_exec($multi, $active);
             curl_multi_select($multi, 0.05);
         } while ($active > 0);
 
         return array_map(
-            static fn (\CurlHandle $one): array => [
+            static fn(\CurlHandle $one): array => [
                 curl_getinfo($one, CURLINFO_RESPONSE_CODE),
                 json_decode((string) curl_multi_getcontent($one), true),
             ],
@@ -203,11 +204,10 @@ final class Program
         $run = null;
         $this->until(function () use ($job, &$run): bool {
             $shown = $this->ask('GET', "/api/jobs/{$job}")[1];
-            $run = $this->ask(
-                'POST',
-                "/api/jobs/{$job}/run",
-                ['link' => 'stand-in', 'seal' => $shown['seal'] ?? ''],
-            )[1]['id'] ?? null;
+            $run =
+                $this->ask('POST', "/api/jobs/{$job}/run", ['link' => 'stand-in', 'seal' => $shown['seal'] ?? ''])[1][
+                    'id'
+                ] ?? null;
 
             return $run !== null;
         }, 60);
@@ -227,21 +227,16 @@ final class Program
     public function answer(int $run, ?array $state): void
     {
         if (($state['status'] ?? '') === 'gated') {
-            $this->ask(
-                'POST',
-                "/api/runs/{$run}/release",
-                ['word' => 'SK-04', 'question' => $state['question']['sequence']],
-            );
+            $this->ask('POST', "/api/runs/{$run}/release", [
+                'word' => 'SK-04',
+                'question' => $state['question']['sequence'],
+            ]);
         } elseif (($state['status'] ?? '') === 'asked') {
             $answers = $state['question']['answers'] ?? [];
-            $this->ask(
-                'POST',
-                "/api/runs/{$run}/tell",
-                [
-                    'answer' => in_array('seen', $answers, true) ? 'seen' : 'again',
-                    'question' => $state['question']['sequence'],
-                ],
-            );
+            $this->ask('POST', "/api/runs/{$run}/tell", [
+                'answer' => in_array('seen', $answers, true) ? 'seen' : 'again',
+                'question' => $state['question']['sequence'],
+            ]);
         }
     }
 
@@ -255,13 +250,16 @@ final class Program
 
             return ($state['status'] ?? '') === 'ended';
         }, $seconds);
-        if (! $ended) {
-            return "run {$run} is ".($state['status'] ?? 'silent').' at step '.($state['step'] ?? '?').': '.json_encode(
-                $state['question']['says'] ?? '',
-            );
+        if (!$ended) {
+            return "run {$run} is " .
+                ($state['status'] ?? 'silent') .
+                ' at step ' .
+                ($state['step'] ?? '?') .
+                ': ' .
+                json_encode($state['question']['says'] ?? '');
         }
         $record = $this->ask('GET', "/api/runs/{$run}/record")[1];
 
-        return ($record['journalIsWhole'] ?? false) ? '' : 'the journal is not whole';
+        return $record['journalIsWhole'] ?? false ? '' : 'the journal is not whole';
     }
 }

@@ -34,9 +34,15 @@ final class Runs
         $subject = PackageRecord::query()->where('name', $file)->firstOrFail();
         $job = app(Desk::class)->open($unit, $subject, $intent);
         app()->forgetScopedInstances();
-        $open = array_filter(app(Desk::class)->plan($job)->findings, static fn (Finding $one): bool => $one->severity === Severity::Settle);
-        $keys = array_values(array_map(static fn (Finding $one): string => $one->key, $open));
-        $waived = array_map(static fn (string $key): string => substr($key, strlen('PREP-3:')), preg_grep('/^PREP-3:/', $keys));
+        $open = array_filter(
+            app(Desk::class)->plan($job)->findings,
+            static fn(Finding $one): bool => $one->severity === Severity::Settle,
+        );
+        $keys = array_values(array_map(static fn(Finding $one): string => $one->key, $open));
+        $waived = array_map(
+            static fn(string $key): string => substr($key, strlen('PREP-3:')),
+            preg_grep('/^PREP-3:/', $keys),
+        );
         $job->update(['answers' => ['agreed' => $keys, 'waived' => array_values($waived)]]);
 
         return Beginning::of($job, app(Desk::class)->plan($job), 'stand-in');

@@ -15,10 +15,13 @@ final class Schemas
     /** @param  string  $name  of a schema in docs/formats/api, or of one in docs/formats after a "/" */
     public static function hold(TestResponse $response, string $name): void
     {
-        $validator = new Validator;
+        $validator = new Validator();
         $validator->resolver()?->registerPrefix('tornavis:/', Schema::folder());
-        $result = $validator->validate(json_decode((string) $response->getContent()), 'tornavis:'.(str_starts_with($name, '/') ? $name : "/api/{$name}").'.schema.json');
+        $result = $validator->validate(
+            json_decode((string) $response->getContent()),
+            'tornavis:' . (str_starts_with($name, '/') ? $name : "/api/{$name}") . '.schema.json',
+        );
         $error = $result->error();
-        expect($error === null ? [] : (new ErrorFormatter)->format($error))->toBe([]);
+        expect($error === null ? [] : (new ErrorFormatter())->format($error))->toBe([]);
     }
 }

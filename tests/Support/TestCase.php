@@ -29,13 +29,13 @@ abstract class TestCase extends BaseTestCase
     {
         $onDemoBench = in_array(DemoBench::class, class_uses_recursive(static::class), true);
         $bench = $onDemoBench ? TestRun::demoBench() : TestRun::emptyBench();
-        $database = TestRun::own().'/'.basename($bench).'.sqlite';
+        $database = TestRun::own() . '/' . basename($bench) . '.sqlite';
         is_file($database) || copy("{$bench}/tornavis/tornavis.sqlite", $database);
-        $phones = TestRun::own().'/phones';
-        (new Filesystem)->deleteDirectory($phones);
-        $onDemoBench ? (new Filesystem)->copyDirectory("{$bench}/phones", $phones) : mkdir($phones);
+        $phones = TestRun::own() . '/phones';
+        (new Filesystem())->deleteDirectory($phones);
+        $onDemoBench ? (new Filesystem())->copyDirectory("{$bench}/phones", $phones) : mkdir($phones);
 
-        $app = require dirname(__DIR__, 2).'/bootstrap/app.php';
+        $app = require dirname(__DIR__, 2) . '/bootstrap/app.php';
         $app->make(Kernel::class)->bootstrap();
         config([
             'tornavis.shelf' => World::shelf(),

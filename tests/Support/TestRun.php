@@ -21,11 +21,11 @@ final class TestRun
     {
         umask(0o077);
         if (getenv(self::FOLDER) === false) {
-            $run = sys_get_temp_dir().'/tornavis-tests-'.getmypid();
-            putenv(self::FOLDER."={$run}");
+            $run = sys_get_temp_dir() . '/tornavis-tests-' . getmypid();
+            putenv(self::FOLDER . "={$run}");
             // Registered while the others run, so that applications and browser have ended before.
-            $delete = static fn () => (new Filesystem)->deleteDirectory($run);
-            register_shutdown_function(static fn () => register_shutdown_function($delete));
+            $delete = static fn() => (new Filesystem())->deleteDirectory($run);
+            register_shutdown_function(static fn() => register_shutdown_function($delete));
         }
         $own = self::own();
         is_dir("{$own}/tmp") || mkdir("{$own}/tmp", recursive: true);
@@ -36,7 +36,7 @@ final class TestRun
     /** The folder of this process. */
     public static function own(): string
     {
-        return getenv(self::FOLDER).'/'.getmypid();
+        return getenv(self::FOLDER) . '/' . getmypid();
     }
 
     /**
@@ -44,11 +44,14 @@ final class TestRun
      */
     public static function shelf(): string
     {
-        $kept = dirname(__DIR__, 2).'/.setup/tests';
-        $recipe = hash('sha256', implode('', array_map(file_get_contents(...), glob(dirname(__DIR__, 2).'/demo/src/*.php') ?: [])));
+        $kept = dirname(__DIR__, 2) . '/.setup/tests';
+        $recipe = hash(
+            'sha256',
+            implode('', array_map(file_get_contents(...), glob(dirname(__DIR__, 2) . '/demo/src/*.php') ?: [])),
+        );
 
         return self::once($kept, "shelf-{$recipe}", static function (string $folder): void {
-            (new Recipe($folder))->make(static fn (string $name): null => null);
+            (new Recipe($folder))->make(static fn(string $name): null => null);
             file_put_contents("{$folder}/.recipe", (string) Recipe::VERSION);
         });
     }
@@ -59,13 +62,19 @@ final class TestRun
         return self::once((string) getenv(self::FOLDER), 'empty', self::layOut(...));
     }
 
-    /** A data folder with the demo world: its database, in which every file is read, and its simulated phones ("phones"). */
+    /**
+     * A data folder with the demo world: its database, in which every file is read, and its simulated phones
+     * ("phones").
+     */
     public static function demoBench(): string
     {
         return self::once((string) getenv(self::FOLDER), 'demo', self::layOut(...));
     }
 
-    /** The same, with two jobs more whose runs stand in the log: 4 went well, and in 5 the phone refused a package at first. */
+    /**
+     * The same, with two jobs more whose runs stand in the log: 4 went well, and in 5 the phone refused a package at
+     * first.
+     */
     public static function benchWithRuns(): string
     {
         return self::once((string) getenv(self::FOLDER), 'runs', self::layOut(...));
@@ -82,8 +91,8 @@ final class TestRun
         $lock = fopen("{$parent}/{$name}.lock", 'c');
         flock($lock, LOCK_EX);
         clearstatcache();
-        if (! is_dir($folder)) {
-            (new Filesystem)->deleteDirectory("{$folder}.part");
+        if (!is_dir($folder)) {
+            (new Filesystem())->deleteDirectory("{$folder}.part");
             mkdir("{$folder}.part");
             $make("{$folder}.part", $name);
             rename("{$folder}.part", $folder);
@@ -96,7 +105,12 @@ final class TestRun
     /** In a process of its own, as the application of a test has other settings. */
     private static function layOut(string $folder, string $what): void
     {
-        $settings = ['APP_ENV' => 'testing', 'QUEUE_CONNECTION' => 'sync', 'TORNAVIS_DATA' => $folder, 'TORNAVIS_SHELF' => self::shelf()];
-        (new Process([PHP_BINARY, __DIR__.'/lay-out.php', $what], null, $settings))->mustRun();
+        $settings = [
+            'APP_ENV' => 'testing',
+            'QUEUE_CONNECTION' => 'sync',
+            'TORNAVIS_DATA' => $folder,
+            'TORNAVIS_SHELF' => self::shelf(),
+        ];
+        (new Process([PHP_BINARY, __DIR__ . '/lay-out.php', $what], null, $settings))->mustRun();
     }
 }

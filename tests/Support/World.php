@@ -21,9 +21,20 @@ use Tornavis\Core\Situation\Situation;
 /** The demo world for tests: its files are made once and read by the real readers. */
 final class World
 {
-    public const SALTERN = ['saltern-15.2-20260903-bowline.zip', 'wicket-4.1-bowline.img', 'saltern-15.2-boot-bowline.img', 'saltern-15.2-dtbo-bowline.img'];
+    public const SALTERN = [
+        'saltern-15.2-20260903-bowline.zip',
+        'wicket-4.1-bowline.img',
+        'saltern-15.2-boot-bowline.img',
+        'saltern-15.2-dtbo-bowline.img',
+    ];
 
-    public const DRIFTGLASS = ['driftglass-15.1-20260820-bowline.zip', 'wicket-4.1-bowline.img', 'driftglass-15.1-boot-bowline.img', 'driftglass-15.1-dtbo-bowline.img', 'larder-mini-15-arm64.zip'];
+    public const DRIFTGLASS = [
+        'driftglass-15.1-20260820-bowline.zip',
+        'wicket-4.1-bowline.img',
+        'driftglass-15.1-boot-bowline.img',
+        'driftglass-15.1-dtbo-bowline.img',
+        'larder-mini-15-arm64.zip',
+    ];
 
     public const FIRMWARE = 'firmware-5.2.11-bowline.zip';
 
@@ -40,7 +51,7 @@ final class World
 
     public static function path(string $name): string
     {
-        return self::shelf().'/'.$name;
+        return self::shelf() . '/' . $name;
     }
 
     /**
@@ -54,12 +65,14 @@ final class World
 
     public static function package(string $name): Package
     {
-        return self::$packages[$name] ??= PackageInspector::standard()->describe(self::path($name))->withSha256(Checksum::sha256(self::path($name)));
+        return self::$packages[$name] ??= PackageInspector::standard()
+            ->describe(self::path($name))
+            ->withSha256(Checksum::sha256(self::path($name)));
     }
 
     public static function sheet(string $codename): ModelSheet
     {
-        return ModelSheet::read(dirname(__DIR__, 2)."/demo/models/{$codename}.json");
+        return ModelSheet::read(dirname(__DIR__, 2) . "/demo/models/{$codename}.json");
     }
 
     /**
@@ -67,8 +80,10 @@ final class World
      */
     public static function unit(string $label, array $otherwise = []): Unit
     {
-        $unit = Unit::read(dirname(__DIR__, 2)."/demo/units/{$label}.json");
-        $facts = array_values(array_filter($unit->facts, static fn (Fact $fact): bool => ! array_key_exists($fact->name, $otherwise)));
+        $unit = Unit::read(dirname(__DIR__, 2) . "/demo/units/{$label}.json");
+        $facts = array_values(
+            array_filter($unit->facts, static fn(Fact $fact): bool => !array_key_exists($fact->name, $otherwise)),
+        );
         foreach ($otherwise as $name => $value) {
             $facts[] = Fact::of($name, $value, Source::Phone, 'test');
         }
@@ -80,19 +95,38 @@ final class World
      * @param  list<string|Package>  $kit
      * @param  array<string, string|int|bool|list<string>|null>  $otherwise
      */
-    public static function situation(string $label, array $kit, array $otherwise = [], HouseRules $house = new HouseRules, Answers $answers = new Answers, Intent $intent = Intent::Fresh): Situation
-    {
+    public static function situation(
+        string $label,
+        array $kit,
+        array $otherwise = [],
+        HouseRules $house = new HouseRules(),
+        Answers $answers = new Answers(),
+        Intent $intent = Intent::Fresh,
+    ): Situation {
         $unit = self::unit($label, $otherwise);
 
-        return new Situation(self::sheet($unit->codename), $unit, array_map(static fn (string|Package $one): Package => is_string($one) ? self::package($one) : $one, $kit), $intent, '2026-09-14T12:00:00Z', $house, $answers);
+        return new Situation(
+            self::sheet($unit->codename),
+            $unit,
+            array_map(static fn(string|Package $one): Package => is_string($one) ? self::package($one) : $one, $kit),
+            $intent,
+            '2026-09-14T12:00:00Z',
+            $house,
+            $answers,
+        );
     }
 
     /**
      * @param  list<string|Package>  $kit
      * @param  array<string, string|int|bool|list<string>|null>  $otherwise
      */
-    public static function plan(string $label, array $kit, array $otherwise = [], HouseRules $house = new HouseRules, Answers $answers = new Answers): Plan
-    {
+    public static function plan(
+        string $label,
+        array $kit,
+        array $otherwise = [],
+        HouseRules $house = new HouseRules(),
+        Answers $answers = new Answers(),
+    ): Plan {
         return Planner::plan(self::situation($label, $kit, $otherwise, $house, $answers));
     }
 
@@ -103,13 +137,32 @@ final class World
      */
     public static function dump(array $differs = []): string
     {
-        $values = array_merge([
-            'ro.product.device' => 'bowline', 'ro.product.model' => 'OF-301', 'ro.product.manufacturer' => 'Ostrand', 'ro.soc.model' => 'Qorin 730',
-            'ro.boot.slot_suffix' => '_a', 'ro.build.version.release' => '14', 'ro.build.version.sdk' => '34', 'ro.build.version.incremental' => 'deck-14.0.8-of301',
-            'ro.build.version.security_patch' => '2026-05-01', 'ro.bootloader' => '5.2.11', 'ro.serialno' => 'SKF3A07Q41', 'ro.product.first_api_level' => '33',
-        ], $differs);
+        $values = array_merge(
+            [
+                'ro.product.device' => 'bowline',
+                'ro.product.model' => 'OF-301',
+                'ro.product.manufacturer' => 'Ostrand',
+                'ro.soc.model' => 'Qorin 730',
+                'ro.boot.slot_suffix' => '_a',
+                'ro.build.version.release' => '14',
+                'ro.build.version.sdk' => '34',
+                'ro.build.version.incremental' => 'deck-14.0.8-of301',
+                'ro.build.version.security_patch' => '2026-05-01',
+                'ro.bootloader' => '5.2.11',
+                'ro.serialno' => 'SKF3A07Q41',
+                'ro.product.first_api_level' => '33',
+            ],
+            $differs,
+        );
 
-        return implode('', array_map(static fn (string $key, string $value): string => "[{$key}]: [{$value}]\n", array_keys($values), $values));
+        return implode(
+            '',
+            array_map(
+                static fn(string $key, string $value): string => "[{$key}]: [{$value}]\n",
+                array_keys($values),
+                $values,
+            ),
+        );
     }
 
     /**
@@ -130,7 +183,9 @@ final class World
     public static function altered(string $name, array $facts): Package
     {
         $data = self::package($name)->toArray();
-        $data['facts'] = array_values(array_filter($data['facts'], static fn (array $fact): bool => ! array_key_exists($fact['name'], $facts)));
+        $data['facts'] = array_values(
+            array_filter($data['facts'], static fn(array $fact): bool => !array_key_exists($fact['name'], $facts)),
+        );
         foreach ($facts as $fact => $value) {
             $data['facts'][] = ['name' => $fact, 'value' => $value, 'source' => 'card', 'where' => 'test'];
         }

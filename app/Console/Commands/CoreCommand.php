@@ -37,7 +37,13 @@ abstract class CoreCommand extends Command
 
     protected function json(mixed $value): void
     {
-        $this->output->writeln(json_encode($value, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR), OutputInterface::OUTPUT_RAW);
+        $this->output->writeln(
+            json_encode(
+                $value,
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+            ),
+            OutputInterface::OUTPUT_RAW,
+        );
     }
 
     protected function wrongUsage(string $message): int

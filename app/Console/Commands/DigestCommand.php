@@ -24,11 +24,14 @@ final class DigestCommand extends CoreCommand
 
     public function handle(): int
     {
-        $digest = new PlanDigest($this->sheets(), CheckedFiles::in($this->folder()), $this->units());
+        $folder = $this->folder();
+        $digest = new PlanDigest($this->sheets(), CheckedFiles::in($folder), $this->units());
         $list = is_string($this->option('list')) ? fopen($this->option('list'), 'wb') : false;
         $whole = hash_init('sha256');
         $plans = 0;
         foreach ($this->plans($digest) as $name => $json) {
+            // Messages about a damaged file name its place, which differs from machine to machine.
+            $json = str_replace("{$folder}/", '', $json);
             if ($this->option('show') === $name) {
                 $this->line($json);
 
@@ -37,10 +40,10 @@ final class DigestCommand extends CoreCommand
             $plans++;
             hash_update($whole, "{$name}\n{$json}");
             if ($list !== false) {
-                fwrite($list, hash('xxh128', $json)." {$name}\n");
+                fwrite($list, hash('xxh128', $json) . " {$name}\n");
             }
         }
-        $this->line(hash_final($whole)." {$plans} plans");
+        $this->line(hash_final($whole) . " {$plans} plans");
 
         return self::SUCCESS;
     }
@@ -58,7 +61,7 @@ final class DigestCommand extends CoreCommand
     {
         $folder = is_string($this->option('files')) ? $this->option('files') : config()->string('tornavis.shelf');
         if ((glob("{$folder}/*.zip") ?: []) === []) {
-            (new Recipe($folder))->make(fn (string $name) => $this->line("  made {$name}"));
+            (new Recipe($folder))->make(fn(string $name) => $this->line("  made {$name}"));
         }
 
         return $folder;

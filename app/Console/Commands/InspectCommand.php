@@ -12,7 +12,9 @@ use Tornavis\Core\Size;
 
 final class InspectCommand extends CoreCommand
 {
-    protected $signature = 'tornavis:inspect {files* : Packages to look into} {--images : Compare every image inside with what is stated about it} {--json : As JSON}';
+    protected $signature =
+        'tornavis:inspect {files* : Packages to look into} {--images : Compare every image ' .
+        'inside with what is stated about it} {--json : As JSON}';
 
     protected $description = 'Says what a file is, for which phone, and where each statement comes from';
 
@@ -25,16 +27,19 @@ final class InspectCommand extends CoreCommand
         foreach ($files as $file) {
             try {
                 $package = $apart->inspect($file);
-                $packages[] = $package->withSums($apart->sums($package, static fn (int $done): null => null));
+                $packages[] = $package->withSums($apart->sums($package, static fn(int $done): null => null));
             } catch (PackageError $error) {
                 $bad++;
-                $this->option('json') ? $packages[] = $error->toArray() : $this->error($error->getMessage());
+                $this->option('json') ? ($packages[] = $error->toArray()) : $this->error($error->getMessage());
             }
         }
         if ($this->option('json')) {
             $this->json(
                 array_map(
-                    fn (Package|array $package): array => $package instanceof Package ? $package->toArray() + ($this->option('images') ? ['imageCheck' => $this->images($package)] : []) : $package,
+                    fn(Package|array $package): array => $package instanceof Package
+                        ? $package->toArray() +
+                            ($this->option('images') ? ['imageCheck' => $this->images($package)] : [])
+                        : $package,
                     $packages,
                 ),
             );
@@ -54,21 +59,43 @@ final class InspectCommand extends CoreCommand
      */
     private function images(Package $package): array
     {
-        return app(Apart::class)->images($package, static fn (string $partition): null => null);
+        return app(Apart::class)->images($package, static fn(string $partition): null => null);
     }
 
     private function show(Package $package): void
     {
         $this->line("<info>{$package->name()}</info>");
-        $this->line("  {$package->title()}, ".($package->kind() ?? 'kind unknown').", {$package->container?->value}, ".Size::text($package->sizeBytes)." ({$package->sizeBytes} bytes)");
+        $this->line(
+            "  {$package->title()}, " .
+                ($package->kind() ?? 'kind unknown') .
+                ", {$package->container?->value}, " .
+                Size::text($package->sizeBytes) .
+                " ({$package->sizeBytes} bytes)",
+        );
         $this->line("  {$package->integrity()->value}: {$package->integrityReason()}");
         $this->line("  sha256 {$package->sha256}");
-        $this->table(['fact', 'value', 'source', 'where'], array_map(static fn (Fact $fact): array => [$fact->name, $fact->text(), $fact->source->label(), $fact->where], $package->facts->all()));
+        $this->table(
+            ['fact', 'value', 'source', 'where'],
+            array_map(
+                static fn(Fact $fact): array => [$fact->name, $fact->text(), $fact->source->label(), $fact->where],
+                $package->facts->all(),
+            ),
+        );
         foreach ($package->facts->conflicts() as $name => $facts) {
-            $this->warn("  The sources disagree about {$name}: ".implode('; ', array_map(static fn (Fact $fact): string => "{$fact->text()} ({$fact->where})", $facts)));
+            $this->warn(
+                "  The sources disagree about {$name}: " .
+                    implode(
+                        '; ',
+                        array_map(static fn(Fact $fact): string => "{$fact->text()} ({$fact->where})", $facts),
+                    ),
+            );
         }
         foreach ($this->option('images') ? $this->images($package) : [] as $outcome) {
-            $this->line('  '.($outcome['agrees'] ? 'agrees' : 'DIFFERS')."  {$outcome['partition']}, {$outcome['against']}: {$outcome['says']}");
+            $this->line(
+                '  ' .
+                    ($outcome['agrees'] ? 'agrees' : 'DIFFERS') .
+                    "  {$outcome['partition']}, {$outcome['against']}: {$outcome['says']}",
+            );
         }
         foreach ($package->notUnderstood as $assertion) {
             $this->warn("  Not understood: {$assertion}");

@@ -15,7 +15,8 @@ use Tornavis\Core\Size;
 
 final class PlanCommand extends CoreCommand
 {
-    protected $signature = 'tornavis:plan '.SituationFiles::OPTIONS.' {--json : As JSON} {--markdown : As a Markdown page}';
+    protected $signature =
+        'tornavis:plan ' . SituationFiles::OPTIONS . ' {--json : As JSON} {--markdown : As a Markdown page}';
 
     protected $description = 'Plans a job and proves the plan; exit 0 clear, 1 something to settle, 2 do not run';
 
@@ -28,7 +29,11 @@ final class PlanCommand extends CoreCommand
         $plan = Planner::plan($files->situation());
         match (true) {
             $this->option('json') => $this->output->write($plan->toJson(), false, OutputInterface::OUTPUT_RAW),
-            $this->option('markdown') => $this->output->write(PlanPage::markdown($plan), false, OutputInterface::OUTPUT_RAW),
+            $this->option('markdown') => $this->output->write(
+                PlanPage::markdown($plan),
+                false,
+                OutputInterface::OUTPUT_RAW,
+            ),
             default => $this->show($plan),
         };
 
@@ -45,11 +50,25 @@ final class PlanCommand extends CoreCommand
         $this->line("<info>{$plan->verdict->words()}</info>");
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
-                $this->line("  {$finding->severity->value}  {$finding->rule}  {$finding->need}: {$finding->found}. {$finding->reason}".($finding->remedy === null ? '' : " {$finding->remedy}"));
+                $this->line(
+                    "  {$finding->severity->value}  {$finding->rule}  {$finding->need}: {$finding->found}. " .
+                        "{$finding->reason}" .
+                        ($finding->remedy === null ? '' : " {$finding->remedy}"),
+                );
             }
         }
-        $this->table(['', 'step', 'mode', 'time', 'if it stops here'], array_map(static fn ($step): array => [
-            $step->number, ($step->gate === null ? '' : '* ').$step->draft->operation->title(), $step->draft->operation->mode()->label(), Size::minutes($step->timing->expectedSeconds), $step->wayBack->text,
-        ], $plan->steps));
+        $this->table(
+            ['', 'step', 'mode', 'time', 'if it stops here'],
+            array_map(
+                static fn($step): array => [
+                    $step->number,
+                    ($step->gate === null ? '' : '* ') . $step->draft->operation->title(),
+                    $step->draft->operation->mode()->label(),
+                    Size::minutes($step->timing->expectedSeconds),
+                    $step->wayBack->text,
+                ],
+                $plan->steps,
+            ),
+        );
     }
 }

@@ -25,7 +25,7 @@ final class PrepareCommand extends Command
         try {
             Database::own()->prepare($migrator);
             if ($this->option('demo')) {
-                app(DemoWorld::class)->layOut(fn (string $text) => $this->line("  {$text}"));
+                app(DemoWorld::class)->layOut(fn(string $text) => $this->line("  {$text}"));
             }
         } catch (DataRefused $refused) {
             $this->error($refused->getMessage());

@@ -16,9 +16,14 @@ use Tornavis\Demo\Recipe;
 
 final class ProveCommand extends CoreCommand
 {
-    protected $signature = 'tornavis:prove {--count=1000 : Situations} {--seed=1 : The same seed draws the same situations} {--files= : Folder of the demo files; made anew where there is none} {--change : Also change every clear plan by one step, and ask proof and phone about each change} {--keep= : Folder for what does not agree}';
+    protected $signature =
+        'tornavis:prove {--count=1000 : Situations} {--seed=1 : The same seed draws the same ' .
+        'situations} {--files= : Folder of the demo files; made anew where there is none} {--change : Also change ' .
+        'every clear plan by one step, and ask proof and phone about each change} {--keep= : Folder for what does ' .
+        'not agree}';
 
-    protected $description = 'Draws random situations, plans each, and has the simulated phone say whether the plan was right';
+    protected $description =
+        'Draws random situations, plans each, and has the simulated phone say whether the ' . 'plan was right';
 
     public function handle(): int
     {
@@ -33,7 +38,8 @@ final class ProveCommand extends CoreCommand
         for ($i = 1; $i <= $count; $i++) {
             $drawn = $bench->next();
             $witness = Witness::of($drawn);
-            $tally[$drawn->intent->value][$witness->verdict] = ($tally[$drawn->intent->value][$witness->verdict] ?? 0) + 1;
+            $tally[$drawn->intent->value][$witness->verdict] =
+                ($tally[$drawn->intent->value][$witness->verdict] ?? 0) + 1;
             foreach ($witness->stops as $key) {
                 $stops[$drawn->intent->value][$key] = ($stops[$drawn->intent->value][$key] ?? 0) + 1;
             }
@@ -49,22 +55,59 @@ final class ProveCommand extends CoreCommand
             }
             if ($wrong !== []) {
                 $bad++;
-                $this->warn("Situation {$i}, {$drawn->sheet->codename}, {$drawn->intent->value}: ".implode('; ', $wrong));
+                $this->warn(
+                    "Situation {$i}, {$drawn->sheet->codename}, {$drawn->intent->value}: " . implode('; ', $wrong),
+                );
                 $this->keep($witness->situation, $i);
             }
         }
         ksort($tally);
-        $this->table(['intent', 'clear', 'settle', 'stop'], array_map(static fn (string $intent, array $row): array => [$intent, $row['clear'] ?? 0, $row['settle'] ?? 0, $row['stop'] ?? 0], array_keys($tally), $tally));
+        $this->table(
+            ['intent', 'clear', 'settle', 'stop'],
+            array_map(
+                static fn(string $intent, array $row): array => [
+                    $intent,
+                    $row['clear'] ?? 0,
+                    $row['settle'] ?? 0,
+                    $row['stop'] ?? 0,
+                ],
+                array_keys($tally),
+                $tally,
+            ),
+        );
         foreach ($stops as $intent => $keys) {
             arsort($keys);
-            $this->line("{$intent} was stopped most by ".implode(', ', array_map(static fn (string $key, int $times): string => "{$key} {$times}", array_keys(array_slice($keys, 0, 5)), array_slice($keys, 0, 5))));
+            $this->line(
+                "{$intent} was stopped most by " .
+                    implode(
+                        ', ',
+                        array_map(
+                            static fn(string $key, int $times): string => "{$key} {$times}",
+                            array_keys(array_slice($keys, 0, 5)),
+                            array_slice($keys, 0, 5),
+                        ),
+                    ),
+            );
         }
         uksort($rules, strnatcmp(...));
-        $this->line('Rules raised: '.implode(', ', array_map(static fn (string $rule, int $times): string => "{$rule} {$times}", array_keys($rules), $rules)));
+        $this->line(
+            'Rules raised: ' .
+                implode(
+                    ', ',
+                    array_map(
+                        static fn(string $rule, int $times): string => "{$rule} {$times}",
+                        array_keys($rules),
+                        $rules,
+                    ),
+                ),
+        );
         $never = array_diff(array_keys(Rulebook::all()), array_keys($rules));
-        $this->line('Rules that were never raised: '.($never === [] ? 'none' : implode(', ', $never)));
+        $this->line('Rules that were never raised: ' . ($never === [] ? 'none' : implode(', ', $never)));
         if ($this->option('change') === true) {
-            $this->line("Plans changed by one step: {$changed['refused']} refused by the proof, {$changed['allowed']} allowed and ended on the phone as it then says.");
+            $this->line(
+                "Plans changed by one step: {$changed['refused']} refused by the proof, {$changed['allowed']} " .
+                    'allowed and ended on the phone as it then says.',
+            );
         }
         $this->line(sprintf('%d situations in %.1f s, %d do not agree.', $count, (hrtime(true) - $begun) / 1e9, $bad));
 
@@ -86,7 +129,7 @@ final class ProveCommand extends CoreCommand
     {
         $folder = is_string($this->option('files')) ? $this->option('files') : config()->string('tornavis.shelf');
         if (glob("{$folder}/*.zip") === [] || glob("{$folder}/*.zip") === false) {
-            (new Recipe($folder))->make(fn (string $name) => $this->line("  made {$name}"));
+            (new Recipe($folder))->make(fn(string $name) => $this->line("  made {$name}"));
         }
 
         return CheckedFiles::in($folder);
@@ -95,16 +138,25 @@ final class ProveCommand extends CoreCommand
     /** Keeps a situation as files that rehearse can replay. */
     private function keep(Situation $situation, int $number): void
     {
-        if (! is_string($this->option('keep'))) {
+        if (!is_string($this->option('keep'))) {
             return;
         }
         $folder = "{$this->option('keep')}/{$number}";
         is_dir($folder) || mkdir($folder, 0o755, true);
-        $json = static fn (array $data): string => json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR)."\n";
+        $json = static fn(array $data): string => json_encode(
+            $data,
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
+        ) . "\n";
         file_put_contents("{$folder}/model.json", $json($situation->sheet->toArray()));
         file_put_contents("{$folder}/unit.json", $json($situation->unit->toArray()));
         file_put_contents("{$folder}/house-rules.json", $json($situation->house->toArray()));
-        $words = array_map(static fn (Package $p): string => ' --package='.escapeshellarg($p->path), $situation->kit);
-        file_put_contents("{$folder}/replay", "./tornavis rehearse --model={$folder}/model.json --unit={$folder}/unit.json --house-rules={$folder}/house-rules.json --intent={$situation->intent->value} --agree".implode('', $words)."\n");
+        $words = array_map(static fn(Package $p): string => ' --package=' . escapeshellarg($p->path), $situation->kit);
+        file_put_contents(
+            "{$folder}/replay",
+            "./tornavis rehearse --model={$folder}/model.json --unit={$folder}/unit.json " .
+                "--house-rules={$folder}/house-rules.json --intent={$situation->intent->value} --agree" .
+                implode('', $words) .
+                "\n",
+        );
     }
 }

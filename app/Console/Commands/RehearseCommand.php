@@ -13,9 +13,15 @@ use Tornavis\Core\Size;
 
 final class RehearseCommand extends CoreCommand
 {
-    protected $signature = 'tornavis:rehearse '.SituationFiles::OPTIONS.' {--faults= : What goes wrong on the way, as in cable-out:40,boot-loop} {--json : As JSON} {--markdown : Taken for the sake of one set of words; has no effect}';
+    protected $signature =
+        'tornavis:rehearse ' .
+        SituationFiles::OPTIONS .
+        ' {--faults= : What goes wrong on the way, as in cable-out:40,boot-loop} {--json : As JSON} {--markdown : ' .
+        'Taken for the sake of one set of words; has no effect}';
 
-    protected $description = 'Carries the plan out on a stand-in in the unit\'s state and compares the end with the proof; exit 0 when they agree and the phone started';
+    protected $description =
+        'Carries the plan out on a stand-in in the unit\'s state and compares the end with ' .
+        'the proof; exit 0 when they agree and the phone started';
 
     public function handle(): int
     {
@@ -32,18 +38,34 @@ final class RehearseCommand extends CoreCommand
         /** @var array<string, mixed> $document */
         $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
         $faults = [];
-        foreach (is_string($this->option('faults')) && $this->option('faults') !== '' ? explode(',', $this->option('faults')) : [] as $word) {
-            [$kind, $percent] = explode(':', $word.':0');
-            if (! isset(StandInLink::faults()[$kind])) {
-                return $this->wrongUsage("There is no fault \"{$kind}\". There are: ".implode(', ', array_keys(StandInLink::faults())).'.');
+        foreach (
+            is_string($this->option('faults')) && $this->option('faults') !== ''
+                ? explode(',', $this->option('faults'))
+                : []
+            as $word
+        ) {
+            [$kind, $percent] = explode(':', $word . ':0');
+            if (!isset(StandInLink::faults()[$kind])) {
+                return $this->wrongUsage(
+                    "There is no fault \"{$kind}\". There are: " .
+                        implode(', ', array_keys(StandInLink::faults())) .
+                        '.',
+                );
             }
             $faults[] = ['kind' => $kind, 'atPercent' => (int) $percent];
         }
         $rehearsal = Rehearsal::of($document, $files->unit, $files->sheet, $files->paths(), $faults);
         if ($this->option('json')) {
-            $this->json(['started' => $rehearsal->started, 'says' => $rehearsal->says, 'differences' => $rehearsal->differences, 'seconds' => $rehearsal->seconds]);
+            $this->json([
+                'started' => $rehearsal->started,
+                'says' => $rehearsal->says,
+                'differences' => $rehearsal->differences,
+                'seconds' => $rehearsal->seconds,
+            ]);
         } else {
-            $this->line($rehearsal->says.' It took '.Size::minutes($rehearsal->seconds).' on the phone\'s clock.');
+            $this->line(
+                $rehearsal->says . ' It took ' . Size::minutes($rehearsal->seconds) . ' on the phone\'s clock.',
+            );
             foreach ($rehearsal->differences as $difference) {
                 $this->error($difference);
             }

@@ -19,7 +19,7 @@ final class RestoreCommand extends CoreCommand
     {
         $lock = OwnerLock::take('no pages: a backup is being brought back');
         if ($lock === null) {
-            throw DataRefused::inUse('process '.(OwnerLock::holder()['pid'] ?? 'unknown'));
+            throw DataRefused::inUse('process ' . (OwnerLock::holder()['pid'] ?? 'unknown'));
         }
         $named = $this->argument('file');
         $file = is_string($named) ? $named : '';
@@ -38,7 +38,7 @@ final class RestoreCommand extends CoreCommand
     /** One of the copies that are made before an update, before a fresh start and before a restore. */
     private function restoreDatabase(string $file): void
     {
-        if (! is_file($file)) {
+        if (!is_file($file)) {
             throw DataRefused::noBackup($file, 'there is no such file');
         }
         (new Database($file, ''))->check();

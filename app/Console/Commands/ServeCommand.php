@@ -44,21 +44,21 @@ final class ServeCommand extends Command
             return self::FAILURE;
         }
         foreach ($this->option('no-web') ? [$standInPort] : [$port, $standInPort] as $wanted) {
-            if (! self::isFree($wanted)) {
+            if (!self::isFree($wanted)) {
                 $this->error("Port {$wanted} is taken by another program. End that program, then start again.");
 
                 return self::FAILURE;
             }
         }
         $this->makeFolders();
-        if ($this->option('fresh') && ! $this->clear()) {
+        if ($this->option('fresh') && !$this->clear()) {
             return self::FAILURE;
         }
         $code = $this->option('share') ? self::code() : '';
         StandInSecret::renew();
         $supervisor = $this->supervisor($port, $standInPort, $code);
-        $this->trap([SIGINT, SIGTERM, SIGHUP], static fn () => $supervisor->end());
-        $refused = $supervisor->supervise(fn () => $this->announce($port, $code));
+        $this->trap([SIGINT, SIGTERM, SIGHUP], static fn() => $supervisor->end());
+        $refused = $supervisor->supervise(fn() => $this->announce($port, $code));
         $lock->release();
         if ($refused !== null) {
             $this->error($refused);
@@ -79,9 +79,13 @@ final class ServeCommand extends Command
         }
         if ($lock === null) {
             $holder = OwnerLock::holder();
-            $who = $holder === null ? 'another process' : "process {$holder['pid']}, since {$holder['since']}, with its pages at {$holder['address']}";
+            $who =
+                $holder === null
+                    ? 'another process'
+                    : "process {$holder['pid']}, since {$holder['since']}, with its pages at {$holder['address']}";
             $this->error(
-                "Tornavis runs on this data already: {$who}. Use that one. If it no longer answers, start again with --take-over, which ends it first.",
+                "Tornavis runs on this data already: {$who}. Use that one. If it no longer answers, start again " .
+                    'with --take-over, which ends it first.',
             );
         }
 
@@ -90,10 +94,14 @@ final class ServeCommand extends Command
 
     private function makeFolders(): void
     {
-        foreach ([dirname(Database::own()->file), config()->string('tornavis.shelf'), config()->string('tornavis.phones')] as $folder) {
-            if (! is_dir($folder) && ! @mkdir($folder, 0o700, true)) {
+        foreach (
+            [dirname(Database::own()->file), config()->string('tornavis.shelf'), config()->string('tornavis.phones')]
+            as $folder
+        ) {
+            if (!is_dir($folder) && !@mkdir($folder, 0o700, true)) {
                 throw new RuntimeException(
-                    "The folder {$folder} cannot be made. Give yourself write permission there, or set another place in .env.",
+                    "The folder {$folder} cannot be made. Give yourself write permission there, or set another " .
+                        'place in .env.',
                 );
             }
         }
@@ -112,7 +120,14 @@ final class ServeCommand extends Command
         try {
             $database = Database::own();
             $runs = $database->runs();
-            if ($runs > 0 && ! $this->option('yes') && ! $this->confirm("The database holds {$runs} runs with their records. They will no longer be on the pages; a copy of the database is kept. Go on?")) {
+            if (
+                $runs > 0 &&
+                !$this->option('yes') &&
+                !$this->confirm(
+                    "The database holds {$runs} runs with their records. They will no longer be on the pages; a " .
+                        'copy of the database is kept. Go on?',
+                )
+            ) {
                 $this->line('Nothing was changed. To begin anew without being asked, add --yes.');
 
                 return false;
@@ -131,9 +146,9 @@ final class ServeCommand extends Command
 
     private static function code(): string
     {
-        $letters = static fn (): string => self::CODE_LETTERS[random_int(0, strlen(self::CODE_LETTERS) - 1)];
+        $letters = static fn(): string => self::CODE_LETTERS[random_int(0, strlen(self::CODE_LETTERS) - 1)];
 
-        return implode('', array_map($letters, range(1, 4))).'-'.implode('', array_map($letters, range(1, 4)));
+        return implode('', array_map($letters, range(1, 4))) . '-' . implode('', array_map($letters, range(1, 4)));
     }
 
     private function supervisor(int $port, int $standInPort, string $code): Supervisor
@@ -145,15 +160,15 @@ final class ServeCommand extends Command
             'TORNAVIS_STANDIN_PORT' => (string) $standInPort,
             'TORNAVIS_ACCESS_CODE' => $code,
         ];
-        $artisan = static fn (string ...$words): array => [PHP_BINARY, base_path('artisan'), ...array_values($words)];
-        $part = static fn (string $name, array $command, int $workers = 0): Part => new Part(
+        $artisan = static fn(string ...$words): array => [PHP_BINARY, base_path('artisan'), ...array_values($words)];
+        $part = static fn(string $name, array $command, int $workers = 0): Part => new Part(
             $name,
             array_values($command),
             public_path(),
             $environment,
             $workers,
         );
-        $queue = static fn (string $of): array => $artisan(
+        $queue = static fn(string $of): array => $artisan(
             'queue:work',
             "--queue={$of}",
             '--sleep=0.2',
@@ -173,7 +188,7 @@ final class ServeCommand extends Command
             public_path(),
             $server,
         ];
-        $prepare = $artisan('tornavis:prepare', ...($this->option('demo') ? ['--demo'] : []));
+        $prepare = $artisan('tornavis:prepare', ...$this->option('demo') ? ['--demo'] : []);
         if ($this->option('no-web')) {
             $this->info('The workers and the simulated phones run. The pages are answered for by another web server.');
         }
@@ -181,13 +196,13 @@ final class ServeCommand extends Command
         return new Supervisor(
             $prepare,
             $this->option('no-web') ? null : $part('web', $web, self::WEB_WORKERS),
-            static fn (int $number): Part => $part("runs-{$number}", $queue('runs')),
+            static fn(int $number): Part => $part("runs-{$number}", $queue('runs')),
             [
                 $part('stand-in', $artisan('tornavis:stand-in', "--port={$standInPort}", "--speed={$speed}")),
                 $part('files', $queue('files')),
                 $part('watch', $artisan('tornavis:watch')),
             ],
-            fn (string $text) => $this->line($text),
+            fn(string $text) => $this->line($text),
         );
     }
 
@@ -198,10 +213,8 @@ final class ServeCommand extends Command
         }
         $this->info("Tornavis is at http://127.0.0.1:{$port}");
         if ($code !== '') {
-            $addresses = implode(
-                ' or ',
-                ShareController::addresses($port),
-            ) ?: 'this machine has no address in a network';
+            $addresses =
+                implode(' or ', ShareController::addresses($port)) ?: 'this machine has no address in a network';
             $this->line("Other devices of the network: {$addresses}, access code {$code}");
         }
         $this->line('End it with Ctrl+C.');

@@ -12,7 +12,8 @@ use Tornavis\StandIn\PhoneShelf;
 
 final class StandInCommand extends Command
 {
-    protected $signature = 'tornavis:stand-in {--port= : Port on 127.0.0.1} {--speed= : Seconds on a phone for one second here}';
+    protected $signature =
+        'tornavis:stand-in {--port= : Port on 127.0.0.1} {--speed= : Seconds on a phone for one ' . 'second here}';
 
     protected $description = 'Runs the simulated phones';
 
@@ -27,7 +28,7 @@ final class StandInCommand extends Command
             StandInSecret::read(),
         );
         try {
-            $this->info('The stand-in listens on 127.0.0.1:'.$server->listen($port));
+            $this->info('The stand-in listens on 127.0.0.1:' . $server->listen($port));
         } catch (\RuntimeException $error) {
             $this->error("Port {$port} cannot be used: {$error->getMessage()}.");
 

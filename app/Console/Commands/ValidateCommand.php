@@ -22,7 +22,7 @@ final class ValidateCommand extends CoreCommand
         $data = Schema::decode($file);
         $schema = Schema::claimed($data, $file);
         $object = json_decode((string) file_get_contents($file), false, 64, JSON_THROW_ON_ERROR);
-        if (! $object instanceof \stdClass) {
+        if (!($object instanceof \stdClass)) {
             throw FormatError::notJson($file, 'the outermost value is no object');
         }
         $schema->check($object, $file);

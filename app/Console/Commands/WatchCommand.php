@@ -41,43 +41,42 @@ final class WatchCommand extends Command
         $this->trap([SIGINT, SIGTERM], function (): void {
             $this->ending = true;
         });
-        for ($turn = 0; ! $this->ending; $turn++) {
+        for ($turn = 0; !$this->ending; $turn++) {
             $waiting = [];
-            $this->tried(
-                $waiting,
-                'The work that was left could not be looked for',
-                static fn () => LostWork::takeUp(),
-            );
+            $this->tried($waiting, 'The work that was left could not be looked for', static fn() => LostWork::takeUp());
             $this->tried(
                 $waiting,
                 'The folders could not be looked at',
-                static fn () => $shelf->isBehind() && $shelf->look(),
+                static fn() => $shelf->isBehind() && $shelf->look(),
             );
-            $turn % self::TIDY_EVERY !== 0 || $this->tried($waiting, 'What is of no more use could not be taken away', static function () use ($uploads): void {
-                Scratch::tidy();
-                Kept::prune();
-                Device::forgetOld();
-                $uploads->expire();
-            });
+            $turn % self::TIDY_EVERY !== 0 ||
+                $this->tried($waiting, 'What is of no more use could not be taken away', static function () use (
+                    $uploads,
+                ): void {
+                    Scratch::tidy();
+                    Kept::prune();
+                    Device::forgetOld();
+                    $uploads->expire();
+                });
             $folders = [];
-            $this->tried($waiting, 'The folders could not be looked at', static function () use ($shelf, &$folders): void {
+            $this->tried($waiting, 'The folders could not be looked at', static function () use (
+                $shelf,
+                &$folders,
+            ): void {
                 $folders = $shelf->problems();
             });
             $this->tried($waiting, 'The runs could not be counted', function (): void {
                 $this->atWork = count(Run::underWay());
             });
-            Beat::say(
-                'watch',
-                [
-                    'phonesAtWork' => $this->atWork,
-                    'folders' => $folders,
-                    'waiting' => array_values(array_unique($waiting)),
-                ],
-            );
+            Beat::say('watch', [
+                'phonesAtWork' => $this->atWork,
+                'folders' => $folders,
+                'waiting' => array_values(array_unique($waiting)),
+            ]);
             DB::disconnect();
             // What fails again and again is tried less often.
             $pause = self::EVERY_SECONDS * min(4, 1 + intdiv($this->failed, 5));
-            for ($tenths = 0; $tenths < 10 * $pause && ! $this->ending; $tenths++) {
+            for ($tenths = 0; $tenths < 10 * $pause && !$this->ending; $tenths++) {
                 usleep(100_000);
             }
         }

@@ -39,7 +39,12 @@ final class BenchController extends Controller
         match ($format) {
             'unit' => $this->keepUnit(Unit::fromArray($data, 'the file')),
             'model-sheet' => SheetRecord::keep(ModelSheet::fromArray($data, 'the file')),
-            default => throw FormatError::invalid('the file', '/format', "This is a {$format}", 'a unit or a model sheet'),
+            default => throw FormatError::invalid(
+                'the file',
+                '/format',
+                "This is a {$format}",
+                'a unit or a model sheet',
+            ),
         };
 
         return response()->json(['format' => $format], 201);
@@ -47,13 +52,15 @@ final class BenchController extends Controller
 
     private function keepUnit(Unit $unit): void
     {
-        $sheet = $unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet();
+        $sheet =
+            $unit->codename === null ? null : SheetRecord::query()->firstWhere('codename', $unit->codename)?->sheet();
         $unit->refuseImpossible($sheet, now()->toIso8601String(), 'the file');
         $there = UnitRecord::query()->firstWhere('label', $unit->label);
         abort_if(
             $there !== null && Canonical::text($there->document) !== Canonical::text($unit->toArray()),
             409,
-            "{$unit->label} is on the bench, with other statements than the file has. Nothing was changed. Give the one in the file another label, or take this one off the bench first.",
+            "{$unit->label} is on the bench, with other statements than the file has. Nothing was changed. Give " .
+                'the one in the file another label, or take this one off the bench first.',
         );
         UnitRecord::keep($unit);
     }
@@ -67,23 +74,21 @@ final class BenchController extends Controller
             }
         };
 
-        return response()->stream(
-            $write,
-            200,
-            [
-                'Content-Type' => 'application/json',
-                'Content-Disposition' => 'attachment; filename="tornavis-bench.json"',
-            ],
-        );
+        return response()->stream($write, 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => 'attachment; filename="tornavis-bench.json"',
+        ]);
     }
 
-    /** Takes a whole bench in: the body, or an upload that ?upload names; with ?dry=1 it only says what would change. */
+    /**
+     * Takes a whole bench in: the body, or an upload that ?upload names; with ?dry=1 it only says what would change.
+     */
     public function takeIn(Request $request, ArchiveIntake $intake, Uploads $uploads): JsonResponse
     {
         $upload = $request->query('upload');
         $stream = is_string($upload) ? $uploads->arrived($upload) : self::body($request);
         $changes = $intake->take($stream, $request->boolean('dry'));
-        if (is_string($upload) && ! $request->boolean('dry')) {
+        if (is_string($upload) && !$request->boolean('dry')) {
             $uploads->forgetArrived($upload);
         }
 

@@ -4,6 +4,4 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-abstract class Controller
-{
-}
+abstract class Controller {}

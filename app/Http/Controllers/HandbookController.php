@@ -20,10 +20,19 @@ final class HandbookController extends Controller
             $rules[] = ['id' => $id, 'purposes' => $purposes];
         }
 
-        return response()->json(['rules' => $rules, 'symptoms' => array_map(static fn (Symptom $one): array => [
-            'value' => $one->value,
-            'label' => $one->label(),
-            'causes' => array_map(static fn (Cause $cause): array => $cause->toArray(), TroubleGuide::causes($one)),
-        ], Symptom::cases())]);
+        return response()->json([
+            'rules' => $rules,
+            'symptoms' => array_map(
+                static fn(Symptom $one): array => [
+                    'value' => $one->value,
+                    'label' => $one->label(),
+                    'causes' => array_map(
+                        static fn(Cause $cause): array => $cause->toArray(),
+                        TroubleGuide::causes($one),
+                    ),
+                ],
+                Symptom::cases(),
+            ),
+        ]);
     }
 }

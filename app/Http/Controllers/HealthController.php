@@ -17,9 +17,10 @@ final class HealthController extends Controller
     {
         $problems = Health::problems();
         // What is wrong may name folders of this machine.
-        $told = $problems === [] || AccessCode::isThisMachine($request) ? $problems : [
-            'Something needs to be looked at on the computer that runs Tornavis.',
-        ];
+        $told =
+            $problems === [] || AccessCode::isThisMachine($request)
+                ? $problems
+                : ['Something needs to be looked at on the computer that runs Tornavis.'];
 
         return response()->json(['problems' => $told]);
     }
@@ -30,10 +31,8 @@ final class HealthController extends Controller
         $problems = Health::problems();
         $told = AccessCode::isThisMachine($request) ? ['problems' => $problems] : [];
 
-        return response()->json(
-            ['up' => $problems === []] + $told,
-            $problems === [] ? 200 : 503,
-            ['Cache-Control' => 'no-store'],
-        );
+        return response()->json(['up' => $problems === []] + $told, $problems === [] ? 200 : 503, [
+            'Cache-Control' => 'no-store',
+        ]);
     }
 }

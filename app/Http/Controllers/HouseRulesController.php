@@ -24,7 +24,7 @@ final class HouseRulesController extends Controller
     {
         $presets = [];
         foreach ([...Presets::all(), ...Setting::presets()] as $name => $rules) {
-            $presets[] = ['name' => $name, 'own' => ! isset(Presets::all()[$name]), 'rules' => $rules->toArray()];
+            $presets[] = ['name' => $name, 'own' => !isset(Presets::all()[$name]), 'rules' => $rules->toArray()];
         }
 
         return response()->json([
@@ -48,7 +48,12 @@ final class HouseRulesController extends Controller
                 continue;
             }
             if ($before->toJson() !== $after->toJson()) {
-                $changes[] = ['job' => $job->id, 'title' => $before->title(), 'before' => self::words($before), 'after' => self::words($after)];
+                $changes[] = [
+                    'job' => $job->id,
+                    'title' => $before->title(),
+                    'before' => self::words($before),
+                    'after' => self::words($after),
+                ];
             }
         }
 
@@ -93,8 +98,11 @@ final class HouseRulesController extends Controller
 
     private static function words(Plan $plan): string
     {
-        $minutes = $plan->budget === null ? '' : ', '.count($plan->steps).' steps, '.(int) round($plan->budget->expectedSeconds() / 60).' min';
+        $minutes =
+            $plan->budget === null
+                ? ''
+                : ', ' . count($plan->steps) . ' steps, ' . (int) round($plan->budget->expectedSeconds() / 60) . ' min';
 
-        return $plan->verdict->words().$minutes;
+        return $plan->verdict->words() . $minutes;
     }
 }

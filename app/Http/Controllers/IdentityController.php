@@ -17,7 +17,9 @@ final class IdentityController extends Controller
 {
     public function __invoke(Request $request, Desk $desk): JsonResponse
     {
-        $words = static fn (string $name): ?string => $request->filled($name) ? $request->string($name)->trim()->toString() : null;
+        $words = static fn(string $name): ?string => $request->filled($name)
+            ? $request->string($name)->trim()->toString()
+            : null;
         $clues = new Clues($words('codename'), $words('model'), $words('chipset'), $words('maker'), $words('name'));
         $dump = $request->filled('dump') ? PropertyDump::read($request->string('dump')->toString()) : null;
         if ($dump !== null) {
@@ -27,10 +29,20 @@ final class IdentityController extends Controller
 
         return response()->json([
             'clues' => $clues->toArray(),
-            'properties' => $dump === null ? null : ['count' => count($dump->values), 'notUnderstood' => $dump->notUnderstood, 'cutOff' => $dump->cutOff],
+            'properties' =>
+                $dump === null
+                    ? null
+                    : [
+                        'count' => count($dump->values),
+                        'notUnderstood' => $dump->notUnderstood,
+                        'cutOff' => $dump->cutOff,
+                    ],
             'answer' => $found->answer()?->sheet->codename,
             'says' => $found->says(),
-            'candidates' => array_map(static fn (Candidate $candidate): array => $candidate->toArray(), array_slice($found->candidates, 0, 8)),
+            'candidates' => array_map(
+                static fn(Candidate $candidate): array => $candidate->toArray(),
+                array_slice($found->candidates, 0, 8),
+            ),
         ]);
     }
 }

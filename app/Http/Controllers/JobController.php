@@ -29,10 +29,12 @@ final class JobController extends Controller
 
     public function index(Desk $desk): JsonResponse
     {
-        $jobs = WorkJob::query()->with(
-            ['lastRun', 'unit:'.implode(',', UnitRecord::LISTED)],
-        )->latest('id')->limit(self::LISTED)->get();
-        $row = static fn (WorkJob $job): array => UnitCard::job($job, $desk) + [
+        $jobs = WorkJob::query()
+            ->with(['lastRun', 'unit:' . implode(',', UnitRecord::LISTED)])
+            ->latest('id')
+            ->limit(self::LISTED)
+            ->get();
+        $row = static fn(WorkJob $job): array => UnitCard::job($job, $desk) + [
             'card' => $job->unit->only(['label', 'codename']),
         ];
 
@@ -42,23 +44,35 @@ final class JobController extends Controller
     /** What can be wanted, and which kinds of file each takes. */
     public function intents(): JsonResponse
     {
-        return response()->json(['intents' => array_map(static fn (Intent $intent): array => [
-            'value' => $intent->value,
-            'title' => $intent->label(),
-            'takes' => $intent->takes(),
-            'words' => $intent->words(),
-        ], Intent::cases())]);
+        return response()->json([
+            'intents' => array_map(
+                static fn(Intent $intent): array => [
+                    'value' => $intent->value,
+                    'title' => $intent->label(),
+                    'takes' => $intent->takes(),
+                    'words' => $intent->words(),
+                ],
+                Intent::cases(),
+            ),
+        ]);
     }
 
     public function store(OpenJobRequest $request, Desk $desk): JsonResponse
     {
-        return response()->json(['id' => $desk->open($request->unit(), $request->subject(), $request->intent())->id], 201);
+        return response()->json(
+            ['id' => $desk->open($request->unit(), $request->subject(), $request->intent())->id],
+            201,
+        );
     }
 
     public function show(WorkJob $job, Desk $desk): JsonResponse
     {
-        // Counted before the plan is made: an answer that says "all read" never holds a plan from before the last file was.
-        $reading = PackageRecord::query()->findMany($job->kit)->filter(static fn (PackageRecord $record): bool => $record->isBeingRead())->count();
+        // Counted before the plan is made: an answer that says "all read" never holds a plan from before the last
+        // file was.
+        $reading = PackageRecord::query()
+            ->findMany($job->kit)
+            ->filter(static fn(PackageRecord $record): bool => $record->isBeingRead())
+            ->count();
         $run = $job->latestRun();
         $made = $run === null ? $desk->plan($job) : null;
         $plan = $run?->planObject() ?? json_decode((string) $made?->toJson());
@@ -72,7 +86,14 @@ final class JobController extends Controller
             'kit' => $job->kit,
             'version' => $job->version,
             'reading' => $reading,
-            'shelf' => $shelf->map(fn (PackageRecord $record): array => ['id' => $record->id, 'name' => $record->name, 'title' => $record->package()->title(), 'kind' => $record->kind]),
+            'shelf' => $shelf->map(
+                fn(PackageRecord $record): array => [
+                    'id' => $record->id,
+                    'name' => $record->name,
+                    'title' => $record->package()->title(),
+                    'kind' => $record->kind,
+                ],
+            ),
             'unit' => UnitCard::of($job->unit, $desk),
             'sheet' => $desk->sheet($job->unit)?->toArray(),
             'plan' => $plan,
@@ -97,7 +118,9 @@ final class JobController extends Controller
         $serial = $job->unit->unit()->state()->text('serial');
         /** @var array<string, string> $paths */
         $paths = PackageRecord::query()->where('missing', false)->pluck('path', 'name')->all();
-        /** @var array{steps: list<array{number: int, operation: string, parameters: array<string, mixed>}>} $document */
+        /**
+         * @var array{steps: list<array{number: int, operation: string, parameters: array<string, mixed>}>} $document
+         */
         $document = json_decode((string) json_encode($plan), true);
         $commands = [];
         foreach ($document['steps'] as $step) {
@@ -111,9 +134,18 @@ final class JobController extends Controller
     public function plan(WorkJob $job, Desk $desk): Response
     {
         $run = $job->latestRun();
-        $json = $run === null ? $desk->plan($job)->toJson() : json_encode($run->planObject(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+        $json =
+            $run === null
+                ? $desk->plan($job)->toJson()
+                : json_encode(
+                        $run->planObject(),
+                        JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+                    ) . "\n";
 
-        return response($json, 200, ['Content-Type' => 'application/json', 'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.json\""]);
+        return response($json, 200, [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.json\"",
+        ]);
     }
 
     /** The plan as a page to take along. */
@@ -121,7 +153,10 @@ final class JobController extends Controller
     {
         abort_if($job->runs()->exists(), 409, 'The run has begun; take its record along instead.');
 
-        return response(PlanPage::markdown($desk->plan($job)), 200, ['Content-Type' => 'text/markdown; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.md\""]);
+        return response(PlanPage::markdown($desk->plan($job)), 200, [
+            'Content-Type' => 'text/markdown; charset=utf-8',
+            'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.md\"",
+        ]);
     }
 
     public function update(ChangeJobRequest $request, WorkJob $job): JsonResponse
@@ -130,11 +165,18 @@ final class JobController extends Controller
             $job->refresh();
             abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
             if ($request->has('version') && $request->integer('version') !== $job->version) {
-                throw new HttpResponseException(response()->json([
-                    'message' => 'This job was changed in another window meanwhile. What you did here was not kept; look at it as it is now, then do it again.',
-                    'now' => ['kit' => $job->kit, 'answers' => $job->answers, 'version' => $job->version],
-                    'wanted' => $request->safe()->only(['kit', 'answers']),
-                ], 409));
+                throw new HttpResponseException(
+                    response()->json(
+                        [
+                            'message' =>
+                                'This job was changed in another window meanwhile. What you did here was not kept; ' .
+                                'look at it as it is now, then do it again.',
+                            'now' => ['kit' => $job->kit, 'answers' => $job->answers, 'version' => $job->version],
+                            'wanted' => $request->safe()->only(['kit', 'answers']),
+                        ],
+                        409,
+                    ),
+                );
             }
             $job->fill($request->safe()->only(['kit', 'answers']))->save();
 

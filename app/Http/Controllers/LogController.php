@@ -25,21 +25,29 @@ final class LogController extends Controller
 
         return response()->json([
             'total' => $runs->count(),
-            'runs' => $runs->latest('started_at')->latest('id')->limit(LogRequest::PAGE)->offset($request->integer('from'))->get(LogRequest::COLUMNS)->map(static fn (Run $run): array => [
-                'id' => $run->id,
-                'jobId' => $run->work_job_id,
-                'unit' => $run->unit_label,
-                'codename' => $run->codename,
-                'build' => $run->build,
-                'status' => $run->status,
-                'startedAt' => $run->started_at,
-                'endedAt' => $run->last_at,
-                'expectedSeconds' => $run->expected_seconds,
-                'seconds' => $run->seconds,
-                'step' => $run->step,
-                'steps' => $run->steps,
-                'troubles' => $run->troubles,
-            ]),
+            'runs' => $runs
+                ->latest('started_at')
+                ->latest('id')
+                ->limit(LogRequest::PAGE)
+                ->offset($request->integer('from'))
+                ->get(LogRequest::COLUMNS)
+                ->map(
+                    static fn(Run $run): array => [
+                        'id' => $run->id,
+                        'jobId' => $run->work_job_id,
+                        'unit' => $run->unit_label,
+                        'codename' => $run->codename,
+                        'build' => $run->build,
+                        'status' => $run->status,
+                        'startedAt' => $run->started_at,
+                        'endedAt' => $run->last_at,
+                        'expectedSeconds' => $run->expected_seconds,
+                        'seconds' => $run->seconds,
+                        'step' => $run->step,
+                        'steps' => $run->steps,
+                        'troubles' => $run->troubles,
+                    ],
+                ),
             'codenames' => Run::query()->distinct()->orderBy('codename')->pluck('codename'),
         ]);
     }
@@ -53,7 +61,11 @@ final class LogController extends Controller
     /** Two runs of one model, step by step. */
     public function compare(Run $run, Run $other): JsonResponse
     {
-        abort_unless($run->codename === $other->codename, 422, 'Two runs can be compared when they are of one model. Choose another run of '.$run->codename.'.');
+        abort_unless(
+            $run->codename === $other->codename,
+            422,
+            'Two runs can be compared when they are of one model. Choose another run of ' . $run->codename . '.',
+        );
 
         return response()->json(RunStatistics::compare($run, $other));
     }
@@ -65,7 +77,10 @@ final class LogController extends Controller
 
     public function markdown(Run $run): Response
     {
-        return response($run->record()->toMarkdown(), 200, ['Content-Type' => 'text/markdown; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.md\""]);
+        return response($run->record()->toMarkdown(), 200, [
+            'Content-Type' => 'text/markdown; charset=utf-8',
+            'Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.md\"",
+        ]);
     }
 
     /** The run as lines: job, plan and journal as JSON, or the journal as a table with commas. */
@@ -73,20 +88,36 @@ final class LogController extends Controller
     {
         $text = $form === 'jsonl' ? RunFile::text($run) : JournalText::csv($run->events());
 
-        return response($text, 200, ['Content-Type' => $form === 'jsonl' ? 'application/x-ndjson' : 'text/csv; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.{$form}\""]);
+        return response($text, 200, [
+            'Content-Type' => $form === 'jsonl' ? 'application/x-ndjson' : 'text/csv; charset=utf-8',
+            'Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.{$form}\"",
+        ]);
     }
 
     /** Takes a run in that was given out as JSON Lines; with ?dry=1 it only says what would change. */
     public function takeIn(Request $request, ArchiveIntake $intake): JsonResponse
     {
-        return response()->json(['dry' => $request->boolean('dry'), 'changes' => $intake->takeRun($request->getContent(), $request->boolean('dry'))]);
+        return response()->json([
+            'dry' => $request->boolean('dry'),
+            'changes' => $intake->takeRun($request->getContent(), $request->boolean('dry')),
+        ]);
     }
 
     /** The journal in the own format. */
     public function journal(Run $run): JsonResponse
     {
-        $events = array_map(static fn (JournalEvent $event): array => $event->toArray(), $run->events());
+        $events = array_map(static fn(JournalEvent $event): array => $event->toArray(), $run->events());
 
-        return response()->json(['format' => 'tornavis/journal', 'version' => 1, 'run' => "{$run->unit_label} run {$run->id}", 'events' => $events], 200, ['Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.journal.json\""], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES);
+        return response()->json(
+            [
+                'format' => 'tornavis/journal',
+                'version' => 1,
+                'run' => "{$run->unit_label} run {$run->id}",
+                'events' => $events,
+            ],
+            200,
+            ['Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.journal.json\""],
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES,
+        );
     }
 }

@@ -22,30 +22,63 @@ final class MatrixController extends Controller
     {
         $units = [];
         $rows = [];
-        foreach (UnitRecord::query()->get()->sortBy(['codename', 'label']) as $record) {
+        foreach (
+            UnitRecord::query()
+                ->get()
+                ->sortBy(['codename', 'label'])
+            as $record
+        ) {
             $sheet = $desk->sheet($record);
             if ($sheet !== null) {
                 $units[] = [$record->unit(), $sheet];
-                $rows[] = ['label' => $record->label, 'codename' => $record->codename, 'model' => $record->unit()->state()->text('variant.model')];
+                $rows[] = [
+                    'label' => $record->label,
+                    'codename' => $record->codename,
+                    'model' => $record->unit()->state()->text('variant.model'),
+                ];
             }
         }
-        $builds = array_filter($desk->shelf(), static fn (Package $package): bool => $package->kind() === 'build');
-        uasort($builds, static fn (Package $a, Package $b): int => [$a->facts->list(Field::CODENAMES), $a->title(), $a->name()] <=> [$b->facts->list(Field::CODENAMES), $b->title(), $b->name()]);
+        $builds = array_filter($desk->shelf(), static fn(Package $package): bool => $package->kind() === 'build');
+        uasort(
+            $builds,
+            static fn(Package $a, Package $b): int => [$a->facts->list(Field::CODENAMES), $a->title(), $a->name()] <=> [
+                $b->facts->list(Field::CODENAMES),
+                $b->title(),
+                $b->name(),
+            ],
+        );
         $columns = [];
         foreach ($builds as $id => $build) {
-            $columns[] = ['id' => $id, 'title' => $build->title(), 'name' => $build->name(), 'codenames' => $build->facts->list(Field::CODENAMES)];
+            $columns[] = [
+                'id' => $id,
+                'title' => $build->title(),
+                'name' => $build->name(),
+                'codenames' => $build->facts->list(Field::CODENAMES),
+            ];
         }
         $matrix = FitMatrix::of($units, array_values($builds), array_values($desk->shelf()), $desk->house());
 
-        return response()->json(['units' => $rows, 'builds' => $columns, 'verdicts' => $matrix->verdicts, 'cells' => $matrix->cells]);
+        return response()->json([
+            'units' => $rows,
+            'builds' => $columns,
+            'verdicts' => $matrix->verdicts,
+            'cells' => $matrix->cells,
+        ]);
     }
 
     public function cell(Request $request, Desk $desk): JsonResponse
     {
-        $unit = UnitRecord::query()->where('label', $request->string('unit')->toString())->firstOrFail();
+        $unit = UnitRecord::query()
+            ->where('label', $request->string('unit')->toString())
+            ->firstOrFail();
         $package = PackageRecord::query()->findOrFail($request->integer('package'))->package();
         $sheet = $desk->sheet($unit) ?? throw SituationError::noSheet($unit->label, $unit->codename);
 
-        return response()->json(['findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), FitMatrix::cell($unit->unit(), $sheet, $package, array_values($desk->shelf()), $desk->house()))]);
+        return response()->json([
+            'findings' => array_map(
+                static fn(Finding $finding): array => $finding->toArray(),
+                FitMatrix::cell($unit->unit(), $sheet, $package, array_values($desk->shelf()), $desk->house()),
+            ),
+        ]);
     }
 }

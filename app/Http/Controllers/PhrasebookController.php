@@ -25,7 +25,9 @@ final class PhrasebookController extends Controller
 
     public function update(Request $request): JsonResponse
     {
-        Setting::keepPhrasebook(Phrasebook::fromArray(Schema::decodeText($request->getContent(), 'the phrasebook'), 'the phrasebook'));
+        Setting::keepPhrasebook(
+            Phrasebook::fromArray(Schema::decodeText($request->getContent(), 'the phrasebook'), 'the phrasebook'),
+        );
 
         return $this->show();
     }

@@ -35,13 +35,22 @@ final class RunController extends Controller
     public function start(Request $request, WorkJob $job, Desk $desk): JsonResponse
     {
         $link = $request->string('link', 'stand-in')->toString();
-        abort_unless(in_array($link, ['stand-in', Hands::NAME], true), 422, 'A run goes over the link "stand-in" or by "hands".');
+        abort_unless(
+            in_array($link, ['stand-in', Hands::NAME], true),
+            422,
+            'A run goes over the link "stand-in" or by "hands".',
+        );
         // Two windows that start at once: the second waits here, and then finds what the first has begun.
         $seal = $request->string('seal')->toString();
         $begun = DB::transaction(static function () use ($job, $desk, $seal, $link): array {
             abort_if($job->runs()->exists(), 409, 'This job has been run. Open a new job to do it again.');
             $other = Run::openOn($job->unit->label);
-            abort_if($other !== null, 409, "Run {$other} is under way on {$job->unit->label}. End it or stop it first; two runs on one phone would write over one another.");
+            abort_if(
+                $other !== null,
+                409,
+                "Run {$other} is under way on {$job->unit->label}. End it or stop it first; two runs on one phone " .
+                    'would write over one another.',
+            );
             // Made here, where nothing can change any more until the run has begun.
             $plan = $desk->plan($job);
             abort_unless(
@@ -62,14 +71,17 @@ final class RunController extends Controller
     {
         // Known before plan and journal are read: where nothing has come there is nothing to tell.
         $last = JournalLine::last($run);
-        $unchanged = (new Plain)->setEtag("run-{$run}-{$last}-{$request->integer('after')}");
+        $unchanged = (new Plain())->setEtag("run-{$run}-{$last}-{$request->integer('after')}");
         if ($unchanged->isNotModified($request)) {
             return $unchanged;
         }
         $run = Run::query()->with('job.unit')->findOrFail($run);
         $state = $run->state();
         $answer = response()->json([
-            'events' => array_map(static fn (JournalEvent $event): array => $event->toArray(), $run->events($request->integer('after'))),
+            'events' => array_map(
+                static fn(JournalEvent $event): array => $event->toArray(),
+                $run->events($request->integer('after')),
+            ),
             'state' => [
                 'status' => $state->status,
                 'link' => $state->link,
@@ -77,11 +89,14 @@ final class RunController extends Controller
                 'steps' => (object) $state->steps,
                 'facts' => (object) $state->facts,
                 'seconds' => (object) $state->seconds,
-                'question' => $state->question === null ? null : [
-                    'kind' => $state->question->kind->value,
-                    'at' => $state->question->at,
-                    'sequence' => $state->question->sequence,
-                ] + $state->question->data,
+                'question' =>
+                    $state->question === null
+                        ? null
+                        : [
+                                'kind' => $state->question->kind->value,
+                                'at' => $state->question->at,
+                                'sequence' => $state->question->sequence,
+                            ] + $state->question->data,
                 'progress' => $state->progress?->data,
                 'wayBack' => get_object_vars($state->wayBack(SheetRecord::forUnit($run->job->unit))),
             ],
@@ -95,7 +110,7 @@ final class RunController extends Controller
     {
         return $this->atDesk(
             $run,
-            static fn (RunDesk $desk) => $desk->release($request->string('word')->toString()),
+            static fn(RunDesk $desk) => $desk->release($request->string('word')->toString()),
             self::seen($request),
         );
     }
@@ -104,7 +119,7 @@ final class RunController extends Controller
     {
         return $this->atDesk(
             $run,
-            static fn (RunDesk $desk) => $desk->tell(
+            static fn(RunDesk $desk) => $desk->tell(
                 $request->string('answer')->toString(),
                 $request->string('note')->toString(),
                 $request->string('evidence')->toString(),
@@ -116,7 +131,13 @@ final class RunController extends Controller
 
     public function somethingElse(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->somethingElse($request->string('note')->toString(), Symptom::tryFrom($request->string('symptom')->toString())));
+        return $this->atDesk(
+            $run,
+            static fn(RunDesk $desk) => $desk->somethingElse(
+                $request->string('note')->toString(),
+                Symptom::tryFrom($request->string('symptom')->toString()),
+            ),
+        );
     }
 
     /** What the phone shows is not what the step should lead to. */
@@ -124,7 +145,7 @@ final class RunController extends Controller
     {
         return $this->atDesk(
             $run,
-            static fn (RunDesk $desk) => $desk->differs($request->string('evidence')->toString()),
+            static fn(RunDesk $desk) => $desk->differs($request->string('evidence')->toString()),
             self::seen($request),
         );
     }
@@ -134,7 +155,11 @@ final class RunController extends Controller
     {
         abort_if($run->state()->link === Hands::NAME, 409, 'Faults are for simulated phones; this run goes by hand.');
         $kind = $request->string('kind')->toString();
-        abort_unless(isset(StandInLink::faults()[$kind]), 422, 'The fault is one of: '.implode(', ', array_keys(StandInLink::faults())).'.');
+        abort_unless(
+            isset(StandInLink::faults()[$kind]),
+            422,
+            'The fault is one of: ' . implode(', ', array_keys(StandInLink::faults())) . '.',
+        );
         $serial = (string) $run->job->unit->unit()->state()->text('serial');
         $answer = $link->to($serial)->letGoWrong($kind, max(0, min(100, $request->integer('atPercent'))));
         abort_unless($answer->ok, 409, $answer->says);
@@ -148,29 +173,45 @@ final class RunController extends Controller
         $case = new TroubleCase($run->plan, $run->state(), SheetRecord::forUnit($run->job->unit));
 
         return response()->json([
-            'symptoms' => array_map(static fn (Symptom $one): array => ['value' => $one->value, 'label' => $one->label()], TroubleGuide::symptoms($case)),
-            'faults' => array_map(static fn (string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys(StandInLink::faults()), StandInLink::faults()),
+            'symptoms' => array_map(
+                static fn(Symptom $one): array => ['value' => $one->value, 'label' => $one->label()],
+                TroubleGuide::symptoms($case),
+            ),
+            'faults' => array_map(
+                static fn(string $value, string $label): array => ['value' => $value, 'label' => $label],
+                array_keys(StandInLink::faults()),
+                StandInLink::faults(),
+            ),
         ]);
     }
 
     /** A note for the record, at any time. */
     public function note(Request $request, Run $run): JsonResponse
     {
-        (new RunDesk($run->plan, new DatabaseJournal($run, AccessCode::by($request)), SheetRecord::forUnit($run->job->unit)))->note($request->string('note')->toString());
+        (new RunDesk(
+            $run->plan,
+            new DatabaseJournal($run, AccessCode::by($request)),
+            SheetRecord::forUnit($run->job->unit),
+        ))->note($request->string('note')->toString());
 
         return response()->json(['notes' => $run->record()->toArray()['notes']], 201);
     }
 
     public function stop(Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->stop());
+        return $this->atDesk($run, static fn(RunDesk $desk) => $desk->stop());
     }
 
     public function goOn(Run $run): JsonResponse
     {
-        abort_if($run->wasFollowed(), 409, "The work on {$run->unit_label} went on in a later run, so that this plan no longer fits the phone. Go on there.");
+        abort_if(
+            $run->wasFollowed(),
+            409,
+            "The work on {$run->unit_label} went on in a later run, so that this plan no longer fits the phone. Go " .
+                'on there.',
+        );
 
-        return $this->atDesk($run, static fn (RunDesk $desk) => $desk->goOn());
+        return $this->atDesk($run, static fn(RunDesk $desk) => $desk->goOn());
     }
 
     /** Number of the question that is answered, as the page shows it. */
@@ -193,7 +234,7 @@ final class RunController extends Controller
             SheetRecord::forUnit($run->job->unit),
             $seen,
         );
-        DB::transaction(static fn () => $act($desk));
+        DB::transaction(static fn() => $act($desk));
         $state = $run->state();
         // After a stop it lets go of the phone.
         if ($state->mayGoOn() || $state->status === RunState::STOPPED) {

@@ -23,7 +23,10 @@ final class ShareController extends Controller
 
     private const LONGEST_NAME = 40;
 
-    /** Addresses under which other devices reach this start, the code, and the devices that were let in; only to this machine. */
+    /**
+     * Addresses under which other devices reach this start, the code, and the devices that were let in; only to this
+     * machine.
+     */
     public function show(Request $request): JsonResponse
     {
         $here = AccessCode::isThisMachine($request);
@@ -34,15 +37,17 @@ final class ShareController extends Controller
             'shared' => $code !== '',
             'addresses' => $open ? self::addresses((int) $request->getPort()) : [],
             'code' => $open ? $code : null,
-            'devices' => $open ? Device::query()->where('sent_away', false)->latest('id')->get()->map(
-                static fn (Device $device): array => [
-                    'id' => $device->id,
-                    'name' => $device->name,
-                    'address' => $device->address,
-                    'since' => $device->created_at?->toIso8601String(),
-                    'lastSeen' => $device->last_seen_at?->toIso8601String(),
-                ],
-            ) : [],
+            'devices' => $open
+                ? Device::query()->where('sent_away', false)->latest('id')->get()->map(
+                    static fn(Device $device): array => [
+                        'id' => $device->id,
+                        'name' => $device->name,
+                        'address' => $device->address,
+                        'since' => $device->created_at?->toIso8601String(),
+                        'lastSeen' => $device->last_seen_at?->toIso8601String(),
+                    ],
+                )
+                : [],
         ]);
     }
 
@@ -57,7 +62,12 @@ final class ShareController extends Controller
     /** The code, typed. */
     public function enter(Request $request, RateLimiter $limiter): RedirectResponse|Response
     {
-        return $this->letIn($request, $limiter, $request->string('code')->toString(), $request->string('to', '/bench')->toString());
+        return $this->letIn(
+            $request,
+            $limiter,
+            $request->string('code')->toString(),
+            $request->string('to', '/bench')->toString(),
+        );
     }
 
     /** The code in an address, as a camera reads it; the browser is sent on at once, so that it does not stay there. */
@@ -70,7 +80,7 @@ final class ShareController extends Controller
     {
         // A path of our own and no other site's address.
         $to = preg_match('#^/(?![/\\\\])#', $to) === 1 ? $to : '/bench';
-        $keys = ['access:'.$request->ip() => self::TRIES_A_MINUTE, 'access' => self::ALL_TRIES_A_MINUTE];
+        $keys = ['access:' . $request->ip() => self::TRIES_A_MINUTE, 'access' => self::ALL_TRIES_A_MINUTE];
         foreach ($keys as $key => $most) {
             abort_if(
                 $limiter->tooManyAttempts($key, $most),
@@ -78,8 +88,8 @@ final class ShareController extends Controller
                 'Too many wrong codes. Wait a minute, then type the code that the computer shows.',
             );
         }
-        if (! AccessCode::opens($code)) {
-            array_map(static fn (string $key): int => $limiter->hit($key), array_keys($keys));
+        if (!AccessCode::opens($code)) {
+            array_map(static fn(string $key): int => $limiter->hit($key), array_keys($keys));
 
             return response()->view('access', ['to' => $to, 'wrong' => true], 401);
         }
@@ -112,7 +122,10 @@ final class ShareController extends Controller
         foreach (net_get_interfaces() ?: [] as $interface) {
             foreach ($interface['unicast'] ?? [] as $unicast) {
                 $address = $unicast['address'] ?? '';
-                if (filter_var($address, FILTER_VALIDATE_IP, FILTER_FLAG_IPV4) !== false && ! str_starts_with($address, '127.')) {
+                if (
+                    filter_var($address, FILTER_VALIDATE_IP, FILTER_FLAG_IPV4) !== false &&
+                    !str_starts_with($address, '127.')
+                ) {
                     $found[] = "http://{$address}:{$port}";
                 }
             }

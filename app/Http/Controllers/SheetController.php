@@ -20,20 +20,32 @@ final class SheetController extends Controller
     {
         $units = UnitRecord::query()->pluck('codename')->countBy();
 
-        return response()->json(['sheets' => array_values(array_map(static fn (ModelSheet $sheet): array => [
-            'codename' => $sheet->codename,
-            'name' => "{$sheet->maker} {$sheet->name}",
-            'models' => array_map(static fn ($variant): string => $variant->model, $sheet->variants),
-            'slots' => count($sheet->slots),
-            'recoveryHome' => $sheet->recoveryHome->value,
-            'dynamicLayout' => $sheet->dynamicLayout,
-            'units' => $units->get($sheet->codename, 0),
-        ], SheetRecord::sheets()))]);
+        return response()->json([
+            'sheets' => array_values(
+                array_map(
+                    static fn(ModelSheet $sheet): array => [
+                        'codename' => $sheet->codename,
+                        'name' => "{$sheet->maker} {$sheet->name}",
+                        'models' => array_map(static fn($variant): string => $variant->model, $sheet->variants),
+                        'slots' => count($sheet->slots),
+                        'recoveryHome' => $sheet->recoveryHome->value,
+                        'dynamicLayout' => $sheet->dynamicLayout,
+                        'units' => $units->get($sheet->codename, 0),
+                    ],
+                    SheetRecord::sheets(),
+                ),
+            ),
+        ]);
     }
 
     public function show(SheetRecord $sheet): JsonResponse
     {
-        return response()->json($sheet->document, 200, ['Content-Disposition' => "inline; filename=\"{$sheet->codename}.json\""], JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION);
+        return response()->json(
+            $sheet->document,
+            200,
+            ['Content-Disposition' => "inline; filename=\"{$sheet->codename}.json\""],
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
+        );
     }
 
     public function update(Request $request, string $codename): JsonResponse
@@ -49,7 +61,11 @@ final class SheetController extends Controller
 
     public function destroy(SheetRecord $sheet): Response
     {
-        abort_if(UnitRecord::query()->where('codename', $sheet->codename)->exists(), 409, "There are phones of {$sheet->codename} on the bench; they need the sheet.");
+        abort_if(
+            UnitRecord::query()->where('codename', $sheet->codename)->exists(),
+            409,
+            "There are phones of {$sheet->codename} on the bench; they need the sheet.",
+        );
         $sheet->delete();
 
         return response()->noContent();

@@ -44,7 +44,7 @@ final class ShelfController extends Controller
         return response()->json([
             'folder' => $shelf->folder,
             'folders' => Setting::folders(),
-            'packages' => $records->map(static fn (PackageRecord $record): array => FileSummary::of($record, $firstOf)),
+            'packages' => $records->map(static fn(PackageRecord $record): array => FileSummary::of($record, $firstOf)),
         ]);
     }
 
@@ -71,10 +71,7 @@ final class ShelfController extends Controller
         DB::transaction(static function () use ($request, $package): void {
             $package->refresh();
             $others = array_values(
-                array_filter(
-                    $package->typed ?? [],
-                    static fn (array $fact): bool => $fact['name'] !== $request->name(),
-                ),
+                array_filter($package->typed ?? [], static fn(array $fact): bool => $fact['name'] !== $request->name()),
             );
             $package->typed = $request->value() === null ? $others : [...$others, $request->fact()->toArray()];
             $package->save();
@@ -113,7 +110,11 @@ final class ShelfController extends Controller
         abort_if(
             $free < $image->sizeBytes + self::SPARE_BYTES,
             507,
-            'There is no room for it: '.Size::text($image->sizeBytes).' are needed on the disk of '.storage_path().'. Make room, then try again.',
+            'There is no room for it: ' .
+                Size::text($image->sizeBytes) .
+                ' are needed on the disk of ' .
+                storage_path() .
+                '. Make room, then try again.',
         );
         TakeOutImage::begin($package, $partition);
 
@@ -124,7 +125,10 @@ final class ShelfController extends Controller
     public function partition(PackageRecord $package, string $partition): BinaryFileResponse
     {
         $taken = $package->extraction;
-        $file = $taken !== null && $taken['partition'] === $partition && $taken['file'] !== null ? Scratch::folder().'/'.basename($taken['file']) : '';
+        $file =
+            $taken !== null && $taken['partition'] === $partition && $taken['file'] !== null
+                ? Scratch::folder() . '/' . basename($taken['file'])
+                : '';
         abort_unless(is_file($file), 404, 'This image is not there, or no longer. Have it taken out again.');
         touch($file);
 
@@ -133,9 +137,19 @@ final class ShelfController extends Controller
 
     public function compare(PackageRecord $package, PackageRecord $other): JsonResponse
     {
-        $side = static fn (PackageRecord $record): array => ['id' => $record->id, 'name' => $record->name, 'title' => $record->package()->title(), 'integrity' => $record->package()->integrity()->value, 'sizeBytes' => $record->size_bytes];
+        $side = static fn(PackageRecord $record): array => [
+            'id' => $record->id,
+            'name' => $record->name,
+            'title' => $record->package()->title(),
+            'integrity' => $record->package()->integrity()->value,
+            'sizeBytes' => $record->size_bytes,
+        ];
 
-        return response()->json(['left' => $side($package), 'right' => $side($other), 'rows' => Comparison::of($package->package(), $other->package())]);
+        return response()->json([
+            'left' => $side($package),
+            'right' => $side($other),
+            'rows' => Comparison::of($package->package(), $other->package()),
+        ]);
     }
 
     /** The checksums of everything that is there, as the sum tools read them. */
@@ -148,14 +162,25 @@ final class ShelfController extends Controller
             }
         }
 
-        return response(SumList::write($sums), 200, ['Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="SHA256SUMS"']);
+        return response(SumList::write($sums), 200, [
+            'Content-Type' => 'text/plain; charset=utf-8',
+            'Content-Disposition' => 'attachment; filename="SHA256SUMS"',
+        ]);
     }
 
     /** Forgets a file that is gone; one that is there is forgotten by taking it away. */
     public function forget(PackageRecord $package): Response
     {
-        abort_unless($package->missing, 409, 'The file is there. Take it out of its folder first; nothing here deletes files.');
-        abort_if(WorkJob::query()->get()->contains(static fn (WorkJob $job): bool => in_array($package->id, $job->kit, true)), 409, 'A job has it in its kit. Leave it out there first.');
+        abort_unless(
+            $package->missing,
+            409,
+            'The file is there. Take it out of its folder first; nothing here deletes files.',
+        );
+        abort_if(
+            WorkJob::query()->get()->contains(static fn(WorkJob $job): bool => in_array($package->id, $job->kit, true)),
+            409,
+            'A job has it in its kit. Leave it out there first.',
+        );
         $package->delete();
 
         return response()->noContent();

@@ -49,7 +49,11 @@ final class UnitController extends Controller
 
     public function destroy(UnitRecord $unit): Response
     {
-        abort_if($unit->jobs()->has('runs')->exists(), 409, "{$unit->label} has runs in the log; their records are kept, so it stays on the bench.");
+        abort_if(
+            $unit->jobs()->has('runs')->exists(),
+            409,
+            "{$unit->label} has runs in the log; their records are kept, so it stays on the bench.",
+        );
         $unit->delete();
 
         return response()->noContent();
@@ -73,11 +77,17 @@ final class UnitController extends Controller
     {
         $dump = PropertyDump::read($request->string('text')->toString());
         $intake = DumpIntake::of($unit->unit(), $desk->sheet($unit), $dump, now()->toIso8601String());
-        if (! $request->boolean('dry')) {
+        if (!$request->boolean('dry')) {
             $unit->learn(...$intake->facts);
         }
 
-        return response()->json(['properties' => count($dump->values), 'notUnderstood' => $dump->notUnderstood, 'cutOff' => $dump->cutOff, 'changes' => $intake->changes, 'facts' => count($intake->facts)]);
+        return response()->json([
+            'properties' => count($dump->values),
+            'notUnderstood' => $dump->notUnderstood,
+            'cutOff' => $dump->cutOff,
+            'changes' => $intake->changes,
+            'facts' => count($intake->facts),
+        ]);
     }
 
     /** Which of the statements that disagree holds. */
@@ -85,8 +95,18 @@ final class UnitController extends Controller
     {
         $name = $request->string('name')->toString();
         $sides = Conflicts::of($unit->unit()->facts)[$name] ?? [];
-        $chosen = $sides[$request->integer('side', -1)] ?? abort(409, 'This is settled already, or there is no such statement.');
-        $unit->learn(Fact::of($name, $chosen->value, Source::Settled, "{$chosen->source->label()}, {$chosen->where}", now()->toIso8601String()));
+        $chosen =
+            $sides[$request->integer('side', -1)] ??
+            abort(409, 'This is settled already, or there is no such statement.');
+        $unit->learn(
+            Fact::of(
+                $name,
+                $chosen->value,
+                Source::Settled,
+                "{$chosen->source->label()}, {$chosen->where}",
+                now()->toIso8601String(),
+            ),
+        );
 
         return response()->json(['ok' => true]);
     }
@@ -95,7 +115,7 @@ final class UnitController extends Controller
     {
         $request->validate(['text' => ['required', 'string', 'max:2000']]);
         $note = new Note(now()->toIso8601String(), $request->string('text')->toString());
-        $unit->change(static fn (Unit $now): Unit => $now->withNote($note));
+        $unit->change(static fn(Unit $now): Unit => $now->withNote($note));
 
         return response()->json(['ok' => true], 201);
     }
@@ -117,7 +137,7 @@ final class UnitController extends Controller
 
     public function backUp(BackupRequest $request, UnitRecord $unit): JsonResponse
     {
-        $unit->change(static fn (Unit $now): Unit => $now->withBackup($request->backup($now->state())));
+        $unit->change(static fn(Unit $now): Unit => $now->withBackup($request->backup($now->state())));
 
         return response()->json(['ok' => true], 201);
     }
@@ -125,7 +145,11 @@ final class UnitController extends Controller
     /** Has the phone read over its link, mode by mode. */
     public function read(UnitRecord $unit): JsonResponse
     {
-        abort_if($unit->unit()->state()->text('serial') === null, 409, 'Its serial number is not known, so it cannot be told from the others on the cable. Enter it first.');
+        abort_if(
+            $unit->unit()->state()->text('serial') === null,
+            409,
+            'Its serial number is not known, so it cannot be told from the others on the cable. Enter it first.',
+        );
         abort_if(
             Run::openOn($unit->label) !== null,
             409,
@@ -141,11 +165,24 @@ final class UnitController extends Controller
     {
         $moments = ZonedTime::moments($request->string('at')->toString(), $request->string('zone')->toString());
         $which = $request->integer('which', count($moments) === 1 ? 0 : -1);
-        if (! isset($moments[$which])) {
-            return response()->json(['ambiguous' => array_map(static fn (\DateTimeImmutable $moment): string => $moment->format(DATE_ATOM), $moments)]);
+        if (!isset($moments[$which])) {
+            return response()->json([
+                'ambiguous' => array_map(
+                    static fn(\DateTimeImmutable $moment): string => $moment->format(DATE_ATOM),
+                    $moments,
+                ),
+            ]);
         }
         abort_if($moments[$which] > now()->addMinutes(5), 422, 'The wait cannot have started in the future.');
-        $unit->learn(Fact::of('bootloader.waitStarted', $moments[$which]->format(DATE_ATOM), Source::Typed, $request->string('zone')->toString(), now()->toIso8601String()));
+        $unit->learn(
+            Fact::of(
+                'bootloader.waitStarted',
+                $moments[$which]->format(DATE_ATOM),
+                Source::Typed,
+                $request->string('zone')->toString(),
+                now()->toIso8601String(),
+            ),
+        );
 
         return response()->json(['ambiguous' => []], 201);
     }
@@ -156,6 +193,9 @@ final class UnitController extends Controller
         $wait = $sheet === null ? null : UnlockWait::of($unit->unit()->state(), $sheet);
         abort_if($wait === null, 404, 'No wait runs for this phone.');
 
-        return response($wait->calendar($unit->label, $unit->codename, now()->toImmutable()), 200, ['Content-Type' => 'text/calendar; charset=utf-8', 'Content-Disposition' => "attachment; filename=\"unlock-{$unit->label}.ics\""]);
+        return response($wait->calendar($unit->label, $unit->codename, now()->toImmutable()), 200, [
+            'Content-Type' => 'text/calendar; charset=utf-8',
+            'Content-Disposition' => "attachment; filename=\"unlock-{$unit->label}.ics\"",
+        ]);
     }
 }

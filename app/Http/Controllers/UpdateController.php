@@ -23,7 +23,14 @@ final class UpdateController extends Controller
             $sheet = $desk->sheet($record);
             $update = $sheet === null ? null : UpdateWatch::of($record->unit(), $sheet, $stock);
             if ($update !== null) {
-                $updates[] = ['unit' => $record->label, 'runs' => $update->runs, 'build' => $update->build->title(), 'package' => $ids[$update->build->path] ?? null, 'worth' => $update->worth, 'obstacle' => $update->obstacle];
+                $updates[] = [
+                    'unit' => $record->label,
+                    'runs' => $update->runs,
+                    'build' => $update->build->title(),
+                    'package' => $ids[$update->build->path] ?? null,
+                    'worth' => $update->worth,
+                    'obstacle' => $update->obstacle,
+                ];
             }
         }
 

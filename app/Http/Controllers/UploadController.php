@@ -17,7 +17,15 @@ final class UploadController extends Controller
 
     public function options(): Response
     {
-        return response('', 204, self::HEADERS + ['Tus-Version' => '1.0.0', 'Tus-Extension' => 'creation,termination', 'Tus-Max-Size' => (string) config()->integer('tornavis.largest_upload')]);
+        return response(
+            '',
+            204,
+            self::HEADERS + [
+                'Tus-Version' => '1.0.0',
+                'Tus-Extension' => 'creation,termination',
+                'Tus-Max-Size' => (string) config()->integer('tornavis.largest_upload'),
+            ],
+        );
     }
 
     public function begin(Request $request, Uploads $uploads): Response
@@ -40,7 +48,11 @@ final class UploadController extends Controller
     {
         ['offset' => $offset, 'length' => $length] = $uploads->stands($id);
 
-        return response('', 200, self::HEADERS + ['Upload-Offset' => (string) $offset, 'Upload-Length' => (string) $length]);
+        return response(
+            '',
+            200,
+            self::HEADERS + ['Upload-Offset' => (string) $offset, 'Upload-Length' => (string) $length],
+        );
     }
 
     public function add(Request $request, string $id, Uploads $uploads, Shelf $shelf): Response
@@ -62,7 +74,9 @@ final class UploadController extends Controller
     {
         $value = (string) $request->headers->get($header);
 
-        return ctype_digit($value) && (string) (int) $value === $value ? (int) $value : throw UploadRefused::noNumber($header, $value);
+        return ctype_digit($value) && (string) (int) $value === $value
+            ? (int) $value
+            : throw UploadRefused::noNumber($header, $value);
     }
 
     /** @throws UploadRefused */

@@ -28,34 +28,47 @@ use Tornavis\Core\Situation\Intent;
 /** Ways on from a run that does not go on as it was planned: another plan, or back to a system that starts. */
 final class WaysOnController extends Controller
 {
-    /** What another plan, from what the run has shown of the phone, would do otherwise, and what else would do where it is blocked; nothing is kept. */
+    /**
+     * What another plan, from what the run has shown of the phone, would do otherwise, and what else would do where
+     * it is blocked; nothing is kept.
+     */
     public function look(Request $request, Run $run, Desk $desk): JsonResponse
     {
         $job = $request->boolean('back') ? self::back($this->anew($run)) : $this->anew($run);
         $plan = $desk->plan($job);
         // Of each need the first that stands in its way; the others mostly follow from it.
-        $stops = array_column(array_reverse(array_filter($plan->findings, static fn (Finding $finding): bool => $finding->severity === Severity::Stop)), null, 'need');
-
-        return response()->json(
-            [
-                'seal' => ShownPlan::seal($plan),
-                'difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(),
-                'stops' => array_values(
-                    array_map(
-                        static fn (Finding $finding): array => [
-                            'need' => $finding->need,
-                            'reason' => $finding->reason,
-                            'remedy' => $finding->remedy,
-                        ],
-                        array_reverse($stops),
-                    ),
+        $stops = array_column(
+            array_reverse(
+                array_filter(
+                    $plan->findings,
+                    static fn(Finding $finding): bool => $finding->severity === Severity::Stop,
                 ),
-                'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $desk),
-            ],
+            ),
+            null,
+            'need',
         );
+
+        return response()->json([
+            'seal' => ShownPlan::seal($plan),
+            'difference' => PlanDifference::between($run->plan, $plan->toArray())->toArray(),
+            'stops' => array_values(
+                array_map(
+                    static fn(Finding $finding): array => [
+                        'need' => $finding->need,
+                        'reason' => $finding->reason,
+                        'remedy' => $finding->remedy,
+                    ],
+                    array_reverse($stops),
+                ),
+            ),
+            'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $desk),
+        ]);
     }
 
-    /** Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its plan was shown and is clear. */
+    /**
+     * Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its
+     * plan was shown and is clear.
+     */
     public function planAgain(WhatIfRequest $request, Run $run, Desk $desk): JsonResponse
     {
         $back = $request->boolean('back');
@@ -68,12 +81,14 @@ final class WaysOnController extends Controller
             // What nobody has seen is opened, and started from its own page.
             $shown = $request->has('seal');
             $shown && ShownPlan::refuseOther($request->string('seal')->toString(), $plan);
-            (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(($back ? 'The way back is' : 'Planned again from what the phone has now, as')." job {$job->id}.", $back ? 'back' : 'plan');
-            $begun = $shown && $plan->verdict->level === Verdict::CLEAR ? Beginning::of(
-                $job,
-                $plan,
-                $run->state()->link ?: 'stand-in',
-            ) : null;
+            (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(
+                ($back ? 'The way back is' : 'Planned again from what the phone has now, as') . " job {$job->id}.",
+                $back ? 'back' : 'plan',
+            );
+            $begun =
+                $shown && $plan->verdict->level === Verdict::CLEAR
+                    ? Beginning::of($job, $plan, $run->state()->link ?: 'stand-in')
+                    : null;
 
             return ['id' => $job->id, 'run' => $begun?->id];
         });
@@ -90,7 +105,11 @@ final class WaysOnController extends Controller
     private function anew(Run $run): WorkJob
     {
         $state = $run->state();
-        abort_unless(in_array($state->status, [RunState::STOPPED, RunState::ASKED], true), 409, 'Stop the run first; a phone that is being written to is not planned for.');
+        abort_unless(
+            in_array($state->status, [RunState::STOPPED, RunState::ASKED], true),
+            409,
+            'Stop the run first; a phone that is being written to is not planned for.',
+        );
         abort_if($run->wasFollowed(), 409, "The work on {$run->unit_label} went on in a later run. Look there.");
         $unit = $run->job->unit;
         $unit->document = WhatRunsShowed::of($unit, $state, $run->id)->toArray();

@@ -20,14 +20,22 @@ final class WhatIfController extends Controller
         abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
         $plan = $desk->plan($request->changed($job));
 
-        return response()->json(['plan' => json_decode($plan->toJson()), 'difference' => PlanDifference::between($desk->plan($job)->toArray(), $plan->toArray())->toArray()]);
+        return response()->json([
+            'plan' => json_decode($plan->toJson()),
+            'difference' => PlanDifference::between($desk->plan($job)->toArray(), $plan->toArray())->toArray(),
+        ]);
     }
 
     /** What was tried, as a job of its own; the choices between schools go along, the words that were given do not. */
     public function open(WhatIfRequest $request, WorkJob $job): JsonResponse
     {
         $other = $request->changed($job);
-        $own = new WorkJob(['unit_id' => $job->unit_id, 'intent' => $other->intent, 'kit' => $other->kit, 'answers' => ['agreed' => [], 'waived' => []] + array_intersect_key($other->answers, ['house' => 1])]);
+        $own = new WorkJob([
+            'unit_id' => $job->unit_id,
+            'intent' => $other->intent,
+            'kit' => $other->kit,
+            'answers' => ['agreed' => [], 'waived' => []] + array_intersect_key($other->answers, ['house' => 1]),
+        ]);
         $own->save();
 
         return response()->json(['id' => $own->id], 201);
@@ -40,9 +48,19 @@ final class WhatIfController extends Controller
         $others = [];
         foreach ($job->runs()->exists() ? [] : School::all() as $school) {
             foreach ($school->choices as $choice) {
-                $difference = PlanDifference::between($plan->toArray(), $desk->plan((clone $job)->choose([$school->rule => $choice['value']]))->toArray());
-                if (! $difference->isEmpty()) {
-                    $others[] = ['rule' => $school->rule, 'question' => $school->question, 'value' => $choice['value'], 'label' => $choice['label'], 'reason' => $choice['reason'], 'difference' => $difference->toArray()];
+                $difference = PlanDifference::between(
+                    $plan->toArray(),
+                    $desk->plan((clone $job)->choose([$school->rule => $choice['value']]))->toArray(),
+                );
+                if (!$difference->isEmpty()) {
+                    $others[] = [
+                        'rule' => $school->rule,
+                        'question' => $school->question,
+                        'value' => $choice['value'],
+                        'label' => $choice['label'],
+                        'reason' => $choice['reason'],
+                        'difference' => $difference->toArray(),
+                    ];
                 }
             }
         }

@@ -13,7 +13,8 @@ use Symfony\Component\HttpFoundation\Response;
 /**
  * Another device of the network gets in with the access code, sees what it needs to follow runs, and can answer them.
  *
- * It comes before everything that keeps something for a visitor: a stranger gets no session, and no body of his is read.
+ * It comes before everything that keeps something for a visitor: a stranger gets no session, and no body of his is
+ * read.
  */
 final class AccessCode
 {
@@ -59,7 +60,7 @@ final class AccessCode
 
     public function handle(Request $request, Closure $next): Response
     {
-        if (! self::isThisMachine($request)) {
+        if (!self::isThisMachine($request)) {
             $refused = $this->refusal($request);
             if ($refused !== null) {
                 return $refused;
@@ -86,16 +87,19 @@ final class AccessCode
             return $request->is('api/*')
                 ? response()->json(
                     [
-                        'message' => 'This device is not let in. Load the page again and type the access code that the computer shows.',
+                        'message' =>
+                            'This device is not let in. Load the page again and type the access code that the ' .
+                            'computer shows.',
                     ],
                     401,
                 )
                 : response()->view('access', ['to' => $request->getRequestUri(), 'wrong' => false], 401);
         }
-        if (! self::isOpenToOthers($request)) {
+        if (!self::isOpenToOthers($request)) {
             return response()->json(
                 [
-                    'message' => 'From another device a run can be followed and answered. Do anything else at the computer.',
+                    'message' =>
+                        'From another device a run can be followed and answered. Do anything else at the computer.',
                 ],
                 403,
             );
@@ -117,13 +121,11 @@ final class AccessCode
     private static function isOpenToOthers(Request $request): bool
     {
         if ($request->isMethodSafe()) {
-            return ! $request->is('api/*') || ($request->is(...self::MAY_READ) && ! $request->is(...self::MAY_NOT_READ));
+            return !$request->is('api/*') || ($request->is(...self::MAY_READ) && !$request->is(...self::MAY_NOT_READ));
         }
 
-        return $request->isMethod('POST') && preg_match(
-            '#^api/runs/\d+/('.implode('|', self::MAY_DO).')$#',
-            $request->path(),
-        ) === 1;
+        return $request->isMethod('POST') &&
+            preg_match('#^api/runs/\d+/(' . implode('|', self::MAY_DO) . ')$#', $request->path()) === 1;
     }
 
     /**
@@ -133,17 +135,13 @@ final class AccessCode
     public static function isThisMachine(Request $request): bool
     {
         $from = $request->server('REMOTE_ADDR');
-        $passedOn = array_filter(
-            self::FORWARDED,
-            static fn (string $header): bool => $request->headers->has($header),
-        ) !== [];
+        $passedOn =
+            array_filter(self::FORWARDED, static fn(string $header): bool => $request->headers->has($header)) !== [];
         if ($passedOn) {
             $seen = explode(',', (string) $request->headers->get('X-Forwarded-For'));
-            $from = in_array(
-                $from,
-                config()->array('tornavis.proxies'),
-                true,
-            ) ? trim($seen[count($seen) - 1]) : 'elsewhere';
+            $from = in_array($from, config()->array('tornavis.proxies'), true)
+                ? trim($seen[count($seen) - 1])
+                : 'elsewhere';
         }
 
         return in_array($from, ['127.0.0.1', '::1'], true);
@@ -157,7 +155,10 @@ final class AccessCode
         return $device instanceof Device ? $device->name : null;
     }
 
-    /** Whether the code is the one that the computer shows. Without a shared start there is none, and nobody is let in. */
+    /**
+     * Whether the code is the one that the computer shows. Without a shared start there is none, and nobody is let
+     * in.
+     */
     public static function opens(string $code): bool
     {
         $right = config()->string('tornavis.access_code');

@@ -8,7 +8,10 @@ use Closure;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
-/** Answers only under the names of this machine, and under its bare address where it is shared, so that no other site's name can be pointed at it. */
+/**
+ * Answers only under the names of this machine, and under its bare address where it is shared, so that no other
+ * site's name can be pointed at it.
+ */
 final class ExpectedHost
 {
     public function handle(Request $request, Closure $next): Response
@@ -16,8 +19,10 @@ final class ExpectedHost
         /** @var list<string> $hosts */
         $hosts = config()->array('tornavis.hosts');
         $host = $request->getHost();
-        $byAddress = config()->string('tornavis.access_code') !== '' && filter_var(trim($host, '[]'), FILTER_VALIDATE_IP) !== false;
-        if (! $byAddress && ! in_array($host, $hosts, true)) {
+        $byAddress =
+            config()->string('tornavis.access_code') !== '' &&
+            filter_var(trim($host, '[]'), FILTER_VALIDATE_IP) !== false;
+        if (!$byAddress && !in_array($host, $hosts, true)) {
             $names = implode(', ', $hosts);
             $todo = 'A further name goes into TORNAVIS_HOSTS in the .env of its data folder.';
 

@@ -16,7 +16,12 @@ final class NotModified
     {
         /** @var Response $response */
         $response = $next($request);
-        if ($request->isMethod('GET') && $request->is('api/*') && $response instanceof JsonResponse && $response->isOk()) {
+        if (
+            $request->isMethod('GET') &&
+            $request->is('api/*') &&
+            $response instanceof JsonResponse &&
+            $response->isOk()
+        ) {
             $response->getEtag() === null && $response->setEtag(hash('xxh128', (string) $response->getContent()));
             $response->headers->set('Cache-Control', 'private, no-cache');
             $response->isNotModified($request);

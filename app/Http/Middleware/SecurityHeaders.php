@@ -16,7 +16,11 @@ final class SecurityHeaders
         /** @var Response $response */
         $response = $next($request);
         // Vuetify writes its theme into a style element; scripts come from our own files alone.
-        $response->headers->set('Content-Security-Policy', "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'");
+        $response->headers->set(
+            'Content-Security-Policy',
+            "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; " .
+                "frame-ancestors 'none'; base-uri 'none'; form-action 'self'",
+        );
         $response->headers->set('X-Content-Type-Options', 'nosniff');
         $response->headers->set('Referrer-Policy', 'no-referrer');
 

@@ -64,7 +64,7 @@ final class WellFormedInput
 
     public function handle(Request $request, Closure $next): Response
     {
-        if ($request->is('api/*') && ! $request->is(...self::OTHER_BODIES)) {
+        if ($request->is('api/*') && !$request->is(...self::OTHER_BODIES)) {
             $problem = self::noJson($request);
             if ($problem !== null) {
                 return response()->json(
@@ -76,7 +76,7 @@ final class WellFormedInput
         $wrong = self::wrongTypes($request);
         if ($wrong !== []) {
             return response()->json(
-                ['message' => reset($wrong), 'errors' => array_map(static fn (string $one): array => [$one], $wrong)],
+                ['message' => reset($wrong), 'errors' => array_map(static fn(string $one): array => [$one], $wrong)],
                 422,
             );
         }
@@ -87,7 +87,7 @@ final class WellFormedInput
 
     private static function noJson(Request $request): ?string
     {
-        if ($request->isMethodSafe() || ! $request->isJson() || $request->getContent() === '') {
+        if ($request->isMethodSafe() || !$request->isJson() || $request->getContent() === '') {
             return null;
         }
         try {
@@ -96,7 +96,7 @@ final class WellFormedInput
             return $error->getMessage();
         }
 
-        return is_array($data) ? null : 'the outermost value is a '.get_debug_type($data);
+        return is_array($data) ? null : 'the outermost value is a ' . get_debug_type($data);
     }
 
     /**
@@ -135,6 +135,6 @@ final class WellFormedInput
 
     private static function isSwitch(mixed $value): bool
     {
-        return ! is_array($value) && filter_var($value, FILTER_VALIDATE_BOOL, FILTER_NULL_ON_FAILURE) !== null;
+        return !is_array($value) && filter_var($value, FILTER_VALIDATE_BOOL, FILTER_NULL_ON_FAILURE) !== null;
     }
 }

@@ -32,12 +32,15 @@ final class BackupRequest extends FormRequest
         /** @var list<string> $classes */
         $classes = $this->array('classes');
         $slot = $state->activeSlot() ?? '-';
-        $base = array_filter([
-            'family' => $state->text("slot.{$slot}.os.family"),
-            'release' => $state->text("slot.{$slot}.os.release"),
-            'firmware' => $state->text("slot.{$slot}.firmware.version"),
-            'encryption' => $state->text('data.encryption'),
-        ], static fn (?string $value): bool => $value !== null);
+        $base = array_filter(
+            [
+                'family' => $state->text("slot.{$slot}.os.family"),
+                'release' => $state->text("slot.{$slot}.os.release"),
+                'firmware' => $state->text("slot.{$slot}.firmware.version"),
+                'encryption' => $state->text('data.encryption'),
+            ],
+            static fn(?string $value): bool => $value !== null,
+        );
 
         return new Backup(
             $this->string('name')->toString(),

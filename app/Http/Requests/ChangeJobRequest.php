@@ -23,7 +23,7 @@ final class ChangeJobRequest extends FormRequest
             'answers.agreed.*' => ['string', 'max:300'],
             'answers.waived' => ['sometimes', 'array'],
             'answers.waived.*' => [Rule::enum(LossClass::class)],
-            'answers.house' => ['sometimes', new HouseChoices],
+            'answers.house' => ['sometimes', new HouseChoices()],
             'answers.backup' => ['sometimes', 'nullable', 'string', 'max:200'],
         ];
     }

@@ -13,7 +13,10 @@ final class FoldersRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['folders' => ['present', 'array', 'max:20'], 'folders.*' => ['required', 'string', 'max:500', 'distinct']];
+        return [
+            'folders' => ['present', 'array', 'max:20'],
+            'folders.*' => ['required', 'string', 'max:500', 'distinct'],
+        ];
     }
 
     public function withValidator(Validator $validator): void
@@ -21,9 +24,9 @@ final class FoldersRequest extends FormRequest
         $validator->after(function (Validator $validator): void {
             foreach ($this->folders() as $folder) {
                 $problem = match (true) {
-                    ! str_starts_with($folder, '/') => 'is no full path',
-                    ! is_dir($folder) => 'is no folder on this machine',
-                    ! is_readable($folder) => 'cannot be read by this program',
+                    !str_starts_with($folder, '/') => 'is no full path',
+                    !is_dir($folder) => 'is no folder on this machine',
+                    !is_readable($folder) => 'cannot be read by this program',
                     default => null,
                 };
                 if ($problem !== null) {
@@ -38,6 +41,11 @@ final class FoldersRequest extends FormRequest
      */
     public function folders(): array
     {
-        return array_values(array_map(static fn (string $folder): string => rtrim($folder, '/'), array_filter($this->array('folders'), is_string(...))));
+        return array_values(
+            array_map(
+                static fn(string $folder): string => rtrim($folder, '/'),
+                array_filter($this->array('folders'), is_string(...)),
+            ),
+        );
     }
 }

@@ -15,8 +15,15 @@ final class HouseChoices implements ValidationRule
     {
         try {
             /** @var array<string, mixed> $choices */
-            $choices = is_array($value) ? $value : throw FormatError::invalid('the job', $attribute, 'This is no list of choices', 'an object of values by name of the house rule');
-            (new HouseRules)->with($choices);
+            $choices = is_array($value)
+                ? $value
+                : throw FormatError::invalid(
+                    'the job',
+                    $attribute,
+                    'This is no list of choices',
+                    'an object of values by name of the house rule',
+                );
+            (new HouseRules())->with($choices);
         } catch (FormatError $error) {
             $fail($error->getMessage());
         }

@@ -16,7 +16,21 @@ final class LogRequest extends FormRequest
     public const PAGE = 200;
 
     /** Without the plan, which is large and not shown. */
-    public const COLUMNS = ['id', 'work_job_id', 'unit_label', 'codename', 'build', 'status', 'started_at', 'last_at', 'expected_seconds', 'seconds', 'step', 'steps', 'troubles'];
+    public const COLUMNS = [
+        'id',
+        'work_job_id',
+        'unit_label',
+        'codename',
+        'build',
+        'status',
+        'started_at',
+        'last_at',
+        'expected_seconds',
+        'seconds',
+        'step',
+        'steps',
+        'troubles',
+    ];
 
     /** @return array<string, list<mixed>> */
     public function rules(): array
@@ -38,8 +52,13 @@ final class LogRequest extends FormRequest
             $runs->where('codename', $codename);
         }
         foreach (preg_split('/\s+/', $this->string('q')->toString(), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $like = '%'.addcslashes($word, '%_\\').'%';
-            $runs->where(static fn (Builder $either) => $either->whereRaw("unit_label like ? escape '\\'", [$like])->orWhereRaw("codename like ? escape '\\'", [$like])->orWhereRaw("build like ? escape '\\'", [$like]));
+            $like = '%' . addcslashes($word, '%_\\') . '%';
+            $runs->where(
+                static fn(Builder $either) => $either
+                    ->whereRaw("unit_label like ? escape '\\'", [$like])
+                    ->orWhereRaw("codename like ? escape '\\'", [$like])
+                    ->orWhereRaw("build like ? escape '\\'", [$like]),
+            );
         }
 
         match ($this->string('status')->toString()) {

@@ -15,7 +15,13 @@ final class NewUnitRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'label' => ['required', 'string', 'max:40', 'regex:/^[A-Za-z0-9][A-Za-z0-9 ._-]*$/', Rule::unique('units', 'label')],
+            'label' => [
+                'required',
+                'string',
+                'max:40',
+                'regex:/^[A-Za-z0-9][A-Za-z0-9 ._-]*$/',
+                Rule::unique('units', 'label'),
+            ],
             'codename' => ['nullable', Rule::exists('model_sheets', 'codename')],
             'note' => ['nullable', 'string', 'max:400'],
             'dump' => ['nullable', 'string'],
@@ -27,7 +33,9 @@ final class NewUnitRequest extends FormRequest
     {
         return [
             'label.unique' => 'A phone with this label is on the bench already. Give this one a label of its own.',
-            'label.regex' => 'A label begins with a letter or a digit and holds letters, digits, spaces, dots, dashes and underscores.',
+            'label.regex' =>
+                'A label begins with a letter or a digit and holds letters, digits, spaces, dots, dashes and ' .
+                'underscores.',
             'codename.exists' => 'There is no model sheet for this codename. Make the sheet first.',
         ];
     }

@@ -20,7 +20,12 @@ final class OpenJobRequest extends FormRequest
 
         return [
             'unit' => ['required', Rule::exists('units', 'label')],
-            'package' => [$takes === [] ? 'prohibited' : 'required', 'nullable', 'integer', Rule::exists('packages', 'id')->whereIn('kind', $takes)],
+            'package' => [
+                $takes === [] ? 'prohibited' : 'required',
+                'nullable',
+                'integer',
+                Rule::exists('packages', 'id')->whereIn('kind', $takes),
+            ],
             'intent' => ['required', Rule::in(array_column(Intent::cases(), 'value'))],
         ];
     }
@@ -29,15 +34,19 @@ final class OpenJobRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'package.exists' => 'The chosen file is not on the shelf, or is of another kind than what is wanted takes. Choose another one.',
+            'package.exists' =>
+                'The chosen file is not on the shelf, or is of another kind than what is wanted takes. Choose ' .
+                'another one.',
             'package.required' => 'Choose the file that it is about.',
-            'intent.in' => 'What is wanted is one of: '.implode(', ', array_column(Intent::cases(), 'value')).'.',
+            'intent.in' => 'What is wanted is one of: ' . implode(', ', array_column(Intent::cases(), 'value')) . '.',
         ];
     }
 
     public function unit(): UnitRecord
     {
-        return UnitRecord::query()->where('label', $this->string('unit')->toString())->firstOrFail();
+        return UnitRecord::query()
+            ->where('label', $this->string('unit')->toString())
+            ->firstOrFail();
     }
 
     public function subject(): ?PackageRecord

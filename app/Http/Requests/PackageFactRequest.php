@@ -15,14 +15,45 @@ use Tornavis\Core\Package\PackageField as Field;
  */
 final class PackageFactRequest extends FormRequest
 {
-    private const LISTS = [Field::CODENAMES, Field::MODELS, Field::EXCLUDES, Field::CHIPSETS, Field::ABILITIES, Field::PRE_INSTALL, Field::RECOVERY_ABILITIES, Field::AFTER];
+    private const LISTS = [
+        Field::CODENAMES,
+        Field::MODELS,
+        Field::EXCLUDES,
+        Field::CHIPSETS,
+        Field::ABILITIES,
+        Field::PRE_INSTALL,
+        Field::RECOVERY_ABILITIES,
+        Field::AFTER,
+    ];
 
-    private const TEXTS = [Field::KIND, Field::FAMILY, Field::VERSION, Field::ARCHITECTURE, Field::BUILD_ID, Field::RELEASE, Field::PATCH_LEVEL, Field::CHANNEL, Field::FIRMWARE_MIN, Field::RECOVERY_FAMILY, Field::RECOVERY_MIN, Field::FILE_SYSTEM, Field::PARTITION, Field::PART_OF, Field::REGION, Field::SHA256, Field::SHA1, Field::MD5];
+    private const TEXTS = [
+        Field::KIND,
+        Field::FAMILY,
+        Field::VERSION,
+        Field::ARCHITECTURE,
+        Field::BUILD_ID,
+        Field::RELEASE,
+        Field::PATCH_LEVEL,
+        Field::CHANNEL,
+        Field::FIRMWARE_MIN,
+        Field::RECOVERY_FAMILY,
+        Field::RECOVERY_MIN,
+        Field::FILE_SYSTEM,
+        Field::PARTITION,
+        Field::PART_OF,
+        Field::REGION,
+        Field::SHA256,
+        Field::SHA1,
+        Field::MD5,
+    ];
 
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        return ['name' => ['required', Rule::in([...self::LISTS, ...self::TEXTS])], 'value' => ['present', 'nullable', 'string', 'max:400']];
+        return [
+            'name' => ['required', Rule::in([...self::LISTS, ...self::TEXTS])],
+            'value' => ['present', 'nullable', 'string', 'max:400'],
+        ];
     }
 
     /** @return array<string, string> */
@@ -45,7 +76,9 @@ final class PackageFactRequest extends FormRequest
 
         return match (true) {
             $text === '' => null,
-            in_array($this->name(), self::LISTS, true) => array_values(array_filter(array_map(trim(...), explode(',', $text)), static fn (string $one): bool => $one !== '')),
+            in_array($this->name(), self::LISTS, true) => array_values(
+                array_filter(array_map(trim(...), explode(',', $text)), static fn(string $one): bool => $one !== ''),
+            ),
             in_array($this->name(), [Field::SHA256, Field::SHA1, Field::MD5], true) => strtolower($text),
             default => $text,
         };

@@ -19,7 +19,7 @@ final class WhatIfRequest extends FormRequest
             'kit' => ['sometimes', 'array'],
             'kit.*' => ['integer', Rule::exists('packages', 'id')],
             'intent' => ['sometimes', Rule::enum(Intent::class)],
-            'house' => ['sometimes', new HouseChoices],
+            'house' => ['sometimes', new HouseChoices()],
         ];
     }
 

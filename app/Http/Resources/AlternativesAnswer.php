@@ -17,14 +17,17 @@ final class AlternativesAnswer
      */
     public static function of(WorkJob $job, Desk $desk): array
     {
-        $ids = array_flip(array_map(static fn (Package $package): string => $package->path, $desk->shelf()));
+        $ids = array_flip(array_map(static fn(Package $package): string => $package->path, $desk->shelf()));
 
-        return array_map(static fn (Alternatives $one): array => [
-            'words' => $one->words,
-            'kit' => array_map(static fn (Package $package): int => $ids[$package->path], $one->kit),
-            'intent' => $one->intent === $job->intent ? null : $one->intent->value,
-            'losses' => $one->losses,
-            'expectedSeconds' => $one->seconds,
-        ], Alternatives::of($desk->situation($job)));
+        return array_map(
+            static fn(Alternatives $one): array => [
+                'words' => $one->words,
+                'kit' => array_map(static fn(Package $package): int => $ids[$package->path], $one->kit),
+                'intent' => $one->intent === $job->intent ? null : $one->intent->value,
+                'losses' => $one->losses,
+                'expectedSeconds' => $one->seconds,
+            ],
+            Alternatives::of($desk->situation($job)),
+        );
     }
 }

@@ -32,7 +32,21 @@ final class FilePage
             }
         }
         $shelf = array_values($desk->shelf());
-        $twins = $record->sha256 === null ? [] : PackageRecord::query()->where('sha256', $record->sha256)->where('id', '!=', $record->id)->get()->map(static fn (PackageRecord $twin): array => ['id' => $twin->id, 'name' => $twin->name, 'path' => $twin->path])->all();
+        $twins =
+            $record->sha256 === null
+                ? []
+                : PackageRecord::query()
+                    ->where('sha256', $record->sha256)
+                    ->where('id', '!=', $record->id)
+                    ->get()
+                    ->map(
+                        static fn(PackageRecord $twin): array => [
+                            'id' => $twin->id,
+                            'name' => $twin->name,
+                            'path' => $twin->path,
+                        ],
+                    )
+                    ->all();
 
         return FileSummary::of($record, []) + [
             'path' => $record->path,
@@ -43,14 +57,23 @@ final class FilePage
             'notUnderstood' => $package->notUnderstood,
             'cardProblem' => $package->cardProblem,
             'card' => self::card($record),
-            'typed' => array_map(static fn (array $fact): string => $fact['name'], $record->typed ?? []),
+            'typed' => array_map(static fn(array $fact): string => $fact['name'], $record->typed ?? []),
             'twins' => array_values($twins),
             'imageCheck' => $record->images,
             'extraction' => $record->extraction === null ? null : array_diff_key($record->extraction, ['file' => true]),
             'spaces' => self::spaces($package, $desk),
             'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $desk->house()),
             'kits' => $package->kind() === 'build' ? self::kits($package, $units, $shelf, $desk) : [],
-            'others' => array_values(PackageRecord::query()->where('id', '!=', $record->id)->where('missing', false)->where('kind', $package->kind())->get()->sortBy('name')->map(static fn (PackageRecord $other): array => ['id' => $other->id, 'name' => $other->name])->all()),
+            'others' => array_values(
+                PackageRecord::query()
+                    ->where('id', '!=', $record->id)
+                    ->where('missing', false)
+                    ->where('kind', $package->kind())
+                    ->get()
+                    ->sortBy('name')
+                    ->map(static fn(PackageRecord $other): array => ['id' => $other->id, 'name' => $other->name])
+                    ->all(),
+            ),
         ];
     }
 
@@ -60,7 +83,9 @@ final class FilePage
     private static function card(PackageRecord $record): ?array
     {
         try {
-            return is_file($record->path.PackageInspector::CARD_SUFFIX) ? ReleaseCard::read($record->path.PackageInspector::CARD_SUFFIX)->document() : null;
+            return is_file($record->path . PackageInspector::CARD_SUFFIX)
+                ? ReleaseCard::read($record->path . PackageInspector::CARD_SUFFIX)->document()
+                : null;
         } catch (FormatError) {
             return null;
         }
@@ -76,7 +101,10 @@ final class FilePage
         $spaces = [];
         $codenames = $package->facts->list(Field::CODENAMES);
         foreach ($package->images === [] ? [] : $desk->sheets() as $sheet) {
-            $mine = $package->kind() === 'generic image' ? $sheet->launchApi >= 26 && $sheet->architecture === $package->facts->text(Field::ARCHITECTURE) : array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
+            $mine =
+                $package->kind() === 'generic image'
+                    ? $sheet->launchApi >= 26 && $sheet->architecture === $package->facts->text(Field::ARCHITECTURE)
+                    : array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
             if ($mine) {
                 $spaces[] = ['codename' => $sheet->codename] + SpaceBudget::of($sheet, $package)->toArray();
             }
@@ -93,14 +121,28 @@ final class FilePage
     private static function kits(Package $build, array $units, array $shelf, Desk $desk): array
     {
         $kits = [];
-        $short = static fn (?Package $package): ?array => $package === null ? null : ['name' => $package->name(), 'title' => $package->title()];
+        $short = static fn(?Package $package): ?array => $package === null
+            ? null
+            : ['name' => $package->name(), 'title' => $package->title()];
         foreach ($units as [$unit, $sheet]) {
             if (array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []) {
                 continue;
             }
             $needs = [];
             foreach (KitAdvice::of($build, $sheet, $unit, $shelf, $desk->house())->needs as $need) {
-                $needs[] = ['need' => $need['need'], 'chosen' => $short($need['chosen']), 'why' => $need['why'], 'others' => array_map(static fn (array $other): array => ['name' => $other['package']->name(), 'title' => $other['package']->title(), 'why' => $other['why']], $need['others'])];
+                $needs[] = [
+                    'need' => $need['need'],
+                    'chosen' => $short($need['chosen']),
+                    'why' => $need['why'],
+                    'others' => array_map(
+                        static fn(array $other): array => [
+                            'name' => $other['package']->name(),
+                            'title' => $other['package']->title(),
+                            'why' => $other['why'],
+                        ],
+                        $need['others'],
+                    ),
+                ];
             }
             $kits[] = ['unit' => $unit->label, 'codename' => $sheet->codename, 'needs' => $needs];
         }

@@ -34,7 +34,10 @@ final class FileSummary
             'integrity' => $package->integrity()->value,
             'integrityReason' => $package->integrityReason(),
             'conflicts' => count($package->facts->conflicts()),
-            'hasCard' => $package->cardProblem === null && $package->facts->all() !== [] && is_file($record->path.'.card.json'),
+            'hasCard' =>
+                $package->cardProblem === null &&
+                $package->facts->all() !== [] &&
+                is_file($record->path . '.card.json'),
             'duplicateOf' => $record->sha256 !== null && $first !== $record->id ? $first : null,
         ];
     }

@@ -19,7 +19,17 @@ use Tornavis\Core\Plan\Verdict;
 final class UnitCard
 {
     /** What a plan mostly asks for; those not known are counted on the card. */
-    private const ASKED = ['variant.model', 'serial', 'bootloader.unlocked', 'slot.active', 'battery.percent', 'locks.screen', 'locks.accounts', 'data.encryption', 'data.fileSystem'];
+    private const ASKED = [
+        'variant.model',
+        'serial',
+        'bootloader.unlocked',
+        'slot.active',
+        'battery.percent',
+        'locks.screen',
+        'locks.accounts',
+        'data.encryption',
+        'data.fileSystem',
+    ];
 
     /**
      * @return array<string, mixed>
@@ -53,15 +63,15 @@ final class UnitCard
                 $ground,
                 array_combine(
                     array_values($keys),
-                    array_map(static fn (int $id): array => $cards[$id], array_keys($keys)),
+                    array_map(static fn(int $id): array => $cards[$id], array_keys($keys)),
                 ),
             );
         }
 
         return array_values(
-            $units->map(
-                static fn (UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $desk),
-            )->all(),
+            $units
+                ->map(static fn(UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $desk))
+                ->all(),
         );
     }
 
@@ -74,10 +84,13 @@ final class UnitCard
     private static function withNow(array $card, ?WorkJob $job, Desk $desk): array
     {
         $earliest = is_string($card['wait']) ? new \DateTimeImmutable($card['wait']) : null;
-        $wait = $earliest === null ? null : [
-            'earliest' => $card['wait'],
-            'leftSeconds' => max(0, $earliest->getTimestamp() - now()->getTimestamp()),
-        ];
+        $wait =
+            $earliest === null
+                ? null
+                : [
+                    'earliest' => $card['wait'],
+                    'leftSeconds' => max(0, $earliest->getTimestamp() - now()->getTimestamp()),
+                ];
 
         return ['wait' => $wait, 'job' => $job === null ? null : self::job($job, $desk)] + $card;
     }
@@ -99,14 +112,22 @@ final class UnitCard
             'name' => $sheet === null ? null : "{$sheet->maker} {$sheet->name}",
             'model' => $state->text('variant.model'),
             'note' => $unit->note,
-            'slots' => array_map(static fn (string $slot): array => self::slot($state, $slot), $sheet->slots ?? []),
+            'slots' => array_map(static fn(string $slot): array => self::slot($state, $slot), $sheet->slots ?? []),
             'encryption' => $state->text('data.encryption'),
             'fileSystem' => $state->text('data.fileSystem'),
             'battery' => $state->int('battery.percent'),
             'mode' => $state->text('mode'),
             'unlocked' => $state->flag('bootloader.unlocked'),
-            'unknown' => array_values(array_map(static fn (string $name): string => StateField::label($name), array_filter(self::ASKED, static fn (string $name): bool => ! $state->fact($name)->known()))),
-            'second' => $state->text('second.family') === null ? null : trim("{$state->text('second.family')} {$state->text('second.version')}"),
+            'unknown' => array_values(
+                array_map(
+                    static fn(string $name): string => StateField::label($name),
+                    array_filter(self::ASKED, static fn(string $name): bool => !$state->fact($name)->known()),
+                ),
+            ),
+            'second' =>
+                $state->text('second.family') === null
+                    ? null
+                    : trim("{$state->text('second.family')} {$state->text('second.version')}"),
             'conflicts' => count(Conflicts::of($unit->facts)),
             'wait' => self::wait($state, $sheet),
         ];
@@ -121,10 +142,13 @@ final class UnitCard
     {
         $run = $job->lastRun;
         // Where it has been run its plan no longer changes, and what counts is how the run stands.
-        ['build' => $build, 'verdict' => $verdict] = $run === null ? $desk->summary($job) : [
-            'build' => $run->build,
-            'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run'],
-        ];
+        ['build' => $build, 'verdict' => $verdict] =
+            $run === null
+                ? $desk->summary($job)
+                : [
+                    'build' => $run->build,
+                    'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run'],
+                ];
 
         return [
             'id' => $job->id,
@@ -147,7 +171,9 @@ final class UnitCard
             'version' => $state->text("slot.{$slot}.os.version"),
             'state' => $state->text("slot.{$slot}.os.state"),
             'firmware' => $state->text("slot.{$slot}.firmware.version"),
-            'vendor' => trim("{$state->text("slot.{$slot}.vendor.version")} {$state->text("slot.{$slot}.vendor.channel")}") ?: null,
+            'vendor' =>
+                trim("{$state->text("slot.{$slot}.vendor.version")} {$state->text("slot.{$slot}.vendor.channel")}") ?:
+                null,
         ];
     }
 

@@ -25,7 +25,13 @@ final class UnitHistory
         $unit = $record->unit();
         $entries = self::looks($unit->facts);
         foreach ($unit->backups as $backup) {
-            $entries[] = ['at' => $backup->madeAt, 'kind' => 'backup', 'text' => "Backup \"{$backup->id}\", {$backup->place}", 'details' => [], 'to' => null];
+            $entries[] = [
+                'at' => $backup->madeAt,
+                'kind' => 'backup',
+                'text' => "Backup \"{$backup->id}\", {$backup->place}",
+                'details' => [],
+                'to' => null,
+            ];
         }
         foreach ($unit->notes as $note) {
             $entries[] = ['at' => $note->at, 'kind' => 'note', 'text' => $note->text, 'details' => [], 'to' => null];
@@ -33,7 +39,7 @@ final class UnitHistory
         foreach ($record->jobs as $job) {
             array_push($entries, ...self::work($job));
         }
-        usort($entries, static fn (array $a, array $b): int => (int) strtotime($b['at']) <=> (int) strtotime($a['at']));
+        usort($entries, static fn(array $a, array $b): int => (int) strtotime($b['at']) <=> (int) strtotime($a['at']));
 
         return $entries;
     }
@@ -46,16 +52,28 @@ final class UnitHistory
      */
     private static function looks(array $facts): array
     {
-        usort($facts, static fn (Fact $a, Fact $b): int => (int) strtotime($a->at ?? '') <=> (int) strtotime($b->at ?? ''));
+        usort(
+            $facts,
+            static fn(Fact $a, Fact $b): int => (int) strtotime($a->at ?? '') <=> (int) strtotime($b->at ?? ''),
+        );
         $state = State::of();
         $entries = [];
         foreach ($facts as $fact) {
             $key = "{$fact->at}|{$fact->source->value}|{$fact->where}";
-            $entries[$key] ??= ['at' => $fact->at ?? '', 'kind' => 'state', 'text' => ucfirst($fact->source->label()).($fact->where === '' ? '' : ", {$fact->where}"), 'details' => [], 'to' => null];
+            $entries[$key] ??= [
+                'at' => $fact->at ?? '',
+                'kind' => 'state',
+                'text' => ucfirst($fact->source->label()) . ($fact->where === '' ? '' : ", {$fact->where}"),
+                'details' => [],
+                'to' => null,
+            ];
             $old = $state->fact($fact->name);
-            if (! $fact->agreesWith($old)) {
+            if (!$fact->agreesWith($old)) {
                 $now = StateField::say($fact->name, $fact->value);
-                $entries[$key]['details'][] = StateField::label($fact->name).': '.($old->known() ? StateField::say($fact->name, $old->value)." → {$now}" : $now);
+                $entries[$key]['details'][] =
+                    StateField::label($fact->name) .
+                    ': ' .
+                    ($old->known() ? StateField::say($fact->name, $old->value) . " → {$now}" : $now);
             }
             $state = $state->with([$fact->name => $fact->value], $fact->source, $fact->where, $fact->at);
         }
@@ -68,9 +86,23 @@ final class UnitHistory
      */
     private static function work(WorkJob $job): array
     {
-        $entries = [['at' => $job->created_at?->toIso8601String() ?? '', 'kind' => 'job', 'text' => "Job opened: {$job->intent->label()}", 'details' => [], 'to' => "/jobs/{$job->id}"]];
+        $entries = [
+            [
+                'at' => $job->created_at?->toIso8601String() ?? '',
+                'kind' => 'job',
+                'text' => "Job opened: {$job->intent->label()}",
+                'details' => [],
+                'to' => "/jobs/{$job->id}",
+            ],
+        ];
         foreach ($job->runs as $run) {
-            $entries[] = ['at' => $run->created_at?->toIso8601String() ?? '', 'kind' => 'run', 'text' => "Run: {$run->build}, {$run->status}", 'details' => [], 'to' => "/jobs/{$job->id}/record"];
+            $entries[] = [
+                'at' => $run->created_at?->toIso8601String() ?? '',
+                'kind' => 'run',
+                'text' => "Run: {$run->build}, {$run->status}",
+                'details' => [],
+                'to' => "/jobs/{$job->id}/record",
+            ];
         }
 
         return $entries;

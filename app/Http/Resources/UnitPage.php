@@ -27,12 +27,16 @@ final class UnitPage
         $unit = $record->unit();
         $state = $unit->state();
         $sheet = $desk->sheet($record);
-        $slot = $state->activeSlot() ?? $sheet->slots[0] ?? '-';
+        $slot = $state->activeSlot() ?? ($sheet->slots[0] ?? '-');
         $clues = new Clues($unit->codename, $state->text('variant.model'), $state->text('variant.chipset'));
         $identification = Identification::of($clues, $desk->sheets());
         $conflicts = [];
         foreach (Conflicts::of($unit->facts) as $name => $sides) {
-            $conflicts[] = ['name' => $name, 'label' => StateField::label($name), 'sides' => array_map(self::fact(...), $sides)];
+            $conflicts[] = [
+                'name' => $name,
+                'label' => StateField::label($name),
+                'sides' => array_map(self::fact(...), $sides),
+            ];
         }
 
         return [
@@ -40,18 +44,37 @@ final class UnitPage
             'facts' => array_map(self::fact(...), $state->facts()),
             'fields' => self::fields($sheet->slots ?? ['a', 'b', '-']),
             'conflicts' => $conflicts,
-            'backups' => array_map(static fn (Backup $backup): array => [
-                'id' => $backup->id,
-                'kind' => $backup->kind,
-                'classes' => array_map(static fn (LossClass $class): string => $class->label(), $backup->classes),
-                'place' => $backup->place,
-                'madeAt' => $backup->madeAt,
-                'base' => implode(', ', array_map(static fn (string $part, string $value): string => "{$part} {$value}", array_keys($backup->base), $backup->base)),
-                'misfit' => $backup->misfit($state, $slot),
-                'sha256' => $backup->sha256,
-            ], $unit->backups),
-            'classes' => array_map(static fn (LossClass $class): array => ['value' => $class->value, 'label' => $class->label()], LossClass::cases()),
-            'identity' => ['says' => $identification->says(), 'candidates' => array_map(static fn (Candidate $c): array => $c->toArray(), array_slice($identification->candidates, 0, 5))],
+            'backups' => array_map(
+                static fn(Backup $backup): array => [
+                    'id' => $backup->id,
+                    'kind' => $backup->kind,
+                    'classes' => array_map(static fn(LossClass $class): string => $class->label(), $backup->classes),
+                    'place' => $backup->place,
+                    'madeAt' => $backup->madeAt,
+                    'base' => implode(
+                        ', ',
+                        array_map(
+                            static fn(string $part, string $value): string => "{$part} {$value}",
+                            array_keys($backup->base),
+                            $backup->base,
+                        ),
+                    ),
+                    'misfit' => $backup->misfit($state, $slot),
+                    'sha256' => $backup->sha256,
+                ],
+                $unit->backups,
+            ),
+            'classes' => array_map(
+                static fn(LossClass $class): array => ['value' => $class->value, 'label' => $class->label()],
+                LossClass::cases(),
+            ),
+            'identity' => [
+                'says' => $identification->says(),
+                'candidates' => array_map(
+                    static fn(Candidate $c): array => $c->toArray(),
+                    array_slice($identification->candidates, 0, 5),
+                ),
+            ],
             'history' => UnitHistory::of($record),
             'reading' => ReadPhone::stands($record),
             'sheet' => $sheet?->toArray(),
@@ -63,7 +86,10 @@ final class UnitPage
      */
     private static function fact(Fact $fact): array
     {
-        return $fact->toArray() + ['label' => StateField::label($fact->name), 'text' => StateField::say($fact->name, $fact->value)];
+        return $fact->toArray() + [
+            'label' => StateField::label($fact->name),
+            'text' => StateField::say($fact->name, $fact->value),
+        ];
     }
 
     /**
@@ -80,9 +106,14 @@ final class UnitPage
             if (preg_match('/\{(partition|mode)\}|failedAs/', $pattern) === 1) {
                 continue;
             }
-            $names = str_contains($pattern, '{slot}') ? array_map(static fn (string $slot): string => str_replace('{slot}', $slot, $pattern), $slots) : [$pattern];
+            $names = str_contains($pattern, '{slot}')
+                ? array_map(static fn(string $slot): string => str_replace('{slot}', $slot, $pattern), $slots)
+                : [$pattern];
             if (str_contains($pattern, '{class}')) {
-                $names = array_map(static fn (LossClass $class): string => str_replace('{class}', $class->value, $pattern), LossClass::cases());
+                $names = array_map(
+                    static fn(LossClass $class): string => str_replace('{class}', $class->value, $pattern),
+                    LossClass::cases(),
+                );
             }
             foreach ($names as $name) {
                 $fields[] = ['name' => $name, 'label' => StateField::label($name), 'type' => $type];

@@ -17,9 +17,7 @@ final readonly class Budget
      * @param  list<?int>  $batteryAfter  percent after each step; null where the start is unknown
      * @param  int  $neededPercent  what the battery must hold before the first step that drains without a charger
      */
-    private function __construct(public array $timings, public array $batteryAfter, public int $neededPercent)
-    {
-    }
+    private function __construct(public array $timings, public array $batteryAfter, public int $neededPercent) {}
 
     /**
      * @param  list<StepDraft>  $steps
@@ -33,29 +31,40 @@ final readonly class Budget
         $after = [];
         $drained = 0.0;
         foreach ($steps as $index => $draft) {
-            $timing = $draft->operation->timing($situation->rates, $walk->before[$index], $situation->sheet)->scaled($situation->rates->factor($draft->operation->name()));
+            $timing = $draft->operation
+                ->timing($situation->rates, $walk->before[$index], $situation->sheet)
+                ->scaled($situation->rates->factor($draft->operation->name()));
             $timings[] = $timing;
             if ($draft->operation->name() === 'charge') {
-                $level = (float) ($draft->operation->effects($walk->before[$index], $situation->sheet)['battery.percent'] ?? $level);
+                $level =
+                    (float) ($draft->operation->effects($walk->before[$index], $situation->sheet)['battery.percent'] ??
+                        $level);
             } else {
-                $spent = $drain * $timing->expectedSeconds / 60;
+                $spent = ($drain * $timing->expectedSeconds) / 60;
                 $drained += $spent;
                 $level = $level === null ? null : max(0.0, $level - $spent);
             }
             $after[] = $level === null ? null : (int) round($level);
         }
 
-        return new self($timings, $after, max($situation->house->batteryFloorPercent, $situation->house->batteryReservePercent + (int) ceil($drained)));
+        return new self(
+            $timings,
+            $after,
+            max(
+                $situation->house->batteryFloorPercent,
+                $situation->house->batteryReservePercent + (int) ceil($drained),
+            ),
+        );
     }
 
     public function expectedSeconds(): int
     {
-        return array_sum(array_map(static fn (Timing $timing): int => $timing->expectedSeconds, $this->timings));
+        return array_sum(array_map(static fn(Timing $timing): int => $timing->expectedSeconds, $this->timings));
     }
 
     public function longSeconds(): int
     {
-        return array_sum(array_map(static fn (Timing $timing): int => $timing->longSeconds, $this->timings));
+        return array_sum(array_map(static fn(Timing $timing): int => $timing->longSeconds, $this->timings));
     }
 
     public function batteryAtEnd(): ?int

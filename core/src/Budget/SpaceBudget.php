@@ -21,28 +21,38 @@ final readonly class SpaceBudget
     private const BLOCK = 4096;
 
     /**
-     * @param  list<array{partition: string, needBytes: int, hasBytes: int}>  $tooLarge  images that do not fit into a partition of their own
+     * @param  list<array{partition: string, needBytes: int, hasBytes: int}>  $tooLarge  images that do not fit into a
+     *     partition of their own
      * @param  list<array{partition: string, bytes: int}>  $logical  what the package would put into super
      * @param  int  $needBytes  their sum
      * @param  ?int  $limitBytes  what they may fill; null where the model has no super
      */
-    private function __construct(public array $tooLarge, public array $logical, public int $needBytes, public ?int $limitBytes)
-    {
-    }
+    private function __construct(
+        public array $tooLarge,
+        public array $logical,
+        public int $needBytes,
+        public ?int $limitBytes,
+    ) {}
 
     public static function of(ModelSheet $sheet, Package $package): self
     {
         $tooLarge = [];
         $logical = [];
         foreach ($package->images as $image) {
-            $partition = $sheet->partition($image->partition !== '' ? $image->partition : (string) $package->facts->text('partition'));
+            $partition = $sheet->partition(
+                $image->partition !== '' ? $image->partition : (string) $package->facts->text('partition'),
+            );
             if ($partition === null) {
                 continue;
             }
-            if ($partition->logical && ! ($package->kind() === 'stock bundle' && Layout::bundleIsPhysical($sheet))) {
+            if ($partition->logical && !($package->kind() === 'stock bundle' && Layout::bundleIsPhysical($sheet))) {
                 $logical[] = ['partition' => $partition->name, 'bytes' => self::whole($image)];
             } elseif ($partition->sizeBytes > 0 && $image->sizeBytes > $partition->sizeBytes) {
-                $tooLarge[] = ['partition' => $partition->name, 'needBytes' => $image->sizeBytes, 'hasBytes' => $partition->sizeBytes];
+                $tooLarge[] = [
+                    'partition' => $partition->name,
+                    'needBytes' => $image->sizeBytes,
+                    'hasBytes' => $partition->sizeBytes,
+                ];
             }
         }
 
@@ -63,7 +73,7 @@ final readonly class SpaceBudget
     /** The smallest group limit, or the whole of super where the sheet names no groups. */
     private static function limit(ModelSheet $sheet): ?int
     {
-        $hasLogical = array_filter($sheet->partitions, static fn (Partition $p): bool => $p->logical) !== [];
+        $hasLogical = array_filter($sheet->partitions, static fn(Partition $p): bool => $p->logical) !== [];
 
         return $hasLogical ? ($sheet->superGroups === [] ? $sheet->superBytes : min($sheet->superGroups)) : null;
     }

@@ -32,9 +32,14 @@ final readonly class SuperBudget
      * @param  list<Part>  $remove  the cheapest set that makes it fit; empty where nothing has to go
      * @param  int  $missingBytes  what would be missing even without everything that can go
      */
-    private function __construct(public int $superBytes, public array $before, public array $during, public array $after, public array $remove, public int $missingBytes)
-    {
-    }
+    private function __construct(
+        public int $superBytes,
+        public array $before,
+        public array $during,
+        public array $after,
+        public array $remove,
+        public int $missingBytes,
+    ) {}
 
     /** Null where nothing is written into super, or the sheet does not say how large it is. */
     public static function of(Situation $situation): ?self
@@ -48,15 +53,20 @@ final readonly class SuperBudget
         $slot = $incoming[0]['slot'];
         $names = array_column($incoming, 'partition');
         // What is replaced gives its room to what replaces it.
-        $stays = array_values(array_filter($before, static fn (array $part): bool => $part['slot'] !== $slot || ! in_array($part['partition'], $names, true)));
+        $stays = array_values(
+            array_filter(
+                $before,
+                static fn(array $part): bool => $part['slot'] !== $slot || !in_array($part['partition'], $names, true),
+            ),
+        );
         $replaces = $situation->generic() !== null && $situation->build() === null;
         $remove = [];
         $missing = 0;
         if ($replaces) {
             [$remove, $missing] = self::removal($situation, $stays, $incoming, $slot, $super);
-        } elseif (! in_array($slot, [$situation->activeSlot()], true)) {
+        } elseif (!in_array($slot, [$situation->activeSlot()], true)) {
             // A build that goes into the other slot is laid over what is there and takes its place in the end.
-            $stays = array_values(array_filter($stays, static fn (array $part): bool => $part['slot'] !== $slot));
+            $stays = array_values(array_filter($stays, static fn(array $part): bool => $part['slot'] !== $slot));
         }
         $during = self::without($replaces ? $before : $stays, $remove);
 
@@ -80,7 +90,11 @@ final readonly class SuperBudget
         }
         foreach ($package->images ?? [] as $image) {
             if ($situation->sheet->partition($image->partition)?->logical === true) {
-                $parts[] = ['slot' => $slot, 'partition' => $image->partition, 'bytes' => self::whole($image->sizeBytes)];
+                $parts[] = [
+                    'slot' => $slot,
+                    'partition' => $image->partition,
+                    'bytes' => self::whole($image->sizeBytes),
+                ];
             }
         }
 
@@ -94,8 +108,15 @@ final readonly class SuperBudget
     {
         $parts = [];
         foreach ($situation->sheet->slots as $slot) {
-            foreach (array_filter($situation->sheet->partitions, static fn (Partition $p): bool => $p->logical) as $partition) {
-                $assumed = $slot === $situation->activeSlot() && $situation->state->text("slot.{$slot}.os.state") === 'complete' ? $partition->sizeBytes : 0;
+            foreach (
+                array_filter($situation->sheet->partitions, static fn(Partition $p): bool => $p->logical)
+                as $partition
+            ) {
+                $assumed =
+                    $slot === $situation->activeSlot() &&
+                    $situation->state->text("slot.{$slot}.os.state") === 'complete'
+                        ? $partition->sizeBytes
+                        : 0;
                 $bytes = $situation->state->int("slot.{$slot}.size.{$partition->name}") ?? $assumed;
                 if ($bytes > 0) {
                     $parts[] = ['slot' => $slot, 'partition' => $partition->name, 'bytes' => self::whole($bytes)];
@@ -113,21 +134,41 @@ final readonly class SuperBudget
      * @param  list<Part>  $incoming
      * @return array{list<Part>, int} the set, and what would be missing with everything gone
      */
-    private static function removal(Situation $situation, array $stays, array $incoming, string $slot, int $super): array
-    {
-        $candidates = array_values(array_filter($stays, static fn (array $part): bool => $part['slot'] !== $slot || isset(self::COSTS[$part['partition']])));
+    private static function removal(
+        Situation $situation,
+        array $stays,
+        array $incoming,
+        string $slot,
+        int $super,
+    ): array {
+        $candidates = array_values(
+            array_filter(
+                $stays,
+                static fn(array $part): bool => $part['slot'] !== $slot || isset(self::COSTS[$part['partition']]),
+            ),
+        );
         $limit = self::limit($situation, $slot, $super);
         $bytes = array_column($candidates, 'bytes');
-        $inSlot = array_map(static fn (array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, $candidates);
-        $costs = array_map(static fn (array $part): int => $part['slot'] !== $slot ? self::COSTS['other'] : self::COSTS[$part['partition']], $candidates);
+        $inSlot = array_map(static fn(array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, $candidates);
+        $costs = array_map(
+            static fn(array $part): int => $part['slot'] !== $slot
+                ? self::COSTS['other']
+                : self::COSTS[$part['partition']],
+            $candidates,
+        );
         $all = array_sum(array_column([...$stays, ...$incoming], 'bytes'));
-        $mine = array_sum(array_map(static fn (array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, [...$stays, ...$incoming]));
+        $mine = array_sum(
+            array_map(static fn(array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, [
+                ...$stays,
+                ...$incoming,
+            ]),
+        );
         $best = null;
         $least = PHP_INT_MAX;
         for ($mask = 0; $mask < 1 << count($candidates); $mask++) {
             $freed = $freedInSlot = $cost = 0;
             foreach ($bytes as $index => $size) {
-                if (($mask >> $index & 1) === 1) {
+                if ((($mask >> $index) & 1) === 1) {
                     $freed += $size;
                     $freedInSlot += $inSlot[$index];
                     $cost += $costs[$index];
@@ -136,7 +177,16 @@ final readonly class SuperBudget
             $missing = max(0, $all - $freed - $super, $mine - $freedInSlot - $limit);
             $least = min($least, $missing);
             if ($missing === 0 && ($best === null || [$cost, $freed] < $best[0])) {
-                $best = [[$cost, $freed], array_values(array_filter($candidates, static fn (int $index): bool => ($mask >> $index & 1) === 1, ARRAY_FILTER_USE_KEY))];
+                $best = [
+                    [$cost, $freed],
+                    array_values(
+                        array_filter(
+                            $candidates,
+                            static fn(int $index): bool => (($mask >> $index) & 1) === 1,
+                            ARRAY_FILTER_USE_KEY,
+                        ),
+                    ),
+                ];
             }
         }
 
@@ -161,7 +211,7 @@ final readonly class SuperBudget
      */
     private static function without(array $parts, array $gone): array
     {
-        return array_values(array_filter($parts, static fn (array $part): bool => ! in_array($part, $gone, true)));
+        return array_values(array_filter($parts, static fn(array $part): bool => !in_array($part, $gone, true)));
     }
 
     private static function whole(int $bytes): int

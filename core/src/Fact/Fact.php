@@ -14,7 +14,9 @@ namespace Tornavis\Core\Fact;
 final readonly class Fact
 {
     /**
-     * @param  string  $name  dotted name, as listed in {@see \Tornavis\Core\Phone\StateField} or {@see \Tornavis\Core\Package\PackageField}
+     * @param  string  $name  dotted name, as listed in {
+     *     @see \Tornavis\Core\Phone\StateField
+     * } or {@see \Tornavis\Core\Package\PackageField}
      * @param  FactValue  $value
      * @param  string  $where  file and entry, mode of the phone, or "" where there is nothing to add
      * @param  ?string  $at  ISO 8601 time of the observation
@@ -25,14 +27,18 @@ final readonly class Fact
         public Source $source,
         public string $where,
         public ?string $at,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  FactValue  $value
      */
-    public static function of(string $name, string|int|bool|array|null $value, Source $source, string $where = '', ?string $at = null): self
-    {
+    public static function of(
+        string $name,
+        string|int|bool|array|null $value,
+        Source $source,
+        string $where = '',
+        ?string $at = null,
+    ): self {
         return new self($name, $value, $source, $where, $at);
     }
 
@@ -86,6 +92,12 @@ final readonly class Fact
      */
     public static function fromArray(array $data): self
     {
-        return new self($data['name'], $data['value'], Source::from($data['source']), $data['where'] ?? '', $data['at'] ?? null);
+        return new self(
+            $data['name'],
+            $data['value'],
+            Source::from($data['source']),
+            $data['where'] ?? '',
+            $data['at'] ?? null,
+        );
     }
 }

@@ -56,7 +56,10 @@ final readonly class Facts
         return new self($byName);
     }
 
-    /** The statement of the highest-ranking source that knows the value; among equals the last one. Null where nobody knows. */
+    /**
+     * The statement of the highest-ranking source that knows the value; among equals the last one. Null where nobody
+     * knows.
+     */
     public function best(string $name): ?Fact
     {
         return $this->best[$name] ?? null;
@@ -115,12 +118,12 @@ final readonly class Facts
             $perSource = [];
             foreach ($facts as $fact) {
                 if ($fact->known() && $fact->source !== Source::Assumed) {
-                    $perSource[$fact->source->value.'|'.$fact->where] = $fact;
+                    $perSource[$fact->source->value . '|' . $fact->where] = $fact;
                 }
             }
             $perSource = array_values($perSource);
             foreach ($perSource as $fact) {
-                if (! $fact->agreesWith($perSource[0])) {
+                if (!$fact->agreesWith($perSource[0])) {
                     $conflicts[$name] = $perSource;
                     break;
                 }

@@ -30,7 +30,13 @@ final class CodenameLikeness
             $left = $wanted[$i] ?? '';
             $right = $found[$i] ?? '';
             if ($left !== $right) {
-                $parts[] = 'letter '.($i + 1).': '.($right === '' ? 'nothing' : $right).' instead of '.($left === '' ? 'nothing' : $left);
+                $parts[] =
+                    'letter ' .
+                    ($i + 1) .
+                    ': ' .
+                    ($right === '' ? 'nothing' : $right) .
+                    ' instead of ' .
+                    ($left === '' ? 'nothing' : $left);
             }
         }
 

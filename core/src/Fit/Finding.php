@@ -27,12 +27,28 @@ final readonly class Finding
         public string $reason,
         public ?string $remedy,
         public array $facts,
-    ) {
-    }
+    ) {}
 
-    public static function of(string $rule, Severity $severity, string $need, string $found, string $reason, ?string $remedy = null, string $subject = '', Fact ...$facts): self
-    {
-        return new self($rule, $subject === '' ? $rule : "{$rule}:{$subject}", $severity, $need, $found, $reason, $remedy, array_values($facts));
+    public static function of(
+        string $rule,
+        Severity $severity,
+        string $need,
+        string $found,
+        string $reason,
+        ?string $remedy = null,
+        string $subject = '',
+        Fact ...$facts,
+    ): self {
+        return new self(
+            $rule,
+            $subject === '' ? $rule : "{$rule}:{$subject}",
+            $severity,
+            $need,
+            $found,
+            $reason,
+            $remedy,
+            array_values($facts),
+        );
     }
 
     /** Whether a person's word settles it; every other one waits for a fact or a file. */
@@ -44,7 +60,16 @@ final readonly class Finding
     /** The same, answered: what had to be settled is agreed to and only worth knowing from then on. */
     public function settled(string $how): self
     {
-        return new self($this->rule, $this->key, Severity::Note, $this->need, $this->found, $this->reason.' '.$how, null, $this->facts);
+        return new self(
+            $this->rule,
+            $this->key,
+            Severity::Note,
+            $this->need,
+            $this->found,
+            $this->reason . ' ' . $how,
+            null,
+            $this->facts,
+        );
     }
 
     /**
@@ -61,7 +86,7 @@ final readonly class Finding
             'reason' => $this->reason,
             'remedy' => $this->remedy,
             'takesAWord' => $this->takesAWord(),
-            'facts' => array_map(static fn (Fact $fact): array => $fact->toArray(), $this->facts),
+            'facts' => array_map(static fn(Fact $fact): array => $fact->toArray(), $this->facts),
         ];
     }
 }

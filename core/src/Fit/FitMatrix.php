@@ -24,22 +24,25 @@ use Tornavis\Core\Situation\Stock;
 final readonly class FitMatrix
 {
     /** Rules about the preparation of a phone, which is no question of fit. */
-    private const LEFT_OUT = [Rule\Prep4Accounts::class, Rule\Prep6ToolVersion::class, Rule\Prep7Battery::class, Rule\Prep7Hands::class];
+    private const LEFT_OUT = [
+        Rule\Prep4Accounts::class,
+        Rule\Prep6ToolVersion::class,
+        Rule\Prep7Battery::class,
+        Rule\Prep7Hands::class,
+    ];
 
     /**
      * @param  list<array{level: string, rule: string, words: string}>  $verdicts  each once
      * @param  list<list<int>>  $cells  by unit and build: index into $verdicts
      */
-    private function __construct(public array $verdicts, public array $cells)
-    {
-    }
+    private function __construct(public array $verdicts, public array $cells) {}
 
     /**
      * @param  list<array{Unit, ModelSheet}>  $units
      * @param  list<Package>  $builds
      * @param  list<Package>  $shelf  every file at hand, the builds among them
      */
-    public static function of(array $units, array $builds, array $shelf, HouseRules $house = new HouseRules): self
+    public static function of(array $units, array $builds, array $shelf, HouseRules $house = new HouseRules()): self
     {
         $verdicts = [];
         $index = [];
@@ -54,9 +57,21 @@ final readonly class FitMatrix
             $stock[$sheet->codename] ??= Stock::of($near[$sheet->codename]);
             foreach ($builds as $number => $build) {
                 $foreign[$sheet->codename][$number] ??= self::foreign($sheet, $build);
-                $verdict = $foreign[$sheet->codename][$number] ?: self::verdict(self::findings($unit, $sheet, $state, $build, $near[$sheet->codename], $stock[$sheet->codename], $house));
+                $verdict =
+                    $foreign[$sheet->codename][$number] ?:
+                    self::verdict(
+                        self::findings(
+                            $unit,
+                            $sheet,
+                            $state,
+                            $build,
+                            $near[$sheet->codename],
+                            $stock[$sheet->codename],
+                            $house,
+                        ),
+                    );
                 $key = implode('|', $verdict);
-                if (! isset($index[$key])) {
+                if (!isset($index[$key])) {
                     $index[$key] = count($verdicts);
                     $verdicts[] = $verdict;
                 }
@@ -74,12 +89,29 @@ final readonly class FitMatrix
      * @param  list<Package>  $shelf
      * @return list<Finding>
      */
-    public static function cell(Unit $unit, ModelSheet $sheet, Package $build, array $shelf, HouseRules $house = new HouseRules): array
-    {
+    public static function cell(
+        Unit $unit,
+        ModelSheet $sheet,
+        Package $build,
+        array $shelf,
+        HouseRules $house = new HouseRules(),
+    ): array {
         $near = self::near($sheet, $shelf);
-        $findings = iterator_to_array(self::findings($unit, $sheet, $unit->state(), $build, $near, Stock::of($near), $house), false);
-        $order = array_flip([Severity::Stop->value, Severity::Settle->value, Severity::Mind->value, Severity::Note->value, Severity::Clear->value]);
-        usort($findings, static fn (Finding $a, Finding $b): int => $order[$a->severity->value] <=> $order[$b->severity->value]);
+        $findings = iterator_to_array(
+            self::findings($unit, $sheet, $unit->state(), $build, $near, Stock::of($near), $house),
+            false,
+        );
+        $order = array_flip([
+            Severity::Stop->value,
+            Severity::Settle->value,
+            Severity::Mind->value,
+            Severity::Note->value,
+            Severity::Clear->value,
+        ]);
+        usort(
+            $findings,
+            static fn(Finding $a, Finding $b): int => $order[$a->severity->value] <=> $order[$b->severity->value],
+        );
 
         return $findings;
     }
@@ -88,8 +120,15 @@ final readonly class FitMatrix
      * @param  list<Package>  $near
      * @return \Generator<int, Finding>
      */
-    private static function findings(Unit $unit, ModelSheet $sheet, State $state, Package $build, array $near, Stock $stock, HouseRules $house): \Generator
-    {
+    private static function findings(
+        Unit $unit,
+        ModelSheet $sheet,
+        State $state,
+        Package $build,
+        array $near,
+        Stock $stock,
+        HouseRules $house,
+    ): \Generator {
         $kit = KitSuggestion::for($build, $sheet, $unit, $stock, $house, $state);
         $situation = new Situation($sheet, $unit, $kit, Intent::Fresh, '', $house, shelf: $near, state: $state);
 
@@ -128,7 +167,11 @@ final readonly class FitMatrix
      */
     private static function words(Finding $finding): array
     {
-        return ['level' => $finding->severity->value, 'rule' => $finding->rule, 'words' => "{$finding->need}: {$finding->found}"];
+        return [
+            'level' => $finding->severity->value,
+            'rule' => $finding->rule,
+            'words' => "{$finding->need}: {$finding->found}",
+        ];
     }
 
     /**
@@ -140,7 +183,9 @@ final readonly class FitMatrix
     {
         $finding = Fit1Codename::judge($sheet, $build);
 
-        return $finding->severity === Severity::Stop ? ['level' => Severity::Stop->value, 'rule' => $finding->rule, 'words' => ucfirst($finding->found)] : false;
+        return $finding->severity === Severity::Stop
+            ? ['level' => Severity::Stop->value, 'rule' => $finding->rule, 'words' => ucfirst($finding->found)]
+            : false;
     }
 
     /**
@@ -151,10 +196,12 @@ final readonly class FitMatrix
      */
     private static function near(ModelSheet $sheet, array $shelf): array
     {
-        return array_values(array_filter($shelf, static function (Package $package) use ($sheet): bool {
-            $codenames = $package->facts->list(Field::CODENAMES);
+        return array_values(
+            array_filter($shelf, static function (Package $package) use ($sheet): bool {
+                $codenames = $package->facts->list(Field::CODENAMES);
 
-            return $codenames === [] || array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
-        }));
+                return $codenames === [] || array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
+            }),
+        );
     }
 }

@@ -73,7 +73,7 @@ final class FitRules
     public static function each(Situation $situation, array $rules = self::ALL): \Generator
     {
         foreach ($rules as $class) {
-            foreach ((new $class)->look($situation) as $finding) {
+            foreach ((new $class())->look($situation) as $finding) {
                 yield $finding;
             }
         }

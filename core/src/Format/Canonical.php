@@ -13,10 +13,10 @@ final class Canonical
     public static function text(array $document): string
     {
         $sort = static function (mixed $value) use (&$sort): mixed {
-            if (! is_array($value)) {
+            if (!is_array($value)) {
                 return $value;
             }
-            if (! array_is_list($value)) {
+            if (!array_is_list($value)) {
                 ksort($value);
             }
 

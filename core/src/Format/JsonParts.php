@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Format;
 
 /**
- * The members of a JSON object, read from a stream of any size: a list comes item by item, everything else as it stands.
- * Only its structure is looked at here; what the parts say is for a parser.
+ * The members of a JSON object, read from a stream of any size: a list comes item by item, everything else as it
+ * stands. Only its structure is looked at here; what the parts say is for a parser.
  */
 final class JsonParts
 {
@@ -22,13 +22,12 @@ final class JsonParts
     private int $at = 0;
 
     /** @param  resource  $stream */
-    private function __construct(private readonly mixed $stream, private readonly string $where)
-    {
-    }
+    private function __construct(private readonly mixed $stream, private readonly string $where) {}
 
     /**
      * @param  resource  $stream  read from where it stands
-     * @return \Generator<int, array{string, bool, string}> name of the member, whether it is an item of a list, JSON text
+     * @return \Generator<int, array{string, bool, string}> name of the member, whether it is an item of a list, JSON
+     *     text
      *
      * @throws FormatError when the structure is none of a JSON object
      */
@@ -48,7 +47,7 @@ final class JsonParts
         }
         do {
             $name = json_decode($this->value());
-            if (! is_string($name)) {
+            if (!is_string($name)) {
                 throw $this->broken('a name in quotes');
             }
             $this->expect(':');
@@ -104,13 +103,13 @@ final class JsonParts
             } elseif ($char === '{' || $char === '[') {
                 $depth++;
                 $this->at++;
-            } elseif ($char === '' || ($depth === 0 && str_contains(',]}:'.self::SPACE, $char))) {
+            } elseif ($char === '' || ($depth === 0 && str_contains(',]}:' . self::SPACE, $char))) {
                 break;
             } elseif ($char === '}' || $char === ']') {
                 $depth--;
                 $this->at++;
             } else {
-                $this->at += max(1, strcspn($this->held, '"{}[],:'.self::SPACE, $this->at));
+                $this->at += max(1, strcspn($this->held, '"{}[],:' . self::SPACE, $this->at));
             }
             if ($depth === 0 && in_array($char, ['"', '}', ']'], true)) {
                 break;
@@ -187,7 +186,7 @@ final class JsonParts
     {
         return FormatError::notJson(
             $this->where,
-            "expected {$expected}, and found \"".substr($this->held, $this->at, 20).'"',
+            "expected {$expected}, and found \"" . substr($this->held, $this->at, 20) . '"',
         );
     }
 }

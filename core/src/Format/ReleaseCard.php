@@ -60,9 +60,7 @@ final readonly class ReleaseCard
     /**
      * @param  array<string, mixed>  $document
      */
-    private function __construct(private string $path, private array $document)
-    {
-    }
+    private function __construct(private string $path, private array $document) {}
 
     /**
      * Checks a card that was filled in and writes it beside its file, whole or not at all.
@@ -73,12 +71,16 @@ final readonly class ReleaseCard
      */
     public static function write(string $file, array $document): self
     {
-        $path = $file.'.card.json';
+        $path = $file . '.card.json';
         Schema::of('release-card')->check($document, 'the card');
         $card = new self($path, $document);
         $card->refuseOtherFile($file, is_file($file) ? (int) filesize($file) : 0);
-        $text = json_encode($document, JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
-        if (@file_put_contents("{$path}.part", $text) !== strlen($text) || ! @rename("{$path}.part", $path)) {
+        $text =
+            json_encode(
+                $document,
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+            ) . "\n";
+        if (@file_put_contents("{$path}.part", $text) !== strlen($text) || !@rename("{$path}.part", $path)) {
             @unlink("{$path}.part");
 
             throw FormatError::notWritable($path);
@@ -122,7 +124,12 @@ final readonly class ReleaseCard
             if (is_string($value) || is_int($value) || is_bool($value)) {
                 $facts[] = Fact::of($name, $value, Source::Card, basename($this->path));
             } elseif (is_array($value)) {
-                $facts[] = Fact::of($name, array_values(array_filter($value, is_string(...))), Source::Card, basename($this->path));
+                $facts[] = Fact::of(
+                    $name,
+                    array_values(array_filter($value, is_string(...))),
+                    Source::Card,
+                    basename($this->path),
+                );
             }
         }
 
@@ -141,7 +148,12 @@ final readonly class ReleaseCard
         $named = is_array($file) && is_string($file['name'] ?? null) ? $file['name'] : basename($path);
         $declared = is_array($file) && is_int($file['sizeBytes'] ?? null) ? $file['sizeBytes'] : $sizeBytes;
         if ($named !== basename($path) && $declared !== $sizeBytes) {
-            throw FormatError::otherFile($this->path, $named, basename($path), "it declares {$declared} bytes, the file has {$sizeBytes}");
+            throw FormatError::otherFile(
+                $this->path,
+                $named,
+                basename($path),
+                "it declares {$declared} bytes, the file has {$sizeBytes}",
+            );
         }
     }
 }

@@ -13,7 +13,18 @@ use Opis\JsonSchema\Validator;
 final class Schema
 {
     /** The own formats; each has docs/formats/<name>.schema.json. */
-    public const NAMES = ['model-sheet', 'unit', 'release-card', 'house-rules', 'plan', 'plan-difference', 'phrasebook', 'journal', 'run', 'bench'];
+    public const NAMES = [
+        'model-sheet',
+        'unit',
+        'release-card',
+        'house-rules',
+        'plan',
+        'plan-difference',
+        'phrasebook',
+        'journal',
+        'run',
+        'bench',
+    ];
 
     public const VERSION = 1;
 
@@ -29,7 +40,7 @@ final class Schema
 
     private function __construct(private readonly string $name)
     {
-        $this->validator = new Validator;
+        $this->validator = new Validator();
         $resolver = $this->validator->resolver();
         if ($resolver !== null) {
             $resolver->registerPrefix('tornavis:/', self::folder());
@@ -43,7 +54,7 @@ final class Schema
 
     public static function folder(): string
     {
-        return dirname(__DIR__, 3).'/docs/formats';
+        return dirname(__DIR__, 3) . '/docs/formats';
     }
 
     /**
@@ -73,7 +84,7 @@ final class Schema
         } catch (\JsonException $e) {
             throw FormatError::notJson($where, $e->getMessage());
         }
-        if (! is_array($data) || array_is_list($data)) {
+        if (!is_array($data) || array_is_list($data)) {
             throw FormatError::notJson($where, 'the outermost value is no object');
         }
 
@@ -90,7 +101,7 @@ final class Schema
     private static function withWholeNumbers(array $data): array
     {
         foreach ($data as $name => $value) {
-            if (is_array($value) && ! in_array($name, self::SEALED, true)) {
+            if (is_array($value) && !in_array($name, self::SEALED, true)) {
                 $data[$name] = self::withWholeNumbers($value);
             } elseif (is_float($value) && floor($value) === $value && abs($value) <= self::MOST_EXACT) {
                 $data[$name] = (int) $value;
@@ -111,7 +122,7 @@ final class Schema
     {
         $format = is_string($data['format'] ?? null) ? $data['format'] : '';
         $name = str_starts_with($format, 'tornavis/') ? substr($format, 9) : '';
-        if (! in_array($name, self::NAMES, true)) {
+        if (!in_array($name, self::NAMES, true)) {
             throw FormatError::unknownFormat($where, $format);
         }
 
@@ -135,14 +146,22 @@ final class Schema
         if (is_int($version) && $version > self::VERSION && ($head['format'] ?? null) === "tornavis/{$this->name}") {
             throw FormatError::newerVersion($where, "tornavis/{$this->name}", $version, self::VERSION);
         }
-        $result = $this->validator->validate(is_array($data) ? Helper::toJSON($data) : $data, "tornavis:/{$this->name}.schema.json");
+        $result = $this->validator->validate(
+            is_array($data) ? Helper::toJSON($data) : $data,
+            "tornavis:/{$this->name}.schema.json",
+        );
         $error = $result->error();
         if ($error === null) {
             return;
         }
         $leaf = self::leaf($error);
-        $pointer = '/'.implode('/', $leaf->data()->fullPath());
-        throw FormatError::invalid($where, $pointer, (new ErrorFormatter)->formatErrorMessage($leaf), "what docs/formats/{$this->name}.schema.json says");
+        $pointer = '/' . implode('/', $leaf->data()->fullPath());
+        throw FormatError::invalid(
+            $where,
+            $pointer,
+            (new ErrorFormatter())->formatErrorMessage($leaf),
+            "what docs/formats/{$this->name}.schema.json says",
+        );
     }
 
     private static function leaf(ValidationError $error): ValidationError

@@ -22,8 +22,7 @@ final readonly class Candidate
         public int $weight,
         public array $reasons,
         public array $contradictions,
-    ) {
-    }
+    ) {}
 
     public function isContradicted(): bool
     {

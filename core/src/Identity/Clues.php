@@ -15,12 +15,11 @@ final readonly class Clues
         public ?string $name = null,
         public ?bool $twoSlots = null,
         public ?int $launchApi = null,
-    ) {
-    }
+    ) {}
 
     public function areEmpty(): bool
     {
-        return array_filter(get_object_vars($this), static fn (mixed $value): bool => $value !== null) === [];
+        return array_filter(get_object_vars($this), static fn(mixed $value): bool => $value !== null) === [];
     }
 
     /** These, with what others know beyond them. */
@@ -42,6 +41,14 @@ final readonly class Clues
      */
     public function toArray(): array
     {
-        return ['codename' => $this->codename, 'model' => $this->model, 'chipset' => $this->chipset, 'maker' => $this->maker, 'name' => $this->name, 'twoSlots' => $this->twoSlots, 'launchApi' => $this->launchApi];
+        return [
+            'codename' => $this->codename,
+            'model' => $this->model,
+            'chipset' => $this->chipset,
+            'maker' => $this->maker,
+            'name' => $this->name,
+            'twoSlots' => $this->twoSlots,
+            'launchApi' => $this->launchApi,
+        ];
     }
 }

@@ -17,9 +17,7 @@ final readonly class DumpIntake
      * @param  list<Fact>  $facts
      * @param  list<string>  $changes  "Battery: 23 % → 88 %", for people
      */
-    private function __construct(public array $facts, public array $changes)
-    {
-    }
+    private function __construct(public array $facts, public array $changes) {}
 
     /**
      * @param  ?ModelSheet  $sheet  of the unit; null where its codename is not known
@@ -30,9 +28,15 @@ final readonly class DumpIntake
     public static function of(Unit $unit, ?ModelSheet $sheet, PropertyDump $dump, string $at): self
     {
         $clues = $dump->clues();
-        $facts = $dump->facts($sheet->slots ?? match ($clues->twoSlots) {
-            true => ['a', 'b'], false => ['-'], null => [],
-        }, $at);
+        $facts = $dump->facts(
+            $sheet->slots ??
+                match ($clues->twoSlots) {
+                    true => ['a', 'b'],
+                    false => ['-'],
+                    null => [],
+                },
+            $at,
+        );
         if ($facts === [] && $clues->areEmpty()) {
             throw DumpError::unknownProperties(count($dump->values));
         }
@@ -41,8 +45,13 @@ final readonly class DumpIntake
         $changes = [];
         foreach ($facts as $fact) {
             $old = $state->fact($fact->name);
-            if (! $fact->agreesWith($old)) {
-                $changes[] = StateField::label($fact->name).': '.StateField::say($fact->name, $old->value).' → '.StateField::say($fact->name, $fact->value);
+            if (!$fact->agreesWith($old)) {
+                $changes[] =
+                    StateField::label($fact->name) .
+                    ': ' .
+                    StateField::say($fact->name, $old->value) .
+                    ' → ' .
+                    StateField::say($fact->name, $fact->value);
             }
         }
 
@@ -59,8 +68,17 @@ final readonly class DumpIntake
         }
         foreach ($facts as $fact) {
             $known = $state->text($fact->name);
-            if ($known !== null && in_array($fact->name, ['serial', 'variant.model'], true) && $known !== $fact->value) {
-                throw DumpError::otherPhone($unit->label, lcfirst(StateField::label($fact->name)), $known, $fact->text());
+            if (
+                $known !== null &&
+                in_array($fact->name, ['serial', 'variant.model'], true) &&
+                $known !== $fact->value
+            ) {
+                throw DumpError::otherPhone(
+                    $unit->label,
+                    lcfirst(StateField::label($fact->name)),
+                    $known,
+                    $fact->text(),
+                );
             }
         }
     }

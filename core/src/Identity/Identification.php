@@ -31,9 +31,7 @@ final readonly class Identification
     /**
      * @param  list<Candidate>  $candidates  the likeliest first; contradicted ones last
      */
-    private function __construct(public Clues $clues, public array $candidates)
-    {
-    }
+    private function __construct(public Clues $clues, public array $candidates) {}
 
     /**
      * @param  iterable<ModelSheet>  $sheets
@@ -47,7 +45,14 @@ final readonly class Identification
                 $candidates[] = $candidate;
             }
         }
-        usort($candidates, static fn (Candidate $a, Candidate $b): int => [$a->isContradicted(), -$a->weight, $a->sheet->codename] <=> [$b->isContradicted(), -$b->weight, $b->sheet->codename]);
+        usort(
+            $candidates,
+            static fn(Candidate $a, Candidate $b): int => [$a->isContradicted(), -$a->weight, $a->sheet->codename] <=> [
+                $b->isContradicted(),
+                -$b->weight,
+                $b->sheet->codename,
+            ],
+        );
 
         return new self($clues, $candidates);
     }
@@ -55,7 +60,7 @@ final readonly class Identification
     /** The one model that it is; null where the clues do not decide it. */
     public function answer(): ?Candidate
     {
-        $sound = array_values(array_filter($this->candidates, static fn (Candidate $c): bool => ! $c->isContradicted()));
+        $sound = array_values(array_filter($this->candidates, static fn(Candidate $c): bool => !$c->isContradicted()));
         $first = $sound[0] ?? null;
         if ($first === null || $first->weight < self::MODEL) {
             return null;
@@ -69,17 +74,24 @@ final readonly class Identification
     {
         $answer = $this->answer();
         if ($answer !== null) {
-            $open = $answer->variant === null && count($answer->sheet->variants) > 1 ? ' Which of its variants it is, is open: read the model number in the about page.' : '';
+            $open =
+                $answer->variant === null && count($answer->sheet->variants) > 1
+                    ? ' Which of its variants it is, is open: read the model number in the about page.'
+                    : '';
 
-            return "It is {$answer->sheet->codename}: ".lcfirst(implode(' ', $answer->reasons)).$open;
+            return "It is {$answer->sheet->codename}: " . lcfirst(implode(' ', $answer->reasons)) . $open;
         }
-        $sound = array_filter($this->candidates, static fn (Candidate $c): bool => ! $c->isContradicted());
+        $sound = array_filter($this->candidates, static fn(Candidate $c): bool => !$c->isContradicted());
 
         return match (true) {
             $this->clues->areEmpty() => 'Nothing is known yet. Give a model number, a codename or a property dump.',
             $this->candidates === [] => 'No model sheet here matches. Make a sheet for this model first.',
-            $sound === [] => 'Every sheet that could match is contradicted. Look at the contradictions: two phones may have been mixed up, or this is a model without a sheet.',
-            $this->clues->codename === null && $this->clues->model === null => 'This does not decide it: several codenames can hide behind one shop name. Read the model number in the about page.',
+            $sound === []
+                => 'Every sheet that could match is contradicted. Look at the contradictions: two phones may have ' .
+                'been mixed up, or this is a model without a sheet.',
+            $this->clues->codename === null && $this->clues->model === null
+                => 'This does not decide it: several codenames can hide behind one shop name. Read the model ' .
+                'number in the about page.',
             default => 'This does not decide it. Compare the candidates and give what is missing.',
         };
     }
@@ -104,7 +116,10 @@ final readonly class Identification
                 $weight += self::MODEL;
                 $reasons[] = "Its model number is {$variant->model}.";
             } else {
-                $against[] = "The model number {$clues->model} is not on the sheet (it lists ".implode(', ', array_map(static fn (Variant $v): string => $v->model, $sheet->variants)).').';
+                $against[] =
+                    "The model number {$clues->model} is not on the sheet (it lists " .
+                    implode(', ', array_map(static fn(Variant $v): string => $v->model, $sheet->variants)) .
+                    ').';
             }
         }
         if ($clues->chipset !== null) {
@@ -114,7 +129,9 @@ final readonly class Identification
             array_push($against, ...$contra);
         }
         if ($clues->twoSlots !== null && $clues->twoSlots !== $sheet->hasTwoSlots()) {
-            $against[] = $clues->twoSlots ? 'The phone has two slots; the sheet has one.' : 'The phone has one slot; the sheet has two.';
+            $against[] = $clues->twoSlots
+                ? 'The phone has two slots; the sheet has one.'
+                : 'The phone has one slot; the sheet has two.';
         }
         if ($clues->launchApi !== null && $clues->launchApi !== $sheet->launchApi) {
             $against[] = "The phone was launched with api {$clues->launchApi}; the sheet says {$sheet->launchApi}.";
@@ -122,7 +139,7 @@ final readonly class Identification
         $weight += self::words($clues, $sheet, $reasons);
         $lookalike = $clues->codename !== null && CodenameLikeness::looksLike($clues->codename, $sheet->codename);
         // A shared chipset or maker alone does not make a contradicted sheet worth a look.
-        if ($against !== [] && $weight <= self::CHIPSET + self::MAKER && ! $lookalike) {
+        if ($against !== [] && $weight <= self::CHIPSET + self::MAKER && !$lookalike) {
             return null;
         }
         $weight = max($weight, $lookalike ? self::LOOKALIKE : 0);
@@ -133,7 +150,9 @@ final readonly class Identification
     private static function codenameAgainst(string $codename, ModelSheet $sheet): string
     {
         return CodenameLikeness::looksLike($codename, $sheet->codename)
-            ? "The phone gives its codename as {$codename}, which only looks like {$sheet->codename} (".CodenameLikeness::difference($sheet->codename, $codename).').'
+            ? "The phone gives its codename as {$codename}, which only looks like {$sheet->codename} (" .
+                    CodenameLikeness::difference($sheet->codename, $codename) .
+                    ').'
             : "The phone gives its codename as {$codename}.";
     }
 
@@ -153,7 +172,7 @@ final readonly class Identification
      */
     private static function chipset(string $chipset, ModelSheet $sheet, ?Variant $variant): array
     {
-        $same = static fn (Variant $v): bool => self::plain($v->chipset) === self::plain($chipset);
+        $same = static fn(Variant $v): bool => self::plain($v->chipset) === self::plain($chipset);
         if ($variant !== null) {
             return $same($variant)
                 ? [self::CHIPSET, ["Its chipset is {$variant->chipset}, as that variant has."], []]
@@ -172,7 +191,14 @@ final readonly class Identification
     private static function words(Clues $clues, ModelSheet $sheet, array &$reasons): int
     {
         $weight = 0;
-        if ($clues->name !== null && in_array(self::plain($clues->name), array_map(self::plain(...), [$sheet->name, "{$sheet->maker} {$sheet->name}", ...$sheet->alsoSoldAs]), true)) {
+        if (
+            $clues->name !== null &&
+            in_array(
+                self::plain($clues->name),
+                array_map(self::plain(...), [$sheet->name, "{$sheet->maker} {$sheet->name}", ...$sheet->alsoSoldAs]),
+                true,
+            )
+        ) {
             $weight += self::NAME;
             $reasons[] = "It is sold as {$clues->name}.";
         }

@@ -21,7 +21,13 @@ final readonly class PropertyDump
     private const LONGEST_VALUE = 4096;
 
     /** Properties that name the model, the surest first. */
-    private const CODENAME = ['ro.product.device', 'ro.product.vendor.device', 'ro.product.system.device', 'ro.build.product', 'ro.boot.device'];
+    private const CODENAME = [
+        'ro.product.device',
+        'ro.product.vendor.device',
+        'ro.product.system.device',
+        'ro.build.product',
+        'ro.boot.device',
+    ];
 
     private const MODEL = ['ro.product.model', 'ro.product.vendor.model', 'ro.product.system.model'];
 
@@ -36,9 +42,7 @@ final readonly class PropertyDump
      * @param  int  $notUnderstood  lines that belong to no property
      * @param  bool  $cutOff  the last line ends in the middle
      */
-    private function __construct(public array $values, public int $notUnderstood, public bool $cutOff)
-    {
-    }
+    private function __construct(public array $values, public int $notUnderstood, public bool $cutOff) {}
 
     /** @throws DumpError when there is no property in it, or it is too large to be one */
     public static function read(string $text): self
@@ -59,7 +63,7 @@ final readonly class PropertyDump
                 $key = $part[1];
                 $open = $part[2];
             } elseif ($open !== null && strlen($open) < self::LONGEST_VALUE) {
-                $open .= "\n".$line;
+                $open .= "\n" . $line;
             } elseif (trim($line) !== '') {
                 $strange++;
                 $open = null;
@@ -77,7 +81,11 @@ final readonly class PropertyDump
 
         $last = ltrim(substr($text, (int) strrpos(rtrim($text), "\n")));
 
-        return new self($values, $strange, $open !== null || preg_match('/^\[[A-Za-z0-9_.:@-]*(\](:( \[?)?)?)?$/', $last) === 1);
+        return new self(
+            $values,
+            $strange,
+            $open !== null || preg_match('/^\[[A-Za-z0-9_.:@-]*(\](:( \[?)?)?)?$/', $last) === 1,
+        );
     }
 
     /** What it says about which phone this is. */
@@ -90,11 +98,14 @@ final readonly class PropertyDump
             maker: $this->first(self::MAKER),
             name: $this->first(self::NAME),
             twoSlots: match (true) {
-                isset($this->values['ro.boot.slot_suffix']) || ($this->values['ro.build.ab_update'] ?? '') === 'true' => true,
-                count($this->values) > 50 && ! $this->cutOff => false,
+                isset($this->values['ro.boot.slot_suffix']) || ($this->values['ro.build.ab_update'] ?? '') === 'true'
+                    => true,
+                count($this->values) > 50 && !$this->cutOff => false,
                 default => null,
             },
-            launchApi: ctype_digit($this->values['ro.product.first_api_level'] ?? '') ? (int) $this->values['ro.product.first_api_level'] : null,
+            launchApi: ctype_digit($this->values['ro.product.first_api_level'] ?? '')
+                ? (int) $this->values['ro.product.first_api_level']
+                : null,
         );
     }
 
@@ -111,7 +122,7 @@ final readonly class PropertyDump
         $suffix = ltrim($v['ro.boot.slot_suffix'] ?? '', '_');
         $slot = count($slots) === 1 ? $slots[0] : $suffix;
         $found = [
-            'serial' => $v['ro.serialno'] ?? $v['ro.boot.serialno'] ?? null,
+            'serial' => $v['ro.serialno'] ?? ($v['ro.boot.serialno'] ?? null),
             'variant.model' => $this->first(self::MODEL),
             'variant.chipset' => $this->first(self::CHIPSET),
             'bootloader.unlocked' => match (true) {
@@ -120,7 +131,9 @@ final readonly class PropertyDump
                 default => null,
             },
             'bootloader.unlockAllowed' => match ($v['sys.oem_unlock_allowed'] ?? null) {
-                '1' => true, '0' => false, default => null,
+                '1' => true,
+                '0' => false,
+                default => null,
             },
             'data.encryption' => match (true) {
                 ($v['ro.crypto.metadata.enabled'] ?? '') === 'true' => 'metadata',
@@ -134,22 +147,34 @@ final readonly class PropertyDump
             $found += [
                 'slot.active' => $slot,
                 "slot.{$slot}.os.release" => $v['ro.build.version.release'] ?? null,
-                "slot.{$slot}.os.api" => ctype_digit($v['ro.build.version.sdk'] ?? '') ? (int) $v['ro.build.version.sdk'] : null,
+                "slot.{$slot}.os.api" => ctype_digit($v['ro.build.version.sdk'] ?? '')
+                    ? (int) $v['ro.build.version.sdk']
+                    : null,
                 "slot.{$slot}.os.buildId" => $v['ro.build.version.incremental'] ?? null,
-                "slot.{$slot}.os.buildTime" => ctype_digit($v['ro.build.date.utc'] ?? '') ? (int) $v['ro.build.date.utc'] : null,
+                "slot.{$slot}.os.buildTime" => ctype_digit($v['ro.build.date.utc'] ?? '')
+                    ? (int) $v['ro.build.date.utc']
+                    : null,
                 "slot.{$slot}.os.patchLevel" => $v['ro.build.version.security_patch'] ?? null,
-                "slot.{$slot}.firmware.version" => $v['ro.bootloader'] ?? $v['ro.boot.bootloader'] ?? null,
+                "slot.{$slot}.firmware.version" => $v['ro.bootloader'] ?? ($v['ro.boot.bootloader'] ?? null),
                 "slot.{$slot}.firmware.modem" => $v['gsm.version.baseband'] ?? null,
                 "slot.{$slot}.vendor.version" => $v['ro.vendor.build.version.incremental'] ?? null,
                 "slot.{$slot}.verification.on" => match ($v['ro.boot.veritymode'] ?? null) {
-                    'enforcing' => true, 'disabled' => false, default => null,
+                    'enforcing' => true,
+                    'disabled' => false,
+                    default => null,
                 },
             ];
         }
         $facts = [];
         foreach ($found as $name => $value) {
             if ($value !== null && $value !== '' && $value !== 'unknown') {
-                $facts[] = Fact::of($name, is_string($value) ? mb_substr($value, 0, 400) : $value, Source::Phone, 'property dump', $at);
+                $facts[] = Fact::of(
+                    $name,
+                    is_string($value) ? mb_substr($value, 0, 400) : $value,
+                    Source::Phone,
+                    'property dump',
+                    $at,
+                );
             }
         }
 

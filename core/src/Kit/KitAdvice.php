@@ -26,9 +26,7 @@ final readonly class KitAdvice
     /**
      * @param  list<array{need: string, kind: string, chosen: ?Package, why: string, others: list<Other>}>  $needs
      */
-    private function __construct(public array $needs)
-    {
-    }
+    private function __construct(public array $needs) {}
 
     /**
      * @param  list<Package>  $shelf
@@ -39,14 +37,24 @@ final readonly class KitAdvice
         $situation = new Situation($sheet, $unit, [$build], Intent::Fresh, '', $house);
         $needs = [];
         foreach (self::needs($build, $situation) as [$need, $kind, $serves]) {
-            $chosen = array_values(array_filter($kit, static fn (Package $p): bool => $p->kind() === $kind && $serves($p) === null))[0] ?? null;
+            $chosen =
+                array_values(
+                    array_filter($kit, static fn(Package $p): bool => $p->kind() === $kind && $serves($p) === null),
+                )[0] ?? null;
             $others = [];
             foreach ($shelf as $package) {
                 if ($package->kind() === $kind && $package !== $chosen && self::isNear($package, $sheet)) {
                     $others[] = ['package' => $package, 'why' => $serves($package) ?? self::lesser($package, $chosen)];
                 }
             }
-            $needs[] = ['need' => $need, 'kind' => $kind, 'chosen' => $chosen, 'why' => $chosen === null ? "No file on the shelf serves. Get {$need}." : self::reason($chosen, $others), 'others' => $others];
+            $needs[] = [
+                'need' => $need,
+                'kind' => $kind,
+                'chosen' => $chosen,
+                'why' =>
+                    $chosen === null ? "No file on the shelf serves. Get {$need}." : self::reason($chosen, $others),
+                'others' => $others,
+            ];
         }
 
         return new self($needs);
@@ -60,38 +68,73 @@ final readonly class KitAdvice
     private static function needs(Package $build, Situation $situation): \Generator
     {
         $sheet = $situation->sheet;
-        $mine = static fn (Package $p): ?string => match (true) {
-            $p->integrity() === Integrity::Damaged => 'It is damaged: '.lcfirst($p->integrityReason()),
-            $p->facts->list(Field::CODENAMES) !== [] && ! $situation->isFor($p) => 'It is made for '.implode(', ', $p->facts->list(Field::CODENAMES)).'.',
+        $mine = static fn(Package $p): ?string => match (true) {
+            $p->integrity() === Integrity::Damaged => 'It is damaged: ' . lcfirst($p->integrityReason()),
+            $p->facts->list(Field::CODENAMES) !== [] && !$situation->isFor($p) => 'It is made for ' .
+                implode(', ', $p->facts->list(Field::CODENAMES)) .
+                '.',
             default => null,
         };
         if ($situation->slotsWithOldFirmware() !== []) {
             $minimum = (string) $build->facts->text(Field::FIRMWARE_MIN);
-            yield ["firmware {$minimum} or newer", 'firmware', static fn (Package $p): ?string => $mine($p) ?? ($situation->firmwareServes($p) ? null : (self::older($p, $minimum) ? 'It is older than the build needs.' : 'It is for another region than the phone has.'))];
+            yield [
+                "firmware {$minimum} or newer",
+                'firmware',
+                static fn(Package $p): ?string => $mine($p) ??
+                    ($situation->firmwareServes($p)
+                        ? null
+                        : (self::older($p, $minimum)
+                            ? 'It is older than the build needs.'
+                            : 'It is for another region than the phone has.')),
+            ];
         }
         $family = $build->facts->text(Field::RECOVERY_FAMILY);
         $minimum = $build->facts->text(Field::RECOVERY_MIN);
         $wanted = array_unique(['sideload', ...$build->facts->list(Field::RECOVERY_ABILITIES)]);
-        yield [trim(($family ?? 'a recovery').' '.($minimum === null ? '' : "{$minimum} or newer")), 'recovery', static fn (Package $p): ?string => $mine($p) ?? match (true) {
-            $family !== null && $p->facts->text(Field::FAMILY) !== $family => "The build asks for {$family}.",
-            $minimum !== null && self::older($p, $minimum) => 'It is older than the build needs.',
-            array_diff($wanted, $p->facts->list(Field::ABILITIES)) !== [] => 'It cannot '.implode(', ', array_diff($wanted, $p->facts->list(Field::ABILITIES))).'.',
-            default => null,
-        }];
+        yield [
+            trim(($family ?? 'a recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer")),
+            'recovery',
+            static fn(Package $p): ?string => $mine($p) ??
+                match (true) {
+                    $family !== null && $p->facts->text(Field::FAMILY) !== $family => "The build asks for {$family}.",
+                    $minimum !== null && self::older($p, $minimum) => 'It is older than the build needs.',
+                    array_diff($wanted, $p->facts->list(Field::ABILITIES)) !== [] => 'It cannot ' .
+                        implode(', ', array_diff($wanted, $p->facts->list(Field::ABILITIES))) .
+                        '.',
+                    default => null,
+                },
+        ];
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
-            yield ["the {$partition} image of the same build", 'partition image', static fn (Package $p): ?string => $mine($p) ?? match (true) {
-                $p->facts->text(Field::PARTITION) !== $partition => 'It is the image of '.($p->facts->text(Field::PARTITION) ?? 'another partition').'.',
-                $p->facts->text(Field::PART_OF) !== $build->facts->text(Field::BUILD_ID) => 'It belongs to another build.',
-                default => null,
-            }];
+            yield [
+                "the {$partition} image of the same build",
+                'partition image',
+                static fn(Package $p): ?string => $mine($p) ??
+                    match (true) {
+                        $p->facts->text(Field::PARTITION) !== $partition => 'It is the image of ' .
+                            ($p->facts->text(Field::PARTITION) ?? 'another partition') .
+                            '.',
+                        $p->facts->text(Field::PART_OF) !== $build->facts->text(Field::BUILD_ID)
+                            => 'It belongs to another build.',
+                        default => null,
+                    },
+            ];
         }
         if ($build->facts->flag(Field::BRINGS_SERVICES) === false) {
             $release = $build->facts->text(Field::RELEASE);
-            yield ["a services bundle for release {$release} and {$sheet->architecture}, if you want one", 'services', static fn (Package $p): ?string => $mine($p) ?? match (true) {
-                $p->facts->text(Field::RELEASE) !== $release => 'It is for release '.($p->facts->text(Field::RELEASE) ?? 'unknown').'.',
-                $p->facts->text(Field::ARCHITECTURE) !== $sheet->architecture => 'It is for '.($p->facts->text(Field::ARCHITECTURE) ?? 'an unknown processor').'.',
-                default => null,
-            }];
+            yield [
+                "a services bundle for release {$release} and {$sheet->architecture}, if you want one",
+                'services',
+                static fn(Package $p): ?string => $mine($p) ??
+                    match (true) {
+                        $p->facts->text(Field::RELEASE) !== $release => 'It is for release ' .
+                            ($p->facts->text(Field::RELEASE) ?? 'unknown') .
+                            '.',
+                        $p->facts->text(Field::ARCHITECTURE) !== $sheet->architecture => 'It is for ' .
+                            ($p->facts->text(Field::ARCHITECTURE) ?? 'an unknown processor') .
+                            '.',
+                        default => null,
+                    },
+            ];
         }
     }
 
@@ -125,9 +168,13 @@ final readonly class KitAdvice
      */
     private static function reason(Package $chosen, array $others): string
     {
-        $also = count(array_filter($others, static fn (array $other): bool => str_starts_with($other['why'], 'It would serve')));
+        $also = count(
+            array_filter($others, static fn(array $other): bool => str_starts_with($other['why'], 'It would serve')),
+        );
 
-        return $also === 0 ? 'It is the only file that serves.' : 'It is the newest stable one of '.($also + 1).' that serve.';
+        return $also === 0
+            ? 'It is the only file that serves.'
+            : 'It is the newest stable one of ' . ($also + 1) . ' that serve.';
     }
 
     /**
@@ -140,11 +187,20 @@ final readonly class KitAdvice
     public static function servedBy(Package $package, array $units, array $shelf, HouseRules $house): array
     {
         $served = [];
-        $builds = array_values(array_filter($shelf, static fn (Package $p): bool => $p->kind() === 'build' && $p->integrity() !== Integrity::Damaged));
+        $builds = array_values(
+            array_filter(
+                $shelf,
+                static fn(Package $p): bool => $p->kind() === 'build' && $p->integrity() !== Integrity::Damaged,
+            ),
+        );
         $stock = Stock::of($shelf);
         foreach ($units as [$unit, $sheet]) {
             foreach ($builds as $build) {
-                if (array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === [] || $build->path === $package->path) {
+                if (
+                    array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) ===
+                        [] ||
+                    $build->path === $package->path
+                ) {
                     continue;
                 }
                 foreach (KitSuggestion::for($build, $sheet, $unit, $stock, $house) as $file) {

@@ -23,43 +23,70 @@ final readonly class UpdateWatch
     /**
      * @param  ?string  $obstacle  why it cannot go in over what is there; null where it can
      */
-    private function __construct(public Package $build, public string $runs, public string $worth, public ?string $obstacle)
-    {
-    }
+    private function __construct(
+        public Package $build,
+        public string $runs,
+        public string $worth,
+        public ?string $obstacle,
+    ) {}
 
     /** The newest update, stable ones first; null where there is none, or nobody knows what the phone runs. */
     public static function of(Unit $unit, ModelSheet $sheet, Stock $stock): ?self
     {
         $state = $unit->state();
-        $slot = 'slot.'.($state->activeSlot() ?? $sheet->slots[0]);
+        $slot = 'slot.' . ($state->activeSlot() ?? $sheet->slots[0]);
         $family = $state->text("{$slot}.os.family");
         $version = $state->version("{$slot}.os.version");
         if ($family === null || $version === null) {
             return null;
         }
         $best = null;
-        $rank = static fn (Package $p): array => [$p->facts->text(Field::CHANNEL) !== 'nightly', $p->facts->flag(Field::OFFICIAL) !== false];
+        $rank = static fn(Package $p): array => [
+            $p->facts->text(Field::CHANNEL) !== 'nightly',
+            $p->facts->flag(Field::OFFICIAL) !== false,
+        ];
         foreach ($stock->ofKind('build') as $build) {
             $newer = $build->facts->text(Field::VERSION);
-            $mine = array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== [];
-            if ($newer === null || ! $mine || $build->facts->text(Field::FAMILY) !== $family || $build->facts->text(Field::UPDATE_TYPE) === 'incremental' || ! $version->olderThan(Version::of($newer))) {
+            $mine =
+                array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== [];
+            if (
+                $newer === null ||
+                !$mine ||
+                $build->facts->text(Field::FAMILY) !== $family ||
+                $build->facts->text(Field::UPDATE_TYPE) === 'incremental' ||
+                !$version->olderThan(Version::of($newer))
+            ) {
                 continue;
             }
-            if ($best === null || $rank($build) > $rank($best) || ($rank($build) === $rank($best) && Version::of((string) $best->facts->text(Field::VERSION))->olderThan(Version::of($newer)))) {
+            if (
+                $best === null ||
+                $rank($build) > $rank($best) ||
+                ($rank($build) === $rank($best) &&
+                    Version::of((string) $best->facts->text(Field::VERSION))->olderThan(Version::of($newer)))
+            ) {
                 $best = $build;
             }
         }
 
-        return $best === null ? null : self::judged($best, new Situation($sheet, $unit, [$best], Intent::UpdateInPlace, '', state: $state), "{$family} {$version}");
+        return $best === null
+            ? null
+            : self::judged(
+                $best,
+                new Situation($sheet, $unit, [$best], Intent::UpdateInPlace, '', state: $state),
+                "{$family} {$version}",
+            );
     }
 
     private static function judged(Package $build, Situation $situation, string $runs): self
     {
         $worth = '';
-        foreach ((new Update2Worth)->look($situation) as $finding) {
+        foreach ((new Update2Worth())->look($situation) as $finding) {
             $worth = $finding->key === 'UPDATE-2:worth' ? $finding->reason : $worth;
         }
-        $obstacles = array_filter(iterator_to_array((new Update1InPlace)->look($situation), false), static fn (Finding $f): bool => $f->severity === Severity::Stop);
+        $obstacles = array_filter(
+            iterator_to_array((new Update1InPlace())->look($situation), false),
+            static fn(Finding $f): bool => $f->severity === Severity::Stop,
+        );
 
         return new self($build, $runs, $worth, $obstacles === [] ? null : reset($obstacles)->reason);
     }

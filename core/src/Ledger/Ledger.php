@@ -15,9 +15,7 @@ final readonly class Ledger
     /**
      * @param  list<LedgerEntry>  $entries  one per class
      */
-    private function __construct(public array $entries)
-    {
-    }
+    private function __construct(public array $entries) {}
 
     /**
      * @param  list<StepDraft>  $steps
@@ -40,25 +38,55 @@ final readonly class Ledger
         }
         $entries = [];
         foreach (LossClass::cases() as $class) {
-            $entries[] = self::entry($class, $lostAt[$class->value] ?? null, in_array($class->value, $coming, true), $removesLock && $class === LossClass::ScreenLock, $situation, $walk);
+            $entries[] = self::entry(
+                $class,
+                $lostAt[$class->value] ?? null,
+                in_array($class->value, $coming, true),
+                $removesLock && $class === LossClass::ScreenLock,
+                $situation,
+                $walk,
+            );
         }
 
         return new self($entries);
     }
 
-    private static function entry(LossClass $class, ?int $step, bool $backedUpByPlan, bool $agreedElsewhere, Situation $situation, Walk $walk): LedgerEntry
-    {
+    private static function entry(
+        LossClass $class,
+        ?int $step,
+        bool $backedUpByPlan,
+        bool $agreedElsewhere,
+        Situation $situation,
+        Walk $walk,
+    ): LedgerEntry {
         $holds = $situation->state->flag("data.holds.{$class->value}");
         if ($step === null) {
-            $absent = $holds === false || ($class === LossClass::Card && $situation->state->flag('card.present') === false);
+            $absent =
+                $holds === false || ($class === LossClass::Card && $situation->state->flag('card.present') === false);
 
-            return new LedgerEntry($class, $absent ? LedgerEntry::ABSENT : LedgerEntry::KEPT, null, null, false, false, true);
+            return new LedgerEntry(
+                $class,
+                $absent ? LedgerEntry::ABSENT : LedgerEntry::KEPT,
+                null,
+                null,
+                false,
+                false,
+                true,
+            );
         }
         $backup = self::backup($class, $situation->unit->backups, $walk, $situation);
         // The lock goes by a step of its own, which PREP-4 asks about.
         $waived = $agreedElsewhere || $situation->answers->waives($class);
 
-        return new LedgerEntry($class, $backup !== null || $backedUpByPlan ? LedgerEntry::RETURNS : LedgerEntry::LOST, $step, $backup?->id, $backedUpByPlan, $waived, $holds !== null);
+        return new LedgerEntry(
+            $class,
+            $backup !== null || $backedUpByPlan ? LedgerEntry::RETURNS : LedgerEntry::LOST,
+            $step,
+            $backup?->id,
+            $backedUpByPlan,
+            $waived,
+            $holds !== null,
+        );
     }
 
     /**
@@ -71,7 +99,12 @@ final readonly class Ledger
         $slot = $walk->end->activeSlot() ?? $situation->sheet->slots[0];
         $found = null;
         foreach ($backups as $backup) {
-            if ($backup->isOffThePhone() && $backup->holds($class) && $backup->misfit($walk->end, $slot) === null && ($found === null || $backup->madeAt > $found->madeAt)) {
+            if (
+                $backup->isOffThePhone() &&
+                $backup->holds($class) &&
+                $backup->misfit($walk->end, $slot) === null &&
+                ($found === null || $backup->madeAt > $found->madeAt)
+            ) {
                 $found = $backup;
             }
         }

@@ -31,13 +31,12 @@ final readonly class LedgerEntry
         public bool $backedUpByPlan,
         public bool $waived,
         public bool $known,
-    ) {
-    }
+    ) {}
 
     /** Lost for good, and not waived by name. */
     public function isOpen(): bool
     {
-        return $this->step !== null && $this->backup === null && ! $this->waived;
+        return $this->step !== null && $this->backup === null && !$this->waived;
     }
 
     /**
@@ -45,6 +44,15 @@ final readonly class LedgerEntry
      */
     public function toArray(): array
     {
-        return ['class' => $this->class->value, 'label' => $this->class->label(), 'outcome' => $this->outcome, 'step' => $this->step, 'backup' => $this->backup, 'backedUpByPlan' => $this->backedUpByPlan, 'waived' => $this->waived, 'known' => $this->known];
+        return [
+            'class' => $this->class->value,
+            'label' => $this->class->label(),
+            'outcome' => $this->outcome,
+            'step' => $this->step,
+            'backup' => $this->backup,
+            'backedUpByPlan' => $this->backedUpByPlan,
+            'waived' => $this->waived,
+            'known' => $this->known,
+        ];
     }
 }

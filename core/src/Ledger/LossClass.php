@@ -39,7 +39,11 @@ enum LossClass: string
     /** Whether an ordinary backup can bring it back. */
     public function canBeBackedUp(): bool
     {
-        return in_array($this, [self::Apps, self::AppData, self::Messages, self::Contacts, self::Photos, self::Card, self::RadioIdentity], true);
+        return in_array(
+            $this,
+            [self::Apps, self::AppData, self::Messages, self::Contacts, self::Photos, self::Card, self::RadioIdentity],
+            true,
+        );
     }
 
     /** What has to be done by hand where no backup can bring it back. */
@@ -61,6 +65,15 @@ enum LossClass: string
      */
     public static function lostByFormat(): array
     {
-        return [self::Apps, self::AppData, self::Messages, self::Contacts, self::Photos, self::ScreenLock, self::SecondFactor, self::Esim];
+        return [
+            self::Apps,
+            self::AppData,
+            self::Messages,
+            self::Contacts,
+            self::Photos,
+            self::ScreenLock,
+            self::SecondFactor,
+            self::Esim,
+        ];
     }
 }

@@ -13,9 +13,7 @@ final readonly class Bytes
     /**
      * @param  resource  $handle
      */
-    private function __construct(private mixed $handle, public string $path, private int $start, public int $size)
-    {
-    }
+    private function __construct(private mixed $handle, public string $path, private int $start, public int $size) {}
 
     /**
      * @throws PackageError when the path is no readable, non-empty regular file
@@ -25,10 +23,10 @@ final readonly class Bytes
         if (is_dir($path)) {
             throw PackageError::notReadable($path, 'it is a folder');
         }
-        if (! is_file($path)) {
+        if (!is_file($path)) {
             throw PackageError::notReadable($path, 'there is no such file');
         }
-        $handle = Quietly::call(static fn () => fopen($path, 'rb'));
+        $handle = Quietly::call(static fn() => fopen($path, 'rb'));
         if ($handle === false) {
             throw PackageError::notReadable($path, 'no read permission');
         }
@@ -65,7 +63,12 @@ final readonly class Bytes
             return '';
         }
         if ($length > self::MOST_AT_ONCE) {
-            throw PackageError::malformed($this->path, 'byte '.($this->start + $offset), "A header declares {$length} bytes of its own", 'at most '.self::MOST_AT_ONCE.' bytes');
+            throw PackageError::malformed(
+                $this->path,
+                'byte ' . ($this->start + $offset),
+                "A header declares {$length} bytes of its own",
+                'at most ' . self::MOST_AT_ONCE . ' bytes',
+            );
         }
         fseek($this->handle, $this->start + $offset);
         $data = stream_get_contents($this->handle, $length);
@@ -85,7 +88,12 @@ final readonly class Bytes
     private function check(int $offset, int $length): void
     {
         if ($offset < 0 || $length < 0 || $offset > $this->size || $length > $this->size - $offset) {
-            throw PackageError::truncated($this->path, $this->start + max(0, $offset), max(0, $length), $this->start + $this->size);
+            throw PackageError::truncated(
+                $this->path,
+                $this->start + max(0, $offset),
+                max(0, $length),
+                $this->start + $this->size,
+            );
         }
     }
 }

@@ -31,11 +31,16 @@ final class Checksum
     public static function all(string $path, array $algorithms, ?callable $progress = null): array
     {
         Bytes::open($path);
-        $handle = Quietly::call(static fn () => fopen($path, 'rb')) ?: throw PackageError::notReadable($path, 'it cannot be opened');
+        $handle =
+            Quietly::call(static fn() => fopen($path, 'rb')) ?:
+            throw PackageError::notReadable($path, 'it cannot be opened');
         stream_set_read_buffer($handle, 0);
         $before = fstat($handle) ?: throw PackageError::notReadable($path, 'it has no size');
-        $sums = array_map(static fn (string $algorithm): RunningSum => new RunningSum($algorithm, $before['size']), array_combine($algorithms, $algorithms));
-        for ($done = 0; ! feof($handle); $done += strlen($piece)) {
+        $sums = array_map(
+            static fn(string $algorithm): RunningSum => new RunningSum($algorithm, $before['size']),
+            array_combine($algorithms, $algorithms),
+        );
+        for ($done = 0; !feof($handle); $done += strlen($piece)) {
             $piece = fread($handle, self::PIECE);
             if ($piece === false) {
                 throw PackageError::notReadable($path, "reading stopped at byte {$done}");
@@ -48,11 +53,18 @@ final class Checksum
             }
         }
         clearstatcache(true, $path);
-        $after = Quietly::call(static fn (): array|false => stat($path));
+        $after = Quietly::call(static fn(): array|false => stat($path));
         if ($after === false || $after['size'] !== $before['size'] || $after['mtime'] !== $before['mtime']) {
             throw PackageError::changedWhileRead($path);
         }
 
-        return array_combine($algorithms, array_map(static fn (string $algorithm): string => $sums[$algorithm]->hex() ?? (string) hash_file($algorithm, $path), $algorithms));
+        return array_combine(
+            $algorithms,
+            array_map(
+                static fn(string $algorithm): string => $sums[$algorithm]->hex() ??
+                    (string) hash_file($algorithm, $path),
+                $algorithms,
+            ),
+        );
     }
 }

@@ -17,10 +17,37 @@ final class Comparison
 {
     /** Fields in the order of their weight. */
     private const FIELDS = [
-        Field::KIND, Field::FAMILY, Field::VERSION, Field::BUILD_ID, Field::CODENAMES, Field::MODELS, Field::EXCLUDES, Field::CHIPSETS, Field::ARCHITECTURE,
-        Field::RELEASE, Field::API, Field::PATCH_LEVEL, Field::BUILD_TIME, Field::UPDATE_TYPE, Field::SIGNER, Field::CHANNEL, Field::OFFICIAL,
-        Field::FIRMWARE_MIN, Field::FIRMWARE_SLOTS, Field::VENDOR_MIN, Field::STOCK_RELEASE_MIN, Field::FIXES, Field::RECOVERY_FAMILY, Field::RECOVERY_MIN, Field::FILE_SYSTEM,
-        Field::BRINGS_SERVICES, Field::BRINGS_RECOVERY, Field::REGION, Field::VENDOR_CHANNEL, Field::ROLLBACK_INDEX, Field::EXPANDED,
+        Field::KIND,
+        Field::FAMILY,
+        Field::VERSION,
+        Field::BUILD_ID,
+        Field::CODENAMES,
+        Field::MODELS,
+        Field::EXCLUDES,
+        Field::CHIPSETS,
+        Field::ARCHITECTURE,
+        Field::RELEASE,
+        Field::API,
+        Field::PATCH_LEVEL,
+        Field::BUILD_TIME,
+        Field::UPDATE_TYPE,
+        Field::SIGNER,
+        Field::CHANNEL,
+        Field::OFFICIAL,
+        Field::FIRMWARE_MIN,
+        Field::FIRMWARE_SLOTS,
+        Field::VENDOR_MIN,
+        Field::STOCK_RELEASE_MIN,
+        Field::FIXES,
+        Field::RECOVERY_FAMILY,
+        Field::RECOVERY_MIN,
+        Field::FILE_SYSTEM,
+        Field::BRINGS_SERVICES,
+        Field::BRINGS_RECOVERY,
+        Field::REGION,
+        Field::VENDOR_CHANNEL,
+        Field::ROLLBACK_INDEX,
+        Field::EXPANDED,
     ];
 
     /**
@@ -35,7 +62,12 @@ final class Comparison
             if (($a === null && $b === null) || ($a !== null && $b !== null && $a->agreesWith($b))) {
                 continue;
             }
-            $rows[] = ['name' => $name, 'left' => self::say($name, $a?->value, $a?->text()), 'right' => self::say($name, $b?->value, $b?->text()), 'says' => self::meaning($name, $a?->value, $b?->value)];
+            $rows[] = [
+                'name' => $name,
+                'left' => self::say($name, $a?->value, $a?->text()),
+                'right' => self::say($name, $b?->value, $b?->text()),
+                'says' => self::meaning($name, $a?->value, $b?->value),
+            ];
         }
 
         return [...$rows, ...self::images($left, $right)];
@@ -47,7 +79,7 @@ final class Comparison
             $text === null => 'not stated',
             is_int($value) && $name === Field::BUILD_TIME => gmdate('Y-m-d', $value),
             is_int($value) && $name === Field::EXPANDED => Size::text(max(0, $value)),
-            $name === Field::SIGNER => substr($text, 0, 16).'…',
+            $name === Field::SIGNER => substr($text, 0, 16) . '…',
             default => $text,
         };
     }
@@ -61,10 +93,16 @@ final class Comparison
         if ($name === Field::PATCH_LEVEL && is_string($left) && is_string($right)) {
             return $left > $right ? 'The left one has the newer fixes.' : 'The right one has the newer fixes.';
         }
-        if (in_array($name, [Field::VERSION, Field::FIRMWARE_MIN, Field::RELEASE], true) && is_string($left) && is_string($right)) {
+        if (
+            in_array($name, [Field::VERSION, Field::FIRMWARE_MIN, Field::RELEASE], true) &&
+            is_string($left) &&
+            is_string($right)
+        ) {
             $newer = Version::of($left)->olderThan(Version::of($right)) ? 'right' : 'left';
 
-            return $name === Field::FIRMWARE_MIN ? "The {$newer} one needs newer firmware." : "The {$newer} one is newer.";
+            return $name === Field::FIRMWARE_MIN
+                ? "The {$newer} one needs newer firmware."
+                : "The {$newer} one is newer.";
         }
 
         return $name === Field::CODENAMES ? 'They are for other phones.' : null;
@@ -76,15 +114,32 @@ final class Comparison
     private static function images(Package $left, Package $right): array
     {
         $rows = [];
-        $names = array_unique(array_map(static fn (PartitionImage $image): string => $image->partition, [...$left->images, ...$right->images]));
+        $names = array_unique(
+            array_map(static fn(PartitionImage $image): string => $image->partition, [
+                ...$left->images,
+                ...$right->images,
+            ]),
+        );
         sort($names);
         foreach ($names as $name) {
             $a = $left->imageFor($name);
             $b = $right->imageFor($name);
-            $same = $a !== null && $b !== null && $a->sizeBytes === $b->sizeBytes && ($a->sha256 === $b->sha256 || $a->sha256 === null || $b->sha256 === null);
-            if (! $same) {
-                $says = $a !== null && $b !== null && $a->sizeBytes === $b->sizeBytes ? 'The same size, another content.' : null;
-                $rows[] = ['name' => "Image of {$name}", 'left' => $a === null ? 'not in it' : Size::text($a->sizeBytes), 'right' => $b === null ? 'not in it' : Size::text($b->sizeBytes), 'says' => $says];
+            $same =
+                $a !== null &&
+                $b !== null &&
+                $a->sizeBytes === $b->sizeBytes &&
+                ($a->sha256 === $b->sha256 || $a->sha256 === null || $b->sha256 === null);
+            if (!$same) {
+                $says =
+                    $a !== null && $b !== null && $a->sizeBytes === $b->sizeBytes
+                        ? 'The same size, another content.'
+                        : null;
+                $rows[] = [
+                    'name' => "Image of {$name}",
+                    'left' => $a === null ? 'not in it' : Size::text($a->sizeBytes),
+                    'right' => $b === null ? 'not in it' : Size::text($b->sizeBytes),
+                    'says' => $says,
+                ];
             }
         }
 

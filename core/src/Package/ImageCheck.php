@@ -12,7 +12,13 @@ use Tornavis\Core\Package\Payload\PartitionExtractor;
  * Looks into a package and compares every image with what is stated about it: the hashes of the payload's
  * manifest or of the bundle's own list, and the descriptors of a verification header that lies beside the images.
  *
- * @phpstan-type HashDescriptor array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string}
+ * @phpstan-type HashDescriptor array{
+ *     partition: string,
+ *     imageBytes: int,
+ *     algorithm: string,
+ *     salt: string,
+ *     digest: string
+ * }
  * @phpstan-type Outcome array{partition: string, against: string, agrees: bool, says: string}
  */
 final class ImageCheck
@@ -39,7 +45,7 @@ final class ImageCheck
      */
     private static function payload(Package $package, ?callable $begun): array
     {
-        if (! in_array($package->container, [Container::PayloadZip, Container::Payload], true)) {
+        if (!in_array($package->container, [Container::PayloadZip, Container::Payload], true)) {
             return [];
         }
         $extractor = PartitionExtractor::of($package->path);
@@ -49,11 +55,21 @@ final class ImageCheck
             $file = (string) tempnam(sys_get_temp_dir(), 'tornavis');
             try {
                 $extractor->extract($image->partition, $file);
-                $outcomes[] = self::outcome($image->partition, 'payload manifest', true, 'It comes out with the SHA-256 that the manifest states.');
+                $outcomes[] = self::outcome(
+                    $image->partition,
+                    'payload manifest',
+                    true,
+                    'It comes out with the SHA-256 that the manifest states.',
+                );
             } catch (PackageError $error) {
-                $outcomes[] = self::outcome($image->partition, 'payload manifest', false, "{$error->what} ({$error->where}).");
+                $outcomes[] = self::outcome(
+                    $image->partition,
+                    'payload manifest',
+                    false,
+                    "{$error->what} ({$error->where}).",
+                );
             } finally {
-                Quietly::call(static fn (): bool => unlink($file));
+                Quietly::call(static fn(): bool => unlink($file));
             }
         }
 
@@ -81,11 +97,12 @@ final class ImageCheck
             }
             if ($image->sha256 !== null) {
                 $agrees = $sums['sha256'] === $image->sha256;
-                $differs = 'Its SHA-256 is '.substr(
-                    $sums['sha256'],
-                    0,
-                    12,
-                ).'…; the list states '.substr($image->sha256, 0, 12).'….';
+                $differs =
+                    'Its SHA-256 is ' .
+                    substr($sums['sha256'], 0, 12) .
+                    '…; the list states ' .
+                    substr($image->sha256, 0, 12) .
+                    '….';
                 $listed[] = self::outcome(
                     $image->partition,
                     'checksum list in the bundle',
@@ -98,7 +115,9 @@ final class ImageCheck
                     $image->partition,
                     'verification header',
                     $agrees,
-                    $agrees ? 'It is the image that the verification header was made for.' : 'The verification header was made for another image; the bootloader would refuse it.',
+                    $agrees
+                        ? 'It is the image that the verification header was made for.'
+                        : 'The verification header was made for another image; the bootloader would refuse it.',
                 );
             }
         }
@@ -118,9 +137,9 @@ final class ImageCheck
             $small = $image->entry !== null && $image->sizeBytes <= self::LARGEST_HEADER_IMAGE;
             try {
                 $content = $small ? implode('', iterator_to_array($bundle->pieces($image->entry), false)) : '';
-                $hashes = str_starts_with($content, VerificationReader::MAGIC) ? VerificationReader::hashes(
-                    Bytes::ofString($content, $package->path),
-                ) : [];
+                $hashes = str_starts_with($content, VerificationReader::MAGIC)
+                    ? VerificationReader::hashes(Bytes::ofString($content, $package->path))
+                    : [];
             } catch (PackageError) {
                 // It is named when the image itself is compared.
                 continue;

@@ -35,8 +35,7 @@ final readonly class Package
         public ?string $cardProblem = null,
         public array $sums = [],
         public ?array $imageProblems = null,
-    ) {
-    }
+    ) {}
 
     /** A file of which nothing is known but why. */
     public static function withProblem(string $path, int $sizeBytes, string $problem): self
@@ -57,15 +56,20 @@ final readonly class Package
     /** Family and version as people say them: "Saltern 15.2", or "boot of Saltern 15.2" for one of its images. */
     public function title(): string
     {
-        $title = trim($this->facts->text(PackageField::FAMILY).' '.$this->facts->text(PackageField::VERSION));
+        $title = trim($this->facts->text(PackageField::FAMILY) . ' ' . $this->facts->text(PackageField::VERSION));
         if ($title === '') {
             return $this->name();
         }
 
-        return $this->kind() === 'partition image' ? "{$this->facts->text(PackageField::PARTITION)} of {$title}" : $title;
+        return $this->kind() === 'partition image'
+            ? "{$this->facts->text(PackageField::PARTITION)} of {$title}"
+            : $title;
     }
 
-    /** Damaged when a declared size or checksum differs or the content is broken; verified when a declared checksum agrees. */
+    /**
+     * Damaged when a declared size or checksum differs or the content is broken; verified when a declared checksum
+     * agrees.
+     */
     public function integrity(): Integrity
     {
         $size = $this->facts->int(PackageField::SIZE);
@@ -112,12 +116,21 @@ final readonly class Package
         $names = ['sha256' => 'SHA-256', 'sha512' => 'SHA-512', 'sha1' => 'SHA-1', 'md5' => 'MD5'];
         foreach ($this->compared() as $algorithm => $agrees) {
             $fact = $this->facts->best($algorithm);
-            $who = $fact?->source === Source::Listed ? "the list {$fact->where} beside it states" : 'its publisher declares';
+            $who =
+                $fact?->source === Source::Listed
+                    ? "the list {$fact->where} beside it states"
+                    : 'its publisher declares';
             $has = $algorithm === 'sha256' ? $this->sha256 : $this->sums[$algorithm];
-            if (! $agrees) {
-                return "Its {$names[$algorithm]} is ".substr((string) $has, 0, 12)."…; {$who} ".substr($fact?->text() ?? '', 0, 12).'….';
+            if (!$agrees) {
+                return "Its {$names[$algorithm]} is " .
+                    substr((string) $has, 0, 12) .
+                    "…; {$who} " .
+                    substr($fact?->text() ?? '', 0, 12) .
+                    '….';
             }
-            $weak = in_array($algorithm, ['sha1', 'md5'], true) ? " {$names[$algorithm]} shows a broken download, but no forged file." : '';
+            $weak = in_array($algorithm, ['sha1', 'md5'], true)
+                ? " {$names[$algorithm]} shows a broken download, but no forged file."
+                : '';
 
             return "Its {$names[$algorithm]} is the one that {$who}.{$weak}";
         }
@@ -137,7 +150,12 @@ final readonly class Package
      */
     public function wantedSums(): array
     {
-        return array_values(array_filter(['sha256', 'sha512', 'sha1', 'md5'], fn (string $one): bool => $one === 'sha256' || $this->facts->text($one) !== null));
+        return array_values(
+            array_filter(
+                ['sha256', 'sha512', 'sha1', 'md5'],
+                fn(string $one): bool => $one === 'sha256' || $this->facts->text($one) !== null,
+            ),
+        );
     }
 
     public function imageFor(string $partition): ?PartitionImage
@@ -149,13 +167,18 @@ final readonly class Package
         }
 
         // An image by itself goes where its card says; its own format serves several partitions.
-        return count($this->images) === 1 && $this->images[0]->entry === null && $this->facts->text(PackageField::PARTITION) === $partition ? $this->images[0] : null;
+        return count($this->images) === 1 &&
+            $this->images[0]->entry === null &&
+            $this->facts->text(PackageField::PARTITION) === $partition
+            ? $this->images[0]
+            : null;
     }
 
     /** Sum of the images once written, in bytes; the file's own size where it carries none. */
     public function writtenBytes(): int
     {
-        return array_sum(array_map(static fn (PartitionImage $image): int => $image->sizeBytes, $this->images)) ?: $this->sizeBytes;
+        return array_sum(array_map(static fn(PartitionImage $image): int => $image->sizeBytes, $this->images)) ?:
+            $this->sizeBytes;
     }
 
     public function withSha256(string $sha256): self
@@ -168,13 +191,37 @@ final readonly class Package
      */
     public function withSums(array $sums): self
     {
-        return new self($this->path, $this->sizeBytes, $this->container, $this->facts, $this->images, $this->notUnderstood, $sums['sha256'], $this->problem, $this->cardProblem, array_diff_key($sums, ['sha256' => true]), $this->imageProblems);
+        return new self(
+            $this->path,
+            $this->sizeBytes,
+            $this->container,
+            $this->facts,
+            $this->images,
+            $this->notUnderstood,
+            $sums['sha256'],
+            $this->problem,
+            $this->cardProblem,
+            array_diff_key($sums, ['sha256' => true]),
+            $this->imageProblems,
+        );
     }
 
     /** With statements that people typed; what the file and its card say outranks them. */
     public function withFacts(Fact ...$facts): self
     {
-        return new self($this->path, $this->sizeBytes, $this->container, $this->facts->with(...$facts), $this->images, $this->notUnderstood, $this->sha256, $this->problem, $this->cardProblem, $this->sums, $this->imageProblems);
+        return new self(
+            $this->path,
+            $this->sizeBytes,
+            $this->container,
+            $this->facts->with(...$facts),
+            $this->images,
+            $this->notUnderstood,
+            $this->sha256,
+            $this->problem,
+            $this->cardProblem,
+            $this->sums,
+            $this->imageProblems,
+        );
     }
 
     /**
@@ -184,19 +231,44 @@ final readonly class Package
      */
     public function withImageProblems(array $problems): self
     {
-        return new self($this->path, $this->sizeBytes, $this->container, $this->facts, $this->images, $this->notUnderstood, $this->sha256, $this->problem, $this->cardProblem, $this->sums, $problems);
+        return new self(
+            $this->path,
+            $this->sizeBytes,
+            $this->container,
+            $this->facts,
+            $this->images,
+            $this->notUnderstood,
+            $this->sha256,
+            $this->problem,
+            $this->cardProblem,
+            $this->sums,
+            $problems,
+        );
     }
 
     /** Whether images and a list of their sums lie in it, so that they can be compared. */
     public function listsItsImages(): bool
     {
-        return in_array($this->container, [Container::ZipBundle, Container::TarBundle], true) && array_filter($this->images, static fn (PartitionImage $image): bool => $image->sha256 !== null) !== [];
+        return in_array($this->container, [Container::ZipBundle, Container::TarBundle], true) &&
+            array_filter($this->images, static fn(PartitionImage $image): bool => $image->sha256 !== null) !== [];
     }
 
     /** The same file in another place. */
     public function movedTo(string $path): self
     {
-        return new self($path, $this->sizeBytes, $this->container, $this->facts, $this->images, $this->notUnderstood, $this->sha256, $this->problem, $this->cardProblem, $this->sums, $this->imageProblems);
+        return new self(
+            $path,
+            $this->sizeBytes,
+            $this->container,
+            $this->facts,
+            $this->images,
+            $this->notUnderstood,
+            $this->sha256,
+            $this->problem,
+            $this->cardProblem,
+            $this->sums,
+            $this->imageProblems,
+        );
     }
 
     /**
@@ -206,7 +278,10 @@ final readonly class Package
     {
         $conflicts = [];
         foreach ($this->facts->conflicts() as $name => $facts) {
-            $conflicts[] = ['name' => $name, 'statements' => array_map(static fn (Fact $fact): array => $fact->toArray(), $facts)];
+            $conflicts[] = [
+                'name' => $name,
+                'statements' => array_map(static fn(Fact $fact): array => $fact->toArray(), $facts),
+            ];
         }
 
         return [
@@ -218,13 +293,15 @@ final readonly class Package
             'sha256' => $this->sha256,
             'integrity' => $this->integrity()->value,
             'integrityReason' => $this->integrityReason(),
-            'facts' => array_map(static fn (Fact $fact): array => $fact->toArray(), $this->facts->all()),
+            'facts' => array_map(static fn(Fact $fact): array => $fact->toArray(), $this->facts->all()),
             'conflicts' => $conflicts,
-            'images' => array_map(static fn (PartitionImage $image): array => get_object_vars($image), $this->images),
+            'images' => array_map(static fn(PartitionImage $image): array => get_object_vars($image), $this->images),
             'notUnderstood' => $this->notUnderstood,
             'problem' => $this->problem,
             'cardProblem' => $this->cardProblem,
-        ] + ($this->sums === [] ? [] : ['sums' => $this->sums]) + ($this->imageProblems === null ? [] : ['imageProblems' => $this->imageProblems]);
+        ] +
+            ($this->sums === [] ? [] : ['sums' => $this->sums]) +
+            ($this->imageProblems === null ? [] : ['imageProblems' => $this->imageProblems]);
     }
 
     /**
@@ -232,13 +309,35 @@ final readonly class Package
      */
     public static function fromArray(array $data): self
     {
-        /** @var array{path: string, sizeBytes: int, container: ?string, sha256: ?string, facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>, images: list<array{partition: string, sizeBytes: int, sha256: ?string, entry: ?string}>, notUnderstood: list<string>, problem: ?string, cardProblem: ?string, sums?: array<string, string>, imageProblems?: list<string>} $data */
+        /**
+         * @var array{
+         *     path: string,
+         *     sizeBytes: int,
+         *     container: ?string,
+         *     sha256: ?string,
+         *     facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>,
+         *     images: list<array{partition: string, sizeBytes: int, sha256: ?string, entry: ?string}>,
+         *     notUnderstood: list<string>,
+         *     problem: ?string,
+         *     cardProblem: ?string,
+         *     sums?: array<string, string>,
+         *     imageProblems?: list<string>
+         * } $data
+         */
         return new self(
             $data['path'],
             $data['sizeBytes'],
             $data['container'] === null ? null : Container::from($data['container']),
             Facts::of(...array_map(Fact::fromArray(...), $data['facts'])),
-            array_map(static fn (array $image): PartitionImage => new PartitionImage($image['partition'], $image['sizeBytes'], $image['sha256'], $image['entry']), $data['images']),
+            array_map(
+                static fn(array $image): PartitionImage => new PartitionImage(
+                    $image['partition'],
+                    $image['sizeBytes'],
+                    $image['sha256'],
+                    $image['entry'],
+                ),
+                $data['images'],
+            ),
             $data['notUnderstood'],
             $data['sha256'],
             $data['problem'],

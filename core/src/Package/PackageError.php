@@ -11,12 +11,17 @@ final class PackageError extends TornavisError
 {
     public static function notReadable(string $path, string $reason): self
     {
-        return new self("The file cannot be opened: {$reason}", $path, 'a readable file', 'Check the path and its permissions.');
+        return new self(
+            "The file cannot be opened: {$reason}",
+            $path,
+            'a readable file',
+            'Check the path and its permissions.',
+        );
     }
 
     public static function empty(string $path): self
     {
-        return new self('The file is empty', $path.', 0 bytes', 'a package with content', 'Download it again.');
+        return new self('The file is empty', $path . ', 0 bytes', 'a package with content', 'Download it again.');
     }
 
     public static function truncated(string $path, int $offset, int $wanted, int $size): self
@@ -51,12 +56,22 @@ final class PackageError extends TornavisError
 
     public static function hostile(string $path, string $where, string $problem): self
     {
-        return new self($problem, "{$path}, {$where}", 'an archive made by an ordinary packing tool', 'Do not use this file. Get it from its publisher.');
+        return new self(
+            $problem,
+            "{$path}, {$where}",
+            'an archive made by an ordinary packing tool',
+            'Do not use this file. Get it from its publisher.',
+        );
     }
 
     public static function malformed(string $path, string $where, string $problem, string $expected): self
     {
-        return new self($problem, "{$path}, {$where}", $expected, 'The file is damaged or of another format version. Get it again from its publisher.');
+        return new self(
+            $problem,
+            "{$path}, {$where}",
+            $expected,
+            'The file is damaged or of another format version. Get it again from its publisher.',
+        );
     }
 
     public static function noMetadata(string $path): self
@@ -76,9 +91,9 @@ final class PackageError extends TornavisError
      */
     public static function told(mixed $data): self
     {
-        $text = static fn (string $name): string => is_array($data) && is_string(
-            $data[$name] ?? null,
-        ) ? $data[$name] : '';
+        $text = static fn(string $name): string => is_array($data) && is_string($data[$name] ?? null)
+            ? $data[$name]
+            : '';
 
         return new self($text('what'), $text('where'), $text('expected'), $text('todo'));
     }
@@ -90,7 +105,8 @@ final class PackageError extends TornavisError
             "Reading the file failed in this program: {$message}",
             $path,
             'a reader that says what is wrong with the file',
-            'The file is not used; everything else goes on. Get it again from its publisher, and if that does not help, report this with the file.',
+            'The file is not used; everything else goes on. Get it again from its publisher, and if that does not ' .
+                'help, report this with the file.',
         );
     }
 
@@ -101,7 +117,8 @@ final class PackageError extends TornavisError
             "Reading the file was ended: {$how}",
             $path,
             'a file that can be read in a few seconds and little memory',
-            'The file is not used; everything else goes on. Get it again from its publisher, then look at the folders again.',
+            'The file is not used; everything else goes on. Get it again from its publisher, then look at the ' .
+                'folders again.',
         );
     }
 
@@ -127,6 +144,11 @@ final class PackageError extends TornavisError
 
     public static function changedWhileRead(string $path): self
     {
-        return new self('The file changed while it was read', $path, 'the same size and time before and after', 'Wait until the copy or download ends, then read it again.');
+        return new self(
+            'The file changed while it was read',
+            $path,
+            'the same size and time before and after',
+            'Wait until the copy or download ends, then read it again.',
+        );
     }
 }

@@ -33,26 +33,29 @@ final readonly class PackageInspector
     /**
      * @param  list<PackageReader>  $readers  asked in this order
      */
-    public function __construct(private array $readers)
-    {
-    }
+    public function __construct(private array $readers) {}
 
     public static function standard(): self
     {
         $plain = [
-            new BootImageReader,
-            new VendorBootImageReader,
-            new DeviceTreeTableReader,
-            new SparseImageReader,
-            new VerificationReader,
-            new SuperLayoutReader,
-            new FileSystemReader,
-            new PayloadReader,
-            new StockBundleReader,
+            new BootImageReader(),
+            new VendorBootImageReader(),
+            new DeviceTreeTableReader(),
+            new SparseImageReader(),
+            new VerificationReader(),
+            new SuperLayoutReader(),
+            new FileSystemReader(),
+            new PayloadReader(),
+            new StockBundleReader(),
         ];
 
         // What is most particular is asked first: every update zip is a zip, and a bundle is what is left of zips.
-        return new self([new PayloadUpdateReader, new ScriptedUpdateReader, ...$plain, new CompressedReader($plain)]);
+        return new self([
+            new PayloadUpdateReader(),
+            new ScriptedUpdateReader(),
+            ...$plain,
+            new CompressedReader($plain),
+        ]);
     }
 
     /**
@@ -80,10 +83,11 @@ final readonly class PackageInspector
             $bytes->size,
             $reading->container,
             Facts::of(
-                ...array_map(
-                    PlainText::fact(...),
-                    [...$reading->facts, ...($card?->facts() ?? []), ...SumsBeside::facts($path)],
-                ),
+                ...array_map(PlainText::fact(...), [
+                    ...$reading->facts,
+                    ...$card?->facts() ?? [],
+                    ...SumsBeside::facts($path),
+                ]),
             ),
             array_map(PlainText::image(...), $reading->images),
             array_map(PlainText::of(...), $reading->notUnderstood),
@@ -109,7 +113,7 @@ final readonly class PackageInspector
         $size = is_file($path) ? (int) filesize($path) : 0;
         [$card] = $this->card($path, $size);
 
-        $facts = array_map(PlainText::fact(...), [...($card?->facts() ?? []), ...SumsBeside::facts($path)]);
+        $facts = array_map(PlainText::fact(...), [...$card?->facts() ?? [], ...SumsBeside::facts($path)]);
 
         return new Package($path, $size, null, Facts::of(...$facts), problem: $error->getMessage());
     }
@@ -132,8 +136,8 @@ final readonly class PackageInspector
      */
     private function card(string $path, int $sizeBytes): array
     {
-        $file = $path.self::CARD_SUFFIX;
-        if (! is_file($file)) {
+        $file = $path . self::CARD_SUFFIX;
+        if (!is_file($file)) {
             return [null, null];
         }
         try {

@@ -12,7 +12,10 @@ final readonly class PartitionImage
      * @param  ?string  $sha256  of the image once written, hex
      * @param  ?string  $entry  path of the image inside a zip, where it lies there as a file of its own
      */
-    public function __construct(public string $partition, public int $sizeBytes, public ?string $sha256 = null, public ?string $entry = null)
-    {
-    }
+    public function __construct(
+        public string $partition,
+        public int $sizeBytes,
+        public ?string $sha256 = null,
+        public ?string $entry = null,
+    ) {}
 }

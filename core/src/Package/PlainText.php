@@ -20,7 +20,7 @@ final class PlainText
     {
         $text = mb_check_encoding($text, 'UTF-8') ? $text : mb_scrub($text, 'UTF-8');
 
-        return strlen($text) > self::LONGEST ? mb_strcut($text, 0, self::LONGEST, 'UTF-8').'…' : $text;
+        return strlen($text) > self::LONGEST ? mb_strcut($text, 0, self::LONGEST, 'UTF-8') . '…' : $text;
     }
 
     public static function fact(Fact $fact): Fact

@@ -15,7 +15,7 @@ final class Quietly
      */
     public static function call(callable $call): mixed
     {
-        set_error_handler(static fn (): bool => true);
+        set_error_handler(static fn(): bool => true);
         try {
             return $call();
         } finally {

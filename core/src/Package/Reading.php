@@ -14,7 +14,10 @@ final readonly class Reading
      * @param  list<PartitionImage>  $images
      * @param  list<string>  $notUnderstood  statements in the file that could not be interpreted, as they stand
      */
-    public function __construct(public Container $container, public array $facts, public array $images = [], public array $notUnderstood = [])
-    {
-    }
+    public function __construct(
+        public Container $container,
+        public array $facts,
+        public array $images = [],
+        public array $notUnderstood = [],
+    ) {}
 }

@@ -9,8 +9,8 @@ use Tornavis\Core\Package\Archive\Tool;
 /**
  * A checksum that is computed piece by piece.
  *
- * For a large file the system's openssl computes it beside, from the same pieces, where it is there: its code is made for
- * the processor and takes less than half the time.
+ * For a large file the system's openssl computes it beside, from the same pieces, where it is there: its code is made
+ * for the processor and takes less than half the time.
  */
 final class RunningSum
 {
@@ -28,9 +28,15 @@ final class RunningSum
     public function __construct(string $algorithm, int $sizeBytes)
     {
         $command = ['openssl', 'dgst', '-r', "-{$algorithm}"];
-        $this->process = $sizeBytes >= self::LARGE_BYTES && Tool::exists($command[0])
-            ? (proc_open($command, [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']], $this->pipes) ?: null)
-            : null;
+        $this->process =
+            $sizeBytes >= self::LARGE_BYTES && Tool::exists($command[0])
+                ? (proc_open(
+                    $command,
+                    [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']],
+                    $this->pipes,
+                ) ?:
+                null)
+                : null;
         $this->own = $this->process === null ? hash_init($algorithm) : null;
     }
 
@@ -42,7 +48,9 @@ final class RunningSum
             return;
         }
         for ($done = 0; $done < strlen($piece) && $this->process !== null; $done += $written) {
-            $written = (int) Quietly::call(fn (): int|false => fwrite($this->pipes[0], $done === 0 ? $piece : substr($piece, $done)));
+            $written = (int) Quietly::call(
+                fn(): int|false => fwrite($this->pipes[0], $done === 0 ? $piece : substr($piece, $done)),
+            );
             if ($written === 0) {
                 $this->end();
             }

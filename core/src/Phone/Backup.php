@@ -22,7 +22,8 @@ final readonly class Backup
      * @param  list<LossClass>  $classes  what it can bring back
      * @param  string  $place  "computer", "card", "phone" or words of the person's own
      * @param  string  $madeAt  ISO 8601
-     * @param  array{family?: string, release?: string, firmware?: string, encryption?: string}  $base  what the phone ran when it was made
+     * @param  array{family?: string, release?: string, firmware?: string, encryption?: string}  $base  what the phone
+     *     ran when it was made
      * @param  ?string  $sha256  of its file, hex
      */
     public function __construct(
@@ -33,8 +34,7 @@ final readonly class Backup
         public string $kind = self::COPIES,
         public array $base = [],
         public ?string $sha256 = null,
-    ) {
-    }
+    ) {}
 
     public function holds(LossClass $class): bool
     {
@@ -62,11 +62,21 @@ final readonly class Backup
             'firmware' => $state->text("slot.{$slot}.firmware.version"),
             'encryption' => $state->text('data.encryption'),
         ];
-        $words = ['family' => 'the system', 'release' => 'platform release', 'firmware' => 'firmware', 'encryption' => 'encryption'];
+        $words = [
+            'family' => 'the system',
+            'release' => 'platform release',
+            'firmware' => 'firmware',
+            'encryption' => 'encryption',
+        ];
         foreach ($this->base as $part => $was) {
-            $same = $part === 'firmware' ? self::generation($was) === self::generation($now[$part] ?? '') : $was === $now[$part];
-            if (! $same) {
-                return "It was taken from {$words[$part]} {$was}; the phone has ".($now[$part] ?? 'something unknown').'.';
+            $same =
+                $part === 'firmware'
+                    ? self::generation($was) === self::generation($now[$part] ?? '')
+                    : $was === $now[$part];
+            if (!$same) {
+                return "It was taken from {$words[$part]} {$was}; the phone has " .
+                    ($now[$part] ?? 'something unknown') .
+                    '.';
             }
         }
 
@@ -84,22 +94,41 @@ final readonly class Backup
      */
     public function toArray(): array
     {
-        return array_filter([
-            'id' => $this->id,
-            'classes' => array_map(static fn (LossClass $class): string => $class->value, $this->classes),
-            'place' => $this->place,
-            'madeAt' => $this->madeAt,
-            'kind' => $this->kind === self::COPIES ? null : $this->kind,
-            'base' => $this->base === [] ? null : $this->base,
-            'sha256' => $this->sha256,
-        ], static fn (mixed $value): bool => $value !== null);
+        return array_filter(
+            [
+                'id' => $this->id,
+                'classes' => array_map(static fn(LossClass $class): string => $class->value, $this->classes),
+                'place' => $this->place,
+                'madeAt' => $this->madeAt,
+                'kind' => $this->kind === self::COPIES ? null : $this->kind,
+                'base' => $this->base === [] ? null : $this->base,
+                'sha256' => $this->sha256,
+            ],
+            static fn(mixed $value): bool => $value !== null,
+        );
     }
 
     /**
-     * @param  array{id: string, classes: list<string>, place: string, madeAt: string, kind?: string, base?: array{family?: string, release?: string, firmware?: string, encryption?: string}, sha256?: string}  $data
+     * @param  array{
+     *     id: string,
+     *     classes: list<string>,
+     *     place: string,
+     *     madeAt: string,
+     *     kind?: string,
+     *     base?: array{family?: string, release?: string, firmware?: string, encryption?: string},
+     *     sha256?: string
+     * }  $data
      */
     public static function fromArray(array $data): self
     {
-        return new self($data['id'], array_map(LossClass::from(...), $data['classes']), $data['place'], $data['madeAt'], $data['kind'] ?? self::COPIES, $data['base'] ?? [], $data['sha256'] ?? null);
+        return new self(
+            $data['id'],
+            array_map(LossClass::from(...), $data['classes']),
+            $data['place'],
+            $data['madeAt'],
+            $data['kind'] ?? self::COPIES,
+            $data['base'] ?? [],
+            $data['sha256'] ?? null,
+        );
     }
 }

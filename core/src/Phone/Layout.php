@@ -16,7 +16,10 @@ final class Layout
     /** logical partitions inside super */
     public const DYNAMIC = 'dynamic';
 
-    /** What a slot has, as far as it is known or follows from what runs; a system of another maker needed the new layout to go in. */
+    /**
+     * What a slot has, as far as it is known or follows from what runs; a system of another maker needed the new
+     * layout to go in.
+     */
     public static function of(State $state, ModelSheet $sheet, string $slot): string
     {
         $known = $state->text("slot.{$slot}.layout");
@@ -32,7 +35,10 @@ final class Layout
         return self::OLD;
     }
 
-    /** Whether images of the maker's own bundle go onto partitions of their own, whose room a dynamic layout may have taken since. */
+    /**
+     * Whether images of the maker's own bundle go onto partitions of their own, whose room a dynamic layout may have
+     * taken since.
+     */
     public static function bundleIsPhysical(ModelSheet $sheet): bool
     {
         return $sheet->dynamicLayout === 'retrofit';
@@ -40,6 +46,9 @@ final class Layout
 
     public static function isDynamic(State $state, ModelSheet $sheet): bool
     {
-        return array_filter($sheet->slots, static fn (string $slot): bool => self::of($state, $sheet, $slot) !== self::DYNAMIC) === [];
+        return array_filter(
+            $sheet->slots,
+            static fn(string $slot): bool => self::of($state, $sheet, $slot) !== self::DYNAMIC,
+        ) === [];
     }
 }

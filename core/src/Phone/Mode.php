@@ -43,7 +43,8 @@ enum Mode: string
     }
 
     /**
-     * Modes that can be reached directly from this one, by command or, where none reaches it and to and from download, by keys.
+     * Modes that can be reached directly from this one, by command or, where none reaches it and to and from
+     * download, by keys.
      *
      * @return list<self>
      */
@@ -51,7 +52,13 @@ enum Mode: string
     {
         return match ($this) {
             self::System => [self::Recovery, self::Bootloader, self::UserspaceBootloader, self::Download],
-            self::Recovery => [self::System, self::Sideload, self::Bootloader, self::UserspaceBootloader, self::Download],
+            self::Recovery => [
+                self::System,
+                self::Sideload,
+                self::Bootloader,
+                self::UserspaceBootloader,
+                self::Download,
+            ],
             self::Sideload => [self::Recovery],
             self::Bootloader => [self::System, self::Recovery, self::UserspaceBootloader],
             self::UserspaceBootloader => [self::System, self::Recovery, self::Bootloader],
@@ -78,7 +85,7 @@ enum Mode: string
                 return array_slice($path, 1);
             }
             foreach ($last->leadsTo() as $next) {
-                if (! isset($seen[$next->value])) {
+                if (!isset($seen[$next->value])) {
                     $seen[$next->value] = true;
                     $paths[] = [...$path, $next];
                 }

@@ -50,8 +50,7 @@ final readonly class ModelSheet
         public ?string $identityPartition,
         public bool $secondSystem,
         private array $document,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  array<string, mixed>  $data  decoded JSON
@@ -74,7 +73,47 @@ final readonly class ModelSheet
      */
     public static function kept(array $data): self
     {
-        /** @var array{codename: string, maker: string, name: string, architecture: string, aliases?: list<string>, launchApi: int, variants: list<array{model: string, chipset: string, region?: string, carrier?: string, note?: string}>, slots: int, recoveryHome: string, dynamicLayout: string, superBytes?: int, partitions: list<array{name: string, sizeBytes: int, perSlot: bool, firmware?: bool, logical?: bool, startsSystem?: bool, verification?: bool}>, keys?: array<string, list<array{key: string, fromSecond: int|float, toSecond: int|float}>>, alsoSoldAs?: list<string>, superGroups?: list<array{name: string, maximumBytes: int}>, encryptions?: list<string>, rollbackIndex?: int, unlock?: array{waitHours: int, note?: string}, pcFlash?: bool, identityPartition?: string, secondSystem?: bool, fileSystems: list<string>, battery: array{chargePercentPerMinute: int|float, drainPercentPerMinute: int|float}} $data */
+        /**
+         * @var array{
+         *     codename: string,
+         *     maker: string,
+         *     name: string,
+         *     architecture: string,
+         *     aliases?: list<string>,
+         *     launchApi: int,
+         *     variants: list<array{
+         *         model: string,
+         *         chipset: string,
+         *         region?: string,
+         *         carrier?: string,
+         *         note?: string
+         *     }>,
+         *     slots: int,
+         *     recoveryHome: string,
+         *     dynamicLayout: string,
+         *     superBytes?: int,
+         *     partitions: list<array{
+         *         name: string,
+         *         sizeBytes: int,
+         *         perSlot: bool,
+         *         firmware?: bool,
+         *         logical?: bool,
+         *         startsSystem?: bool,
+         *         verification?: bool
+         *     }>,
+         *     keys?: array<string, list<array{key: string, fromSecond: int|float, toSecond: int|float}>>,
+         *     alsoSoldAs?: list<string>,
+         *     superGroups?: list<array{name: string, maximumBytes: int}>,
+         *     encryptions?: list<string>,
+         *     rollbackIndex?: int,
+         *     unlock?: array{waitHours: int, note?: string},
+         *     pcFlash?: bool,
+         *     identityPartition?: string,
+         *     secondSystem?: bool,
+         *     fileSystems: list<string>,
+         *     battery: array{chargePercentPerMinute: int|float, drainPercentPerMinute: int|float}
+         * } $data
+         */
         return new self(
             $data['codename'],
             $data['maker'],
@@ -82,14 +121,41 @@ final readonly class ModelSheet
             $data['architecture'],
             $data['aliases'] ?? [],
             $data['launchApi'],
-            array_map(static fn (array $v): Variant => new Variant($v['model'], $v['chipset'], $v['region'] ?? null, $v['carrier'] ?? null, $v['note'] ?? null), $data['variants']),
+            array_map(
+                static fn(array $v): Variant => new Variant(
+                    $v['model'],
+                    $v['chipset'],
+                    $v['region'] ?? null,
+                    $v['carrier'] ?? null,
+                    $v['note'] ?? null,
+                ),
+                $data['variants'],
+            ),
             $data['slots'] === 2 ? ['a', 'b'] : ['-'],
             RecoveryHome::from($data['recoveryHome']),
             $data['dynamicLayout'],
             $data['superBytes'] ?? null,
-            array_map(static fn (array $p): Partition => new Partition($p['name'], $p['sizeBytes'], $p['perSlot'], $p['firmware'] ?? false, $p['logical'] ?? false, $p['startsSystem'] ?? false, $p['verification'] ?? false), $data['partitions']),
             array_map(
-                static fn (array $chart): array => array_map(static fn (array $k): KeyPress => new KeyPress($k['key'], (float) $k['fromSecond'], (float) $k['toSecond']), $chart),
+                static fn(array $p): Partition => new Partition(
+                    $p['name'],
+                    $p['sizeBytes'],
+                    $p['perSlot'],
+                    $p['firmware'] ?? false,
+                    $p['logical'] ?? false,
+                    $p['startsSystem'] ?? false,
+                    $p['verification'] ?? false,
+                ),
+                $data['partitions'],
+            ),
+            array_map(
+                static fn(array $chart): array => array_map(
+                    static fn(array $k): KeyPress => new KeyPress(
+                        $k['key'],
+                        (float) $k['fromSecond'],
+                        (float) $k['toSecond'],
+                    ),
+                    $chart,
+                ),
                 $data['keys'] ?? [],
             ),
             $data['fileSystems'],
@@ -171,7 +237,7 @@ final readonly class ModelSheet
      */
     public function firmwarePartitions(): array
     {
-        return $this->names(static fn (Partition $p): bool => $p->firmware);
+        return $this->names(static fn(Partition $p): bool => $p->firmware);
     }
 
     /**
@@ -181,7 +247,7 @@ final readonly class ModelSheet
      */
     public function startPartitions(): array
     {
-        return $this->names(static fn (Partition $p): bool => $p->startsSystem);
+        return $this->names(static fn(Partition $p): bool => $p->startsSystem);
     }
 
     /**
@@ -191,7 +257,7 @@ final readonly class ModelSheet
      */
     public function verificationPartitions(): array
     {
-        return $this->names(static fn (Partition $p): bool => $p->verification);
+        return $this->names(static fn(Partition $p): bool => $p->verification);
     }
 
     /**
@@ -201,7 +267,7 @@ final readonly class ModelSheet
      */
     public function logicalPartitions(): array
     {
-        return $this->names(static fn (Partition $p): bool => $p->logical);
+        return $this->names(static fn(Partition $p): bool => $p->logical);
     }
 
     /**
@@ -210,6 +276,8 @@ final readonly class ModelSheet
      */
     private function names(callable $wanted): array
     {
-        return array_values(array_map(static fn (Partition $p): string => $p->name, array_filter($this->partitions, $wanted)));
+        return array_values(
+            array_map(static fn(Partition $p): string => $p->name, array_filter($this->partitions, $wanted)),
+        );
     }
 }

@@ -8,7 +8,5 @@ namespace Tornavis\Core\Phone;
 final readonly class Note
 {
     /** @param string $at ISO 8601 */
-    public function __construct(public string $at, public string $text)
-    {
-    }
+    public function __construct(public string $at, public string $text) {}
 }

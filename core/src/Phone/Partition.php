@@ -21,6 +21,5 @@ final readonly class Partition
         public bool $logical = false,
         public bool $startsSystem = false,
         public bool $verification = false,
-    ) {
-    }
+    ) {}
 }

@@ -35,25 +35,37 @@ final class Starting
         }
         foreach ($sheet->startPartitions() as $partition) {
             $owner = $state->text("slot.{$slot}.image.{$partition}");
-            if ($owner !== null && $owner !== $build && ! ($partition === 'boot' && $owner === trim("{$state->text("slot.{$slot}.kernel.name")} {$state->text("slot.{$slot}.kernel.version")}"))) {
+            if (
+                $owner !== null &&
+                $owner !== $build &&
+                !(
+                    $partition === 'boot' &&
+                    $owner ===
+                        trim("{$state->text("slot.{$slot}.kernel.name")} {$state->text("slot.{$slot}.kernel.version")}")
+                )
+            ) {
                 return "its {$partition} image belongs to {$owner}";
             }
         }
         $needed = $state->version("slot.{$slot}.os.firmwareMin");
         $firmware = $state->version("slot.{$slot}.firmware.version");
         if ($needed !== null && ($firmware === null || $firmware->olderThan($needed))) {
-            return 'its firmware '.($firmware ?? 'is unknown and').' is below '.$needed;
+            return 'its firmware ' . ($firmware ?? 'is unknown and') . ' is below ' . $needed;
         }
         $vendorNeeded = $state->version("slot.{$slot}.os.vendorMin");
         $vendor = $state->version("slot.{$slot}.vendor.version");
         if ($vendorNeeded !== null && ($vendor === null || $vendor->olderThan($vendorNeeded))) {
-            return 'its vendor '.($vendor ?? 'is unknown and').' is below '.$vendorNeeded;
+            return 'its vendor ' . ($vendor ?? 'is unknown and') . ' is below ' . $vendorNeeded;
         }
         if ($state->flag('data.unreadable') === true) {
             return 'the data was not formatted for the new layout';
         }
         $writer = $state->text('data.writtenBy');
-        if ($state->flag('data.empty') !== true && $writer !== null && $writer !== $state->text("slot.{$slot}.os.family")) {
+        if (
+            $state->flag('data.empty') !== true &&
+            $writer !== null &&
+            $writer !== $state->text("slot.{$slot}.os.family")
+        ) {
             return "only {$writer} can read the data";
         }
 
@@ -63,14 +75,19 @@ final class Starting
     /** A slot at the beginning of a sentence; a phone with one slot has no name for it. */
     public static function named(string $slot): string
     {
-        return $slot === '-' ? 'The phone' : 'Slot '.strtoupper($slot);
+        return $slot === '-' ? 'The phone' : 'Slot ' . strtoupper($slot);
     }
 
-    /** The state with what its mode shows: a phone that loops or hangs has been seen not to start from the slot in use. */
+    /**
+     * The state with what its mode shows: a phone that loops or hangs has been seen not to start from the slot in
+     * use.
+     */
     public static function asSeen(State $state, ModelSheet $sheet): State
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-        $fails = in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) && $state->text("slot.{$slot}.os.failedAs") === null;
+        $fails =
+            in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) &&
+            $state->text("slot.{$slot}.os.failedAs") === null;
 
         return $fails ? $state->with(["slot.{$slot}.os.failedAs" => self::likeness($state->values(), $slot)]) : $state;
     }
@@ -79,9 +96,13 @@ final class Starting
     public static function recoveryObstacle(State $state, ModelSheet $sheet, string $slot): ?string
     {
         return match (true) {
-            self::verificationRefuses($state, $sheet, $slot) !== null => 'Verification is on and would not let the recovery start.',
-            $state->text("slot.{$slot}.recovery.family") === null => self::named($slot).' holds no recovery to start.',
-            ! self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery'.($slot === '-' ? '' : ' in slot '.strtoupper($slot)).' belong to different builds; it would not start.',
+            self::verificationRefuses($state, $sheet, $slot) !== null
+                => 'Verification is on and would not let the recovery start.',
+            $state->text("slot.{$slot}.recovery.family") === null => self::named($slot) .
+                ' holds no recovery to start.',
+            !self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery' .
+                ($slot === '-' ? '' : ' in slot ' . strtoupper($slot)) .
+                ' belong to different builds; it would not start.',
             default => null,
         };
     }
@@ -104,13 +125,35 @@ final class Starting
      */
     public static function likeness(array $values, string $slot): string
     {
-        $parts = array_filter($values, static fn (string $name): bool => $name !== "slot.{$slot}.os.failedAs" && preg_match("/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b|^data\\.(empty|writtenBy)$/", $name) === 1, ARRAY_FILTER_USE_KEY);
+        $parts = array_filter(
+            $values,
+            static fn(string $name): bool => $name !== "slot.{$slot}.os.failedAs" &&
+                preg_match(
+                    "/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b" .
+                        '|^data\.(empty|writtenBy)$/',
+                    $name,
+                ) === 1,
+            ARRAY_FILTER_USE_KEY,
+        );
         ksort($parts);
 
-        return substr(hash('sha256', json_encode(array_filter($parts, static fn (mixed $value): bool => $value !== null), JSON_THROW_ON_ERROR)), 0, 16);
+        return substr(
+            hash(
+                'sha256',
+                json_encode(
+                    array_filter($parts, static fn(mixed $value): bool => $value !== null),
+                    JSON_THROW_ON_ERROR,
+                ),
+            ),
+            0,
+            16,
+        );
     }
 
-    /** The partition whose image verification would refuse, because it is not of the same build as the system; null when none. */
+    /**
+     * The partition whose image verification would refuse, because it is not of the same build as the system; null
+     * when none.
+     */
     public static function verificationRefuses(State $state, ModelSheet $sheet, string $slot): ?string
     {
         $build = $state->text("slot.{$slot}.os.buildId");

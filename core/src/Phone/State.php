@@ -20,9 +20,7 @@ final readonly class State
     /**
      * @param  array<string, Fact>  $facts
      */
-    private function __construct(private array $facts)
-    {
-    }
+    private function __construct(private array $facts) {}
 
     /**
      * Where several facts share a name the later observation supersedes the earlier one, whoever made it; at the
@@ -46,7 +44,11 @@ final readonly class State
      */
     private static function weight(Fact $fact): array
     {
-        return [$fact->source !== Source::Assumed, $fact->at === null ? 0 : (int) strtotime($fact->at), $fact->source->rank()];
+        return [
+            $fact->source !== Source::Assumed,
+            $fact->at === null ? 0 : (int) strtotime($fact->at),
+            $fact->source->rank(),
+        ];
     }
 
     public function fact(string $name): Fact
@@ -107,8 +109,12 @@ final readonly class State
      *
      * @param  array<string, FactValue>  $values
      */
-    public function with(array $values, Source $source = Source::Assumed, string $where = 'predicted', ?string $at = null): self
-    {
+    public function with(
+        array $values,
+        Source $source = Source::Assumed,
+        string $where = 'predicted',
+        ?string $at = null,
+    ): self {
         $facts = $this->facts;
         foreach ($values as $name => $value) {
             $facts[$name] = Fact::of($name, $value, $source, $where, $at);
@@ -122,7 +128,7 @@ final readonly class State
      */
     public function values(): array
     {
-        $values = array_map(static fn (Fact $fact): string|int|bool|array|null => $fact->value, $this->facts);
+        $values = array_map(static fn(Fact $fact): string|int|bool|array|null => $fact->value, $this->facts);
         ksort($values);
 
         return $values;
@@ -148,7 +154,7 @@ final readonly class State
     {
         $changes = [];
         foreach ($later->facts as $name => $fact) {
-            if (! $fact->agreesWith($this->fact($name))) {
+            if (!$fact->agreesWith($this->fact($name))) {
                 $changes[$name] = $fact->value;
             }
         }

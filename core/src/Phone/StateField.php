@@ -98,7 +98,12 @@ final class StateField
             return self::FIELDS[$name];
         }
         $pattern = preg_replace(
-            ['/^slot\.[ab-]\./', '/^(slot\.\{slot\}\.(?:image|size))\.[a-z0-9_]+$/', '/^(data\.holds)\.[a-z-]+$/', '/^(link\.proven)\.[a-z-]+$/'],
+            [
+                '/^slot\.[ab-]\./',
+                '/^(slot\.\{slot\}\.(?:image|size))\.[a-z0-9_]+$/',
+                '/^(data\.holds)\.[a-z-]+$/',
+                '/^(link\.proven)\.[a-z-]+$/',
+            ],
             ['slot.{slot}.', '$1.{partition}', '$1.{class}', '$1.{mode}'],
             $name,
         );
@@ -118,9 +123,14 @@ final class StateField
         if ($field === null) {
             return $name;
         }
-        $label = preg_match('/\.(holds|image|size|proven)\.([a-z_-]+)$/', $name, $part) === 1 ? "{$field[1]}: {$part[2]}" : $field[1];
+        $label =
+            preg_match('/\.(holds|image|size|proven)\.([a-z_-]+)$/', $name, $part) === 1
+                ? "{$field[1]}: {$part[2]}"
+                : $field[1];
 
-        return preg_match('/^slot\.([ab])\./', $name, $slot) === 1 ? 'Slot '.strtoupper($slot[1]).": {$label}" : $label;
+        return preg_match('/^slot\.([ab])\./', $name, $slot) === 1
+            ? 'Slot ' . strtoupper($slot[1]) . ": {$label}"
+            : $label;
     }
 
     /** A value as a person reads it: sizes in binary units, times as dates. */
@@ -133,7 +143,9 @@ final class StateField
             is_int($value) && (str_ends_with($name, 'Bytes') || str_contains($name, '.size.')) => Size::text($value),
             is_int($value) && str_ends_with($name, 'Time') => gmdate('Y-m-d', $value),
             str_ends_with($name, '.os.failedAs') => 'yes, as it was then',
-            is_string($value) && $name === 'bootloader.waitStarted' => strtotime($value) === false ? $value : gmdate('Y-m-d H:i', (int) strtotime($value)).' UTC',
+            is_string($value) && $name === 'bootloader.waitStarted' => strtotime($value) === false
+                ? $value
+                : gmdate('Y-m-d H:i', (int) strtotime($value)) . ' UTC',
             is_int($value) && str_ends_with($name, 'percent') => "{$value} %",
             default => is_scalar($value) ? (string) $value : '',
         };
@@ -142,7 +154,12 @@ final class StateField
     /** Whether a thing can change by itself, so that two statements about it need not disagree. */
     public static function changesByItself(string $name): bool
     {
-        return preg_match('/^(mode$|battery\.(percent|charging)$|data\.(usedBytes|freeBytes|files)$|card\.(freeBytes|files)$|storage\.stale$|recovery\.pending$|slot\.running$|recovery\.running$|link\.proven\.|debugging\.|data\.holds\.)/', $name) === 1;
+        return preg_match(
+            '/^(mode$|battery\.(percent|charging)$|data\.(usedBytes|freeBytes|files)$|card\.(freeBytes|files)$' .
+                '|storage\.stale$|recovery\.pending$|slot\.running$|recovery\.running$' .
+                '|link\.proven\.|debugging\.|data\.holds\.)/',
+            $name,
+        ) === 1;
     }
 
     /** Whether a thing never changes, so that two statements about it are about two phones, or one is wrong. */
@@ -160,17 +177,29 @@ final class StateField
     {
         $field = self::find($name);
         if ($field === null) {
-            throw FormatError::invalid($where, "fact {$name}", 'There is no such fact about a phone', 'a name listed in docs/formats/unit.md');
+            throw FormatError::invalid(
+                $where,
+                "fact {$name}",
+                'There is no such fact about a phone',
+                'a name listed in docs/formats/unit.md',
+            );
         }
-        $fits = $value === null || match ($field[0]) {
-            'text' => is_string($value) && strlen($value) <= 400,
-            'int' => is_int($value),
-            'percent' => is_int($value) && $value >= 0 && $value <= 100,
-            'flag' => is_bool($value),
-            default => is_array($value),
-        };
-        if (! $fits) {
-            throw FormatError::invalid($where, "fact {$name}", 'The value '.json_encode($value).' does not fit', "a {$field[0]}, or null for unknown");
+        $fits =
+            $value === null ||
+            match ($field[0]) {
+                'text' => is_string($value) && strlen($value) <= 400,
+                'int' => is_int($value),
+                'percent' => is_int($value) && $value >= 0 && $value <= 100,
+                'flag' => is_bool($value),
+                default => is_array($value),
+            };
+        if (!$fits) {
+            throw FormatError::invalid(
+                $where,
+                "fact {$name}",
+                'The value ' . json_encode($value) . ' does not fit',
+                "a {$field[0]}, or null for unknown",
+            );
         }
     }
 }

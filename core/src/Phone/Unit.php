@@ -29,8 +29,7 @@ final readonly class Unit
         public array $backups = [],
         public ?string $note = null,
         public array $notes = [],
-    ) {
-    }
+    ) {}
 
     public function state(): State
     {
@@ -44,8 +43,11 @@ final readonly class Unit
         foreach ($facts as $fact) {
             if ($fact->name === 'mode' && $fact->value === Mode::System->value) {
                 $state = State::of(...$all);
-                $failed = 'slot.'.($state->activeSlot() ?? '-').'.os.failedAs';
-                $all = $state->text($failed) === null ? $all : [...$all, Fact::of($failed, null, $fact->source, $fact->where, $fact->at)];
+                $failed = 'slot.' . ($state->activeSlot() ?? '-') . '.os.failedAs';
+                $all =
+                    $state->text($failed) === null
+                        ? $all
+                        : [...$all, Fact::of($failed, null, $fact->source, $fact->where, $fact->at)];
             }
         }
 
@@ -60,14 +62,17 @@ final readonly class Unit
     /** A set of the same name is replaced. */
     public function withBackup(Backup $backup): self
     {
-        $others = array_values(array_filter($this->backups, static fn (Backup $old): bool => $old->id !== $backup->id));
+        $others = array_values(array_filter($this->backups, static fn(Backup $old): bool => $old->id !== $backup->id));
 
         return new self($this->label, $this->codename, $this->facts, [...$others, $backup], $this->note, $this->notes);
     }
 
     public function withNote(Note $note): self
     {
-        return new self($this->label, $this->codename, $this->facts, $this->backups, $this->note, [...$this->notes, $note]);
+        return new self($this->label, $this->codename, $this->facts, $this->backups, $this->note, [
+            ...$this->notes,
+            $note,
+        ]);
     }
 
     /**
@@ -80,11 +85,13 @@ final readonly class Unit
             'version' => 1,
             'label' => $this->label,
             'codename' => $this->codename,
-            'facts' => array_map(static fn (Fact $fact): array => $fact->toArray(), $this->facts),
-            'backups' => array_map(static fn (Backup $backup): array => $backup->toArray(), $this->backups),
-        ]
-            + ($this->note === null ? [] : ['note' => $this->note])
-            + ($this->notes === [] ? [] : ['notes' => array_map(static fn (Note $note): array => get_object_vars($note), $this->notes)]);
+            'facts' => array_map(static fn(Fact $fact): array => $fact->toArray(), $this->facts),
+            'backups' => array_map(static fn(Backup $backup): array => $backup->toArray(), $this->backups),
+        ] +
+            ($this->note === null ? [] : ['note' => $this->note]) +
+            ($this->notes === []
+                ? []
+                : ['notes' => array_map(static fn(Note $note): array => get_object_vars($note), $this->notes)]);
     }
 
     /**
@@ -99,7 +106,12 @@ final readonly class Unit
         foreach ($unit->facts as $fact) {
             StateField::check($fact->name, $fact->value, $where);
             if ($fact->at !== null && strtotime($fact->at) === false) {
-                throw FormatError::invalid($where, "fact {$fact->name}", "The time {$fact->at} cannot be read", 'an ISO 8601 time');
+                throw FormatError::invalid(
+                    $where,
+                    "fact {$fact->name}",
+                    "The time {$fact->at} cannot be read",
+                    'an ISO 8601 time',
+                );
             }
         }
 
@@ -113,14 +125,31 @@ final readonly class Unit
      */
     public static function kept(array $data): self
     {
-        /** @var array{label: string, codename: ?string, facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>, backups?: list<array{id: string, classes: list<string>, place: string, madeAt: string, kind?: string, base?: array{family?: string, release?: string, firmware?: string, encryption?: string}, sha256?: string}>, note?: string, notes?: list<array{at: string, text: string}>} $data */
+        /**
+         * @var array{
+         *     label: string,
+         *     codename: ?string,
+         *     facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>,
+         *     backups?: list<array{
+         *         id: string,
+         *         classes: list<string>,
+         *         place: string,
+         *         madeAt: string,
+         *         kind?: string,
+         *         base?: array{family?: string, release?: string, firmware?: string, encryption?: string},
+         *         sha256?: string
+         *     }>,
+         *     note?: string,
+         *     notes?: list<array{at: string, text: string}>
+         * } $data
+         */
         return new self(
             $data['label'],
             $data['codename'],
             array_map(Fact::fromArray(...), $data['facts']),
             array_map(Backup::fromArray(...), $data['backups'] ?? []),
             $data['note'] ?? null,
-            array_map(static fn (array $note): Note => new Note($note['at'], $note['text']), $data['notes'] ?? []),
+            array_map(static fn(array $note): Note => new Note($note['at'], $note['text']), $data['notes'] ?? []),
         );
     }
 
@@ -136,18 +165,47 @@ final readonly class Unit
         $latest = (int) strtotime($now) + 86_400;
         foreach ($this->facts as $fact) {
             if ($fact->at !== null && strtotime($fact->at) > $latest) {
-                throw FormatError::invalid($where, "fact {$fact->name}", "The time {$fact->at} lies in the future", "a time up to {$now}");
+                throw FormatError::invalid(
+                    $where,
+                    "fact {$fact->name}",
+                    "The time {$fact->at} lies in the future",
+                    "a time up to {$now}",
+                );
             }
-            if ($sheet !== null && preg_match('/^slot\.([ab-])\./', $fact->name, $slot) === 1 && ! in_array($slot[1], $sheet->slots, true)) {
-                throw FormatError::invalid($where, "fact {$fact->name}", "{$sheet->codename} has no slot {$slot[1]}", 'slot '.implode(' or ', $sheet->slots));
+            if (
+                $sheet !== null &&
+                preg_match('/^slot\.([ab-])\./', $fact->name, $slot) === 1 &&
+                !in_array($slot[1], $sheet->slots, true)
+            ) {
+                throw FormatError::invalid(
+                    $where,
+                    "fact {$fact->name}",
+                    "{$sheet->codename} has no slot {$slot[1]}",
+                    'slot ' . implode(' or ', $sheet->slots),
+                );
             }
-            if ($sheet !== null && $fact->name === 'slot.active' && $fact->value !== null && ! in_array($fact->value, $sheet->slots, true)) {
-                throw FormatError::invalid($where, 'fact slot.active', "{$sheet->codename} has no slot {$fact->text()}", 'slot '.implode(' or ', $sheet->slots));
+            if (
+                $sheet !== null &&
+                $fact->name === 'slot.active' &&
+                $fact->value !== null &&
+                !in_array($fact->value, $sheet->slots, true)
+            ) {
+                throw FormatError::invalid(
+                    $where,
+                    'fact slot.active',
+                    "{$sheet->codename} has no slot {$fact->text()}",
+                    'slot ' . implode(' or ', $sheet->slots),
+                );
             }
         }
         foreach ($this->backups as $backup) {
             if (strtotime($backup->madeAt) === false || strtotime($backup->madeAt) > $latest) {
-                throw FormatError::invalid($where, "backup {$backup->id}", "Its date {$backup->madeAt} cannot be", "a time up to {$now}");
+                throw FormatError::invalid(
+                    $where,
+                    "backup {$backup->id}",
+                    "Its date {$backup->madeAt} cannot be",
+                    "a time up to {$now}",
+                );
             }
         }
     }

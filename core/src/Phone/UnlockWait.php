@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
-/** The hours that a maker asks for before its bootloader may be unlocked, counted as hours and not as days on a calendar. */
+/**
+ * The hours that a maker asks for before its bootloader may be unlocked, counted as hours and not as days on a
+ * calendar.
+ */
 final readonly class UnlockWait
 {
-    private function __construct(public \DateTimeImmutable $startedAt, public int $hours)
-    {
-    }
+    private function __construct(public \DateTimeImmutable $startedAt, public int $hours) {}
 
     /** Null where the wait was not started, or nobody has entered how long it is. */
     public static function of(State $state, ModelSheet $sheet): ?self
@@ -56,12 +57,15 @@ final readonly class UnlockWait
     public static function words(int $seconds): string
     {
         $minutes = intdiv($seconds + 59, 60);
-        $say = static fn (int $count, string $unit): string => $count === 0 ? '' : "{$count} {$unit}".($count === 1 ? '' : 's');
-        $parts = $minutes >= 1440
-            ? [$say(intdiv($minutes, 1440), 'day'), $say(intdiv($minutes % 1440, 60), 'hour')]
-            : [$say(intdiv($minutes, 60), 'hour'), $say($minutes % 60, 'minute')];
+        $say = static fn(int $count, string $unit): string => $count === 0
+            ? ''
+            : "{$count} {$unit}" . ($count === 1 ? '' : 's');
+        $parts =
+            $minutes >= 1440
+                ? [$say(intdiv($minutes, 1440), 'day'), $say(intdiv($minutes % 1440, 60), 'hour')]
+                : [$say(intdiv($minutes, 60), 'hour'), $say($minutes % 60, 'minute')];
 
-        return implode(' ', array_filter($parts, static fn (string $part): bool => $part !== '')) ?: 'no time';
+        return implode(' ', array_filter($parts, static fn(string $part): bool => $part !== '')) ?: 'no time';
     }
 
     /**
@@ -71,20 +75,37 @@ final readonly class UnlockWait
      */
     public function calendar(string $label, string $codename, \DateTimeImmutable $now): string
     {
-        $time = static fn (\DateTimeImmutable $moment): string => $moment->setTimezone(new \DateTimeZone('UTC'))->format('Ymd\THis\Z');
-        $text = static fn (string $words): string => addcslashes($words, "\\;,");
+        $time = static fn(\DateTimeImmutable $moment): string => $moment
+            ->setTimezone(new \DateTimeZone('UTC'))
+            ->format('Ymd\THis\Z');
+        $text = static fn(string $words): string => addcslashes($words, '\\;,');
 
-        return implode('', array_map(self::fold(...), [
-            'BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Tornavis//Unlock wait//EN', 'BEGIN:VEVENT',
-            "UID:unlock-{$this->startedAt->getTimestamp()}-".rawurlencode($label).'@tornavis.invalid',
-            "DTSTAMP:{$time($now)}",
-            "DTSTART:{$time($this->earliest())}",
-            "DTEND:{$time($this->earliest()->modify('+15 minutes'))}",
-            'SUMMARY:'.$text("{$codename} {$label}: unlocking is allowed"),
-            'DESCRIPTION:'.$text("The wait of {$this->hours} hours is over. Unlocking erases the phone: make sure that everything is backed up."),
-            'BEGIN:VALARM', 'TRIGGER:-PT30M', 'ACTION:DISPLAY', 'DESCRIPTION:'.$text("{$label}: half an hour to the end of the wait"), 'END:VALARM',
-            'END:VEVENT', 'END:VCALENDAR',
-        ]));
+        return implode(
+            '',
+            array_map(self::fold(...), [
+                'BEGIN:VCALENDAR',
+                'VERSION:2.0',
+                'PRODID:-//Tornavis//Unlock wait//EN',
+                'BEGIN:VEVENT',
+                "UID:unlock-{$this->startedAt->getTimestamp()}-" . rawurlencode($label) . '@tornavis.invalid',
+                "DTSTAMP:{$time($now)}",
+                "DTSTART:{$time($this->earliest())}",
+                "DTEND:{$time($this->earliest()->modify('+15 minutes'))}",
+                'SUMMARY:' . $text("{$codename} {$label}: unlocking is allowed"),
+                'DESCRIPTION:' .
+                $text(
+                    "The wait of {$this->hours} hours is over. Unlocking erases the phone: make sure that " .
+                        'everything is backed up.',
+                ),
+                'BEGIN:VALARM',
+                'TRIGGER:-PT30M',
+                'ACTION:DISPLAY',
+                'DESCRIPTION:' . $text("{$label}: half an hour to the end of the wait"),
+                'END:VALARM',
+                'END:VEVENT',
+                'END:VCALENDAR',
+            ]),
+        );
     }
 
     /** A content line, folded at 75 bytes without cutting a character. */
@@ -94,10 +115,10 @@ final readonly class UnlockWait
         while (strlen($line) > 74) {
             $row = mb_strcut($line, 0, 74);
             $rows[] = $row;
-            $line = ' '.substr($line, strlen($row));
+            $line = ' ' . substr($line, strlen($row));
         }
         $rows[] = $line;
 
-        return implode("\r\n", $rows)."\r\n";
+        return implode("\r\n", $rows) . "\r\n";
     }
 }

@@ -13,6 +13,5 @@ final readonly class Variant
         public ?string $region = null,
         public ?string $carrier = null,
         public ?string $note = null,
-    ) {
-    }
+    ) {}
 }

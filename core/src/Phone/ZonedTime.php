@@ -25,11 +25,21 @@ final class ZonedTime
         try {
             $place = new \DateTimeZone($zone);
         } catch (\Exception) {
-            throw FormatError::invalid('the form', '/zone', "There is no time zone {$zone}", 'a name like Atlantic/Reykjavik');
+            throw FormatError::invalid(
+                'the form',
+                '/zone',
+                "There is no time zone {$zone}",
+                'a name like Atlantic/Reykjavik',
+            );
         }
         $wall = \DateTimeImmutable::createFromFormat('!Y-m-d\TH:i', substr($local, 0, 16), new \DateTimeZone('UTC'));
         if ($wall === false || $wall->format('Y-m-d\TH:i') !== substr($local, 0, 16)) {
-            throw FormatError::invalid('the form', '/at', "The time {$local} cannot be read", 'a time like 2026-09-14T09:20');
+            throw FormatError::invalid(
+                'the form',
+                '/at',
+                "The time {$local} cannot be read",
+                'a time like 2026-09-14T09:20',
+            );
         }
         $moments = [];
         foreach (self::offsets($place, $wall->getTimestamp()) as $offset) {
@@ -39,7 +49,12 @@ final class ZonedTime
             }
         }
         if ($moments === []) {
-            throw FormatError::invalid('the form', '/at', "The clocks in {$zone} skip {$local}", 'a time that the clock showed');
+            throw FormatError::invalid(
+                'the form',
+                '/at',
+                "The clocks in {$zone} skip {$local}",
+                'a time that the clock showed',
+            );
         }
         ksort($moments);
 

@@ -28,9 +28,13 @@ final readonly class Alternatives
     /**
      * @param  list<Package>  $kit
      */
-    private function __construct(public string $words, public array $kit, public Intent $intent, public int $losses, public int $seconds)
-    {
-    }
+    private function __construct(
+        public string $words,
+        public array $kit,
+        public Intent $intent,
+        public int $losses,
+        public int $seconds,
+    ) {}
 
     /**
      * @return list<self> none where the plan is not blocked
@@ -44,12 +48,23 @@ final readonly class Alternatives
         foreach (self::changes($situation) as [$words, $kit, $intent]) {
             $plan = self::planned($situation, $kit, $intent);
             if ($plan->verdict->level !== Verdict::STOP) {
-                $lost = array_filter($plan->ledger->entries ?? [], static fn (LedgerEntry $entry): bool => $entry->outcome === LedgerEntry::LOST);
+                $lost = array_filter(
+                    $plan->ledger->entries ?? [],
+                    static fn(LedgerEntry $entry): bool => $entry->outcome === LedgerEntry::LOST,
+                );
                 $found[] = new self($words, $kit, $intent, count($lost), $plan->budget?->expectedSeconds() ?? 0);
             }
         }
         $wish = $situation->intent;
-        usort($found, static fn (self $a, self $b): int => [$a->intent !== $wish, $a->losses, $a->seconds, $a->words] <=> [$b->intent !== $wish, $b->losses, $b->seconds, $b->words]);
+        usort(
+            $found,
+            static fn(self $a, self $b): int => [$a->intent !== $wish, $a->losses, $a->seconds, $a->words] <=> [
+                $b->intent !== $wish,
+                $b->losses,
+                $b->seconds,
+                $b->words,
+            ],
+        );
 
         return array_slice($found, 0, self::MOST);
     }
@@ -60,7 +75,13 @@ final readonly class Alternatives
     private static function changes(Situation $situation): \Generator
     {
         $kit = $situation->kit;
-        $near = array_values(array_filter($situation->shelf, static fn (Package $p): bool => ! in_array($p, $kit, true) && ($p->facts->list(Field::CODENAMES) === [] || $situation->isFor($p))));
+        $near = array_values(
+            array_filter(
+                $situation->shelf,
+                static fn(Package $p): bool => !in_array($p, $kit, true) &&
+                    ($p->facts->list(Field::CODENAMES) === [] || $situation->isFor($p)),
+            ),
+        );
         foreach ($kit as $index => $file) {
             $others = array_values(array_diff_key($kit, [$index => 0]));
             yield ["Leave {$file->title()} out", $others, $situation->intent];
@@ -76,11 +97,14 @@ final readonly class Alternatives
         foreach (Intent::cases() as $intent) {
             // A wish of the same sort: about the same file.
             $alike = array_intersect($intent->takes(), $situation->intent->takes());
-            if ($intent !== $situation->intent && array_filter($kit, static fn (Package $p): bool => in_array($p->kind(), $alike, true)) !== []) {
+            if (
+                $intent !== $situation->intent &&
+                array_filter($kit, static fn(Package $p): bool => in_array($p->kind(), $alike, true)) !== []
+            ) {
                 yield ["{$intent->label()} instead", $kit, $intent];
             }
         }
-        if ($situation->systemIsOut() && ! $situation->intent->installsBuild()) {
+        if ($situation->systemIsOut() && !$situation->intent->installsBuild()) {
             yield from self::rescues($situation);
         }
     }
@@ -95,7 +119,18 @@ final readonly class Alternatives
         $files = [...$situation->kit, ...$situation->shelf];
         foreach ($files as $build) {
             if ($build->kind() === 'build' && $situation->isFor($build)) {
-                yield ["{$build->title()} anew", KitSuggestion::of(Intent::Fresh, $build, $situation->sheet, $situation->unit, Stock::of($files), $situation->house), Intent::Fresh];
+                yield [
+                    "{$build->title()} anew",
+                    KitSuggestion::of(
+                        Intent::Fresh,
+                        $build,
+                        $situation->sheet,
+                        $situation->unit,
+                        Stock::of($files),
+                        $situation->house,
+                    ),
+                    Intent::Fresh,
+                ];
             }
         }
     }
@@ -105,13 +140,34 @@ final readonly class Alternatives
      */
     private static function planned(Situation $situation, array $kit, Intent $intent): Plan
     {
-        $with = static fn (Answers $answers): Plan => Planner::plan(new Situation($situation->sheet, $situation->unit, $kit, $intent, $situation->at, $situation->house, $answers, $situation->rates, $situation->shelf, $situation->codenames, $situation->workplace));
+        $with = static fn(Answers $answers): Plan => Planner::plan(
+            new Situation(
+                $situation->sheet,
+                $situation->unit,
+                $kit,
+                $intent,
+                $situation->at,
+                $situation->house,
+                $answers,
+                $situation->rates,
+                $situation->shelf,
+                $situation->codenames,
+                $situation->workplace,
+            ),
+        );
         $open = $with($situation->answers);
         if ($open->verdict->level === Verdict::STOP) {
             return $open;
         }
-        $keys = array_map(static fn (Finding $finding): string => $finding->key, $open->findings);
+        $keys = array_map(static fn(Finding $finding): string => $finding->key, $open->findings);
 
-        return $with(new Answers([...$situation->answers->agreed, ...$keys], LossClass::cases(), $situation->answers->house, $situation->answers->backup));
+        return $with(
+            new Answers(
+                [...$situation->answers->agreed, ...$keys],
+                LossClass::cases(),
+                $situation->answers->house,
+                $situation->answers->backup,
+            ),
+        );
     }
 }

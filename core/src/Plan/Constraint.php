@@ -7,9 +7,7 @@ namespace Tornavis\Core\Plan;
 /** "Everything that begins with $before comes before everything that begins with $after", and who says so. */
 final readonly class Constraint
 {
-    public function __construct(public string $before, public string $after, public string $rule)
-    {
-    }
+    public function __construct(public string $before, public string $after, public string $rule) {}
 
     public function orders(string $first, string $second): bool
     {

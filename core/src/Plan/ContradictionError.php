@@ -16,8 +16,8 @@ final class ContradictionError extends TornavisError
     public static function cycle(array $titles, array $rules): self
     {
         return new self(
-            'These steps each have to come before one of the others: '.implode('; ', $titles),
-            'rules '.implode(', ', $rules),
+            'These steps each have to come before one of the others: ' . implode('; ', $titles),
+            'rules ' . implode(', ', $rules),
             'an order that satisfies every rule',
             'Leave one of the files out, or change the house rule that asks for the order.',
         );
@@ -25,6 +25,11 @@ final class ContradictionError extends TornavisError
 
     public static function noWay(string $from, string $to, string $title): self
     {
-        return new self("There is no way from {$from} to {$to} by command", "step \"{$title}\"", 'modes that lead to one another', 'Bring the phone into another mode by its keys and plan again.');
+        return new self(
+            "There is no way from {$from} to {$to} by command",
+            "step \"{$title}\"",
+            'modes that lead to one another',
+            'Bring the phone into another mode by its keys and plan again.',
+        );
     }
 }

@@ -11,7 +11,5 @@ final readonly class Contribution
      * @param  list<StepDraft>  $steps
      * @param  list<Constraint>  $constraints
      */
-    public function __construct(public array $steps = [], public array $constraints = [])
-    {
-    }
+    public function __construct(public array $steps = [], public array $constraints = []) {}
 }

@@ -43,9 +43,7 @@ final readonly class Phrasebook
     /**
      * @param  array<string, string>  $templates  by operation
      */
-    private function __construct(public array $templates)
-    {
-    }
+    private function __construct(public array $templates) {}
 
     public static function none(): self
     {
@@ -60,15 +58,27 @@ final readonly class Phrasebook
     public static function fromArray(array $data, string $where = 'phrasebook'): self
     {
         // An empty object comes out of a decoder as an empty list.
-        Schema::of('phrasebook')->check(['templates' => is_array($data['templates'] ?? null) ? (object) $data['templates'] : $data['templates'] ?? null] + $data, $where);
+        Schema::of('phrasebook')->check(
+            [
+                'templates' => is_array($data['templates'] ?? null)
+                    ? (object) $data['templates']
+                    : $data['templates'] ?? null,
+            ] + $data,
+            $where,
+        );
         /** @var array<string, string> $given */
         $given = (array) $data['templates'];
-        $templates = array_filter($given, static fn (string $template): bool => trim($template) !== '');
+        $templates = array_filter($given, static fn(string $template): bool => trim($template) !== '');
         foreach ($templates as $operation => $template) {
             $values = [...self::OPERATIONS[$operation] ?? [], ...self::ALWAYS];
             preg_match_all('/\{([^{}]*)\}/', $template, $named);
             foreach (array_diff($named[1], $values) as $unknown) {
-                throw FormatError::invalid($where, "template of {$operation}", "It names {{$unknown}}, which this operation does not have", 'one of '.implode(', ', array_map(static fn (string $value): string => "{{$value}}", $values)));
+                throw FormatError::invalid(
+                    $where,
+                    "template of {$operation}",
+                    "It names {{$unknown}}, which this operation does not have",
+                    'one of ' . implode(', ', array_map(static fn(string $value): string => "{{$value}}", $values)),
+                );
             }
         }
 
@@ -90,17 +100,28 @@ final readonly class Phrasebook
         }
         $given = $step['parameters'];
         $package = is_string($given['package'] ?? null) ? $given['package'] : '';
-        $partitions = is_array($given['partitions'] ?? null) ? array_values(array_filter($given['partitions'], is_string(...))) : [is_string($given['partition'] ?? null) ? $given['partition'] : ''];
-        $entries = is_array($given['entries'] ?? null) ? array_values(array_filter($given['entries'], is_string(...))) : [];
+        $partitions = is_array($given['partitions'] ?? null)
+            ? array_values(array_filter($given['partitions'], is_string(...)))
+            : [is_string($given['partition'] ?? null) ? $given['partition'] : ''];
+        $entries = is_array($given['entries'] ?? null)
+            ? array_values(array_filter($given['entries'], is_string(...)))
+            : [];
         $commands = [];
-        foreach (str_contains($template, '{partition}') || $entries !== [] ? $partitions : [$partitions[0] ?? ''] as $index => $partition) {
+        foreach (
+            str_contains($template, '{partition}') || $entries !== [] ? $partitions : [$partitions[0] ?? '']
+            as $index => $partition
+        ) {
             // An image inside a package has to be taken out before a command can name it.
             $file = ($entries[$index] ?? '') === '' ? $paths[$package] ?? $package : basename($entries[$index]);
             $values = ['serial' => $serial ?? '', 'unit' => $unit, 'file' => $file, 'partition' => $partition];
             foreach (['slot', 'mode', 'place', 'fileSystem', 'what', 'set'] as $name) {
                 $values[$name] = is_string($given[$name] ?? null) ? $given[$name] : '';
             }
-            $commands[] = (string) preg_replace_callback('/\{([a-zA-Z]+)\}/', static fn (array $match): string => self::word($values[$match[1]] ?? $match[0]), $template);
+            $commands[] = (string) preg_replace_callback(
+                '/\{([a-zA-Z]+)\}/',
+                static fn(array $match): string => self::word($values[$match[1]] ?? $match[0]),
+                $template,
+            );
         }
 
         return $commands;
@@ -109,7 +130,9 @@ final readonly class Phrasebook
     /** A value as one word of a command line: quoted where it has to be. */
     private static function word(string $value): string
     {
-        return preg_match('~^[A-Za-z0-9_./:@%+=,-]+$~', $value) === 1 ? $value : "'".str_replace("'", "'\\''", $value)."'";
+        return preg_match('~^[A-Za-z0-9_./:@%+=,-]+$~', $value) === 1
+            ? $value
+            : "'" . str_replace("'", "'\\''", $value) . "'";
     }
 
     /**

@@ -18,13 +18,15 @@ use Tornavis\Core\Situation\Situation;
  * A finished plan. Immutable and deterministic: the same situation gives the same bytes.
  *
  * A plan that must not be run has findings and no steps.
+ *
+ * @phpstan-type Track array{track: string, segments: list<array{from: int, to: int, label: string, tone: string}>}
  */
 final readonly class Plan
 {
     /**
      * @param  list<Finding>  $findings
      * @param  list<Step>  $steps
-     * @param  list<array{track: string, segments: list<array{from: int, to: int, label: string, tone: string}>}>  $tracks
+     * @param  list<Track>  $tracks
      */
     private function __construct(
         public Situation $situation,
@@ -35,8 +37,7 @@ final readonly class Plan
         public ?Budget $budget,
         public array $tracks,
         public State $end,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  list<Finding>  $findings
@@ -49,17 +50,26 @@ final readonly class Plan
     /**
      * @param  list<Finding>  $findings
      * @param  list<Step>  $steps
-     * @param  list<array{track: string, segments: list<array{from: int, to: int, label: string, tone: string}>}>  $tracks
+     * @param  list<Track>  $tracks
      */
-    public static function offered(Situation $situation, array $findings, array $steps, Ledger $ledger, Budget $budget, array $tracks, State $end): self
-    {
+    public static function offered(
+        Situation $situation,
+        array $findings,
+        array $steps,
+        Ledger $ledger,
+        Budget $budget,
+        array $tracks,
+        State $end,
+    ): self {
         return new self($situation, $findings, Verdict::of($findings), $steps, $ledger, $budget, $tracks, $end);
     }
 
     /** "bowline SK-07: Saltern 15.2" */
     public function title(): string
     {
-        return "{$this->situation->sheet->codename} {$this->situation->unit->label}: ".($this->situation->subject()?->title() ?? ($this->situation->intent->installsBuild() ? 'no build' : lcfirst($this->situation->intent->label())));
+        return "{$this->situation->sheet->codename} {$this->situation->unit->label}: " .
+            ($this->situation->subject()?->title() ??
+                ($this->situation->intent->installsBuild() ? 'no build' : lcfirst($this->situation->intent->label())));
     }
 
     /**
@@ -75,19 +85,29 @@ final readonly class Plan
             'codename' => $this->situation->sheet->codename,
             'intent' => $this->situation->intent->value,
             'build' => $this->situation->subject()?->title(),
-            'verdict' => ['level' => $this->verdict->level, 'toSettle' => $this->verdict->toSettle, 'words' => $this->verdict->words()],
-            'findings' => array_map(static fn (Finding $finding): array => $finding->toArray(), $this->findings),
-            'kit' => array_map($this->kitRow(...), $this->situation->kit),
-            'steps' => array_map(static fn (Step $step): array => $step->toArray(), $this->steps),
-            'ledger' => array_map(static fn (LedgerEntry $entry): array => $entry->toArray(), $this->ledger->entries ?? []),
-            'budget' => $this->budget === null ? null : [
-                'expectedSeconds' => $this->budget->expectedSeconds(),
-                'longSeconds' => $this->budget->longSeconds(),
-                'neededPercent' => $this->budget->neededPercent,
-                'batteryAtEnd' => $this->budget->batteryAtEnd(),
-                'learnedFromRuns' => $this->situation->rates->runs,
-                'factors' => (object) $this->situation->rates->factors,
+            'verdict' => [
+                'level' => $this->verdict->level,
+                'toSettle' => $this->verdict->toSettle,
+                'words' => $this->verdict->words(),
             ],
+            'findings' => array_map(static fn(Finding $finding): array => $finding->toArray(), $this->findings),
+            'kit' => array_map($this->kitRow(...), $this->situation->kit),
+            'steps' => array_map(static fn(Step $step): array => $step->toArray(), $this->steps),
+            'ledger' => array_map(
+                static fn(LedgerEntry $entry): array => $entry->toArray(),
+                $this->ledger->entries ?? [],
+            ),
+            'budget' =>
+                $this->budget === null
+                    ? null
+                    : [
+                        'expectedSeconds' => $this->budget->expectedSeconds(),
+                        'longSeconds' => $this->budget->longSeconds(),
+                        'neededPercent' => $this->budget->neededPercent,
+                        'batteryAtEnd' => $this->budget->batteryAtEnd(),
+                        'learnedFromRuns' => $this->situation->rates->runs,
+                        'factors' => (object) $this->situation->rates->factors,
+                    ],
             'space' => SuperBudget::of($this->situation)?->toArray(),
             'tracks' => $this->tracks,
             'before' => (object) $this->situation->state->values(),
@@ -98,7 +118,10 @@ final readonly class Plan
     /** The same bytes for the same situation. */
     public function toJson(): string
     {
-        return json_encode($this->toArray(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            $this->toArray(),
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        ) . "\n";
     }
 
     /**
@@ -112,7 +135,10 @@ final readonly class Plan
             $parameters = $step->draft->operation->parameters();
             if (($parameters['package'] ?? null) === $package->name()) {
                 $used[] = $step->number;
-                $to = $step->draft->operation->name() === 'copy-to' && is_string($parameters['place']) ? CopyTo::PLACES[$parameters['place']] : null;
+                $to =
+                    $step->draft->operation->name() === 'copy-to' && is_string($parameters['place'])
+                        ? CopyTo::PLACES[$parameters['place']]
+                        : null;
                 $place = $to === null ? $place : "on {$to} from step {$step->number} on";
             }
         }

@@ -9,10 +9,22 @@ namespace Tornavis\Core\Plan;
  * kept, or that came out of a file, can be compared as well as one that was made just now.
  *
  * @phpstan-type Line array{change: string, key: string, title: string, note: string}
- * @phpstan-type StepRow array{key: string, number: int, title: string, operation: string, parameters: array<string, mixed>|object}
+ * @phpstan-type StepRow array{
+ *     key: string,
+ *     number: int,
+ *     title: string,
+ *     operation: string,
+ *     parameters: array<string, mixed>|object
+ * }
  * @phpstan-type FindingRow array{key: string, severity: string, need: string, found: string}
  * @phpstan-type LossRow array{class: string, label: string, outcome: string}
- * @phpstan-type PlanRow array{verdict: array{words: string}, steps: list<StepRow>, findings: list<FindingRow>, ledger: list<LossRow>, budget: ?array{expectedSeconds: int, batteryAtEnd: ?int}}
+ * @phpstan-type PlanRow array{
+ *     verdict: array{words: string},
+ *     steps: list<StepRow>,
+ *     findings: list<FindingRow>,
+ *     ledger: list<LossRow>,
+ *     budget: ?array{expectedSeconds: int, batteryAtEnd: ?int}
+ * }
  */
 final readonly class PlanDifference
 {
@@ -28,11 +40,17 @@ final readonly class PlanDifference
      * @param  list<Line>  $steps  restarts between modes are not listed, they follow from the others
      * @param  list<Line>  $findings  without those that are in order in both
      * @param  list<Line>  $losses
-     * @param  list<array{name: string, before: ?int, after: ?int}>  $figures  steps, restarts, expectedSeconds, batteryAtEnd
+     * @param  list<array{name: string, before: ?int, after: ?int}>  $figures  steps, restarts, expectedSeconds,
+     *     batteryAtEnd
      */
-    private function __construct(public string $before, public string $after, public array $steps, public array $findings, public array $losses, public array $figures)
-    {
-    }
+    private function __construct(
+        public string $before,
+        public string $after,
+        public array $steps,
+        public array $findings,
+        public array $losses,
+        public array $figures,
+    ) {}
 
     /**
      * @param  array<string, mixed>  $before  as in docs/formats/plan.schema.json
@@ -56,7 +74,11 @@ final readonly class PlanDifference
 
     public function isEmpty(): bool
     {
-        return $this->before === $this->after && $this->steps === [] && $this->findings === [] && $this->losses === [] && $this->figures === [];
+        return $this->before === $this->after &&
+            $this->steps === [] &&
+            $this->findings === [] &&
+            $this->losses === [] &&
+            $this->figures === [];
     }
 
     /**
@@ -68,19 +90,45 @@ final readonly class PlanDifference
     {
         $old = self::byKey($before);
         $new = self::byKey($after);
-        $stays = self::longestCommon(array_keys(array_intersect_key($old, $new)), array_keys(array_intersect_key($new, $old)));
+        $stays = self::longestCommon(
+            array_keys(array_intersect_key($old, $new)),
+            array_keys(array_intersect_key($new, $old)),
+        );
         $lines = [];
         foreach (array_diff_key($old, $new) as $key => $step) {
-            $lines[] = ['change' => self::GONE, 'key' => $key, 'title' => $step['title'], 'note' => "was step {$step['number']}"];
+            $lines[] = [
+                'change' => self::GONE,
+                'key' => $key,
+                'title' => $step['title'],
+                'note' => "was step {$step['number']}",
+            ];
         }
         foreach ($new as $key => $step) {
             $was = $old[$key] ?? null;
             if ($was === null) {
-                $lines[] = ['change' => self::ADDED, 'key' => $key, 'title' => $step['title'], 'note' => "is step {$step['number']}"];
-            } elseif (json_encode((array) $was['parameters']) !== json_encode((array) $step['parameters']) || $was['title'] !== $step['title']) {
-                $lines[] = ['change' => self::CHANGED, 'key' => $key, 'title' => $step['title'], 'note' => $was['title'] === $step['title'] ? 'with other values' : "was: {$was['title']}"];
-            } elseif (! in_array($key, $stays, true)) {
-                $lines[] = ['change' => self::MOVED, 'key' => $key, 'title' => $step['title'], 'note' => "from step {$was['number']} to step {$step['number']}"];
+                $lines[] = [
+                    'change' => self::ADDED,
+                    'key' => $key,
+                    'title' => $step['title'],
+                    'note' => "is step {$step['number']}",
+                ];
+            } elseif (
+                json_encode((array) $was['parameters']) !== json_encode((array) $step['parameters']) ||
+                $was['title'] !== $step['title']
+            ) {
+                $lines[] = [
+                    'change' => self::CHANGED,
+                    'key' => $key,
+                    'title' => $step['title'],
+                    'note' => $was['title'] === $step['title'] ? 'with other values' : "was: {$was['title']}",
+                ];
+            } elseif (!in_array($key, $stays, true)) {
+                $lines[] = [
+                    'change' => self::MOVED,
+                    'key' => $key,
+                    'title' => $step['title'],
+                    'note' => "from step {$was['number']} to step {$step['number']}",
+                ];
             }
         }
 
@@ -93,7 +141,7 @@ final readonly class PlanDifference
      */
     private static function byKey(array $steps): array
     {
-        return array_column(array_filter($steps, static fn (array $step): bool => ! self::isRestart($step)), null, 'key');
+        return array_column(array_filter($steps, static fn(array $step): bool => !self::isRestart($step)), null, 'key');
     }
 
     /** @param  StepRow  $step */
@@ -122,7 +170,7 @@ final readonly class PlanDifference
             }
             $best[] = [...$longest, $key];
         }
-        usort($best, static fn (array $a, array $b): int => count($b) <=> count($a));
+        usort($best, static fn(array $a, array $b): int => count($b) <=> count($a));
 
         return $best[0] ?? [];
     }
@@ -147,7 +195,12 @@ final readonly class PlanDifference
                     default => self::CHANGED,
                 };
                 $said = $new[$key] ?? $one;
-                $lines[] = ['change' => $change, 'key' => $key, 'title' => "{$said['need']}: {$said['found']}", 'note' => $change === self::CHANGED ? "{$was}, now {$is}" : ($change === self::GONE ? $was : $is)];
+                $lines[] = [
+                    'change' => $change,
+                    'key' => $key,
+                    'title' => "{$said['need']}: {$said['found']}",
+                    'note' => $change === self::CHANGED ? "{$was}, now {$is}" : ($change === self::GONE ? $was : $is),
+                ];
             }
         }
 
@@ -166,7 +219,12 @@ final readonly class PlanDifference
         foreach ($after as $entry) {
             $was = $old[$entry['class']] ?? null;
             if ($was !== null && $was !== $entry['outcome']) {
-                $lines[] = ['change' => self::CHANGED, 'key' => $entry['class'], 'title' => $entry['label'], 'note' => "{$was}, now {$entry['outcome']}"];
+                $lines[] = [
+                    'change' => self::CHANGED,
+                    'key' => $entry['class'],
+                    'title' => $entry['label'],
+                    'note' => "{$was}, now {$entry['outcome']}",
+                ];
             }
         }
 
@@ -210,6 +268,7 @@ final readonly class PlanDifference
      */
     public function toArray(): array
     {
-        return ['format' => 'tornavis/plan-difference', 'version' => 1, 'changed' => ! $this->isEmpty()] + get_object_vars($this);
+        return ['format' => 'tornavis/plan-difference', 'version' => 1, 'changed' => !$this->isEmpty()] +
+            get_object_vars($this);
     }
 }

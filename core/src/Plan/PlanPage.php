@@ -16,7 +16,10 @@ final class PlanPage
         $lines = ["# {$plan->title()}", '', "**{$plan->verdict->words()}**", ''];
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
-                $lines[] = "- **{$finding->severity->value}** {$finding->rule}: {$finding->need}: {$finding->found}. {$finding->reason}".($finding->remedy === null ? '' : " {$finding->remedy}");
+                $lines[] =
+                    "- **{$finding->severity->value}** {$finding->rule}: {$finding->need}: {$finding->found}. " .
+                    "{$finding->reason}" .
+                    ($finding->remedy === null ? '' : " {$finding->remedy}");
             }
         }
         $phase = null;
@@ -26,7 +29,10 @@ final class PlanPage
                 array_push($lines, '', "## {$phase->value}", '');
             }
             $operation = $step->draft->operation;
-            $lines[] = "{$step->number}. **{$operation->title()}** ({$operation->mode()->label()}, ".Size::minutes($step->timing->expectedSeconds).')';
+            $lines[] =
+                "{$step->number}. **{$operation->title()}** ({$operation->mode()->label()}, " .
+                Size::minutes($step->timing->expectedSeconds) .
+                ')';
             $lines[] = "   - {$operation->instruction()}";
             foreach ($step->draft->reasons as $reason) {
                 $lines[] = "   - Why: {$reason->text} ({$reason->rule})";
@@ -43,14 +49,22 @@ final class PlanPage
             }
             $lines[] = "   - If it stops after it: {$step->wayBack->text}";
         }
-        $lost = array_filter($plan->ledger->entries ?? [], static fn (LedgerEntry $entry): bool => $entry->step !== null);
+        $lost = array_filter(
+            $plan->ledger->entries ?? [],
+            static fn(LedgerEntry $entry): bool => $entry->step !== null,
+        );
         if ($lost !== []) {
             array_push($lines, '', '## What is lost, and what comes back', '');
             foreach ($lost as $entry) {
-                $lines[] = "- {$entry->class->label()}: ".($entry->outcome === LedgerEntry::RETURNS ? 'returns from '.($entry->backup ?? 'the backup of this plan') : 'lost')." (step {$entry->step})";
+                $lines[] =
+                    "- {$entry->class->label()}: " .
+                    ($entry->outcome === LedgerEntry::RETURNS
+                        ? 'returns from ' . ($entry->backup ?? 'the backup of this plan')
+                        : 'lost') .
+                    " (step {$entry->step})";
             }
         }
 
-        return implode("\n", $lines)."\n";
+        return implode("\n", $lines) . "\n";
     }
 }

@@ -62,7 +62,17 @@ final class Planner
         try {
             return self::offer($situation, $findings);
         } catch (ContradictionError $error) {
-            return Plan::blocked($situation, [...$findings, Finding::of('ORDER-2', Severity::Stop, 'An order that satisfies every rule', 'none', $error->getMessage(), $error->todo)]);
+            return Plan::blocked($situation, [
+                ...$findings,
+                Finding::of(
+                    'ORDER-2',
+                    Severity::Stop,
+                    'An order that satisfies every rule',
+                    'none',
+                    $error->getMessage(),
+                    $error->todo,
+                ),
+            ]);
         }
     }
 
@@ -75,16 +85,37 @@ final class Planner
     {
         if (in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) && $situation->kit !== []) {
             $what = $situation->intent === Intent::Unlock ? 'Unlocking' : 'The way back';
-            yield Finding::of('PLAN-1', Severity::Stop, 'No file in the kit', count($situation->kit).' files', "{$what} needs none; what comes afterwards is a job of its own.", 'Leave the files out.', 'kit');
+            yield Finding::of(
+                'PLAN-1',
+                Severity::Stop,
+                'No file in the kit',
+                count($situation->kit) . ' files',
+                "{$what} needs none; what comes afterwards is a job of its own.",
+                'Leave the files out.',
+                'kit',
+            );
         }
         $mode = $situation->state->mode();
         $way = match ($mode) {
-            Mode::LockedOut => "Its owner opens it with the account that is on it. Nothing here goes around a theft lock.",
-            Mode::Dead => "Leave it on its charger for an hour and try the keys of its bootloader. Where the screen stays black it is a case for a qualified repairer; where it shows a mode, enter that on the page of {$situation->unit->label}.",
+            Mode::LockedOut
+                => 'Its owner opens it with the account that is on it. Nothing here goes around a theft lock.',
+            Mode::Dead
+                => 'Leave it on its charger for an hour and try the keys of its bootloader. Where the screen stays ' .
+                'black it is a case for a qualified repairer; where it shows a mode, enter that on the page of ' .
+                "{$situation->unit->label}.",
             default => null,
         };
         if ($mode !== null && $way !== null) {
-            yield Finding::of('PLAN-2', Severity::Stop, 'A phone that can be worked on', $mode->label(), "The phone is in the state \"{$mode->label()}\".", $way, 'mode', $situation->state->fact('mode'));
+            yield Finding::of(
+                'PLAN-2',
+                Severity::Stop,
+                'A phone that can be worked on',
+                $mode->label(),
+                "The phone is in the state \"{$mode->label()}\".",
+                $way,
+                'mode',
+                $situation->state->fact('mode'),
+            );
         }
     }
 
@@ -96,14 +127,18 @@ final class Planner
         $drafts = [];
         $constraints = [];
         foreach (self::STEP_RULES as $class) {
-            $contribution = (new $class)->contribute($situation);
+            $contribution = (new $class())->contribute($situation);
             array_push($drafts, ...$contribution->steps);
             array_push($constraints, ...$contribution->constraints);
         }
         $mode = $situation->state->mode() ?? Mode::System;
         // Backups and charging depend on what the other steps cost, so these are ordered once without them.
         [$ordered, $walk] = self::walk($situation, $drafts, $constraints, $mode);
-        $preparations = self::preparations($situation, Ledger::of($ordered, $walk, $situation), Budget::of($ordered, $walk, $situation));
+        $preparations = self::preparations(
+            $situation,
+            Ledger::of($ordered, $walk, $situation),
+            Budget::of($ordered, $walk, $situation),
+        );
         if ($preparations !== []) {
             [$ordered, $walk] = self::walk($situation, [...$preparations, ...$drafts], $constraints, $mode);
         }
@@ -112,7 +147,15 @@ final class Planner
         $budget = Budget::of($ordered, $walk, $situation);
         array_push($findings, ...self::battery($situation, $budget), ...self::backups($situation, $ledger));
         foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
-            $findings[] = Finding::of('PROOF', Severity::Stop, 'The plan holds when it is walked over this phone', 'it does not', $problem, null, (string) $index);
+            $findings[] = Finding::of(
+                'PROOF',
+                Severity::Stop,
+                'The plan holds when it is walked over this phone',
+                'it does not',
+                $problem,
+                null,
+                (string) $index,
+            );
         }
         if (Verdict::of($findings)->level === Verdict::STOP) {
             return Plan::blocked($situation, $findings);
@@ -137,11 +180,21 @@ final class Planner
     private static function walk(Situation $situation, array $drafts, array $constraints, Mode $mode): array
     {
         $ordered = Sequencer::order($drafts, $constraints, $mode, $situation->sheet);
-        // Whether the bootloader is unlocked is asked before anything else; until it is answered the walk goes on as if it were.
-        $open = in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) || $situation->state->flag('bootloader.unlocked') !== null ? [] : ['bootloader.unlocked' => true];
+        // Whether the bootloader is unlocked is asked before anything else; until it is answered the walk goes on as
+        // if it were.
+        $open =
+            in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) ||
+            $situation->state->flag('bootloader.unlocked') !== null
+                ? []
+                : ['bootloader.unlocked' => true];
         // The same for an account of which nobody can sign out now: what has to be done about it is asked for.
         $open += $situation->systemIsOut() && $situation->intent->erasesData() ? ['locks.accounts' => false] : [];
-        $start = $situation->state->with($open + ['mode' => $mode->value, 'slot.running' => $situation->state->text('slot.running') ?? $situation->activeSlot()]);
+        $start = $situation->state->with(
+            $open + [
+                'mode' => $mode->value,
+                'slot.running' => $situation->state->text('slot.running') ?? $situation->activeSlot(),
+            ],
+        );
 
         return [$ordered, Walk::over($ordered, $start, $situation->sheet)];
     }
@@ -154,12 +207,31 @@ final class Planner
         $drafts = [];
         $percent = $situation->state->int('battery.percent');
         if ($percent === null || $percent < $budget->neededPercent) {
-            $drafts[] = new StepDraft('prep.charge', Phase::Prepare, new Charge(min(100, $budget->neededPercent), $situation->chargesIn()), [new Reason('PREP-2', 'The battery holds '.($percent === null ? 'an unknown charge' : "{$percent} percent")."; the run needs {$budget->neededPercent}.")]);
+            $drafts[] = new StepDraft(
+                'prep.charge',
+                Phase::Prepare,
+                new Charge(min(100, $budget->neededPercent), $situation->chargesIn()),
+                [
+                    new Reason(
+                        'PREP-2',
+                        'The battery holds ' .
+                            ($percent === null ? 'an unknown charge' : "{$percent} percent") .
+                            "; the run needs {$budget->neededPercent}.",
+                    ),
+                ],
+            );
         }
-        $open = $situation->systemIsOut() ? [] : array_filter($ledger->entries, static fn (LedgerEntry $entry): bool => $entry->isOpen() && $entry->class->canBeBackedUp());
+        $open = $situation->systemIsOut()
+            ? []
+            : array_filter(
+                $ledger->entries,
+                static fn(LedgerEntry $entry): bool => $entry->isOpen() && $entry->class->canBeBackedUp(),
+            );
         if ($open !== []) {
-            $classes = array_values(array_map(static fn (LedgerEntry $entry): LossClass => $entry->class, $open));
-            $drafts[] = new StepDraft('prep.backup', Phase::Prepare, new BackUp($classes), [new Reason('PREP-3', 'These are on the phone, will be lost, and are neither backed up nor waived.')]);
+            $classes = array_values(array_map(static fn(LedgerEntry $entry): LossClass => $entry->class, $open));
+            $drafts[] = new StepDraft('prep.backup', Phase::Prepare, new BackUp($classes), [
+                new Reason('PREP-3', 'These are on the phone, will be lost, and are neither backed up nor waived.'),
+            ]);
         }
 
         return $drafts;
@@ -173,13 +245,39 @@ final class Planner
         $fact = $situation->state->fact('battery.percent');
         $need = "Battery at {$budget->neededPercent} percent or more";
         if (is_int($fact->value) && $fact->value >= $budget->neededPercent) {
-            yield Finding::of('PREP-2', Severity::Clear, $need, "{$fact->value} percent", "It ends near {$budget->batteryAtEnd()} percent, above the reserve of {$situation->house->batteryReservePercent}.", null, '', $fact);
+            yield Finding::of(
+                'PREP-2',
+                Severity::Clear,
+                $need,
+                "{$fact->value} percent",
+                "It ends near {$budget->batteryAtEnd()} percent, above the reserve of " .
+                    "{$situation->house->batteryReservePercent}.",
+                null,
+                '',
+                $fact,
+            );
 
             return;
         }
-        $minutes = is_int($fact->value) ? (int) ceil(($budget->neededPercent - $fact->value) / $situation->sheet->chargePercentPerMinute) : null;
-        $finding = Finding::of('PREP-2', Severity::Settle, $need, $fact->text().(is_int($fact->value) ? ' percent' : ''), "The house floor is {$situation->house->batteryFloorPercent} percent and the run must end above {$situation->house->batteryReservePercent}.", 'Charge first'.($minutes === null ? '' : ", about {$minutes} min").': the plan begins with it. Agree to do it there.', '', $fact);
-        yield $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to charge at the start of the run.') : $finding;
+        $minutes = is_int($fact->value)
+            ? (int) ceil(($budget->neededPercent - $fact->value) / $situation->sheet->chargePercentPerMinute)
+            : null;
+        $finding = Finding::of(
+            'PREP-2',
+            Severity::Settle,
+            $need,
+            $fact->text() . (is_int($fact->value) ? ' percent' : ''),
+            "The house floor is {$situation->house->batteryFloorPercent} percent and the run must end above " .
+                "{$situation->house->batteryReservePercent}.",
+            'Charge first' .
+                ($minutes === null ? '' : ", about {$minutes} min") .
+                ': the plan begins with it. Agree to do it there.',
+            '',
+            $fact,
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to charge at the start of the run.')
+            : $finding;
     }
 
     /**
@@ -195,20 +293,60 @@ final class Planner
             $need = "{$class->label()}: backed up or waived";
             $fact = $situation->state->fact("data.holds.{$class->value}");
             if ($entry->backup !== null) {
-                yield Finding::of('PREP-3', Severity::Clear, $need, "backup {$entry->backup}", 'It can be brought back from there.', null, $class->value, $fact);
-            } elseif ($class === LossClass::ScreenLock && $entry->waived && ! $situation->answers->waives($class)) {
-                yield Finding::of('PREP-3', Severity::Note, $need, 'the plan removes it', $class->consequence(), null, $class->value, $fact);
+                yield Finding::of(
+                    'PREP-3',
+                    Severity::Clear,
+                    $need,
+                    "backup {$entry->backup}",
+                    'It can be brought back from there.',
+                    null,
+                    $class->value,
+                    $fact,
+                );
+            } elseif ($class === LossClass::ScreenLock && $entry->waived && !$situation->answers->waives($class)) {
+                yield Finding::of(
+                    'PREP-3',
+                    Severity::Note,
+                    $need,
+                    'the plan removes it',
+                    $class->consequence(),
+                    null,
+                    $class->value,
+                    $fact,
+                );
             } elseif ($entry->waived) {
-                yield Finding::of('PREP-3', Severity::Note, $need, 'waived', 'You gave it up by name.', null, $class->value, $fact);
+                yield Finding::of(
+                    'PREP-3',
+                    Severity::Note,
+                    $need,
+                    'waived',
+                    'You gave it up by name.',
+                    null,
+                    $class->value,
+                    $fact,
+                );
             } else {
                 $key = "PREP-3:{$class->value}";
                 $remedy = match (true) {
-                    ! $class->canBeBackedUp() => $class->consequence().' Then waive it by name.',
-                    $situation->systemIsOut() => 'The system does not start, so that the plan cannot back it up. Record a backup that was made before, or by the recovery, or waive it by name.',
+                    !$class->canBeBackedUp() => $class->consequence() . ' Then waive it by name.',
+                    $situation->systemIsOut()
+                        => 'The system does not start, so that the plan cannot back it up. Record a backup that ' .
+                        'was made before, or by the recovery, or waive it by name.',
                     default => 'Record a backup, agree that the plan makes one first, or waive it by name.',
                 };
-                $finding = Finding::of('PREP-3', Severity::Settle, $need, $entry->known ? 'on the phone' : 'perhaps on the phone', "Step {$entry->step} takes it.", $remedy, $class->value, $fact);
-                yield $class->canBeBackedUp() && ! $situation->systemIsOut() && $situation->answers->agreedTo($key) ? $finding->settled('You agreed to back it up at the start of the run.') : $finding;
+                $finding = Finding::of(
+                    'PREP-3',
+                    Severity::Settle,
+                    $need,
+                    $entry->known ? 'on the phone' : 'perhaps on the phone',
+                    "Step {$entry->step} takes it.",
+                    $remedy,
+                    $class->value,
+                    $fact,
+                );
+                yield $class->canBeBackedUp() && !$situation->systemIsOut() && $situation->answers->agreedTo($key)
+                    ? $finding->settled('You agreed to back it up at the start of the run.')
+                    : $finding;
             }
         }
     }
@@ -224,7 +362,7 @@ final class Planner
         foreach ($ordered as $index => $draft) {
             $before = $walk->before[$index];
             $gate = null;
-            if ($draft->operation->writes() && ! $written) {
+            if ($draft->operation->writes() && !$written) {
                 $gate = 'This is the first step that writes to the phone.';
                 $written = true;
             }
@@ -235,13 +373,25 @@ final class Planner
             $worst = $afterwards->worseThan($during) ? $afterwards : $during;
             if ($worst->worseThan($was)) {
                 $gate = match (true) {
-                    $during->level === WayBack::NO_SYSTEM && $afterwards->level !== WayBack::NO_SYSTEM => 'While this step runs no system starts.',
+                    $during->level === WayBack::NO_SYSTEM && $afterwards->level !== WayBack::NO_SYSTEM
+                        => 'While this step runs no system starts.',
                     $worst->level !== WayBack::DATA_GONE => 'From here no system starts until the work is done.',
                     $afterwards->level === WayBack::DATA_GONE => 'After this step the data on the phone is gone.',
-                    default => 'This step replaces the data on the phone; if it stops in the middle, the data is there only in part.',
+                    default
+                        => 'This step replaces the data on the phone; if it stops in the middle, the data is there ' .
+                        'only in part.',
                 };
             }
-            $steps[] = Step::of($index + 1, $draft, $budget->timings[$index], $before, $after, $situation->sheet, $gate, $budget->batteryAfter[$index]);
+            $steps[] = Step::of(
+                $index + 1,
+                $draft,
+                $budget->timings[$index],
+                $before,
+                $after,
+                $situation->sheet,
+                $gate,
+                $budget->batteryAfter[$index],
+            );
         }
 
         return $steps;

@@ -7,7 +7,5 @@ namespace Tornavis\Core\Plan;
 /** Why a step is there, or why it is where it is. */
 final readonly class Reason
 {
-    public function __construct(public string $rule, public string $text)
-    {
-    }
+    public function __construct(public string $rule, public string $text) {}
 }

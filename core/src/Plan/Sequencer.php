@@ -33,7 +33,7 @@ final class Sequencer
      */
     private function __construct(array $drafts, private readonly array $constraints)
     {
-        usort($drafts, static fn (StepDraft $a, StepDraft $b): int => $a->phase->order() <=> $b->phase->order());
+        usort($drafts, static fn(StepDraft $a, StepDraft $b): int => $a->phase->order() <=> $b->phase->order());
         $this->drafts = $drafts;
         foreach ($drafts as $i => $later) {
             $this->before[$i] = 0;
@@ -62,10 +62,26 @@ final class Sequencer
         $mode = $from;
         foreach ($order as $index) {
             $draft = $sequencer->drafts[$index];
-            foreach ($mode->wayTo($draft->operation->mode()) ?? throw ContradictionError::noWay($mode->label(), $draft->operation->mode()->label(), $draft->operation->title()) as $next) {
-                $steps[] = new StepDraft("{$draft->key}/to-{$next->value}", $draft->phase, self::way($mode, $next, $sheet), [
-                    new Reason('MODE', "\"{$draft->operation->title()}\" happens in {$draft->operation->mode()->label()}."),
-                ]);
+            foreach (
+                $mode->wayTo($draft->operation->mode()) ??
+                    throw ContradictionError::noWay(
+                        $mode->label(),
+                        $draft->operation->mode()->label(),
+                        $draft->operation->title(),
+                    )
+                as $next
+            ) {
+                $steps[] = new StepDraft(
+                    "{$draft->key}/to-{$next->value}",
+                    $draft->phase,
+                    self::way($mode, $next, $sheet),
+                    [
+                        new Reason(
+                            'MODE',
+                            "\"{$draft->operation->title()}\" happens in {$draft->operation->mode()->label()}.",
+                        ),
+                    ],
+                );
                 $mode = $next;
             }
             $steps[] = $draft;
@@ -75,10 +91,17 @@ final class Sequencer
         return $steps;
     }
 
-    /** No command leads into the maker's PC flash mode, and out of it only to a system that starts; none reaches a phone that is off or does not start. */
+    /**
+     * No command leads into the maker's PC flash mode, and out of it only to a system that starts; none reaches a
+     * phone that is off or does not start.
+     */
     private static function way(Mode $from, Mode $to, ModelSheet $sheet): Operation
     {
-        return $to === Mode::Download || ($from->isDeaf() && $to !== Mode::System) || ($from === Mode::Download && $to !== Mode::System) ? new EnterByKeys($from, $to, $sheet->keys[$to->value] ?? []) : new Reboot($from, $to);
+        return $to === Mode::Download ||
+            ($from->isDeaf() && $to !== Mode::System) ||
+            ($from === Mode::Download && $to !== Mode::System)
+            ? new EnterByKeys($from, $to, $sheet->keys[$to->value] ?? [])
+            : new Reboot($from, $to);
     }
 
     /**
@@ -99,12 +122,12 @@ final class Sequencer
         }
         $best = null;
         foreach ($this->drafts as $i => $draft) {
-            if (($done >> $i & 1) === 1 || ($this->before[$i] & ~$done) !== 0) {
+            if ((($done >> $i) & 1) === 1 || ($this->before[$i] & ~$done) !== 0) {
                 continue;
             }
             $way = $mode->wayTo($draft->operation->mode());
             $changes = $way === null ? 99 : count($way);
-            [$rest, $order] = $this->best($done | 1 << $i, $draft->operation->modeAfter());
+            [$rest, $order] = $this->best($done | (1 << $i), $draft->operation->modeAfter());
             if ($best === null || $changes + $rest < $best[0]) {
                 $best = [$changes + $rest, [$i, ...$order]];
             }
@@ -116,11 +139,17 @@ final class Sequencer
     /** Names the steps that go round in a circle, and the rules that order them so. */
     private function contradiction(int $done): ContradictionError
     {
-        $left = array_filter($this->drafts, static fn (int $i): bool => ($done >> $i & 1) === 0, ARRAY_FILTER_USE_KEY);
+        $left = array_filter($this->drafts, static fn(int $i): bool => (($done >> $i) & 1) === 0, ARRAY_FILTER_USE_KEY);
         do {
             // What nothing waits for is no part of it.
             $before = count($left);
-            $left = array_filter($left, fn (StepDraft $one): bool => array_filter($left, fn (StepDraft $other): bool => $this->rules($one, $other) !== []) !== []);
+            $left = array_filter(
+                $left,
+                fn(StepDraft $one): bool => array_filter(
+                    $left,
+                    fn(StepDraft $other): bool => $this->rules($one, $other) !== [],
+                ) !== [],
+            );
         } while (count($left) < $before);
         $rules = [];
         foreach ($left as $one) {
@@ -129,7 +158,10 @@ final class Sequencer
             }
         }
 
-        return ContradictionError::cycle(array_values(array_map(static fn (StepDraft $draft): string => $draft->operation->title(), $left)), array_values(array_unique($rules)));
+        return ContradictionError::cycle(
+            array_values(array_map(static fn(StepDraft $draft): string => $draft->operation->title(), $left)),
+            array_values(array_unique($rules)),
+        );
     }
 
     /**
@@ -137,8 +169,11 @@ final class Sequencer
      */
     private function rules(StepDraft $one, StepDraft $other): array
     {
-        $orders = array_filter($this->constraints, static fn (Constraint $constraint): bool => $one !== $other && $constraint->orders($one->key, $other->key));
+        $orders = array_filter(
+            $this->constraints,
+            static fn(Constraint $constraint): bool => $one !== $other && $constraint->orders($one->key, $other->key),
+        );
 
-        return array_values(array_map(static fn (Constraint $constraint): string => $constraint->rule, $orders));
+        return array_values(array_map(static fn(Constraint $constraint): string => $constraint->rule, $orders));
     }
 }

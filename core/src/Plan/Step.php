@@ -37,17 +37,24 @@ final readonly class Step
         public WayBack $wayBackDuring,
         public ?string $gate,
         public ?int $batteryAfter,
-    ) {
-    }
+    ) {}
 
-    public static function of(int $number, StepDraft $draft, Timing $timing, State $before, State $after, ModelSheet $sheet, ?string $gate, ?int $batteryAfter): self
-    {
+    public static function of(
+        int $number,
+        StepDraft $draft,
+        Timing $timing,
+        State $before,
+        State $after,
+        ModelSheet $sheet,
+        ?string $gate,
+        ?int $batteryAfter,
+    ): self {
         return new self(
             $number,
             $draft,
             $timing,
             $before->changesTo($after),
-            array_map(static fn (LossClass $class): string => $class->value, $draft->operation->losses($before)),
+            array_map(static fn(LossClass $class): string => $class->value, $draft->operation->losses($before)),
             $draft->operation->midway($before),
             WayBack::from($after, $sheet),
             WayBack::from($before->with($draft->operation->midway($before)), $sheet),
@@ -77,7 +84,7 @@ final readonly class Step
             'expectedSeconds' => $this->timing->expectedSeconds,
             'longSeconds' => $this->timing->longSeconds,
             'giveUpSeconds' => $this->timing->giveUpSeconds,
-            'reasons' => array_map(static fn (Reason $reason): array => get_object_vars($reason), $this->draft->reasons),
+            'reasons' => array_map(static fn(Reason $reason): array => get_object_vars($reason), $this->draft->reasons),
             'instruction' => $operation->instruction(),
             'youWillSee' => $operation->youWillSee(),
             'evidence' => $operation->evidence(),

@@ -13,7 +13,10 @@ final readonly class StepDraft
      * @param  string  $key  unique in the plan; its beginning is what constraints name ("base.firmware.b")
      * @param  list<Reason>  $reasons
      */
-    public function __construct(public string $key, public Phase $phase, public Operation $operation, public array $reasons)
-    {
-    }
+    public function __construct(
+        public string $key,
+        public Phase $phase,
+        public Operation $operation,
+        public array $reasons,
+    ) {}
 }

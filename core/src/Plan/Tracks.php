@@ -23,10 +23,19 @@ final class Tracks
     {
         $tracks = [];
         foreach ($sheet->slots as $slot) {
-            $name = $slot === '-' ? 'System' : 'Slot '.strtoupper($slot);
-            $tracks[] = ['track' => $name, 'segments' => self::segments($states, static fn (State $state): array => self::slot($state, $states[0], $sheet, $slot))];
+            $name = $slot === '-' ? 'System' : 'Slot ' . strtoupper($slot);
+            $tracks[] = [
+                'track' => $name,
+                'segments' => self::segments(
+                    $states,
+                    static fn(State $state): array => self::slot($state, $states[0], $sheet, $slot),
+                ),
+            ];
         }
-        $tracks[] = ['track' => 'Data', 'segments' => self::segments($states, static fn (State $state): array => self::data($state, $states[0]))];
+        $tracks[] = [
+            'track' => 'Data',
+            'segments' => self::segments($states, static fn(State $state): array => self::data($state, $states[0])),
+        ];
 
         return $tracks;
     }
@@ -58,19 +67,25 @@ final class Tracks
      */
     private static function slot(State $state, State $first, ModelSheet $sheet, string $slot): array
     {
-        $os = $state->text("slot.{$slot}.os.state") === 'complete'
-            ? trim("{$state->text("slot.{$slot}.os.family")} {$state->text("slot.{$slot}.os.version")}")
-            : 'no system';
-        $recovery = trim("{$state->text("slot.{$slot}.recovery.family")} {$state->text("slot.{$slot}.recovery.version")}");
+        $os =
+            $state->text("slot.{$slot}.os.state") === 'complete'
+                ? trim("{$state->text("slot.{$slot}.os.family")} {$state->text("slot.{$slot}.os.version")}")
+                : 'no system';
+        $recovery = trim(
+            "{$state->text("slot.{$slot}.recovery.family")} {$state->text("slot.{$slot}.recovery.version")}",
+        );
         $starts = Starting::starts($state, $sheet, $slot);
         $label = implode(' · ', [
             $os,
-            'firmware '.($state->text("slot.{$slot}.firmware.version") ?? 'unknown'),
+            'firmware ' . ($state->text("slot.{$slot}.firmware.version") ?? 'unknown'),
             $starts ? 'starts' : ($recovery === '' ? 'does not start' : "{$recovery} starts"),
         ]);
         $tone = match (true) {
             $state->text("slot.{$slot}.os.buildId") !== $first->text("slot.{$slot}.os.buildId") => 'new',
-            $state->text("slot.{$slot}.firmware.version") !== $first->text("slot.{$slot}.firmware.version"), $recovery !== trim("{$first->text("slot.{$slot}.recovery.family")} {$first->text("slot.{$slot}.recovery.version")}") => 'changed',
+            $state->text("slot.{$slot}.firmware.version") !== $first->text("slot.{$slot}.firmware.version"),
+            $recovery !==
+                trim("{$first->text("slot.{$slot}.recovery.family")} {$first->text("slot.{$slot}.recovery.version")}")
+                => 'changed',
             default => 'plain',
         };
 
@@ -89,7 +104,10 @@ final class Tracks
 
         return $writer === null
             ? ['unknown', 'plain']
-            : ["written by {$writer}, ".self::encryption($state->text('data.encryption')), $writer === $first->text('data.writtenBy') && $first->flag('data.empty') !== true ? 'plain' : 'new'];
+            : [
+                "written by {$writer}, " . self::encryption($state->text('data.encryption')),
+                $writer === $first->text('data.writtenBy') && $first->flag('data.empty') !== true ? 'plain' : 'new',
+            ];
     }
 
     private static function encryption(?string $encryption): string

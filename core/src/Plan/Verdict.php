@@ -16,16 +16,16 @@ final readonly class Verdict
 
     public const STOP = 'stop';
 
-    private function __construct(public string $level, public int $toSettle)
-    {
-    }
+    private function __construct(public string $level, public int $toSettle) {}
 
     /**
      * @param  list<Finding>  $findings
      */
     public static function of(array $findings): self
     {
-        $count = static fn (Severity $severity): int => count(array_filter($findings, static fn (Finding $f): bool => $f->severity === $severity));
+        $count = static fn(Severity $severity): int => count(
+            array_filter($findings, static fn(Finding $f): bool => $f->severity === $severity),
+        );
         $open = $count(Severity::Settle);
 
         return new self($count(Severity::Stop) > 0 ? self::STOP : ($open > 0 ? self::SETTLE : self::CLEAR), $open);

@@ -15,9 +15,7 @@ final readonly class Walk
      * @param  list<State>  $before  the state before each step
      * @param  list<string>  $problems  empty when every precondition holds
      */
-    private function __construct(public array $before, public State $end, public array $problems)
-    {
-    }
+    private function __construct(public array $before, public State $end, public array $problems) {}
 
     /**
      * @param  list<StepDraft>  $steps
@@ -30,7 +28,9 @@ final readonly class Walk
             $before[] = $state;
             $number = $index + 1;
             if ($state->mode() !== null && $state->mode() !== $draft->operation->mode()) {
-                $problems[] = "Step {$number}, {$draft->operation->title()}: the phone would be in {$state->mode()->label()}, not in {$draft->operation->mode()->label()}.";
+                $problems[] =
+                    "Step {$number}, {$draft->operation->title()}: the phone would be in " .
+                    "{$state->mode()->label()}, not in {$draft->operation->mode()->label()}.";
             }
             foreach ($draft->operation->refusals($state, $sheet) as $refusal) {
                 $problems[] = "Step {$number}, {$draft->operation->title()}: {$refusal}";

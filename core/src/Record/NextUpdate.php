@@ -21,8 +21,14 @@ final class NextUpdate
      */
     public static function advice(array $facts): array
     {
-        $state = State::of(...array_map(static fn (string $name, mixed $value): Fact => Fact::of($name, $value, Source::Phone), array_keys($facts), $facts));
-        $slot = 'slot.'.($state->activeSlot() ?? '-');
+        $state = State::of(
+            ...array_map(
+                static fn(string $name, mixed $value): Fact => Fact::of($name, $value, Source::Phone),
+                array_keys($facts),
+                $facts,
+            ),
+        );
+        $slot = 'slot.' . ($state->activeSlot() ?? '-');
         $family = $state->text("{$slot}.os.family");
         $version = $state->text("{$slot}.os.version");
         if ($family === null || $state->text("{$slot}.os.state") !== 'complete') {
@@ -32,22 +38,54 @@ final class NextUpdate
         $firmware = $state->text("{$slot}.firmware.version");
         $stock = $state->flag("{$slot}.os.stock") === true;
         $services = $state->text("{$slot}.os.services");
-        $again = array_filter([
-            // A build that brings its services brings them again.
-            in_array($services, [null, 'its own', 'none'], true) ? null : "{$services}, in the one for the release of the update and before its first start",
-            $state->text("{$slot}.kernel.name") === null ? null : "the kernel {$state->text("{$slot}.kernel.name")}, in the one for the release of the update",
-            $state->text("{$slot}.root"),
-        ], is_string(...));
+        $again = array_filter(
+            [
+                // A build that brings its services brings them again.
+                in_array($services, [null, 'its own', 'none'], true)
+                    ? null
+                    : "{$services}, in the one for the release of the update and before its first start",
+                $state->text("{$slot}.kernel.name") === null
+                    ? null
+                    : "the kernel {$state->text("{$slot}.kernel.name")}, in the one for the release of the update",
+                $state->text("{$slot}.root"),
+            ],
+            is_string(...),
+        );
 
-        return array_values(array_filter([
-            $stock
-                ? 'Updates come from the maker and put its own recovery back; where you want another one, put it in again.'
-                : "Take a full build of {$family}".($version === null ? '' : " newer than {$version}").($signer === null ? ' by the same publisher' : ' signed with the same key ('.substr($signer, 0, 12).'…)').': it goes in over what is there, and the data stays. Another family or key means an erase.',
-            $stock || $firmware === null ? null : "It stands on firmware {$firmware}. Look at the card of the new build before it goes in: it may ask for newer".(str_starts_with($slot, 'slot.-') ? '.' : ', often in both slots.'),
-            $again === [] ? null : 'These go out with an update and have to go in again: '.implode('; ', $again).'.',
-            $state->flag("{$slot}.encryption.off") === true ? 'The data is not encrypted. Put the encryption disabler in again before the first start, or the start encrypts it.' : null,
-            $state->flag("{$slot}.verification.on") === false && ! $stock ? 'Verification is off. If the update brings it back, it has to go off again before the first start.' : null,
-            'Make a backup off the phone first, charge it, and read what other people with this model say of the new build.',
-        ], is_string(...)));
+        return array_values(
+            array_filter(
+                [
+                    $stock
+                        ? 'Updates come from the maker and put its own recovery back; where you want another one, ' .
+                            'put it in again.'
+                        : "Take a full build of {$family}" .
+                            ($version === null ? '' : " newer than {$version}") .
+                            ($signer === null
+                                ? ' by the same publisher'
+                                : ' signed with the same key (' . substr($signer, 0, 12) . '…)') .
+                            ': it goes in over what is there, and the data stays. Another family or key means an ' .
+                            'erase.',
+                    $stock || $firmware === null
+                        ? null
+                        : "It stands on firmware {$firmware}. Look at the card of the new build before it goes in: " .
+                            'it may ask for newer' .
+                            (str_starts_with($slot, 'slot.-') ? '.' : ', often in both slots.'),
+                    $again === []
+                        ? null
+                        : 'These go out with an update and have to go in again: ' . implode('; ', $again) . '.',
+                    $state->flag("{$slot}.encryption.off") === true
+                        ? 'The data is not encrypted. Put the encryption disabler in again before the first start, ' .
+                            'or the start encrypts it.'
+                        : null,
+                    $state->flag("{$slot}.verification.on") === false && !$stock
+                        ? 'Verification is off. If the update brings it back, it has to go off again before the ' .
+                            'first start.'
+                        : null,
+                    'Make a backup off the phone first, charge it, and read what other people with this model say ' .
+                    'of the new build.',
+                ],
+                is_string(...),
+            ),
+        );
     }
 }

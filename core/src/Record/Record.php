@@ -29,8 +29,7 @@ final readonly class Record
         private array $events,
         private RunState $state,
         private string $signed,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
@@ -43,14 +42,48 @@ final readonly class Record
     }
 
     /**
-     * @return array{unit: string, codename: string, build: string, intent: string, status: string, startedAt: ?string, endedAt: ?string, journalIsWhole: bool, signed: string, changes: list<array{name: string, label: string, before: string, after: string, seen: bool}>, steps: list<array{number: int, title: string, expectedSeconds: int, seconds: ?int, done: bool, evidence: string}>, files: list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}>, deviations: list<array{at: string, step: ?int, says: string}>, losses: list<array{label: string, says: string}>, notes: list<array{at: string, step: ?int, note: string}>, nextUpdate: list<string>} as in docs/formats/api/record.schema.json
+     * @return array{
+     *     unit: string,
+     *     codename: string,
+     *     build: string,
+     *     intent: string,
+     *     status: string,
+     *     startedAt: ?string,
+     *     endedAt: ?string,
+     *     journalIsWhole: bool,
+     *     signed: string,
+     *     changes: list<array{name: string, label: string, before: string, after: string, seen: bool}>,
+     *     steps: list<array{
+     *         number: int,
+     *         title: string,
+     *         expectedSeconds: int,
+     *         seconds: ?int,
+     *         done: bool,
+     *         evidence: string
+     *     }>,
+     *     files: list<array{
+     *         name: string,
+     *         title: string,
+     *         kind: ?string,
+     *         sizeBytes: int,
+     *         sha256: ?string,
+     *         integrity: string
+     *     }>,
+     *     deviations: list<array{at: string, step: ?int, says: string}>,
+     *     losses: list<array{label: string, says: string}>,
+     *     notes: list<array{at: string, step: ?int, note: string}>,
+     *     nextUpdate: list<string>
+     * } as in docs/formats/api/record.schema.json
      */
     public function toArray(): array
     {
         return [
             'unit' => $this->planned('unit'),
             'codename' => $this->planned('codename'),
-            'build' => $this->planned('build') !== '' ? $this->planned('build') : (Intent::tryFrom($this->planned('intent'))?->label() ?? ''),
+            'build' =>
+                $this->planned('build') !== ''
+                    ? $this->planned('build')
+                    : Intent::tryFrom($this->planned('intent'))?->label() ?? '',
             'intent' => $this->planned('intent'),
             'status' => $this->state->status,
             'startedAt' => $this->events[0]->at ?? null,
@@ -79,7 +112,9 @@ final readonly class Record
         $lines = [
             "# {$data['codename']} {$data['unit']}: {$data['build']}",
             '',
-            "Status: {$data['status']}. Started {$data['startedAt']}, last event {$data['endedAt']}. The journal is ".($data['journalIsWhole'] ? 'whole' : 'NOT whole')." and {$data['signed']}.",
+            "Status: {$data['status']}. Started {$data['startedAt']}, last event {$data['endedAt']}. The journal is " .
+            ($data['journalIsWhole'] ? 'whole' : 'NOT whole') .
+            " and {$data['signed']}.",
             '',
             '## Before and after',
             '',
@@ -87,30 +122,57 @@ final readonly class Record
             '|---|---|---|---|',
         ];
         foreach ($this->changes() as $row) {
-            $lines[] = "| {$row['label']} | {$row['before']} | {$row['after']} | ".($row['seen'] ? 'on the phone' : 'predicted').' |';
+            $lines[] =
+                "| {$row['label']} | {$row['before']} | {$row['after']} | " .
+                ($row['seen'] ? 'on the phone' : 'predicted') .
+                ' |';
         }
         array_push($lines, '', '## Steps', '', '| | step | planned | took | evidence |', '|---|---|---|---|---|');
         foreach ($this->steps() as $row) {
             $took = $row['seconds'] === null ? '' : "{$row['seconds']} s";
-            $lines[] = "| {$row['number']} | {$row['title']} | {$row['expectedSeconds']} s | {$took} | {$row['evidence']} |";
+            $lines[] =
+                "| {$row['number']} | {$row['title']} | {$row['expectedSeconds']} s | {$took} | " .
+                "{$row['evidence']} |";
         }
         array_push($lines, '', '## Files', '', '| file | bytes | SHA-256 | |', '|---|---|---|---|');
         foreach ($this->files() as $row) {
             $lines[] = "| {$row['name']} | {$row['sizeBytes']} | {$row['sha256']} | {$row['integrity']} |";
         }
         $lists = [
-            'What was given up or comes back' => array_map(static fn (array $row): string => "{$row['label']}: {$row['says']}", $this->losses()),
-            'Notes' => array_map(static fn (array $row): string => "{$row['at']}: ".preg_replace('/\s*\R\s*/', ' ', $row['note']), $this->notes()),
+            'What was given up or comes back' => array_map(
+                static fn(array $row): string => "{$row['label']}: {$row['says']}",
+                $this->losses(),
+            ),
+            'Notes' => array_map(
+                static fn(array $row): string => "{$row['at']}: " . preg_replace('/\s*\R\s*/', ' ', $row['note']),
+                $this->notes(),
+            ),
             'At the next update' => $data['nextUpdate'],
         ];
         foreach ($lists as $title => $entries) {
-            $entries === [] ?: array_push($lines, '', "## {$title}", '', ...array_map(static fn (string $entry): string => "- {$entry}", $entries));
+            $entries === [] ?:
+            array_push(
+                $lines,
+                '',
+                "## {$title}",
+                '',
+                ...array_map(static fn(string $entry): string => "- {$entry}", $entries),
+            );
         }
         if ($this->deviations() !== []) {
-            array_push($lines, '', '## What went otherwise', '', ...array_map(static fn (array $row): string => "- {$row['at']}, step {$row['step']}: {$row['says']}", $this->deviations()));
+            array_push(
+                $lines,
+                '',
+                '## What went otherwise',
+                '',
+                ...array_map(
+                    static fn(array $row): string => "- {$row['at']}, step {$row['step']}: {$row['says']}",
+                    $this->deviations(),
+                ),
+            );
         }
 
-        return implode("\n", $lines)."\n";
+        return implode("\n", $lines) . "\n";
     }
 
     /** Whether every line carries the hash of the one before and its own, and the first one the sum of this plan. */
@@ -118,7 +180,7 @@ final readonly class Record
     {
         $previous = JournalEvent::BEGINNING;
         foreach ($this->events as $event) {
-            if ($event->previous !== $previous || ! $event->isWhole()) {
+            if ($event->previous !== $previous || !$event->isWhole()) {
                 return false;
             }
             $previous = $event->hash;
@@ -134,7 +196,10 @@ final readonly class Record
     {
         $seen = [];
         foreach ($this->events as $event) {
-            if (in_array($event->kind, [EventKind::Answered, EventKind::Returned], true) && is_array($event->data['facts'] ?? null)) {
+            if (
+                in_array($event->kind, [EventKind::Answered, EventKind::Returned], true) &&
+                is_array($event->data['facts'] ?? null)
+            ) {
                 $seen = array_merge($seen, $event->data['facts']);
             }
         }
@@ -142,17 +207,30 @@ final readonly class Record
         /** @var array<string, FactValue> $before */
         $before = $this->plan['before'];
         foreach ($this->state->facts as $name => $after) {
-            if (($before[$name] ?? null) !== $after && ! str_starts_with($name, 'link.') && $name !== 'slot.running') {
-                $rows[] = ['name' => $name, 'label' => StateField::label($name), 'before' => StateField::say($name, $before[$name] ?? null), 'after' => StateField::say($name, $after), 'seen' => array_key_exists($name, $seen) && $seen[$name] === $after];
+            if (($before[$name] ?? null) !== $after && !str_starts_with($name, 'link.') && $name !== 'slot.running') {
+                $rows[] = [
+                    'name' => $name,
+                    'label' => StateField::label($name),
+                    'before' => StateField::say($name, $before[$name] ?? null),
+                    'after' => StateField::say($name, $after),
+                    'seen' => array_key_exists($name, $seen) && $seen[$name] === $after,
+                ];
             }
         }
-        usort($rows, static fn (array $a, array $b): int => $a['name'] <=> $b['name']);
+        usort($rows, static fn(array $a, array $b): int => $a['name'] <=> $b['name']);
 
         return $rows;
     }
 
     /**
-     * @return list<array{number: int, title: string, expectedSeconds: int, seconds: ?int, done: bool, evidence: string}>
+     * @return list<array{
+     *     number: int,
+     *     title: string,
+     *     expectedSeconds: int,
+     *     seconds: ?int,
+     *     done: bool,
+     *     evidence: string
+     * }>
      */
     private function steps(): array
     {
@@ -165,25 +243,54 @@ final readonly class Record
         /** @var list<array{number: int, title: string, expectedSeconds: int}> $steps */
         $steps = $this->plan['steps'];
 
-        return array_map(fn (array $step): array => [
-            'number' => $step['number'],
-            'title' => $step['title'],
-            'expectedSeconds' => $step['expectedSeconds'],
-            'seconds' => $this->state->seconds[$step['number']] ?? null,
-            'done' => $this->state->steps[$step['number']] === 'done',
-            'evidence' => $evidence[$step['number']] ?? '',
-        ], $steps);
+        return array_map(
+            fn(array $step): array => [
+                'number' => $step['number'],
+                'title' => $step['title'],
+                'expectedSeconds' => $step['expectedSeconds'],
+                'seconds' => $this->state->seconds[$step['number']] ?? null,
+                'done' => $this->state->steps[$step['number']] === 'done',
+                'evidence' => $evidence[$step['number']] ?? '',
+            ],
+            $steps,
+        );
     }
 
     /**
-     * @return list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}>
+     * @return list<array{
+     *     name: string,
+     *     title: string,
+     *     kind: ?string,
+     *     sizeBytes: int,
+     *     sha256: ?string,
+     *     integrity: string
+     * }>
      */
     private function files(): array
     {
-        /** @var list<array{name: string, title: string, kind: ?string, sizeBytes: int, sha256: ?string, integrity: string}> $kit */
+        /**
+         * @var list<array{
+         *     name: string,
+         *     title: string,
+         *     kind: ?string,
+         *     sizeBytes: int,
+         *     sha256: ?string,
+         *     integrity: string
+         * }> $kit
+         */
         $kit = $this->plan['kit'];
 
-        return array_map(static fn (array $file): array => ['name' => $file['name'], 'title' => $file['title'], 'kind' => $file['kind'], 'sizeBytes' => $file['sizeBytes'], 'sha256' => $file['sha256'], 'integrity' => $file['integrity']], $kit);
+        return array_map(
+            static fn(array $file): array => [
+                'name' => $file['name'],
+                'title' => $file['title'],
+                'kind' => $file['kind'],
+                'sizeBytes' => $file['sizeBytes'],
+                'sha256' => $file['sha256'],
+                'integrity' => $file['integrity'],
+            ],
+            $kit,
+        );
     }
 
     /**
@@ -193,9 +300,18 @@ final readonly class Record
     {
         $rows = [];
         foreach ($this->events as $event) {
-            $tells = in_array($event->kind, [EventKind::Lost, EventKind::Returned], true) || ($event->kind === EventKind::Asked && in_array($event->text('about'), RunState::TROUBLES, true));
+            $tells =
+                in_array($event->kind, [EventKind::Lost, EventKind::Returned], true) ||
+                ($event->kind === EventKind::Asked && in_array($event->text('about'), RunState::TROUBLES, true));
             if ($tells || $event->kind === EventKind::Stopped) {
-                $rows[] = ['at' => $event->at, 'step' => $event->step, 'says' => $event->kind === EventKind::Stopped ? 'Stopped. '.$event->text('wayBack') : $event->text('says')];
+                $rows[] = [
+                    'at' => $event->at,
+                    'step' => $event->step,
+                    'says' =>
+                        $event->kind === EventKind::Stopped
+                            ? 'Stopped. ' . $event->text('wayBack')
+                            : $event->text('says'),
+                ];
             }
         }
 
@@ -210,17 +326,32 @@ final readonly class Record
     private function losses(): array
     {
         $rows = [];
-        /** @var list<array{class: string, label: string, outcome: string, step: ?int, backup: ?string, backedUpByPlan: bool, waived: bool}> $ledger */
+        /**
+         * @var list<array{
+         *     class: string,
+         *     label: string,
+         *     outcome: string,
+         *     step: ?int,
+         *     backup: ?string,
+         *     backedUpByPlan: bool,
+         *     waived: bool
+         * }> $ledger
+         */
         $ledger = $this->plan['ledger'] ?? [];
         foreach ($ledger as $entry) {
             if ($entry['step'] !== null) {
-                $rows[] = ['label' => $entry['label'], 'says' => "step {$entry['step']} took it; ".match (true) {
-                    $entry['backup'] !== null => "it is in the backup \"{$entry['backup']}\"",
-                    $entry['backedUpByPlan'] => 'the plan made a backup of it first',
-                    $entry['class'] === LossClass::ScreenLock->value => 'it is set up anew by hand',
-                    $entry['waived'] => 'it was given up by name',
-                    default => 'nothing brings it back',
-                }];
+                $rows[] = [
+                    'label' => $entry['label'],
+                    'says' =>
+                        "step {$entry['step']} took it; " .
+                        match (true) {
+                            $entry['backup'] !== null => "it is in the backup \"{$entry['backup']}\"",
+                            $entry['backedUpByPlan'] => 'the plan made a backup of it first',
+                            $entry['class'] === LossClass::ScreenLock->value => 'it is set up anew by hand',
+                            $entry['waived'] => 'it was given up by name',
+                            default => 'nothing brings it back',
+                        },
+                ];
             }
         }
 
@@ -232,8 +363,21 @@ final readonly class Record
      */
     private function notes(): array
     {
-        $notes = array_filter($this->events, static fn (JournalEvent $event): bool => $event->text('note') !== '' && in_array($event->kind, [EventKind::Noted, EventKind::Told, EventKind::Stopped], true));
+        $notes = array_filter(
+            $this->events,
+            static fn(JournalEvent $event): bool => $event->text('note') !== '' &&
+                in_array($event->kind, [EventKind::Noted, EventKind::Told, EventKind::Stopped], true),
+        );
 
-        return array_values(array_map(static fn (JournalEvent $event): array => ['at' => $event->at, 'step' => $event->step, 'note' => $event->text('note')], $notes));
+        return array_values(
+            array_map(
+                static fn(JournalEvent $event): array => [
+                    'at' => $event->at,
+                    'step' => $event->step,
+                    'note' => $event->text('note'),
+                ],
+                $notes,
+            ),
+        );
     }
 }

@@ -42,33 +42,27 @@ final readonly class Conductor
     {
         $state = $this->state();
         if ($state->status === RunState::NOT_STARTED) {
-            return $this->written(
-                $state,
+            return $this->written($state, [
+                EventKind::Started,
+                null,
                 [
-                    EventKind::Started,
-                    null,
-                    [
-                        'unit' => $this->plan['unit'],
-                        'build' => $this->plan['build'],
-                        'plan' => PlanSeal::of($this->plan),
-                        'link' => $this->link->name(),
-                        'steps' => count($this->steps),
-                    ],
+                    'unit' => $this->plan['unit'],
+                    'build' => $this->plan['build'],
+                    'plan' => PlanSeal::of($this->plan),
+                    'link' => $this->link->name(),
+                    'steps' => count($this->steps),
                 ],
-            );
+            ]);
         }
-        if (! $state->mayGoOn()) {
+        if (!$state->mayGoOn()) {
             return $state;
         }
         if ($state->step === null) {
-            return $this->written(
-                $state,
-                [
-                    EventKind::Ended,
-                    null,
-                    ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)],
-                ],
-            );
+            return $this->written($state, [
+                EventKind::Ended,
+                null,
+                ['ok' => true, 'says' => 'Every step was done and seen.', 'seconds' => array_sum($state->seconds)],
+            ]);
         }
         try {
             if ($state->status === RunState::LOST || $state->wasInterrupted()) {
@@ -109,16 +103,17 @@ final readonly class Conductor
     private function askAboutFile(PlannedStep $step, FileChanged $changed): void
     {
         if (in_array($this->state()->steps[$step->number], ['intended', 'sent'], true)) {
-            $this->journal->append(
-                EventKind::Answered,
-                $step->number,
-                ['ok' => false, 'says' => $changed->what, 'status' => 0, 'facts' => [], 'elapsedSeconds' => 0],
-            );
-            $this->journal->append(
-                EventKind::Judged,
-                $step->number,
-                ['seen' => false, 'reason' => "{$changed->what}. Nothing was sent."],
-            );
+            $this->journal->append(EventKind::Answered, $step->number, [
+                'ok' => false,
+                'says' => $changed->what,
+                'status' => 0,
+                'facts' => [],
+                'elapsedSeconds' => 0,
+            ]);
+            $this->journal->append(EventKind::Judged, $step->number, [
+                'seen' => false,
+                'reason' => "{$changed->what}. Nothing was sent.",
+            ]);
         }
         $this->journal->append(EventKind::Asked, $step->number, [
             'about' => 'file',
@@ -136,7 +131,9 @@ final readonly class Conductor
             $this->journal->append(EventKind::Asked, $state->step, [
                 'about' => 'failure',
                 'says' => "This program failed: {$says}",
-                'todo' => 'Look at the phone. The step is looked at anew when you go on; if this comes again, stop, and report it with the journal.',
+                'todo' =>
+                    'Look at the phone. The step is looked at anew when you go on; if this comes again, stop, and ' .
+                    'report it with the journal.',
                 'answers' => ['again', 'stop'],
             ]);
         }
@@ -150,11 +147,10 @@ final readonly class Conductor
         if (($state->tries[$step->number] ?? 0) > 0 && $step->changesMode() && $this->isDone($state, $step)) {
             return;
         }
-        if ($step->gate !== null && ! in_array($step->number, $state->released, true)) {
-            $this->journal->appendAfter(
-                $state->last,
-                [[EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]]],
-            );
+        if ($step->gate !== null && !in_array($step->number, $state->released, true)) {
+            $this->journal->appendAfter($state->last, [
+                [EventKind::Gate, $step->number, ['reason' => $step->gate, 'word' => $this->plan['unit']]],
+            ]);
 
             return;
         }
@@ -163,18 +159,30 @@ final readonly class Conductor
             [EventKind::Sent, $step->number, ['operation' => $step->operation]],
         ]);
         try {
-            $answer = $this->link->carryOut($step->operation, $step->parameters, function (Progress $progress) use ($step): void {
+            $answer = $this->link->carryOut($step->operation, $step->parameters, function (Progress $progress) use (
+                $step,
+            ): void {
                 $this->tell($step, $progress);
             });
         } catch (AtHand) {
-            $this->journal->append(EventKind::Asked, $step->number, ['about' => 'hands', 'says' => $step->instruction, 'todo' => $step->evidence, 'answers' => ['seen', 'stop'], 'wants' => array_keys($step->wants())]);
+            $this->journal->append(EventKind::Asked, $step->number, [
+                'about' => 'hands',
+                'says' => $step->instruction,
+                'todo' => $step->evidence,
+                'answers' => ['seen', 'stop'],
+                'wants' => array_keys($step->wants()),
+            ]);
 
             return;
         }
         $this->journal->append(EventKind::Answered, $step->number, get_object_vars($answer));
-        $differences = $answer->ok && $step->provesLink() ? Ground::differences($this->plan, $step->number, $answer->facts) : [];
+        $differences =
+            $answer->ok && $step->provesLink() ? Ground::differences($this->plan, $step->number, $answer->facts) : [];
         if ($differences !== []) {
-            $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => Ground::words($differences)]);
+            $this->journal->append(EventKind::Judged, $step->number, [
+                'seen' => false,
+                'reason' => Ground::words($differences),
+            ]);
             $this->journal->append(EventKind::Asked, $step->number, Ground::question($differences));
         } else {
             $this->judge($step, $answer);
@@ -182,16 +190,16 @@ final readonly class Conductor
     }
 
     /**
-     * Compares the file of a step; before a gate those of every step from here on, so that a file that is another one stops
-     * the run before anything is written.
+     * Compares the file of a step; before a gate those of every step from here on, so that a file that is another one
+     * stops the run before anything is written.
      *
      * @throws FileChanged
      */
     private function checkFiles(RunState $state, PlannedStep $step): void
     {
-        $gated = $step->gate !== null && ! in_array($step->number, $state->released, true);
+        $gated = $step->gate !== null && !in_array($step->number, $state->released, true);
         $names = array_map(
-            static fn (PlannedStep $one): ?string => $one->package(),
+            static fn(PlannedStep $one): ?string => $one->package(),
             $gated ? array_slice($this->steps, $step->number - 1) : [$step],
         );
         foreach (array_unique(array_filter($names, is_string(...))) as $name) {
@@ -199,7 +207,10 @@ final readonly class Conductor
         }
     }
 
-    /** Whether a restart that was tried before has happened meanwhile; asked for twice, the phone would only refuse it. */
+    /**
+     * Whether a restart that was tried before has happened meanwhile; asked for twice, the phone would only refuse
+     * it.
+     */
     private function isDone(RunState $state, PlannedStep $step): bool
     {
         try {
@@ -207,7 +218,7 @@ final readonly class Conductor
         } catch (AtHand) {
             return false;
         }
-        if (! $step->isShownBy($observed->facts)) {
+        if (!$step->isShownBy($observed->facts)) {
             return false;
         }
         $this->takeAsDone($state, $step, $observed);
@@ -249,24 +260,43 @@ final readonly class Conductor
     {
         $problems = $answer->ok ? $step->contradictedBy($answer->facts) : [$answer->says];
         if ($problems !== []) {
-            $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => implode('; ', $problems)]);
+            $this->journal->append(EventKind::Judged, $step->number, [
+                'seen' => false,
+                'reason' => implode('; ', $problems),
+            ]);
             $mode = Mode::tryFrom(is_string($answer->facts['mode'] ?? null) ? $answer->facts['mode'] : '');
             $from = $mode === null || $mode === $step->mode ? null : $step->reachedFrom($mode, $this->steps);
-            $this->journal->append(EventKind::Asked, $step->number, ($from === null ? [] : ['againFrom' => $from]) + [
-                'about' => 'failure',
-                'says' => 'The phone says: '.rtrim(implode('; ', $problems), '.').($answer->status > 0 ? " (status {$answer->status})" : '').'.',
-                'todo' => $step->whenItFails,
-                'answers' => ['again', 'stop'],
-            ]);
+            $this->journal->append(
+                EventKind::Asked,
+                $step->number,
+                ($from === null ? [] : ['againFrom' => $from]) + [
+                    'about' => 'failure',
+                    'says' =>
+                        'The phone says: ' .
+                        rtrim(implode('; ', $problems), '.') .
+                        ($answer->status > 0 ? " (status {$answer->status})" : '') .
+                        '.',
+                    'todo' => $step->whenItFails,
+                    'answers' => ['again', 'stop'],
+                ],
+            );
 
             return;
         }
         if ($step->operation === 'verify') {
-            $this->journal->append(EventKind::Asked, $step->number, ['about' => 'evidence', 'says' => $step->evidence, 'todo' => 'Make the test call, then say what you see.', 'answers' => ['seen', 'stop']]);
+            $this->journal->append(EventKind::Asked, $step->number, [
+                'about' => 'evidence',
+                'says' => $step->evidence,
+                'todo' => 'Make the test call, then say what you see.',
+                'answers' => ['seen', 'stop'],
+            ]);
 
             return;
         }
-        $this->journal->append(EventKind::Judged, $step->number, ['seen' => true, 'reason' => $answer->says === '' ? 'The phone answers as expected.' : $answer->says]);
+        $this->journal->append(EventKind::Judged, $step->number, [
+            'seen' => true,
+            'reason' => $answer->says === '' ? 'The phone answers as expected.' : $answer->says,
+        ]);
     }
 
     /** After a break: look at the phone, compare, and go on from the step that fits what it shows. */
@@ -279,7 +309,7 @@ final readonly class Conductor
                 'about' => 'shows',
                 'says' => "The run was interrupted at \"{$step->title}\". What does the phone show now?",
                 'todo' => 'Look at the phone before you do anything to it, and choose.',
-                'answers' => [...array_map(static fn (Mode $mode): string => $mode->value, Mode::cases()), 'stop'],
+                'answers' => [...array_map(static fn(Mode $mode): string => $mode->value, Mode::cases()), 'stop'],
             ]);
 
             return;
@@ -303,19 +333,29 @@ final readonly class Conductor
 
             return;
         }
-        $lines = [[EventKind::Returned, $step->number, [
-            'lastKnown' => $step->title,
-            'says' => "The phone shows {$shows}. The run goes on at step {$from}.",
-            'goesOnAt' => $from,
-            'facts' => $observed->facts,
-        ]]];
-        if ($interrupted && ! $step->isHarmless()) {
-            $lines[] = [EventKind::Asked, $from, [
-                'about' => 'break',
-                'says' => "\"{$step->title}\" was cut off in the middle. The phone shows {$shows}.",
-                'todo' => "Go on to do it again from step {$from}; what was written in part is written anew.",
-                'answers' => ['again', 'stop'],
-            ]];
+        $lines = [
+            [
+                EventKind::Returned,
+                $step->number,
+                [
+                    'lastKnown' => $step->title,
+                    'says' => "The phone shows {$shows}. The run goes on at step {$from}.",
+                    'goesOnAt' => $from,
+                    'facts' => $observed->facts,
+                ],
+            ],
+        ];
+        if ($interrupted && !$step->isHarmless()) {
+            $lines[] = [
+                EventKind::Asked,
+                $from,
+                [
+                    'about' => 'break',
+                    'says' => "\"{$step->title}\" was cut off in the middle. The phone shows {$shows}.",
+                    'todo' => "Go on to do it again from step {$from}; what was written in part is written anew.",
+                    'answers' => ['again', 'stop'],
+                ],
+            ];
         }
         $this->journal->appendAfter($state->last, $lines);
     }

@@ -22,9 +22,7 @@ final readonly class Evidence
      * @param  list<string>  $notShown  names of wanted facts that the text does not speak of
      * @param  array<string, FactValue>  $read  everything that the text tells of the phone
      */
-    private function __construct(public array $facts, public array $notShown, public array $read)
-    {
-    }
+    private function __construct(public array $facts, public array $notShown, public array $read) {}
 
     /**
      * @param  list<string>  $slots  of the model
@@ -38,7 +36,11 @@ final readonly class Evidence
         $facts = [];
         foreach (array_intersect_key($wanted, $read) as $name => $value) {
             if ($read[$name] !== $value) {
-                throw RunRefusal::otherwise($name, is_string($read[$name]) ? $read[$name] : (string) json_encode($read[$name]), $value);
+                throw RunRefusal::otherwise(
+                    $name,
+                    is_string($read[$name]) ? $read[$name] : (string) json_encode($read[$name]),
+                    $value,
+                );
             }
             $facts[$name] = $value;
         }
@@ -65,7 +67,11 @@ final readonly class Evidence
         }
         $read = self::read($text, $slots);
         if ($serial !== null && isset($read['serial']) && $read['serial'] !== $serial) {
-            throw RunRefusal::otherPhone((string) json_encode($read['serial'], JSON_UNESCAPED_SLASHES), $serial, $label);
+            throw RunRefusal::otherPhone(
+                (string) json_encode($read['serial'], JSON_UNESCAPED_SLASHES),
+                $serial,
+                $label,
+            );
         }
         foreach (array_diff_key($wanted, $read) as $name => $value) {
             $seen = match (true) {
@@ -92,17 +98,31 @@ final readonly class Evidence
     private static function read(string $text, array $slots): array
     {
         try {
-            return array_map(static fn (Fact $fact): string|int|bool|array|null => $fact->value, array_column(array_map(static fn (Fact $fact): array => [$fact->name, $fact], PropertyDump::read($text)->facts($slots, '')), 1, 0));
+            return array_map(
+                static fn(Fact $fact): string|int|bool|array|null => $fact->value,
+                array_column(
+                    array_map(
+                        static fn(Fact $fact): array => [$fact->name, $fact],
+                        PropertyDump::read($text)->facts($slots, ''),
+                    ),
+                    1,
+                    0,
+                ),
+            );
         } catch (DumpError) {
             // Typed by hand, or the output of some tool: looked through for the values themselves.
             return [];
         }
     }
 
-    /** Whether a value stands in the text as a word of its own; one letter could be any word's, so that it needs "slot" before it. */
+    /**
+     * Whether a value stands in the text as a word of its own; one letter could be any word's, so that it needs
+     * "slot" before it.
+     */
     private static function speaksOf(string $text, string $value, string $name): bool
     {
-        return $name !== 'slot.active' && preg_match('/(?<![A-Za-z0-9_.-])'.preg_quote($value, '/').'(?![A-Za-z0-9_-]|\.[0-9])/i', $text) === 1;
+        return $name !== 'slot.active' &&
+            preg_match('/(?<![A-Za-z0-9_.-])' . preg_quote($value, '/') . '(?![A-Za-z0-9_-]|\.[0-9])/i', $text) === 1;
     }
 
     /**
@@ -114,13 +134,19 @@ final readonly class Evidence
     {
         $names = implode('|', array_map(preg_quote(...), $slots));
 
-        return preg_match("/^\\W*({$names})\\W*$|\\bslot\\b\\W*(?:is|active|current)?\\W*\\b_?({$names})\\b/i", $text, $part) === 1 ? strtolower($part[2] ?? $part[1]) : null;
+        return preg_match(
+            "/^\\W*({$names})\\W*$|\\bslot\\b\\W*(?:is|active|current)?\\W*\\b_?({$names})\\b/i",
+            $text,
+            $part,
+        ) === 1
+            ? strtolower($part[2] ?? $part[1])
+            : null;
     }
 
     private static function short(string $text): string
     {
         $line = trim((string) preg_replace('/\s+/', ' ', $text));
 
-        return mb_strlen($line) > 60 ? mb_substr($line, 0, 60).'…' : $line;
+        return mb_strlen($line) > 60 ? mb_substr($line, 0, 60) . '…' : $line;
     }
 }

@@ -17,7 +17,8 @@ final class Ground
     /**
      * @param  array<string, mixed>  $plan  a plan document
      * @param  array<string, FactValue>  $observed
-     * @return array<string, array{planned: FactValue, shown: FactValue}> by name of the fact; what was unknown is no difference
+     * @return array<string, array{planned: FactValue, shown: FactValue}> by name of the fact; what was unknown is no
+     *     difference
      */
     public static function differences(array $plan, int $step, array $observed): array
     {
@@ -28,7 +29,12 @@ final class Ground
         }
         $differences = [];
         foreach (array_intersect_key($observed, $expected) as $name => $shown) {
-            if (! StateField::changesByItself($name) && $expected[$name] !== null && $shown !== null && self::plain($shown) !== self::plain($expected[$name])) {
+            if (
+                !StateField::changesByItself($name) &&
+                $expected[$name] !== null &&
+                $shown !== null &&
+                self::plain($shown) !== self::plain($expected[$name])
+            ) {
                 $differences[$name] = ['planned' => $expected[$name], 'shown' => $shown];
             }
         }
@@ -45,10 +51,15 @@ final class Ground
     {
         $parts = [];
         foreach ($differences as $name => $one) {
-            $parts[] = StateField::label($name).' is '.StateField::say($name, $one['shown']).'; the plan counts on '.StateField::say($name, $one['planned']);
+            $parts[] =
+                StateField::label($name) .
+                ' is ' .
+                StateField::say($name, $one['shown']) .
+                '; the plan counts on ' .
+                StateField::say($name, $one['planned']);
         }
 
-        return 'Not as planned: '.implode(', and ', $parts).'.';
+        return 'Not as planned: ' . implode(', and ', $parts) . '.';
     }
 
     /**
@@ -59,7 +70,15 @@ final class Ground
      */
     public static function question(array $differences): array
     {
-        return ['about' => 'differs', 'says' => self::words($differences), 'todo' => 'Look at what another plan would change, and agree to it; or put the phone right and look again. Nothing goes on by the old plan until then.', 'differs' => $differences, 'answers' => ['again', 'stop']];
+        return [
+            'about' => 'differs',
+            'says' => self::words($differences),
+            'todo' =>
+                'Look at what another plan would change, and agree to it; or put the phone right and look again. ' .
+                'Nothing goes on by the old plan until then.',
+            'differs' => $differences,
+            'answers' => ['again', 'stop'],
+        ];
     }
 
     /** Lists without their order. */

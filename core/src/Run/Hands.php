@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
-/** A person at the phone. Nothing is sent anywhere: what is to be done is asked for, and what the phone said is reported. */
+/**
+ * A person at the phone. Nothing is sent anywhere: what is to be done is asked for, and what the phone said is
+ * reported.
+ */
 final class Hands implements Link
 {
     public const NAME = 'hands';
@@ -16,11 +19,11 @@ final class Hands implements Link
 
     public function observe(): LinkAnswer
     {
-        throw new AtHand;
+        throw new AtHand();
     }
 
     public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
     {
-        throw new AtHand;
+        throw new AtHand();
     }
 }

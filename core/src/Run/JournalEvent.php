@@ -20,8 +20,7 @@ final readonly class JournalEvent
         public array $data,
         public string $previous,
         public string $hash,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  array<string, mixed>  $data
@@ -32,7 +31,15 @@ final readonly class JournalEvent
         $sequence = ($last->sequence ?? 0) + 1;
         $previous = $last->hash ?? self::BEGINNING;
 
-        return new self($sequence, $at, $kind, $step, $data, $previous, self::hashOf($sequence, $at, $kind, $step, $data, $previous));
+        return new self(
+            $sequence,
+            $at,
+            $kind,
+            $step,
+            $data,
+            $previous,
+            self::hashOf($sequence, $at, $kind, $step, $data, $previous),
+        );
     }
 
     /**
@@ -40,14 +47,35 @@ final readonly class JournalEvent
      */
     public static function fromArray(array $row): self
     {
-        /** @var array{sequence: int, at: string, kind: string, step: ?int, data: array<string, mixed>, previous: string, hash: string} $row */
-        return new self($row['sequence'], $row['at'], EventKind::from($row['kind']), $row['step'], $row['data'], $row['previous'], $row['hash']);
+        /**
+         * @var array{
+         *     sequence: int,
+         *     at: string,
+         *     kind: string,
+         *     step: ?int,
+         *     data: array<string, mixed>,
+         *     previous: string,
+         *     hash: string
+         * } $row
+         */
+        return new self(
+            $row['sequence'],
+            $row['at'],
+            EventKind::from($row['kind']),
+            $row['step'],
+            $row['data'],
+            $row['previous'],
+            $row['hash'],
+        );
     }
 
     /** Whether the line is as it was written. */
     public function isWhole(): bool
     {
-        return hash_equals(self::hashOf($this->sequence, $this->at, $this->kind, $this->step, $this->data, $this->previous), $this->hash);
+        return hash_equals(
+            self::hashOf($this->sequence, $this->at, $this->kind, $this->step, $this->data, $this->previous),
+            $this->hash,
+        );
     }
 
     /**
@@ -55,7 +83,15 @@ final readonly class JournalEvent
      */
     public function toArray(): array
     {
-        return ['sequence' => $this->sequence, 'at' => $this->at, 'kind' => $this->kind->value, 'step' => $this->step, 'data' => $this->data === [] ? new \stdClass : $this->data, 'previous' => $this->previous, 'hash' => $this->hash];
+        return [
+            'sequence' => $this->sequence,
+            'at' => $this->at,
+            'kind' => $this->kind->value,
+            'step' => $this->step,
+            'data' => $this->data === [] ? new \stdClass() : $this->data,
+            'previous' => $this->previous,
+            'hash' => $this->hash,
+        ];
     }
 
     public function text(string $name): string
@@ -71,8 +107,20 @@ final readonly class JournalEvent
     /**
      * @param  array<string, mixed>  $data
      */
-    private static function hashOf(int $sequence, string $at, EventKind $kind, ?int $step, array $data, string $previous): string
-    {
-        return hash('sha256', json_encode([$sequence, $at, $kind->value, $step, $data, $previous], JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR));
+    private static function hashOf(
+        int $sequence,
+        string $at,
+        EventKind $kind,
+        ?int $step,
+        array $data,
+        string $previous,
+    ): string {
+        return hash(
+            'sha256',
+            json_encode(
+                [$sequence, $at, $kind->value, $step, $data, $previous],
+                JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+            ),
+        );
     }
 }

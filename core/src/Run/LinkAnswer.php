@@ -18,7 +18,11 @@ final readonly class LinkAnswer
      * @param  array<string, FactValue>  $facts  what it told of itself
      * @param  int  $elapsedSeconds  on the phone's clock
      */
-    public function __construct(public bool $ok, public string $says, public int $status, public array $facts, public int $elapsedSeconds)
-    {
-    }
+    public function __construct(
+        public bool $ok,
+        public string $says,
+        public int $status,
+        public array $facts,
+        public int $elapsedSeconds,
+    ) {}
 }

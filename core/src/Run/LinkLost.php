@@ -21,6 +21,12 @@ final class LinkLost extends TornavisError
 
     public static function noAnswer(string $where, string $doing, ?\Throwable $previous = null): self
     {
-        return new self("The link answers no more while: {$doing}", $where, 'a phone that answers', 'Check cable and phone, or start the stand-in again, then let the run go on. Nothing is lost.', $previous);
+        return new self(
+            "The link answers no more while: {$doing}",
+            $where,
+            'a phone that answers',
+            'Check cable and phone, or start the stand-in again, then let the run go on. Nothing is lost.',
+            $previous,
+        );
     }
 }

@@ -10,9 +10,7 @@ final class MemoryJournal implements Journal
     /** @var list<JournalEvent> */
     private array $events = [];
 
-    public function __construct(private readonly string $startedAt)
-    {
-    }
+    public function __construct(private readonly string $startedAt) {}
 
     public function append(EventKind $kind, ?int $step, array $data): JournalEvent
     {

@@ -19,28 +19,40 @@ final class PlanSeal
     }
 
     /**
-     * The sum of what a plan does: phone, intent, files, steps and what is lost. Expected times, and words that change with
-     * them, are left out, so that a plan is still the one that was shown after another run has ended.
+     * The sum of what a plan does: phone, intent, files, steps and what is lost. Expected times, and words that
+     * change with them, are left out, so that a plan is still the one that was shown after another run has ended.
      *
      * @param  array<string, mixed>  $plan  a plan document
      * @return string SHA-256 in hex
      */
     public static function ofWork(array $plan): string
     {
-        $part = static fn (string $list, array $names): array => array_map(
-            static fn (mixed $row): array => is_array($row) ? array_intersect_key($row, array_flip($names)) : [],
+        $part = static fn(string $list, array $names): array => array_map(
+            static fn(mixed $row): array => is_array($row) ? array_intersect_key($row, array_flip($names)) : [],
             is_array($plan[$list] ?? null) ? $plan[$list] : [],
         );
 
-        return hash('sha256', Canonical::text([
-            'unit' => $plan['unit'] ?? null,
-            'intent' => $plan['intent'] ?? null,
-            'verdict' => $plan['verdict'] ?? null,
-            'steps' => $part('steps', ['key', 'title', 'operation', 'parameters', 'mode', 'gate', 'writes', 'effects']),
-            'kit' => $part('kit', ['name', 'sha256', 'sizeBytes', 'integrity']),
-            'findings' => $part('findings', ['key', 'severity']),
-            'ledger' => $part('ledger', ['class', 'outcome']),
-        ]));
+        return hash(
+            'sha256',
+            Canonical::text([
+                'unit' => $plan['unit'] ?? null,
+                'intent' => $plan['intent'] ?? null,
+                'verdict' => $plan['verdict'] ?? null,
+                'steps' => $part('steps', [
+                    'key',
+                    'title',
+                    'operation',
+                    'parameters',
+                    'mode',
+                    'gate',
+                    'writes',
+                    'effects',
+                ]),
+                'kit' => $part('kit', ['name', 'sha256', 'sizeBytes', 'integrity']),
+                'findings' => $part('findings', ['key', 'severity']),
+                'ledger' => $part('ledger', ['class', 'outcome']),
+            ]),
+        );
     }
 
     /**

@@ -14,7 +14,13 @@ use Tornavis\Core\Phone\Mode;
  */
 final readonly class PlannedStep
 {
-    private const WRITES_IMAGES = ['flash', 'pc-flash', 'put-recovery-in-boot', 'disable-verification', 'write-empty-super'];
+    private const WRITES_IMAGES = [
+        'flash',
+        'pc-flash',
+        'put-recovery-in-boot',
+        'disable-verification',
+        'write-empty-super',
+    ];
 
     /**
      * @param  array<string, mixed>  $parameters
@@ -36,8 +42,7 @@ final readonly class PlannedStep
         public array $midway,
         public int $expectedSeconds,
         public string $instruction,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
@@ -45,10 +50,45 @@ final readonly class PlannedStep
      */
     public static function allOf(array $plan): array
     {
-        /** @var list<array{number: int, title: string, operation: string, parameters: array<string, mixed>, mode: string, writes: bool, effects: array<string, FactValue>, gate: ?string, evidence: string, whenItFails: string, wayBack: array{text: string}, midway: array<string, FactValue>, expectedSeconds: int, instruction: string}> $steps */
+        /**
+         * @var list<array{
+         *     number: int,
+         *     title: string,
+         *     operation: string,
+         *     parameters: array<string, mixed>,
+         *     mode: string,
+         *     writes: bool,
+         *     effects: array<string, FactValue>,
+         *     gate: ?string,
+         *     evidence: string,
+         *     whenItFails: string,
+         *     wayBack: array{text: string},
+         *     midway: array<string, FactValue>,
+         *     expectedSeconds: int,
+         *     instruction: string
+         * }> $steps
+         */
         $steps = $plan['steps'];
 
-        return array_map(static fn (array $s): self => new self($s['number'], $s['title'], $s['operation'], $s['parameters'], Mode::from($s['mode']), $s['writes'], $s['effects'], $s['gate'], $s['evidence'], $s['whenItFails'], $s['wayBack']['text'], $s['midway'], $s['expectedSeconds'], $s['instruction']), $steps);
+        return array_map(
+            static fn(array $s): self => new self(
+                $s['number'],
+                $s['title'],
+                $s['operation'],
+                $s['parameters'],
+                Mode::from($s['mode']),
+                $s['writes'],
+                $s['effects'],
+                $s['gate'],
+                $s['evidence'],
+                $s['whenItFails'],
+                $s['wayBack']['text'],
+                $s['midway'],
+                $s['expectedSeconds'],
+                $s['instruction'],
+            ),
+            $steps,
+        );
     }
 
     /**
@@ -58,19 +98,29 @@ final readonly class PlannedStep
      */
     public function wants(): array
     {
-        $value = static fn (mixed $given): ?string => is_string($given) && $given !== '' ? $given : null;
+        $value = static fn(mixed $given): ?string => is_string($given) && $given !== '' ? $given : null;
         if ($this->operation === 'verify') {
-            $names = is_array($this->parameters['facts'] ?? null) ? array_values(array_filter($this->parameters['facts'], is_string(...))) : [];
-            $values = is_array($this->parameters['values'] ?? null) ? array_values(array_filter($this->parameters['values'], is_string(...))) : [];
+            $names = is_array($this->parameters['facts'] ?? null)
+                ? array_values(array_filter($this->parameters['facts'], is_string(...)))
+                : [];
+            $values = is_array($this->parameters['values'] ?? null)
+                ? array_values(array_filter($this->parameters['values'], is_string(...)))
+                : [];
 
             return count($names) === count($values) ? array_combine($names, $values) : [];
         }
 
-        return array_filter(match ($this->operation) {
-            'prove-link' => ['serial' => $value($this->parameters['serial'] ?? null), 'slot.active' => $value($this->parameters['slot'] ?? null)],
-            'set-active' => ['slot.active' => $value($this->parameters['slot'] ?? null)],
-            default => [],
-        }, is_string(...));
+        return array_filter(
+            match ($this->operation) {
+                'prove-link' => [
+                    'serial' => $value($this->parameters['serial'] ?? null),
+                    'slot.active' => $value($this->parameters['slot'] ?? null),
+                ],
+                'set-active' => ['slot.active' => $value($this->parameters['slot'] ?? null)],
+                default => [],
+            },
+            is_string(...),
+        );
     }
 
     /**
@@ -82,7 +132,10 @@ final readonly class PlannedStep
     {
         for ($number = $this->number; $number >= 1; $number--) {
             $candidate = $steps[$number - 1];
-            if ($number < $this->number && ! in_array($candidate->operation, ['reboot', 'prove-link', 'enter-by-keys'], true)) {
+            if (
+                $number < $this->number &&
+                !in_array($candidate->operation, ['reboot', 'prove-link', 'enter-by-keys'], true)
+            ) {
                 return null;
             }
             if ($candidate->mode === $mode) {
@@ -108,13 +161,14 @@ final readonly class PlannedStep
     /** Whether it is a restart into a mode, by command or by keys. */
     public function leadsTo(Mode $mode): bool
     {
-        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) && ($this->parameters['mode'] ?? null) === $mode->value;
+        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) &&
+            ($this->parameters['mode'] ?? null) === $mode->value;
     }
 
     /** Whether doing it twice does no harm. */
     public function isHarmless(): bool
     {
-        return ! $this->writes;
+        return !$this->writes;
     }
 
     /**
@@ -128,7 +182,7 @@ final readonly class PlannedStep
         $problems = [];
         foreach ($this->effects as $name => $value) {
             if ($name !== 'battery.percent' && array_key_exists($name, $observed) && $observed[$name] !== $value) {
-                $problems[] = "{$name} is ".self::say($observed[$name]).', expected '.self::say($value);
+                $problems[] = "{$name} is " . self::say($observed[$name]) . ', expected ' . self::say($value);
             }
         }
 
@@ -149,11 +203,9 @@ final readonly class PlannedStep
             return false;
         }
         // A restart from one mode into another shows in the mode; one into the same mode does not.
-        $saysNothing = $this->changesMode() ? ['battery.percent', 'slot.running'] : [
-            'battery.percent',
-            'mode',
-            'slot.running',
-        ];
+        $saysNothing = $this->changesMode()
+            ? ['battery.percent', 'slot.running']
+            : ['battery.percent', 'mode', 'slot.running'];
         $seen = array_diff(array_keys(array_intersect_key($this->effects, $observed)), $saysNothing);
 
         return $seen !== [] && $this->contradictedBy($observed) === [];
@@ -164,11 +216,9 @@ final readonly class PlannedStep
     {
         $to = $this->effects['mode'] ?? null;
 
-        return in_array(
-            $this->operation,
-            ['reboot', 'enter-by-keys'],
-            true,
-        ) && is_string($to) && $to !== $this->mode->value;
+        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) &&
+            is_string($to) &&
+            $to !== $this->mode->value;
     }
 
     private static function say(mixed $value): string

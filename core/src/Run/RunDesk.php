@@ -23,15 +23,15 @@ final readonly class RunDesk
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
-     * @param  ?int  $seen  number of the question or gate that the person has seen and answers; null where that is not said
+     * @param  ?int  $seen  number of the question or gate that the person has seen and answers; null where that is
+     *     not said
      */
     public function __construct(
         private array $plan,
         private Journal $journal,
         private ModelSheet $sheet,
         private ?int $seen = null,
-    ) {
-    }
+    ) {}
 
     /**
      * Opens a gate with the typed word.
@@ -69,7 +69,7 @@ final readonly class RunDesk
             throw RunRefusal::notAsked('a question', $state->status);
         }
         $answers = is_array($question->data['answers'] ?? null) ? $question->data['answers'] : [];
-        if (! in_array($answer, $answers, true)) {
+        if (!in_array($answer, $answers, true)) {
             throw RunRefusal::noAnswer($answer, array_values(array_filter($answers, is_string(...))));
         }
         if ($answer === 'stop') {
@@ -90,7 +90,10 @@ final readonly class RunDesk
         }
         $this->journal->append(EventKind::Told, $question->step, ['answer' => $answer, 'note' => $note]);
         if ($answer === 'seen') {
-            $this->journal->append(EventKind::Judged, $question->step, ['seen' => true, 'reason' => $note === '' ? 'You saw it.' : "You saw it: {$note}"]);
+            $this->journal->append(EventKind::Judged, $question->step, [
+                'seen' => true,
+                'reason' => $note === '' ? 'You saw it.' : "You saw it: {$note}",
+            ]);
         }
     }
 
@@ -107,13 +110,24 @@ final readonly class RunDesk
 
             return;
         }
-        $this->journal->append(EventKind::Answered, $step->number, ['ok' => true, 'says' => $note, 'status' => 0, 'facts' => $shown->facts, 'elapsedSeconds' => $seconds, 'evidence' => $evidence]);
-        $missing = $shown->notShown === [] ? '' : ' Not shown: '.implode(', ', $shown->notShown).'.';
-        $this->journal->append(EventKind::Judged, $step->number, ['seen' => true, 'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}").$missing]);
+        $this->journal->append(EventKind::Answered, $step->number, [
+            'ok' => true,
+            'says' => $note,
+            'status' => 0,
+            'facts' => $shown->facts,
+            'elapsedSeconds' => $seconds,
+            'evidence' => $evidence,
+        ]);
+        $missing = $shown->notShown === [] ? '' : ' Not shown: ' . implode(', ', $shown->notShown) . '.';
+        $this->journal->append(EventKind::Judged, $step->number, [
+            'seen' => true,
+            'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}") . $missing,
+        ]);
     }
 
     /**
-     * The phone really shows something else than the step should lead to: it is noted as seen, and the run asks what now.
+     * The phone really shows something else than the step should lead to: it is noted as seen, and the run asks what
+     * now.
      *
      * @throws RunRefusal when no step by hand is asked about, or the text shows no difference
      */
@@ -145,8 +159,18 @@ final readonly class RunDesk
      */
     private function unlike(PlannedStep $step, array $differences, string $evidence, int $seconds): void
     {
-        $this->journal->append(EventKind::Answered, $step->number, ['ok' => false, 'says' => '', 'status' => 0, 'facts' => array_map(static fn (array $one): string|int|bool|array|null => $one['shown'], $differences), 'elapsedSeconds' => $seconds, 'evidence' => $evidence]);
-        $this->journal->append(EventKind::Judged, $step->number, ['seen' => false, 'reason' => Ground::words($differences)]);
+        $this->journal->append(EventKind::Answered, $step->number, [
+            'ok' => false,
+            'says' => '',
+            'status' => 0,
+            'facts' => array_map(static fn(array $one): string|int|bool|array|null => $one['shown'], $differences),
+            'elapsedSeconds' => $seconds,
+            'evidence' => $evidence,
+        ]);
+        $this->journal->append(EventKind::Judged, $step->number, [
+            'seen' => false,
+            'reason' => Ground::words($differences),
+        ]);
         $this->journal->append(EventKind::Asked, $step->number, Ground::question($differences));
     }
 
@@ -185,7 +209,12 @@ final readonly class RunDesk
 
             return;
         }
-        $this->journal->append(EventKind::Returned, $step->number, ['lastKnown' => $step->title, 'says' => "The phone shows {$mode->label()}. The run goes on at step {$from}.", 'goesOnAt' => $from, 'facts' => ['mode' => $mode->value]]);
+        $this->journal->append(EventKind::Returned, $step->number, [
+            'lastKnown' => $step->title,
+            'says' => "The phone shows {$mode->label()}. The run goes on at step {$from}.",
+            'goesOnAt' => $from,
+            'facts' => ['mode' => $mode->value],
+        ]);
     }
 
     /** @throws RunRefusal when the run has ended; what is written about it is final */
@@ -196,7 +225,9 @@ final readonly class RunDesk
         }
     }
 
-    /** The person sees something else than the plan says: the run pauses, keeps their words, and says what it may be. */
+    /**
+     * The person sees something else than the plan says: the run pauses, keeps their words, and says what it may be.
+     */
     public function somethingElse(string $note, ?Symptom $symptom = null): void
     {
         $state = $this->state();
@@ -204,14 +235,33 @@ final readonly class RunDesk
         if ($state->status === RunState::STOPPED) {
             throw RunRefusal::notAsked('a run under way', $state->status);
         }
-        $causes = $symptom === null ? [] : TroubleGuide::causes($symptom, new TroubleCase($this->plan, $state, $this->sheet));
-        $seen = implode(': ', array_filter([$symptom === null ? '' : $symptom->label(), $note], static fn (string $part): bool => $part !== ''));
-        $this->journal->append(EventKind::Asked, $state->step, [
-            'about' => 'something-else',
-            'says' => $seen === '' ? 'You see something else than the plan says.' : "You see: {$seen}",
-            'todo' => $causes[0]->remedy ?? $this->step($state)->whenItFails ?? 'Say what the phone shows, then go on or stop.',
-            'answers' => ['again', 'stop'],
-        ] + ($symptom === null ? [] : ['symptom' => $symptom->value, 'causes' => array_map(static fn (Cause $cause): array => $cause->toArray(), $causes)]));
+        $causes =
+            $symptom === null ? [] : TroubleGuide::causes($symptom, new TroubleCase($this->plan, $state, $this->sheet));
+        $seen = implode(
+            ': ',
+            array_filter(
+                [$symptom === null ? '' : $symptom->label(), $note],
+                static fn(string $part): bool => $part !== '',
+            ),
+        );
+        $this->journal->append(
+            EventKind::Asked,
+            $state->step,
+            [
+                'about' => 'something-else',
+                'says' => $seen === '' ? 'You see something else than the plan says.' : "You see: {$seen}",
+                'todo' =>
+                    $causes[0]->remedy ??
+                    ($this->step($state)->whenItFails ?? 'Say what the phone shows, then go on or stop.'),
+                'answers' => ['again', 'stop'],
+            ] +
+                ($symptom === null
+                    ? []
+                    : [
+                        'symptom' => $symptom->value,
+                        'causes' => array_map(static fn(Cause $cause): array => $cause->toArray(), $causes),
+                    ]),
+        );
     }
 
     /**
@@ -237,7 +287,12 @@ final readonly class RunDesk
     {
         $state = $this->state();
         $this->refuseEnded($state);
-        $this->journal->append(EventKind::Stopped, $state->step, ['note' => $note, 'wayBack' => $state->wayBack($this->sheet)->text] + ($followedBy === '' ? [] : ['followedBy' => $followedBy]));
+        $this->journal->append(
+            EventKind::Stopped,
+            $state->step,
+            ['note' => $note, 'wayBack' => $state->wayBack($this->sheet)->text] +
+                ($followedBy === '' ? [] : ['followedBy' => $followedBy]),
+        );
     }
 
     /**

@@ -23,7 +23,12 @@ final class RunRefusal extends TornavisError
 
     public static function wrongWord(string $typed, string $label): self
     {
-        return new self("The typed word is \"{$typed}\"", 'gate', "the label of the phone on the bench, {$label}", 'Read the label on the phone in your hand and type it. If it is another one, you have the wrong phone.');
+        return new self(
+            "The typed word is \"{$typed}\"",
+            'gate',
+            "the label of the phone on the bench, {$label}",
+            'Read the label on the phone in your hand and type it. If it is another one, you have the wrong phone.',
+        );
     }
 
     /**
@@ -31,22 +36,43 @@ final class RunRefusal extends TornavisError
      */
     public static function noAnswer(string $given, array $answers): self
     {
-        return new self("\"{$given}\" is no answer to this", 'question', 'one of: '.implode(', ', $answers), 'Choose one of them.');
+        return new self(
+            "\"{$given}\" is no answer to this",
+            'question',
+            'one of: ' . implode(', ', $answers),
+            'Choose one of them.',
+        );
     }
 
     public static function otherPhone(string $seen, string $serial, string $label): self
     {
-        return new self("What you give is of another phone: {$seen}", 'evidence', "the serial number of {$label}, {$serial}", "Put this phone aside and take {$label}. Nothing was noted and nothing counts as done.");
+        return new self(
+            "What you give is of another phone: {$seen}",
+            'evidence',
+            "the serial number of {$label}, {$serial}",
+            "Put this phone aside and take {$label}. Nothing was noted and nothing counts as done.",
+        );
     }
 
     public static function otherwise(string $name, string $seen, string $expected): self
     {
-        return new self(StateField::label($name)." is {$seen}", 'evidence', StateField::say($name, $expected), 'Look again. If the phone really shows this, choose "The phone really shows this"; do not go on with the step as done.');
+        return new self(
+            StateField::label($name) . " is {$seen}",
+            'evidence',
+            StateField::say($name, $expected),
+            'Look again. If the phone really shows this, choose "The phone really shows this"; do not go on with ' .
+                'the step as done.',
+        );
     }
 
     public static function noDifference(): self
     {
-        return new self('The text shows nothing that differs from the plan', 'evidence', 'something that the phone shows otherwise', 'If all is as expected, choose "Seen"; if what you see is no value, choose "Something else".');
+        return new self(
+            'The text shows nothing that differs from the plan',
+            'evidence',
+            'something that the phone shows otherwise',
+            'If all is as expected, choose "Seen"; if what you see is no value, choose "Something else".',
+        );
     }
 
     /**
@@ -54,22 +80,43 @@ final class RunRefusal extends TornavisError
      */
     public static function noEvidence(array $names, string $given): self
     {
-        return new self("The evidence holds {$given}", 'evidence', 'at least one of: '.implode(', ', array_map(StateField::label(...), $names)), 'Type or paste what the phone or your tool shows for this step.');
+        return new self(
+            "The evidence holds {$given}",
+            'evidence',
+            'at least one of: ' . implode(', ', array_map(StateField::label(...), $names)),
+            'Type or paste what the phone or your tool shows for this step.',
+        );
     }
 
     public static function noNote(int $bytes, int $most): self
     {
-        return new self($bytes === 0 ? 'The note is empty' : "The note has {$bytes} bytes", 'note', "up to {$most} bytes of text", 'Write down what you want to find again.');
+        return new self(
+            $bytes === 0 ? 'The note is empty' : "The note has {$bytes} bytes",
+            'note',
+            "up to {$most} bytes of text",
+            'Write down what you want to find again.',
+        );
     }
 
     public static function evidenceTooLong(int $bytes, int $most): self
     {
-        return new self("The evidence has {$bytes} bytes", 'evidence', "at most {$most}", 'Paste only the part that shows the step.');
+        return new self(
+            "The evidence has {$bytes} bytes",
+            'evidence',
+            "at most {$most}",
+            'Paste only the part that shows the step.',
+        );
     }
 
     /** The journal could not be written; what was to follow from it was not done. */
     public static function noRoom(string $where): self
     {
-        return new self('The journal cannot be written, because the disk is full', $where, 'room for the next line', 'Make room on this disk; the run waits and then goes on. Nothing was sent to the phone that is not in the journal.');
+        return new self(
+            'The journal cannot be written, because the disk is full',
+            $where,
+            'room for the next line',
+            'Make room on this disk; the run waits and then goes on. Nothing was sent to the phone that is not in ' .
+                'the journal.',
+        );
     }
 }

@@ -64,8 +64,7 @@ final readonly class RunState
         public string $link,
         public array $tries,
         private array $known,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
@@ -77,10 +76,9 @@ final readonly class RunState
         $planned = PlannedStep::allOf($plan);
         /** @var array<string, FactValue> $facts */
         $facts = $from->known ?? $plan['before'];
-        $steps = $from->steps ?? array_fill_keys(
-            array_map(static fn (PlannedStep $step): int => $step->number, $planned),
-            'pending',
-        );
+        $steps =
+            $from->steps ??
+            array_fill_keys(array_map(static fn(PlannedStep $step): int => $step->number, $planned), 'pending');
         $status = $from->status ?? self::NOT_STARTED;
         $released = $from->released ?? [];
         $seconds = $from->seconds ?? [];
@@ -119,7 +117,11 @@ final readonly class RunState
                 case EventKind::Judged:
                     if (($event->data['seen'] ?? false) === true) {
                         $steps[(int) $number] = 'done';
-                        $facts = self::learned(array_merge($facts, $planned[(int) $number - 1]->effects), self::factsOf($event), null);
+                        $facts = self::learned(
+                            array_merge($facts, $planned[(int) $number - 1]->effects),
+                            self::factsOf($event),
+                            null,
+                        );
                     }
                     break;
                 case EventKind::Gate:
@@ -141,7 +143,11 @@ final readonly class RunState
                     $status = self::RUNNING;
                     if ($event->text('answer') === 'again') {
                         // Where the phone has fallen back, the restarts that lead here come again too.
-                        for ($again = $question?->int('againFrom') ?? (int) $number; $again <= (int) $number; $again++) {
+                        for (
+                            $again = $question?->int('againFrom') ?? (int) $number;
+                            $again <= (int) $number;
+                            $again++
+                        ) {
                             $steps[$again] = 'pending';
                         }
                     }
@@ -167,7 +173,7 @@ final readonly class RunState
                     break;
             }
         }
-        $open = array_keys(array_filter($steps, static fn (string $done): bool => $done !== 'done'))[0] ?? null;
+        $open = array_keys(array_filter($steps, static fn(string $done): bool => $done !== 'done'))[0] ?? null;
         $known = $facts;
         if ($open !== null && in_array($steps[$open], ['intended', 'sent'], true)) {
             $facts = array_merge($facts, $planned[$open - 1]->midway);
@@ -229,7 +235,8 @@ final readonly class RunState
     }
 
     /**
-     * What is known after something was seen of the phone; a start that failed, and a recovery that did not come, are remembered.
+     * What is known after something was seen of the phone; a start that failed, and a recovery that did not come, are
+     * remembered.
      *
      * @param  array<string, FactValue>  $facts
      * @param  array<string, FactValue>  $seen
@@ -247,7 +254,11 @@ final readonly class RunState
         }
         if ($mode === Mode::Bootloader->value && $step !== null && $step->leadsTo(Mode::Recovery)) {
             // It was asked for its recovery and came up here: what recovery it holds is no longer known.
-            $facts = array_merge($facts, ["slot.{$slot}.recovery.family" => null, "slot.{$slot}.recovery.version" => null, "slot.{$slot}.recovery.abilities" => []]);
+            $facts = array_merge($facts, [
+                "slot.{$slot}.recovery.family" => null,
+                "slot.{$slot}.recovery.version" => null,
+                "slot.{$slot}.recovery.abilities" => [],
+            ]);
         }
 
         return $facts;

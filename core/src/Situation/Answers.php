@@ -15,9 +15,12 @@ final readonly class Answers
      * @param  array<string, string|int>  $house  the other school for this job alone, by name of the house rule
      * @param  ?string  $backup  name of the backup set to bring back; null for the newest that fits
      */
-    public function __construct(public array $agreed = [], public array $waived = [], public array $house = [], public ?string $backup = null)
-    {
-    }
+    public function __construct(
+        public array $agreed = [],
+        public array $waived = [],
+        public array $house = [],
+        public ?string $backup = null,
+    ) {}
 
     public function agreedTo(string $key): bool
     {
@@ -30,10 +33,20 @@ final readonly class Answers
     }
 
     /**
-     * @param  array{agreed?: list<string>, waived?: list<string>, house?: array<string, string|int>, backup?: ?string}  $data
+     * @param  array{
+     *     agreed?: list<string>,
+     *     waived?: list<string>,
+     *     house?: array<string, string|int>,
+     *     backup?: ?string
+     * }  $data
      */
     public static function fromArray(array $data): self
     {
-        return new self($data['agreed'] ?? [], array_map(LossClass::from(...), $data['waived'] ?? []), $data['house'] ?? [], $data['backup'] ?? null);
+        return new self(
+            $data['agreed'] ?? [],
+            array_map(LossClass::from(...), $data['waived'] ?? []),
+            $data['house'] ?? [],
+            $data['backup'] ?? null,
+        );
     }
 }

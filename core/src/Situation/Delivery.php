@@ -14,9 +14,7 @@ final readonly class Delivery
 
     public const STORAGE = 'storage';
 
-    public function __construct(private Situation $situation)
-    {
-    }
+    public function __construct(private Situation $situation) {}
 
     /** The route that is taken: what the house prefers, as far as recovery and storage allow it. */
     public function route(): string
@@ -28,7 +26,7 @@ final readonly class Delivery
         $canStream = in_array('sideload', $this->situation->workingRecovery()->abilities ?? [], true);
         $prefersStorage = $this->situation->house->route === self::STORAGE;
 
-        return $this->place() !== null && ($prefersStorage || ! $canStream) ? self::STORAGE : self::SIDELOAD;
+        return $this->place() !== null && ($prefersStorage || !$canStream) ? self::STORAGE : self::SIDELOAD;
     }
 
     /** Why that route, in a sentence. */
@@ -41,15 +39,21 @@ final readonly class Delivery
         };
     }
 
-    /** Where files can lie so that nothing erases them and the recovery reads them: "card", "internal", or null for nowhere. */
+    /**
+     * Where files can lie so that nothing erases them and the recovery reads them: "card", "internal", or null for
+     * nowhere.
+     */
     public function place(): ?string
     {
         $state = $this->situation->state;
-        $needed = array_sum(array_map(static fn (Package $p): int => $p->sizeBytes, $this->packages()));
+        $needed = array_sum(array_map(static fn(Package $p): int => $p->sizeBytes, $this->packages()));
         if ($state->flag('card.present') === true && ($state->int('card.freeBytes') ?? 0) >= $needed) {
             return 'card';
         }
-        $readable = $this->erasesFirst() || $state->text('data.encryption') === 'none' || in_array('decrypt', $this->situation->workingRecovery()->abilities ?? [], true);
+        $readable =
+            $this->erasesFirst() ||
+            $state->text('data.encryption') === 'none' ||
+            in_array('decrypt', $this->situation->workingRecovery()->abilities ?? [], true);
 
         return $readable ? 'internal' : null;
     }
@@ -80,13 +84,22 @@ final readonly class Delivery
     {
         $s = $this->situation;
 
-        return array_values(array_filter(match (true) {
-            $s->intent->installsBuild() => [$s->layout->copiesSlot() ? $s->layout->slotCopy() : null, $s->vendorMissing() === null ? null : $s->vendor(), $s->build(), ...$s->addOns()],
-            $s->intent === Intent::AddOn => $s->addOns(),
-            $s->intent === Intent::Kernel => $s->kernelImage() === null ? $s->ofKind('kernel') : [],
-            $s->intent === Intent::RemoveSecond => $s->ofKind('remover'),
-            $s->writesGenericInRecovery() => [$s->generic()],
-            default => [],
-        }));
+        return array_values(
+            array_filter(
+                match (true) {
+                    $s->intent->installsBuild() => [
+                        $s->layout->copiesSlot() ? $s->layout->slotCopy() : null,
+                        $s->vendorMissing() === null ? null : $s->vendor(),
+                        $s->build(),
+                        ...$s->addOns(),
+                    ],
+                    $s->intent === Intent::AddOn => $s->addOns(),
+                    $s->intent === Intent::Kernel => $s->kernelImage() === null ? $s->ofKind('kernel') : [],
+                    $s->intent === Intent::RemoveSecond => $s->ofKind('remover'),
+                    $s->writesGenericInRecovery() => [$s->generic()],
+                    default => [],
+                },
+            ),
+        );
     }
 }

@@ -7,18 +7,25 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 
-/** The person's choice where schools differ. The defaults are the careful ones. JSON form: docs/formats/house-rules.schema.json. */
+/**
+ * The person's choice where schools differ. The defaults are the careful ones. JSON form:
+ * docs/formats/house-rules.schema.json.
+ */
 final readonly class HouseRules
 {
     /**
      * @param  int  $batteryFloorPercent  below it no run starts
      * @param  int  $batteryReservePercent  what must be left when the run ends
-     * @param  string  $preInstallSlot  "spare": recovery and pre-install images go to the slot that is not in use; "active": to the one that is
+     * @param  string  $preInstallSlot  "spare": recovery and pre-install images go to the slot that is not in use;
+     *     "active": to the one that is
      * @param  string  $formatOrder  "before" or "after" the build goes in
-     * @param  string  $afterFormat  "when-needed": the recovery restarts after a format only where the storage is used next; "always"
-     * @param  string  $route  "sideload": packages are streamed from the computer; "storage": they are copied first and installed from there
+     * @param  string  $afterFormat  "when-needed": the recovery restarts after a format only where the storage is
+     *     used next; "always"
+     * @param  string  $route  "sideload": packages are streamed from the computer; "storage": they are copied first
+     *     and installed from there
      * @param  string  $modem  "along": the modem is updated with the rest of the firmware; "keep": it is left as it is
-     * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version does
+     * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version
+     *     does
      */
     public function __construct(
         public int $batteryFloorPercent = 60,
@@ -29,8 +36,7 @@ final readonly class HouseRules
         public string $channel = 'stable',
         public string $route = 'sideload',
         public string $modem = 'along',
-    ) {
-    }
+    ) {}
 
     /**
      * @param  array<string, mixed>  $data  decoded JSON
@@ -40,8 +46,19 @@ final readonly class HouseRules
     public static function fromArray(array $data, string $where = 'house rules'): self
     {
         Schema::of('house-rules')->check($data, $where);
-        /** @var array{batteryFloorPercent?: int, batteryReservePercent?: int, preInstallSlot?: string, formatOrder?: string, afterFormat?: string, channel?: string, route?: string, modem?: string} $data */
-        $careful = new self;
+        /**
+         * @var array{
+         *     batteryFloorPercent?: int,
+         *     batteryReservePercent?: int,
+         *     preInstallSlot?: string,
+         *     formatOrder?: string,
+         *     afterFormat?: string,
+         *     channel?: string,
+         *     route?: string,
+         *     modem?: string
+         * } $data
+         */
+        $careful = new self();
 
         return new self(
             $data['batteryFloorPercent'] ?? $careful->batteryFloorPercent,
@@ -64,7 +81,9 @@ final readonly class HouseRules
      */
     public function with(array $choices): self
     {
-        return $choices === [] ? $this : self::fromArray(array_merge($this->toArray(), $choices), 'house rules of the job');
+        return $choices === []
+            ? $this
+            : self::fromArray(array_merge($this->toArray(), $choices), 'house rules of the job');
     }
 
     /**

@@ -20,22 +20,41 @@ final readonly class KitSuggestion
      * @param  ?Package  $subject  one of the kinds that the intent takes; null where it takes none
      * @return list<Package> the subject first
      */
-    public static function of(Intent $intent, ?Package $subject, ModelSheet $sheet, Unit $unit, Stock $stock, HouseRules $house = new HouseRules): array
-    {
+    public static function of(
+        Intent $intent,
+        ?Package $subject,
+        ModelSheet $sheet,
+        Unit $unit,
+        Stock $stock,
+        HouseRules $house = new HouseRules(),
+    ): array {
         if ($subject !== null && $intent->installsBuild()) {
             $kit = self::for($subject, $sheet, $unit, $stock, $house);
             $present = (new Situation($sheet, $unit, $kit, $intent, '', $house))->presentRecovery();
-            $serves = $present !== null && $present->misfit($subject, ['sideload', ...$subject->facts->list(Field::RECOVERY_ABILITIES)]) === null;
+            $serves =
+                $present !== null &&
+                $present->misfit($subject, ['sideload', ...$subject->facts->list(Field::RECOVERY_ABILITIES)]) === null;
 
             // An update changes no more than it must: a recovery that serves stays.
-            return $intent === Intent::UpdateInPlace && $serves ? array_values(array_filter($kit, static fn (Package $p): bool => $p->kind() !== 'recovery')) : $kit;
+            return $intent === Intent::UpdateInPlace && $serves
+                ? array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== 'recovery'))
+                : $kit;
         }
         $kit = $subject === null ? [] : [$subject];
         $situation = new Situation($sheet, $unit, $kit, $intent, '', $house);
         $needs = $intent === Intent::RestoreBackup ? 'backup' : 'sideload';
         $present = $situation->presentRecovery();
-        if ($situation->usesRecovery() && ! $situation->writesRecovery() && ($present === null || ! in_array($needs, $present->abilities, true))) {
-            $kit[] = self::newest($stock->ofKind('recovery'), static fn (Package $p): bool => $situation->isFor($p) && in_array($needs, $p->facts->list(Field::ABILITIES), true), $house->channel === 'stable');
+        if (
+            $situation->usesRecovery() &&
+            !$situation->writesRecovery() &&
+            ($present === null || !in_array($needs, $present->abilities, true))
+        ) {
+            $kit[] = self::newest(
+                $stock->ofKind('recovery'),
+                static fn(Package $p): bool => $situation->isFor($p) &&
+                    in_array($needs, $p->facts->list(Field::ABILITIES), true),
+                $house->channel === 'stable',
+            );
         }
         $complete = new Situation($sheet, $unit, array_values(array_filter($kit)), $intent, '', $house);
         array_push($kit, self::first($complete, $stock), ...self::verification($complete, $stock));
@@ -49,33 +68,71 @@ final readonly class KitSuggestion
      * @param  ?State  $state  the unit's state where it was worked out already
      * @return list<Package> the build first
      */
-    public static function for(Package $build, ModelSheet $sheet, Unit $unit, Stock $stock, HouseRules $house = new HouseRules, ?State $state = null): array
-    {
+    public static function for(
+        Package $build,
+        ModelSheet $sheet,
+        Unit $unit,
+        Stock $stock,
+        HouseRules $house = new HouseRules(),
+        ?State $state = null,
+    ): array {
         $situation = new Situation($sheet, $unit, [$build], Intent::Fresh, '', $house, state: $state);
-        $newest = static fn (string $kind, callable $serves): ?Package => self::newest($stock->ofKind($kind), $serves, $house->channel === 'stable');
+        $newest = static fn(string $kind, callable $serves): ?Package => self::newest(
+            $stock->ofKind($kind),
+            $serves,
+            $house->channel === 'stable',
+        );
         $kit = [$build];
         if ($situation->slotsWithOldFirmware() !== []) {
-            $kit[] = $newest('firmware', static fn (Package $p): bool => $situation->firmwareServes($p));
+            $kit[] = $newest('firmware', static fn(Package $p): bool => $situation->firmwareServes($p));
         }
-        $kit[] = $newest('recovery', static fn (Package $p): bool => $situation->isFor($p) && self::recoveryServes($p, $build));
+        $kit[] = $newest(
+            'recovery',
+            static fn(Package $p): bool => $situation->isFor($p) && self::recoveryServes($p, $build),
+        );
         $retrofits = $situation->layout->retrofits();
         if ($retrofits) {
             $kit[] = $newest('empty super', $situation->isFor(...));
         }
-        if ($retrofits || ($situation->slotsWithOldFirmware() !== [] && $sheet->hasTwoSlots() && array_filter($kit, static fn (?Package $p): bool => $p?->kind() === 'firmware') === [])) {
-            $kit[] = $newest('slot-copy', static fn (Package $p): bool => true);
+        if (
+            $retrofits ||
+            ($situation->slotsWithOldFirmware() !== [] &&
+                $sheet->hasTwoSlots() &&
+                array_filter($kit, static fn(?Package $p): bool => $p?->kind() === 'firmware') === [])
+        ) {
+            $kit[] = $newest('slot-copy', static fn(Package $p): bool => true);
         }
-        $complete = new Situation($sheet, $unit, array_values(array_filter($kit)), Intent::Fresh, '', $house, state: $situation->state);
+        $complete = new Situation(
+            $sheet,
+            $unit,
+            array_values(array_filter($kit)),
+            Intent::Fresh,
+            '',
+            $house,
+            state: $situation->state,
+        );
         array_push($kit, self::first($complete, $stock), ...self::verification($complete, $stock));
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
-            $kit[] = $newest('partition image', static fn (Package $p): bool => $p->facts->text(Field::PARTITION) === $partition && $p->facts->text(Field::PART_OF) === $build->facts->text(Field::BUILD_ID));
+            $kit[] = $newest(
+                'partition image',
+                static fn(Package $p): bool => $p->facts->text(Field::PARTITION) === $partition &&
+                    $p->facts->text(Field::PART_OF) === $build->facts->text(Field::BUILD_ID),
+            );
         }
         if ($build->facts->flag(Field::BRINGS_SERVICES) === false) {
-            $kit[] = $newest('services', static fn (Package $p): bool => $p->facts->text(Field::RELEASE) === $build->facts->text(Field::RELEASE) && $p->facts->text(Field::ARCHITECTURE) === $sheet->architecture);
+            $kit[] = $newest(
+                'services',
+                static fn(Package $p): bool => $p->facts->text(Field::RELEASE) ===
+                    $build->facts->text(Field::RELEASE) &&
+                    $p->facts->text(Field::ARCHITECTURE) === $sheet->architecture,
+            );
         }
 
         foreach ($build->facts->list(Field::FIXES) as $family) {
-            $kit[] = $newest('fix', static fn (Package $p): bool => $p->facts->text(Field::FAMILY) === $family && $situation->isFor($p));
+            $kit[] = $newest(
+                'fix',
+                static fn(Package $p): bool => $p->facts->text(Field::FAMILY) === $family && $situation->isFor($p),
+            );
         }
 
         return array_values(array_filter($kit));
@@ -102,8 +159,14 @@ final readonly class KitSuggestion
     /** The recovery that has to be there before the one of the kit can be put in. */
     private static function first(Situation $situation, Stock $stock): ?Package
     {
-        foreach ($situation->needsFirstRecovery() && ! $situation->firstRecoveryIsThere() ? $stock->ofKind('recovery') : [] as $package) {
-            if ($situation->isFor($package) && in_array($package->title(), $situation->recovery()?->facts->list(Field::AFTER) ?? [], true)) {
+        foreach (
+            $situation->needsFirstRecovery() && !$situation->firstRecoveryIsThere() ? $stock->ofKind('recovery') : []
+            as $package
+        ) {
+            if (
+                $situation->isFor($package) &&
+                in_array($package->title(), $situation->recovery()?->facts->list(Field::AFTER) ?? [], true)
+            ) {
                 return $package;
             }
         }
@@ -117,9 +180,9 @@ final readonly class KitSuggestion
         $minimum = $build->facts->text(Field::RECOVERY_MIN);
         $version = $recovery->facts->text(Field::VERSION);
 
-        return ($family === null || $recovery->facts->text(Field::FAMILY) === $family)
-            && ($minimum === null || ($version !== null && ! Version::of($version)->olderThan(Version::of($minimum))))
-            && array_diff($build->facts->list(Field::RECOVERY_ABILITIES), $recovery->facts->list(Field::ABILITIES)) === [];
+        return ($family === null || $recovery->facts->text(Field::FAMILY) === $family) &&
+            ($minimum === null || ($version !== null && !Version::of($version)->olderThan(Version::of($minimum)))) &&
+            array_diff($build->facts->list(Field::RECOVERY_ABILITIES), $recovery->facts->list(Field::ABILITIES)) === [];
     }
 
     /**
@@ -141,14 +204,18 @@ final readonly class KitSuggestion
     private static function isBetter(Package $one, Package $other, bool $stableFirst): bool
     {
         // One that can be put in by itself comes before one that needs another first.
-        $direct = static fn (Package $p): bool => $p->kind() !== 'recovery' || $p->facts->list(Field::AFTER) === [];
+        $direct = static fn(Package $p): bool => $p->kind() !== 'recovery' || $p->facts->list(Field::AFTER) === [];
         if ($direct($one) !== $direct($other)) {
             return $direct($one);
         }
-        $rank = static fn (Package $p): int => $stableFirst ? (int) ($p->facts->text(Field::CHANNEL) !== 'nightly') + (int) ($p->facts->flag(Field::OFFICIAL) !== false) : 0;
+        $rank = static fn(Package $p): int => $stableFirst
+            ? (int) ($p->facts->text(Field::CHANNEL) !== 'nightly') + (int) ($p->facts->flag(Field::OFFICIAL) !== false)
+            : 0;
 
         return $rank($one) !== $rank($other)
             ? $rank($one) > $rank($other)
-            : Version::of((string) $other->facts->text(Field::VERSION))->olderThan(Version::of((string) $one->facts->text(Field::VERSION)));
+            : Version::of((string) $other->facts->text(Field::VERSION))->olderThan(
+                Version::of((string) $one->facts->text(Field::VERSION)),
+            );
     }
 }

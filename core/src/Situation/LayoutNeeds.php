@@ -12,16 +12,16 @@ use Tornavis\Core\Phone\RecoveryHome;
 /** What a job asks of partitions, verification and slots, and the files of the kit that serve it. */
 final readonly class LayoutNeeds
 {
-    public function __construct(private Situation $situation)
-    {
-    }
+    public function __construct(private Situation $situation) {}
 
     /** Whether the phone gets its dynamic layout in this job. */
     public function retrofits(): bool
     {
         $s = $this->situation;
 
-        return $s->sheet->dynamicLayout === 'retrofit' && in_array($s->intent, [Intent::Fresh, Intent::SwitchBuild], true) && ! Layout::isDynamic($s->state, $s->sheet);
+        return $s->sheet->dynamicLayout === 'retrofit' &&
+            in_array($s->intent, [Intent::Fresh, Intent::SwitchBuild], true) &&
+            !Layout::isDynamic($s->state, $s->sheet);
     }
 
     public function emptySuper(): ?Package
@@ -40,8 +40,11 @@ final readonly class LayoutNeeds
         $s = $this->situation;
         $old = array_keys($s->slotsWithOldFirmware());
 
-        return $this->slotCopy() !== null && $s->sheet->hasTwoSlots() && $s->intent->installsBuild()
-            && ($this->retrofits() || $s->firmware() === null) && ! in_array($s->recoverySlot(), $old, true);
+        return $this->slotCopy() !== null &&
+            $s->sheet->hasTwoSlots() &&
+            $s->intent->installsBuild() &&
+            ($this->retrofits() || $s->firmware() === null) &&
+            !in_array($s->recoverySlot(), $old, true);
     }
 
     /**
@@ -73,20 +76,28 @@ final readonly class LayoutNeeds
         if ($s->sheet->verificationPartitions() === []) {
             return [];
         }
-        $recovery = $s->sheet->recoveryHome === RecoveryHome::Boot && $s->writesRecovery() && ! $s->bootsRecoveryOnce() && $s->usesRecovery();
+        $recovery =
+            $s->sheet->recoveryHome === RecoveryHome::Boot &&
+            $s->writesRecovery() &&
+            !$s->bootsRecoveryOnce() &&
+            $s->usesRecovery();
         [$slots, $always] = match (true) {
             $this->retrofits() => [$s->sheet->slots, true],
             $s->intent === Intent::GenericImage => [[$s->activeSlot()], true],
-            $s->intent === Intent::Kernel && $s->kernelImage() !== null, $s->intent === Intent::Recovery && $recovery => [[$s->activeSlot()], false],
+            $s->intent === Intent::Kernel && $s->kernelImage() !== null,
+            $s->intent === Intent::Recovery && $recovery
+                => [[$s->activeSlot()], false],
             $s->intent->installsBuild() && $recovery => [[$s->recoverySlot()], false],
             default => [[], false],
         };
 
-        return array_values(array_filter($slots, static function (string $slot) use ($s, $always): bool {
-            $on = $s->state->flag("slot.{$slot}.verification.on");
+        return array_values(
+            array_filter($slots, static function (string $slot) use ($s, $always): bool {
+                $on = $s->state->flag("slot.{$slot}.verification.on");
 
-            return $on === true || ($on === null && $always);
-        }));
+                return $on === true || ($on === null && $always);
+            }),
+        );
     }
 
     private function mine(string $kind): ?Package

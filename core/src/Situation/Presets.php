@@ -13,10 +13,18 @@ final class Presets
     public static function all(): array
     {
         return [
-            'Careful' => new HouseRules,
+            'Careful' => new HouseRules(),
             'Old batteries' => new HouseRules(batteryFloorPercent: 80, batteryReservePercent: 40),
-            'As most pages write it' => new HouseRules(preInstallSlot: 'active', formatOrder: 'before', afterFormat: 'always'),
-            'Repair table in a hurry' => new HouseRules(batteryFloorPercent: 50, formatOrder: 'after', channel: 'newest'),
+            'As most pages write it' => new HouseRules(
+                preInstallSlot: 'active',
+                formatOrder: 'before',
+                afterFormat: 'always',
+            ),
+            'Repair table in a hurry' => new HouseRules(
+                batteryFloorPercent: 50,
+                formatOrder: 'after',
+                channel: 'newest',
+            ),
         ];
     }
 }

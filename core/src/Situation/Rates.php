@@ -30,8 +30,7 @@ final readonly class Rates
         public int $backupBytesPerSecond = 15 << 20,
         public int $runs = 0,
         public array $factors = [],
-    ) {
-    }
+    ) {}
 
     /**
      * The defaults, corrected by what runs on a model took.
@@ -41,9 +40,12 @@ final readonly class Rates
     public static function learned(array $factors, int $runs): self
     {
         if ($runs < self::LEAST_RUNS) {
-            return new self;
+            return new self();
         }
-        $bounded = array_map(static fn (float $factor): float => round(max(self::LEAST, min(self::MOST, $factor)), 2), $factors);
+        $bounded = array_map(
+            static fn(float $factor): float => round(max(self::LEAST, min(self::MOST, $factor)), 2),
+            $factors,
+        );
         ksort($bounded);
 
         return new self(runs: $runs, factors: $bounded);

@@ -14,13 +14,15 @@ final readonly class RecoveryAbility
     /**
      * @param  list<string>  $abilities
      */
-    public function __construct(public string $family, public ?string $version, public array $abilities)
-    {
-    }
+    public function __construct(public string $family, public ?string $version, public array $abilities) {}
 
     public static function of(Package $recovery): self
     {
-        return new self($recovery->facts->text(Field::FAMILY) ?? '', $recovery->facts->text(Field::VERSION), $recovery->facts->list(Field::ABILITIES));
+        return new self(
+            $recovery->facts->text(Field::FAMILY) ?? '',
+            $recovery->facts->text(Field::VERSION),
+            $recovery->facts->list(Field::ABILITIES),
+        );
     }
 
     public function title(): string
@@ -31,7 +33,9 @@ final readonly class RecoveryAbility
     /** Whether it is the other one, or at least can do all that the other can. */
     public function isSame(self $other): bool
     {
-        return $this->family === $other->family && $this->version === $other->version && array_diff($other->abilities, $this->abilities) === [];
+        return $this->family === $other->family &&
+            $this->version === $other->version &&
+            array_diff($other->abilities, $this->abilities) === [];
     }
 
     /**
@@ -47,8 +51,10 @@ final readonly class RecoveryAbility
 
         return match (true) {
             $family !== null && $this->family !== $family => "The build asks for {$family}; this is {$this->title()}.",
-            $minimum !== null && ($this->version === null || Version::of($this->version)->olderThan(Version::of($minimum))) => "{$this->title()} is too old: it cannot read the layout or the encryption that the build uses.",
-            $missing !== [] => "{$this->title()} lacks what the plan uses: ".implode(', ', $missing).'.',
+            $minimum !== null &&
+                ($this->version === null || Version::of($this->version)->olderThan(Version::of($minimum)))
+                => "{$this->title()} is too old: it cannot read the layout or the encryption that the build uses.",
+            $missing !== [] => "{$this->title()} lacks what the plan uses: " . implode(', ', $missing) . '.',
             default => null,
         };
     }

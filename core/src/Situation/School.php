@@ -9,53 +9,160 @@ final readonly class School
 {
     /**
      * @param  string  $rule  name of the house rule: "formatOrder"
-     * @param  list<array{value: string|int, label: string, reason: string, cost: string, saving: string}>  $choices  the careful one first
+     * @param  list<array{value: string|int, label: string, reason: string, cost: string, saving: string}>  $choices
+     *     the careful one first
      */
-    private function __construct(public string $rule, public string $question, public array $choices)
-    {
-    }
+    private function __construct(public string $rule, public string $question, public array $choices) {}
 
     /**
      * @return list<self>
      */
     public static function all(): array
     {
-        $choice = static fn (string|int $value, string $label, string $reason, string $cost, string $saving): array => compact('value', 'label', 'reason', 'cost', 'saving');
+        $choice = static fn(
+            string|int $value,
+            string $label,
+            string $reason,
+            string $cost,
+            string $saving,
+        ): array => compact('value', 'label', 'reason', 'cost', 'saving');
 
         return [
             new self('preInstallSlot', 'Where the recovery goes on a phone with two slots', [
-                $choice('spare', 'The spare slot', 'The installed system keeps starting until the build itself goes in.', 'One slot switch more, and the spare slot needs sound firmware.', 'A way back with all data up to the format.'),
-                $choice('active', 'The slot in use', 'Most pages write it this way, and the spare slot is left alone.', 'The installed system does not start again from the first write on.', 'One step.'),
+                $choice(
+                    'spare',
+                    'The spare slot',
+                    'The installed system keeps starting until the build itself goes in.',
+                    'One slot switch more, and the spare slot needs sound firmware.',
+                    'A way back with all data up to the format.',
+                ),
+                $choice(
+                    'active',
+                    'The slot in use',
+                    'Most pages write it this way, and the spare slot is left alone.',
+                    'The installed system does not start again from the first write on.',
+                    'One step.',
+                ),
             ]),
             new self('formatOrder', 'When data is formatted', [
-                $choice('before', 'Before the build goes in', 'Nothing of the old encryption is left when the build goes in.', 'If the build then refuses the phone, the data is gone already.', 'Fewer surprises with recoveries that mount data.'),
-                $choice('after', 'After the build went in', 'An install that fails costs no data.', 'A recovery that insists on mounting data may complain in between.', 'The data, if the build refuses the phone.'),
+                $choice(
+                    'before',
+                    'Before the build goes in',
+                    'Nothing of the old encryption is left when the build goes in.',
+                    'If the build then refuses the phone, the data is gone already.',
+                    'Fewer surprises with recoveries that mount data.',
+                ),
+                $choice(
+                    'after',
+                    'After the build went in',
+                    'An install that fails costs no data.',
+                    'A recovery that insists on mounting data may complain in between.',
+                    'The data, if the build refuses the phone.',
+                ),
             ]),
             new self('afterFormat', 'Whether the recovery restarts after a format', [
-                $choice('when-needed', 'Only where the storage is used next', 'A sideload does not touch the storage, so nothing is gained by a restart.', 'A recovery that shows the old storage until it restarts.', 'A minute.'),
-                $choice('always', 'Always', 'Many pages ask for it, and it does no harm.', 'A minute, and one mode change more.', 'Surprises with recoveries that cannot mount right after a format.'),
+                $choice(
+                    'when-needed',
+                    'Only where the storage is used next',
+                    'A sideload does not touch the storage, so nothing is gained by a restart.',
+                    'A recovery that shows the old storage until it restarts.',
+                    'A minute.',
+                ),
+                $choice(
+                    'always',
+                    'Always',
+                    'Many pages ask for it, and it does no harm.',
+                    'A minute, and one mode change more.',
+                    'Surprises with recoveries that cannot mount right after a format.',
+                ),
             ]),
             new self('route', 'How packages reach the recovery', [
-                $choice('sideload', 'Streamed from the computer', 'Nothing has to lie on the phone, so no erase can take it along.', 'Phone and cable must not be touched for the whole install.', 'Copying, and room on the phone.'),
-                $choice('storage', 'From storage', 'An install that does not hang on the cable.', 'Copying first; on internal storage only after the format and a restart.', 'A broken install when a cable is loose.'),
+                $choice(
+                    'sideload',
+                    'Streamed from the computer',
+                    'Nothing has to lie on the phone, so no erase can take it along.',
+                    'Phone and cable must not be touched for the whole install.',
+                    'Copying, and room on the phone.',
+                ),
+                $choice(
+                    'storage',
+                    'From storage',
+                    'An install that does not hang on the cable.',
+                    'Copying first; on internal storage only after the format and a restart.',
+                    'A broken install when a cable is loose.',
+                ),
             ]),
             new self('modem', 'Whether the modem is updated with the firmware', [
-                $choice('along', 'Along with the rest', 'The publisher tried the firmware as a whole.', 'Another radio version; rarely a weaker signal.', 'Faults that come of a mixture.'),
-                $choice('keep', 'Kept as it is', 'The radio works well here, and nothing asks for another version.', 'A mixture that nobody has tried.', 'Surprises with the network.'),
+                $choice(
+                    'along',
+                    'Along with the rest',
+                    'The publisher tried the firmware as a whole.',
+                    'Another radio version; rarely a weaker signal.',
+                    'Faults that come of a mixture.',
+                ),
+                $choice(
+                    'keep',
+                    'Kept as it is',
+                    'The radio works well here, and nothing asks for another version.',
+                    'A mixture that nobody has tried.',
+                    'Surprises with the network.',
+                ),
             ]),
             new self('channel', 'Which of several files goes into a kit', [
-                $choice('stable', 'The newest stable, official one', 'It was tried by more people than the one of last night.', 'Fixes arrive weeks later.', 'Being the first to find a fault.'),
-                $choice('newest', 'The newest of all', 'You need a fix that only a nightly has.', 'Faults that nobody has met yet.', 'Waiting for the next stable one.'),
+                $choice(
+                    'stable',
+                    'The newest stable, official one',
+                    'It was tried by more people than the one of last night.',
+                    'Fixes arrive weeks later.',
+                    'Being the first to find a fault.',
+                ),
+                $choice(
+                    'newest',
+                    'The newest of all',
+                    'You need a fix that only a nightly has.',
+                    'Faults that nobody has met yet.',
+                    'Waiting for the next stable one.',
+                ),
             ]),
             new self('batteryFloorPercent', 'The least charge to begin with', [
-                $choice(60, '60 percent', 'Enough for the longest install here with a second try.', 'Some charging before the work.', 'A phone that does not die half way.'),
-                $choice(80, '80 percent', 'For old batteries whose percentages are not to be trusted.', 'More charging.', 'Worries.'),
-                $choice(50, '50 percent', 'For batteries that are known to be sound.', 'Less room for a second try.', 'Time.'),
+                $choice(
+                    60,
+                    '60 percent',
+                    'Enough for the longest install here with a second try.',
+                    'Some charging before the work.',
+                    'A phone that does not die half way.',
+                ),
+                $choice(
+                    80,
+                    '80 percent',
+                    'For old batteries whose percentages are not to be trusted.',
+                    'More charging.',
+                    'Worries.',
+                ),
+                $choice(
+                    50,
+                    '50 percent',
+                    'For batteries that are known to be sound.',
+                    'Less room for a second try.',
+                    'Time.',
+                ),
                 $choice(30, '30 percent', 'The lowest that practitioners name.', 'No room for a second try.', 'Time.'),
             ]),
             new self('batteryReservePercent', 'What must be left at the end', [
-                $choice(20, '20 percent', 'Room to get out of trouble after the last step.', 'Sometimes more charging.', 'A phone that can still be helped.'),
-                $choice(40, '40 percent', 'Room for a whole second install.', 'More charging.', 'A charge in the middle of trouble.'),
+                $choice(
+                    20,
+                    '20 percent',
+                    'Room to get out of trouble after the last step.',
+                    'Sometimes more charging.',
+                    'A phone that can still be helped.',
+                ),
+                $choice(
+                    40,
+                    '40 percent',
+                    'Room for a whole second install.',
+                    'More charging.',
+                    'A charge in the middle of trouble.',
+                ),
                 $choice(10, '10 percent', 'Only for short jobs.', 'Little room for trouble.', 'Time.'),
             ]),
         ];

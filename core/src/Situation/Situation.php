@@ -39,12 +39,12 @@ final readonly class Situation
         public array $kit,
         public Intent $intent,
         public string $at,
-        public HouseRules $house = new HouseRules,
-        public Answers $answers = new Answers,
-        public Rates $rates = new Rates,
+        public HouseRules $house = new HouseRules(),
+        public Answers $answers = new Answers(),
+        public Rates $rates = new Rates(),
         public array $shelf = [],
         public array $codenames = [],
-        public Workplace $workplace = new Workplace,
+        public Workplace $workplace = new Workplace(),
         ?State $state = null,
     ) {
         if ($unit->codename !== $sheet->codename) {
@@ -60,7 +60,7 @@ final readonly class Situation
      */
     public function ofKind(string $kind): array
     {
-        return array_values(array_filter($this->kit, static fn (Package $p): bool => $p->kind() === $kind));
+        return array_values(array_filter($this->kit, static fn(Package $p): bool => $p->kind() === $kind));
     }
 
     /** The build that goes in; where none does, one in the kit counts for nothing. */
@@ -138,7 +138,10 @@ final readonly class Situation
     {
         $buildId = $this->build()?->facts->text(Field::BUILD_ID);
         foreach ($buildId === null ? [] : $this->ofKind('partition image') as $image) {
-            if ($image->facts->text(Field::PARTITION) === $partition && $image->facts->text(Field::PART_OF) === $buildId) {
+            if (
+                $image->facts->text(Field::PARTITION) === $partition &&
+                $image->facts->text(Field::PART_OF) === $buildId
+            ) {
                 return $image;
             }
         }
@@ -149,7 +152,10 @@ final readonly class Situation
     /** Whether a package is made for this phone's codename or for one that covers it. */
     public function isFor(Package $package): bool
     {
-        return array_intersect($package->facts->list(Field::CODENAMES), [$this->sheet->codename, ...$this->sheet->aliases]) !== [];
+        return array_intersect($package->facts->list(Field::CODENAMES), [
+            $this->sheet->codename,
+            ...$this->sheet->aliases,
+        ]) !== [];
     }
 
     /**
@@ -179,7 +185,7 @@ final readonly class Situation
      */
     public function slotsThatNeedFirmware(): array
     {
-        $both = $this->build()?->facts->text(Field::FIRMWARE_SLOTS) !== 'next' || ! $this->sheet->hasTwoSlots();
+        $both = $this->build()?->facts->text(Field::FIRMWARE_SLOTS) !== 'next' || !$this->sheet->hasTwoSlots();
 
         return $both ? $this->sheet->slots : [$this->installSlot()];
     }
@@ -203,8 +209,11 @@ final readonly class Situation
         $region = $package->facts->text(Field::REGION);
         $installed = $this->state->text("slot.{$this->activeSlot()}.firmware.region");
 
-        return $minimum !== null && $version !== null && ! Version::of($version)->olderThan(Version::of($minimum))
-            && $this->isFor($package) && ($region === null || $installed === null || $region === $installed);
+        return $minimum !== null &&
+            $version !== null &&
+            !Version::of($version)->olderThan(Version::of($minimum)) &&
+            $this->isFor($package) &&
+            ($region === null || $installed === null || $region === $installed);
     }
 
     /**
@@ -214,7 +223,7 @@ final readonly class Situation
      */
     public function firmwarePartitions(Package $firmware): array
     {
-        $brings = array_map(static fn (PartitionImage $image): string => $image->partition, $firmware->images);
+        $brings = array_map(static fn(PartitionImage $image): string => $image->partition, $firmware->images);
         $wanted = array_values(array_intersect($this->sheet->firmwarePartitions(), $brings));
         $without = array_values(array_diff($wanted, ['modem']));
 
@@ -238,10 +247,13 @@ final readonly class Situation
         return null;
     }
 
-    /** Whether the phone is outside a system that would not start, so that nothing can be done in it before the work. */
+    /**
+     * Whether the phone is outside a system that would not start, so that nothing can be done in it before the work.
+     */
     public function systemIsOut(): bool
     {
-        return ! in_array($this->state->mode(), [null, Mode::System], true) && ! Starting::starts($this->state, $this->sheet, $this->activeSlot());
+        return !in_array($this->state->mode(), [null, Mode::System], true) &&
+            !Starting::starts($this->state, $this->sheet, $this->activeSlot());
     }
 
     /** Where the phone is while it charges: in its system, or where the work begins on one that has none. */
@@ -277,11 +289,16 @@ final readonly class Situation
             return false;
         }
         if ($this->intent === Intent::BringBack) {
-            return ! in_array($this->startingSlot(), [$this->activeSlot(), null], true);
+            return !in_array($this->startingSlot(), [$this->activeSlot(), null], true);
         }
 
-        return in_array($this->intent, [Intent::Unlock, Intent::BackToStock], true) || ($this->intent === Intent::GenericImage && ! $this->writesGenericInRecovery()) || ($this->writesRecovery() && ! ($this->needsFirstRecovery() && $this->firstRecoveryIsThere())) || $this->kernelImage() !== null
-            || ($this->firmware() !== null && $this->slotsWithOldFirmware() !== []) || $this->layout->slotsToUnverify() !== [] || $this->layout->retrofits();
+        return in_array($this->intent, [Intent::Unlock, Intent::BackToStock], true) ||
+            ($this->intent === Intent::GenericImage && !$this->writesGenericInRecovery()) ||
+            ($this->writesRecovery() && !($this->needsFirstRecovery() && $this->firstRecoveryIsThere())) ||
+            $this->kernelImage() !== null ||
+            ($this->firmware() !== null && $this->slotsWithOldFirmware() !== []) ||
+            $this->layout->slotsToUnverify() !== [] ||
+            $this->layout->retrofits();
     }
 
     /** The recovery that the active slot holds already. */
@@ -290,21 +307,36 @@ final readonly class Situation
         $slot = "slot.{$this->activeSlot()}.recovery";
         $family = $this->state->text("{$slot}.family");
 
-        return $family === null ? null : new RecoveryAbility($family, $this->state->text("{$slot}.version"), $this->state->list("{$slot}.abilities"));
+        return $family === null
+            ? null
+            : new RecoveryAbility(
+                $family,
+                $this->state->text("{$slot}.version"),
+                $this->state->list("{$slot}.abilities"),
+            );
     }
 
-    /** Whether the recovery is only started once and not written: where it would take the place of what the system starts from. */
+    /**
+     * Whether the recovery is only started once and not written: where it would take the place of what the system
+     * starts from.
+     */
     public function bootsRecoveryOnce(): bool
     {
-        return $this->writesRecovery() && $this->sheet->recoveryHome === RecoveryHome::Boot && ! $this->intent->installsBuild() && $this->usesRecovery();
+        return $this->writesRecovery() &&
+            $this->sheet->recoveryHome === RecoveryHome::Boot &&
+            !$this->intent->installsBuild() &&
+            $this->usesRecovery();
     }
 
     /** Whether only the recovery part of vendor boot is written, beside what a system that stays starts from. */
     public function writesRecoveryPart(): bool
     {
         // Only from this header version on the image has a table of its parts.
-        return $this->sheet->recoveryHome === RecoveryHome::VendorBoot && $this->writesRecovery() && ! $this->intent->installsBuild() && $this->usesRecovery()
-            && ($this->recovery()?->facts->int(Field::HEADER_VERSION) ?? 0) >= 4;
+        return $this->sheet->recoveryHome === RecoveryHome::VendorBoot &&
+            $this->writesRecovery() &&
+            !$this->intent->installsBuild() &&
+            $this->usesRecovery() &&
+            ($this->recovery()?->facts->int(Field::HEADER_VERSION) ?? 0) >= 4;
     }
 
     /** The recovery that the plan works with: the one in the kit, or else the one that is there. */
@@ -312,7 +344,9 @@ final readonly class Situation
     {
         $recovery = $this->recovery();
 
-        return $recovery !== null && $this->writesRecovery() ? RecoveryAbility::of($recovery) : $this->presentRecovery();
+        return $recovery !== null && $this->writesRecovery()
+            ? RecoveryAbility::of($recovery)
+            : $this->presentRecovery();
     }
 
     /** Whether the recovery of the kit has to be written, because it is not the one that is there. */
@@ -323,20 +357,32 @@ final readonly class Situation
         return $recovery !== null && $this->presentRecovery()?->isSame(RecoveryAbility::of($recovery)) !== true;
     }
 
-    /** Whether the slot not in use could carry a recovery: its firmware is known, and the images beside the recovery are there or in the kit. */
+    /**
+     * Whether the slot not in use could carry a recovery: its firmware is known, and the images beside the recovery
+     * are there or in the kit.
+     */
     public function spareIsUsable(): bool
     {
         $spare = $this->sheet->otherSlot($this->activeSlot());
-        $beside = array_diff($this->sheet->startPartitions(), [$this->sheet->recoveryHome->value], $this->build()?->facts->list(Field::PRE_INSTALL) ?? []);
+        $beside = array_diff(
+            $this->sheet->startPartitions(),
+            [$this->sheet->recoveryHome->value],
+            $this->build()?->facts->list(Field::PRE_INSTALL) ?? [],
+        );
 
-        return $spare !== $this->activeSlot() && $this->state->text("slot.{$spare}.firmware.version") !== null
-            && ($beside === [] || $this->state->text("slot.{$spare}.os.state") === 'complete');
+        return $spare !== $this->activeSlot() &&
+            $this->state->text("slot.{$spare}.firmware.version") !== null &&
+            ($beside === [] || $this->state->text("slot.{$spare}.os.state") === 'complete');
     }
 
     /** The slot that the recovery for the install runs from. */
     public function recoverySlot(): string
     {
-        return $this->writesRecovery() && $this->intent->installsBuild() && $this->house->preInstallSlot === 'spare' && $this->spareIsUsable() && ! $this->layout->retrofits()
+        return $this->writesRecovery() &&
+            $this->intent->installsBuild() &&
+            $this->house->preInstallSlot === 'spare' &&
+            $this->spareIsUsable() &&
+            !$this->layout->retrofits()
             ? $this->sheet->otherSlot($this->activeSlot())
             : $this->activeSlot();
     }
@@ -356,11 +402,17 @@ final readonly class Situation
     /** Whether a package's publisher says that it goes in after another one: by its kind, title or file name. */
     public static function goesAfter(Package $later, Package $earlier): bool
     {
-        return $later !== $earlier && array_intersect($later->facts->list(Field::AFTER), [$earlier->kind(), $earlier->title(), $earlier->name()]) !== [];
+        return $later !== $earlier &&
+            array_intersect($later->facts->list(Field::AFTER), [
+                $earlier->kind(),
+                $earlier->title(),
+                $earlier->name(),
+            ]) !== [];
     }
 
     /**
-     * What goes in after the build, in the order of the work: by kind, but for what publishers say of their own packages.
+     * What goes in after the build, in the order of the work: by kind, but for what publishers say of their own
+     * packages.
      *
      * @return list<Package>
      */
@@ -377,7 +429,13 @@ final readonly class Situation
 
         $ordered = [];
         while ($addOns !== []) {
-            $free = array_filter($addOns, static fn (Package $one): bool => array_filter($addOns, static fn (Package $other): bool => self::goesAfter($one, $other)) === []);
+            $free = array_filter(
+                $addOns,
+                static fn(Package $one): bool => array_filter(
+                    $addOns,
+                    static fn(Package $other): bool => self::goesAfter($one, $other),
+                ) === [],
+            );
             // In a circle, which is a finding of its own, the first one is as good as any.
             $next = array_key_first($free) ?? array_key_first($addOns);
             $ordered[] = $addOns[$next];
@@ -398,7 +456,11 @@ final readonly class Situation
         $slot = "slot.{$this->installSlot()}.vendor";
         $has = $this->state->version("{$slot}.version");
 
-        return $has !== null && ! $has->olderThan(Version::of($minimum)) && ($channel === null || $this->state->text("{$slot}.channel") === $channel) ? null : Version::of($minimum);
+        return $has !== null &&
+            !$has->olderThan(Version::of($minimum)) &&
+            ($channel === null || $this->state->text("{$slot}.channel") === $channel)
+            ? null
+            : Version::of($minimum);
     }
 
     /** The vendor package of the kit that brings what the build needs. */
@@ -408,7 +470,12 @@ final readonly class Situation
         $channel = $this->build()?->facts->text(Field::VENDOR_NEEDED_CHANNEL);
         foreach ($minimum === null ? [] : $this->ofKind('vendor') as $package) {
             $version = $package->facts->text(Field::VERSION);
-            if ($version !== null && $minimum !== null && ! Version::of($version)->olderThan(Version::of($minimum)) && ($channel === null || $package->facts->text(Field::VENDOR_CHANNEL) === $channel)) {
+            if (
+                $version !== null &&
+                $minimum !== null &&
+                !Version::of($version)->olderThan(Version::of($minimum)) &&
+                ($channel === null || $package->facts->text(Field::VENDOR_CHANNEL) === $channel)
+            ) {
                 return $package;
             }
         }
@@ -416,14 +483,22 @@ final readonly class Situation
         return null;
     }
 
-    /** The recovery backup to bring back: the one that was chosen, or else the newest off the phone; only one that fits what the phone runs. */
+    /**
+     * The recovery backup to bring back: the one that was chosen, or else the newest off the phone; only one that
+     * fits what the phone runs.
+     */
     public function restoreSet(): ?Backup
     {
         $chosen = $this->answers->backup;
         $best = null;
         foreach ($this->unit->backups as $backup) {
             $isMeant = $chosen === null ? $best === null || $backup->madeAt > $best->madeAt : $backup->id === $chosen;
-            if ($isMeant && $backup->kind === Backup::RECOVERY && $backup->isOffThePhone() && $backup->misfit($this->state, $this->activeSlot()) === null) {
+            if (
+                $isMeant &&
+                $backup->kind === Backup::RECOVERY &&
+                $backup->isOffThePhone() &&
+                $backup->misfit($this->state, $this->activeSlot()) === null
+            ) {
                 $best = $backup;
             }
         }
@@ -437,7 +512,10 @@ final readonly class Situation
         return $this->ofKind('generic image')[0] ?? null;
     }
 
-    /** Whether a generic image is written by the recovery, because the model's system has a partition of its own and no userspace bootloader. */
+    /**
+     * Whether a generic image is written by the recovery, because the model's system has a partition of its own and
+     * no userspace bootloader.
+     */
     public function writesGenericInRecovery(): bool
     {
         return $this->intent === Intent::GenericImage && $this->sheet->partition('system')?->logical !== true;

@@ -13,9 +13,7 @@ final readonly class Stock
     /**
      * @param  array<string, list<Package>>  $byKind
      */
-    private function __construct(private array $byKind)
-    {
-    }
+    private function __construct(private array $byKind) {}
 
     /**
      * @param  list<Package>  $shelf

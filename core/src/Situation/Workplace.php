@@ -11,9 +11,7 @@ final readonly class Workplace
      * @param  ?string  $toolVersion  of the command tools; null where nobody has entered it
      * @param  array<string, string>  $badTools  version → what is wrong with it
      */
-    public function __construct(public ?string $toolVersion = null, public array $badTools = [])
-    {
-    }
+    public function __construct(public ?string $toolVersion = null, public array $badTools = []) {}
 
     /** What is wrong with the version in use; null when nothing is known against it. */
     public function fault(): ?string

@@ -25,13 +25,21 @@ final readonly class Cause
      * @param  int  $weight  how much speaks for it, on this phone and in this run; the highest first
      * @param  list<string>  $because  what speaks for it here, in sentences
      */
-    public function __construct(public string $title, public string $check, public string $remedy, public string $next, public int $weight, public array $because = [])
-    {
-    }
+    public function __construct(
+        public string $title,
+        public string $check,
+        public string $remedy,
+        public string $next,
+        public int $weight,
+        public array $because = [],
+    ) {}
 
     public function raisedBy(int $weight, string $because): self
     {
-        return new self($this->title, $this->check, $this->remedy, $this->next, $this->weight + $weight, [...$this->because, $because]);
+        return new self($this->title, $this->check, $this->remedy, $this->next, $this->weight + $weight, [
+            ...$this->because,
+            $because,
+        ]);
     }
 
     /**

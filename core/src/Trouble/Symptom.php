@@ -73,9 +73,23 @@ enum Symptom: string
     {
         return match ($this) {
             self::Code7, self::Code1, self::Signature, self::At47, self::StepTwo => [Mode::Sideload, Mode::Recovery],
-            self::NoSystem, self::MissingPartition, self::StrangeNames, self::NoDecrypt, self::RecoveryGone => [Mode::Recovery],
-            self::SparseHeader, self::NoSpace, self::Locked, self::UnlockRefused, self::SlotNotBootable => [Mode::Bootloader, Mode::UserspaceBootloader, Mode::Download],
-            self::BootLoop, self::StuckAtLogo, self::AsksPassword, self::FallsToBootloader, self::NoServices, self::Certification, self::RadioSerial, self::Unauthorised => [Mode::System],
+            self::NoSystem, self::MissingPartition, self::StrangeNames, self::NoDecrypt, self::RecoveryGone => [
+                Mode::Recovery,
+            ],
+            self::SparseHeader, self::NoSpace, self::Locked, self::UnlockRefused, self::SlotNotBootable => [
+                Mode::Bootloader,
+                Mode::UserspaceBootloader,
+                Mode::Download,
+            ],
+            self::BootLoop,
+            self::StuckAtLogo,
+            self::AsksPassword,
+            self::FallsToBootloader,
+            self::NoServices,
+            self::Certification,
+            self::RadioSerial,
+            self::Unauthorised
+                => [Mode::System],
             self::NotListed => Mode::cases(),
         };
     }

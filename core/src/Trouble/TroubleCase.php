@@ -70,11 +70,14 @@ final readonly class TroubleCase
         $slot = $this->slot();
         $needed = $this->state->version("slot.{$slot}.os.firmwareMin");
         $has = $this->state->version("slot.{$slot}.firmware.version");
-        if ($needed === null || ($has !== null && ! $has->olderThan($needed))) {
+        if ($needed === null || ($has !== null && !$has->olderThan($needed))) {
             return null;
         }
 
-        return ($slot === '-' ? 'The phone' : 'Slot '.strtoupper($slot)).' holds firmware '.($has ?? 'that nobody has seen').", {$needed} is needed.";
+        return ($slot === '-' ? 'The phone' : 'Slot ' . strtoupper($slot)) .
+            ' holds firmware ' .
+            ($has ?? 'that nobody has seen') .
+            ", {$needed} is needed.";
     }
 
     /** Whether the data on the phone was written by another system than the one that would start. */

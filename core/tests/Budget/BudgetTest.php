@@ -16,7 +16,7 @@ use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Size;
 
 /** @param array<string, mixed> $otherwise */
-function budgetOf(array $operations, array $otherwise = [], HouseRules $house = new HouseRules): Budget
+function budgetOf(array $operations, array $otherwise = [], HouseRules $house = new HouseRules()): Budget
 {
     $situation = World::situation('SK-07', World::SALTERN, $otherwise, $house);
     $steps = [];
@@ -28,37 +28,49 @@ function budgetOf(array $operations, array $otherwise = [], HouseRules $house = 
 }
 
 it('adds up the time of the steps, usual and slow', function () {
-    $budget = budgetOf([new SignOut, new WaitFirstBoot]);
+    $budget = budgetOf([new SignOut(), new WaitFirstBoot()]);
 
-    expect($budget->expectedSeconds())->toBe(120 + 300)->and($budget->longSeconds())->toBe(180 + 900);
+    expect($budget->expectedSeconds())
+        ->toBe(120 + 300)
+        ->and($budget->longSeconds())
+        ->toBe(180 + 900);
 });
 
 it('drains the battery by time at this model\'s rate', function () {
     // 300 seconds at 0.27 percent a minute is 1.35 percent.
-    $budget = budgetOf([new WaitFirstBoot, new WaitFirstBoot, new WaitFirstBoot, new WaitFirstBoot]);
+    $budget = budgetOf([new WaitFirstBoot(), new WaitFirstBoot(), new WaitFirstBoot(), new WaitFirstBoot()]);
 
-    expect($budget->batteryAfter)->toBe([81, 79, 78, 77])->and($budget->batteryAtEnd())->toBe(77);
+    expect($budget->batteryAfter)
+        ->toBe([81, 79, 78, 77])
+        ->and($budget->batteryAtEnd())
+        ->toBe(77);
 });
 
 it('rises while charging and drains from there', function () {
-    expect(budgetOf([new Charge(90), new WaitFirstBoot], ['battery.percent' => 30])->batteryAfter)->toBe([90, 89]);
+    expect(budgetOf([new Charge(90), new WaitFirstBoot()], ['battery.percent' => 30])->batteryAfter)->toBe([90, 89]);
 });
 
-it('asks for the floor, or for the reserve and what the run takes, whichever is more', function (HouseRules $house, int $needed) {
-    expect(budgetOf([new WaitFirstBoot], house: $house)->neededPercent)->toBe($needed);
+it('asks for the floor, or for the reserve and what the run takes, whichever is more', function (
+    HouseRules $house,
+    int $needed,
+) {
+    expect(budgetOf([new WaitFirstBoot()], house: $house)->neededPercent)->toBe($needed);
 })->with([
     'the floor' => [new HouseRules(batteryFloorPercent: 60, batteryReservePercent: 20), 60],
     'the reserve' => [new HouseRules(batteryFloorPercent: 30, batteryReservePercent: 50), 52],
 ]);
 
 it('does not invent a battery that nobody has read', function () {
-    $budget = budgetOf([new SignOut], ['battery.percent' => null]);
+    $budget = budgetOf([new SignOut()], ['battery.percent' => null]);
 
-    expect($budget->batteryAfter)->toBe([null])->and($budget->batteryAtEnd())->toBeNull();
+    expect($budget->batteryAfter)
+        ->toBe([null])
+        ->and($budget->batteryAtEnd())
+        ->toBeNull();
 });
 
 it('never falls below empty', function () {
-    expect(budgetOf([new WaitFirstBoot], ['battery.percent' => 1])->batteryAtEnd())->toBe(0);
+    expect(budgetOf([new WaitFirstBoot()], ['battery.percent' => 1])->batteryAtEnd())->toBe(0);
 });
 
 it('has nothing to say about no steps', function () {

@@ -14,29 +14,47 @@ function room(int $imageBytes, array $otherwise = []): SuperBudget
 {
     $image = World::altered('saltern-generic-15-arm64.img', ['expandedBytes' => $imageBytes]);
 
-    return SuperBudget::of(World::situation('SK-07', [$image], $otherwise, intent: Intent::GenericImage)) ?? throw new LogicException('nothing goes into super');
+    return SuperBudget::of(World::situation('SK-07', [$image], $otherwise, intent: Intent::GenericImage)) ??
+        throw new LogicException('nothing goes into super');
 }
 
 /** @return list<string> */
 function leaves(SuperBudget $budget): array
 {
-    return array_map(static fn (array $part): string => "{$part['partition']}_{$part['slot']}", $budget->remove);
+    return array_map(static fn(array $part): string => "{$part['partition']}_{$part['slot']}", $budget->remove);
 }
 
 it('lets everything stay where it fits', function () {
     $budget = room(2 * GIB);
 
-    expect(leaves($budget))->toBe([])->and($budget->missingBytes)->toBe(0)
-        ->and(array_sum(array_column($budget->after, 'bytes')))->toBe(2 * GIB + 402653184 + 805306368 + 671088640)
-        ->and($budget->during)->toBe($budget->before);
+    expect(leaves($budget))
+        ->toBe([])
+        ->and($budget->missingBytes)
+        ->toBe(0)
+        ->and(array_sum(array_column($budget->after, 'bytes')))
+        ->toBe(2 * GIB + 402653184 + 805306368 + 671088640)
+        ->and($budget->during)
+        ->toBe($budget->before);
 });
 
 it('takes the cheapest set that is enough', function (int $bytes, array $otherwise, array $gone) {
     expect(leaves(room($bytes, $otherwise)))->toBe($gone);
 })->with([
-    'the other slot\'s leftovers first' => [4 * GIB, ['slot.b.size.system' => GIB, 'slot.b.size.vendor' => GIB >> 2], ['system_b']],
-    'both leftovers where one is not enough' => [4 * GIB, ['slot.b.size.system' => GIB >> 1, 'slot.b.size.vendor' => GIB >> 1], ['system_b', 'vendor_b']],
-    'the smaller of two that are each enough' => [3_972_844_748, ['slot.b.size.system' => GIB >> 1, 'slot.b.size.product' => GIB >> 2], ['product_b']],
+    'the other slot\'s leftovers first' => [
+        4 * GIB,
+        ['slot.b.size.system' => GIB, 'slot.b.size.vendor' => GIB >> 2],
+        ['system_b'],
+    ],
+    'both leftovers where one is not enough' => [
+        4 * GIB,
+        ['slot.b.size.system' => GIB >> 1, 'slot.b.size.vendor' => GIB >> 1],
+        ['system_b', 'vendor_b'],
+    ],
+    'the smaller of two that are each enough' => [
+        3_972_844_748,
+        ['slot.b.size.system' => GIB >> 1, 'slot.b.size.product' => GIB >> 2],
+        ['product_b'],
+    ],
     'product before the system extensions' => [5 * GIB - 300 * 1024 * 1024, [], ['product_a']],
     'both where the limit of the group asks for it' => [5 * GIB + 256 * 1024 * 1024, [], ['system_ext_a', 'product_a']],
 ]);
@@ -44,7 +62,10 @@ it('takes the cheapest set that is enough', function (int $bytes, array $otherwi
 it('says how much is missing where nothing helps', function () {
     $budget = room(7 * GIB);
 
-    expect(leaves($budget))->toBe([])->and($budget->missingBytes)->toBe(7 * GIB + 671088640 - 6438256640);
+    expect(leaves($budget))
+        ->toBe([])
+        ->and($budget->missingBytes)
+        ->toBe(7 * GIB + 671088640 - 6438256640);
 });
 
 it('rounds up to whole blocks', function () {
@@ -58,11 +79,16 @@ it('never takes the vendor of the slot in use', function () {
 it('shows a build in the other slot beside what stays', function () {
     $budget = SuperBudget::of(World::situation('SK-07', World::SALTERN));
 
-    $system = array_values(array_filter($budget->after, static fn (array $part): bool => $part['partition'] === 'system'));
+    $system = array_values(
+        array_filter($budget->after, static fn(array $part): bool => $part['partition'] === 'system'),
+    );
 
-    expect(array_values(array_unique(array_column($budget->before, 'slot'))))->toBe(['a'])
-        ->and(array_column($system, 'slot'))->toBe(['a'])
-        ->and(count($budget->after))->toBeGreaterThan(3);
+    expect(array_values(array_unique(array_column($budget->before, 'slot'))))
+        ->toBe(['a'])
+        ->and(array_column($system, 'slot'))
+        ->toBe(['a'])
+        ->and(count($budget->after))
+        ->toBeGreaterThan(3);
 });
 
 it('has nothing to say where nothing goes into super', function (string $unit, string|Package $file, Intent $intent) {

@@ -8,22 +8,38 @@ use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Version;
 
 it('believes the phone before the file, the file before the card, and the card before what was typed', function () {
-    $facts = Facts::of(Fact::of('release', '13', Source::Card), Fact::of('release', '15', Source::Phone), Fact::of('release', '14', Source::File), Fact::of('release', '12', Source::Typed));
+    $facts = Facts::of(
+        Fact::of('release', '13', Source::Card),
+        Fact::of('release', '15', Source::Phone),
+        Fact::of('release', '14', Source::File),
+        Fact::of('release', '12', Source::Typed),
+    );
 
     expect($facts->text('release'))->toBe('15');
 });
 
 it('takes a known value of a lower source before an unknown one of a higher', function () {
-    expect(Facts::of(Fact::of('region', null, Source::File), Fact::of('region', 'EU', Source::Card))->text('region'))->toBe('EU');
+    expect(
+        Facts::of(Fact::of('region', null, Source::File), Fact::of('region', 'EU', Source::Card))->text('region'),
+    )->toBe('EU');
 });
 
 it('shows a conflict with every statement in it, and none where the sources agree', function () {
-    $agree = Facts::of(Fact::of('codenames', ['bowline', 'bowline_m'], Source::File), Fact::of('codenames', ['bowline_m', 'bowline'], Source::Card));
-    $differ = $agree->with(Fact::of('release', '15', Source::File, 'metadata'), Fact::of('release', '14', Source::Card));
+    $agree = Facts::of(
+        Fact::of('codenames', ['bowline', 'bowline_m'], Source::File),
+        Fact::of('codenames', ['bowline_m', 'bowline'], Source::Card),
+    );
+    $differ = $agree->with(
+        Fact::of('release', '15', Source::File, 'metadata'),
+        Fact::of('release', '14', Source::Card),
+    );
 
-    expect($agree->conflicts())->toBe([])
-        ->and(array_keys($differ->conflicts()))->toBe(['release'])
-        ->and($differ->conflicts()['release'])->toHaveCount(2);
+    expect($agree->conflicts())
+        ->toBe([])
+        ->and(array_keys($differ->conflicts()))
+        ->toBe(['release'])
+        ->and($differ->conflicts()['release'])
+        ->toHaveCount(2);
 });
 
 it('sees a file that contradicts itself in two places', function () {
@@ -33,7 +49,10 @@ it('sees a file that contradicts itself in two places', function () {
 });
 
 it('compares versions part by part as numbers', function (string $older, string $newer) {
-    expect(Version::of($older)->olderThan(Version::of($newer)))->toBeTrue()
-        ->and(Version::of($newer)->olderThan(Version::of($older)))->toBeFalse()
-        ->and(Version::of($older)->olderThan(Version::of($older)))->toBeFalse();
+    expect(Version::of($older)->olderThan(Version::of($newer)))
+        ->toBeTrue()
+        ->and(Version::of($newer)->olderThan(Version::of($older)))
+        ->toBeFalse()
+        ->and(Version::of($older)->olderThan(Version::of($older)))
+        ->toBeFalse();
 })->with([['5.2.8', '5.2.11'], ['5.2', '5.2.1'], ['13', '14.0.8'], ['5.2.11', '5.2.11b'], ['9.10', '10.0']]);

@@ -12,7 +12,7 @@ use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\SituationError;
 
-$demo = dirname(__DIR__, 3).'/demo';
+$demo = dirname(__DIR__, 3) . '/demo';
 
 it('accepts every file of the demo world', function (string $file) {
     $data = Schema::decode($file);
@@ -21,7 +21,7 @@ it('accepts every file of the demo world', function (string $file) {
 })->with(array_merge(glob("{$demo}/models/*.json") ?: [], glob("{$demo}/units/*.json") ?: []));
 
 it('accepts the cards that the recipe writes', function () {
-    $cards = glob(World::shelf().'/*.card.json') ?: [];
+    $cards = glob(World::shelf() . '/*.card.json') ?: [];
     foreach ($cards as $card) {
         Schema::of('release-card')->check(Schema::decode($card), $card);
     }
@@ -32,46 +32,80 @@ it('writes a unit and a sheet back as they were read', function () use ($demo) {
     $unit = Schema::decode("{$demo}/units/SK-07.json");
     $sheet = Schema::decode("{$demo}/models/bowline.json");
 
-    expect(Unit::fromArray($unit)->toArray())->toEqual($unit)->and(ModelSheet::fromArray($sheet)->toArray())->toBe($sheet);
+    expect(Unit::fromArray($unit)->toArray())
+        ->toEqual($unit)
+        ->and(ModelSheet::fromArray($sheet)->toArray())
+        ->toBe($sheet);
 });
 
-it('refuses a unit with the field that is wrong, and what is expected there', function (array $change, string $message) use ($demo) {
+it('refuses a unit with the field that is wrong, and what is expected there', function (
+    array $change,
+    string $message,
+) use ($demo) {
     $unit = array_replace_recursive(Schema::decode("{$demo}/units/SK-07.json"), $change);
-    expect(fn () => Unit::fromArray($unit, 'my-unit.json'))->toThrow(FormatError::class, $message);
+    expect(fn() => Unit::fromArray($unit, 'my-unit.json'))->toThrow(FormatError::class, $message);
 })->with([
     'an unknown field' => [['colour' => 'red'], 'colour'],
     'a missing label' => [['label' => ''], '/label'],
     'an unknown fact' => [['facts' => [0 => ['name' => 'battery.mood']]], 'no such fact'],
     'a slot that no phone has' => [['facts' => [0 => ['name' => 'slot.c.os.family']]], 'no such fact'],
-    'a loss class that does not exist' => [['facts' => [0 => ['name' => 'data.holds.dreams', 'value' => true]]], 'no such fact'],
+    'a loss class that does not exist' => [
+        ['facts' => [0 => ['name' => 'data.holds.dreams', 'value' => true]]],
+        'no such fact',
+    ],
     'a battery above full' => [['facts' => [0 => ['name' => 'battery.percent', 'value' => 140]]], 'does not fit'],
-    'a text where a flag belongs' => [['facts' => [0 => ['name' => 'locks.screen', 'value' => 'maybe']]], 'does not fit'],
+    'a text where a flag belongs' => [
+        ['facts' => [0 => ['name' => 'locks.screen', 'value' => 'maybe']]],
+        'does not fit',
+    ],
     'a newer version' => [['version' => 2], 'version 2'],
 ]);
 
 it('refuses a model sheet that contradicts itself', function (Closure $change, string $message) use ($demo) {
-    expect(fn () => ModelSheet::fromArray($change(Schema::decode("{$demo}/models/bowline.json"))))->toThrow(FormatError::class, $message);
+    expect(fn() => ModelSheet::fromArray($change(Schema::decode("{$demo}/models/bowline.json"))))->toThrow(
+        FormatError::class,
+        $message,
+    );
 })->with([
-    'a variant listed twice' => [function (array $sheet) {
-        $sheet['variants'][] = $sheet['variants'][0];
+    'a variant listed twice' => [
+        function (array $sheet) {
+            $sheet['variants'][] = $sheet['variants'][0];
 
-        return $sheet;
-    }, 'OF-301 is listed twice'],
-    'a slot on a one-slot phone' => [fn (array $sheet) => ['slots' => 1] + $sheet, 'one slot'],
-    'no partitions' => [fn (array $sheet) => ['partitions' => []] + $sheet, '/partitions'],
+            return $sheet;
+        },
+        'OF-301 is listed twice',
+    ],
+    'a slot on a one-slot phone' => [fn(array $sheet) => ['slots' => 1] + $sheet, 'one slot'],
+    'no partitions' => [fn(array $sheet) => ['partitions' => []] + $sheet, '/partitions'],
 ]);
 
-it('says of a file that is no JSON, or of no known format, what it is instead', function (string $content, string $message) {
+it('says of a file that is no JSON, or of no known format, what it is instead', function (
+    string $content,
+    string $message,
+) {
     $path = (string) tempnam(sys_get_temp_dir(), 'fmt');
     file_put_contents($path, $content);
-    expect(fn () => Schema::claimed(Schema::decode($path), $path))->toThrow(FormatError::class, $message);
-})->with([['{broken', 'not JSON'], ['[1,2]', 'no object'], ['{"format":"other/thing"}', 'other/thing'], ['{"a":1}', 'one of: tornavis/model-sheet']]);
+    expect(fn() => Schema::claimed(Schema::decode($path), $path))->toThrow(FormatError::class, $message);
+})->with([
+    ['{broken', 'not JSON'],
+    ['[1,2]', 'no object'],
+    ['{"format":"other/thing"}', 'other/thing'],
+    ['{"a":1}', 'one of: tornavis/model-sheet'],
+]);
 
 it('takes the careful choice where a house rule is left out', function () {
     $rules = HouseRules::fromArray(['format' => 'tornavis/house-rules', 'version' => 1, 'batteryFloorPercent' => 80]);
 
-    expect($rules)->toEqual(new HouseRules(batteryFloorPercent: 80))
-        ->and(fn () => HouseRules::fromArray(['format' => 'tornavis/house-rules', 'version' => 1, 'preInstallSlot' => 'both']))->toThrow(FormatError::class);
+    expect($rules)
+        ->toEqual(new HouseRules(batteryFloorPercent: 80))
+        ->and(
+            fn() => HouseRules::fromArray([
+                'format' => 'tornavis/house-rules',
+                'version' => 1,
+                'preInstallSlot' => 'both',
+            ]),
+        )
+        ->toThrow(FormatError::class);
 });
 
 it('does not put a unit together with the sheet of another phone', function () {
@@ -79,22 +113,30 @@ it('does not put a unit together with the sheet of another phone', function () {
 })->throws(SituationError::class, 'The model sheet is for bowline, the unit is a bowline_m');
 
 it('names every fact in words and writes its value as a person reads it', function () {
-    expect(StateField::label('slot.b.firmware.version'))->toBe('Slot B: Firmware')
-        ->and(StateField::label('data.holds.photos'))->toBe('Data holds: photos')
-        ->and(StateField::say('data.usedBytes', 2 << 30))->toBe('2.0 GiB')
-        ->and(StateField::say('slot.a.os.buildTime', 1_788_415_200))->toBe('2026-09-03')
-        ->and(StateField::say('battery.percent', null))->toBe('unknown');
+    expect(StateField::label('slot.b.firmware.version'))
+        ->toBe('Slot B: Firmware')
+        ->and(StateField::label('data.holds.photos'))
+        ->toBe('Data holds: photos')
+        ->and(StateField::say('data.usedBytes', 2 << 30))
+        ->toBe('2.0 GiB')
+        ->and(StateField::say('slot.a.os.buildTime', 1_788_415_200))
+        ->toBe('2026-09-03')
+        ->and(StateField::say('battery.percent', null))
+        ->toBe('unknown');
 });
 
 it('takes a whole number however it is written, and no size that no phone has', function () use ($demo) {
     $text = (string) file_get_contents("{$demo}/models/bowline.json");
     $size = ModelSheet::fromArray(Schema::decodeText($text, 'sheet'))->superBytes;
     $written = str_replace("\"superBytes\": {$size}", sprintf('"superBytes": %.1f', $size), $text, $count);
-    expect($count)->toBe(1)->and(ModelSheet::fromArray(Schema::decodeText($written, 'sheet'))->superBytes)->toBe($size);
+    expect($count)
+        ->toBe(1)
+        ->and(ModelSheet::fromArray(Schema::decodeText($written, 'sheet'))->superBytes)
+        ->toBe($size);
 
     foreach (['9223372036854775807', '1e300', '70368744177665', '5.5'] as $bad) {
         $written = str_replace("\"superBytes\": {$size}", "\"superBytes\": {$bad}", $text);
-        $read = fn () => ModelSheet::fromArray(Schema::decodeText($written, 'sheet'));
+        $read = fn() => ModelSheet::fromArray(Schema::decodeText($written, 'sheet'));
         expect($read)->toThrow(FormatError::class, 'superBytes');
     }
 });

@@ -13,44 +13,79 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\Variant;
 
-$sheets = fn (): array => array_map(ModelSheet::read(...), glob(dirname(__DIR__, 3).'/demo/models/*.json') ?: []);
+$sheets = fn(): array => array_map(ModelSheet::read(...), glob(dirname(__DIR__, 3) . '/demo/models/*.json') ?: []);
 
-it('finds the model from what was read off a phone, or says what would decide it', function (Clues $clues, ?string $codename, ?string $model, string $says) use ($sheets) {
+it('finds the model from what was read off a phone, or says what would decide it', function (
+    Clues $clues,
+    ?string $codename,
+    ?string $model,
+    string $says,
+) use ($sheets) {
     $found = Identification::of($clues, $sheets());
 
-    expect($found->answer()?->sheet->codename)->toBe($codename)
-        ->and($found->answer()?->variant?->model)->toBe($model)
-        ->and($found->says())->toContain($says);
+    expect($found->answer()?->sheet->codename)
+        ->toBe($codename)
+        ->and($found->answer()?->variant?->model)
+        ->toBe($model)
+        ->and($found->says())
+        ->toContain($says);
 })->with([
     'a model number' => [new Clues(model: 'VS-6D'), 'carrick', 'VS-6D', 'It is carrick: its model number is VS-6D.'],
     'a model number in other letters' => [new Clues(model: ' vs-6p'), 'carrack', 'VS-6P', 'VS-6P'],
     'a codename alone' => [new Clues(codename: 'bowline'), 'bowline', null, 'Which of its variants it is, is open'],
-    'a codename with the chipset of a variant' => [new Clues(codename: 'bowline', model: 'OF-301K', chipset: 'Vesper 9'), 'bowline', 'OF-301K', 'Its chipset is Vesper 9'],
-    'a shop name' => [new Clues(name: 'Slate 6', maker: 'Velmora'), null, null, 'several codenames can hide behind one shop name'],
+    'a codename with the chipset of a variant' => [
+        new Clues(codename: 'bowline', model: 'OF-301K', chipset: 'Vesper 9'),
+        'bowline',
+        'OF-301K',
+        'Its chipset is Vesper 9',
+    ],
+    'a shop name' => [
+        new Clues(name: 'Slate 6', maker: 'Velmora'),
+        null,
+        null,
+        'several codenames can hide behind one shop name',
+    ],
     'a second shop name' => [new Clues(name: 'Slate 6 Studio'), null, null, 'Read the model number'],
     'a look-alike' => [new Clues(codename: 'carrock'), null, null, 'Every sheet that could match is contradicted'],
-    'a model number under another codename' => [new Clues(codename: 'carrick', model: 'VS-6P'), null, null, 'two phones may have been mixed up'],
-    'another chipset than the variant has' => [new Clues(model: 'OF-301', chipset: 'Vesper 9'), null, null, 'contradicted'],
-    'nothing' => [new Clues, null, null, 'Nothing is known yet'],
+    'a model number under another codename' => [
+        new Clues(codename: 'carrick', model: 'VS-6P'),
+        null,
+        null,
+        'two phones may have been mixed up',
+    ],
+    'another chipset than the variant has' => [
+        new Clues(model: 'OF-301', chipset: 'Vesper 9'),
+        null,
+        null,
+        'contradicted',
+    ],
+    'nothing' => [new Clues(), null, null, 'Nothing is known yet'],
     'a phone without a sheet' => [new Clues(model: 'ZZ-1'), null, null, 'No model sheet here matches'],
 ]);
 
 it('names a look-alike by its letters', function () use ($sheets) {
-    $against = array_merge(...array_map(static fn (Candidate $c): array => $c->contradictions, Identification::of(new Clues(codename: 'carrock'), $sheets())->candidates));
+    $against = array_merge(
+        ...array_map(
+            static fn(Candidate $c): array => $c->contradictions,
+            Identification::of(new Clues(codename: 'carrock'), $sheets())->candidates,
+        ),
+    );
 
-    expect(implode(' ', $against))->toContain('only looks like carrick (letter 5: o instead of i)')->toContain('only looks like carrack');
+    expect(implode(' ', $against))
+        ->toContain('only looks like carrick (letter 5: o instead of i)')
+        ->toContain('only looks like carrack');
 });
 
 it('never answers with a sheet that contradicts an observed fact', function () use ($sheets) {
     mt_srand(7);
     $all = $sheets();
-    $pick = static fn (array $values): mixed => mt_rand(0, 2) === 0 ? null : $values[mt_rand(0, count($values) - 1)];
-    $variants = array_merge(...array_map(static fn (ModelSheet $sheet): array => $sheet->variants, $all));
+    $pick = static fn(array $values): mixed => mt_rand(0, 2) === 0 ? null : $values[mt_rand(0, count($values) - 1)];
+    $variants = array_merge(...array_map(static fn(ModelSheet $sheet): array => $sheet->variants, $all));
     $answers = 0;
     for ($round = 0; $round < 4000; $round++) {
         $clues = new Clues(
-            $pick(array_map(static fn (ModelSheet $s): string => $s->codename, $all)),
-            $pick(array_map(static fn (Variant $v): string => $v->model, $variants)),
+            $pick(array_map(static fn(ModelSheet $s): string => $s->codename, $all)),
+            $pick(array_map(static fn(Variant $v): string => $v->model, $variants)),
             $pick(['Qorin 730', 'Qorin 850', 'Vesper 9']),
             twoSlots: $pick([true, false]),
             launchApi: $pick([19, 28, 31, 33]),
@@ -60,49 +95,101 @@ it('never answers with a sheet that contradicts an observed fact', function () u
             continue;
         }
         $answers++;
-        $models = array_map(static fn (Variant $v): string => $v->model, $sheet->variants);
-        $chipsets = array_map(static fn (Variant $v): string => $v->chipset, array_filter($sheet->variants, static fn (Variant $v): bool => $clues->model === null || $v->model === $clues->model));
-        expect([null, $sheet->codename])->toContain($clues->codename)
-            ->and([null, ...$models])->toContain($clues->model)
-            ->and([null, ...$chipsets])->toContain($clues->chipset)
-            ->and([null, $sheet->hasTwoSlots()])->toContain($clues->twoSlots)
-            ->and([null, $sheet->launchApi])->toContain($clues->launchApi);
+        $models = array_map(static fn(Variant $v): string => $v->model, $sheet->variants);
+        $chipsets = array_map(
+            static fn(Variant $v): string => $v->chipset,
+            array_filter(
+                $sheet->variants,
+                static fn(Variant $v): bool => $clues->model === null || $v->model === $clues->model,
+            ),
+        );
+        expect([null, $sheet->codename])
+            ->toContain($clues->codename)
+            ->and([null, ...$models])
+            ->toContain($clues->model)
+            ->and([null, ...$chipsets])
+            ->toContain($clues->chipset)
+            ->and([null, $sheet->hasTwoSlots()])
+            ->toContain($clues->twoSlots)
+            ->and([null, $sheet->launchApi])
+            ->toContain($clues->launchApi);
     }
     expect($answers)->toBeGreaterThan(100);
 });
 
 it('reads a property dump: facts with their source, values over several lines, strange lines counted', function () {
-    $dump = PropertyDump::read(World::dump(['ro.boot.slot_suffix' => '_b', 'persist.note' => "two\nlines", 'ro.crypto.type' => 'file', 'ro.boot.flash.locked' => '0'])."a stray line\r\n");
-    $facts = array_column(array_map(static fn ($fact): array => $fact->toArray(), $dump->facts(['a', 'b'], '2026-09-14T12:00:00Z')), 'value', 'name');
+    $dump = PropertyDump::read(
+        World::dump([
+            'ro.boot.slot_suffix' => '_b',
+            'persist.note' => "two\nlines",
+            'ro.crypto.type' => 'file',
+            'ro.boot.flash.locked' => '0',
+        ]) . "a stray line\r\n",
+    );
+    $facts = array_column(
+        array_map(static fn($fact): array => $fact->toArray(), $dump->facts(['a', 'b'], '2026-09-14T12:00:00Z')),
+        'value',
+        'name',
+    );
 
-    expect($dump->values['persist.note'])->toBe("two\nlines")
-        ->and($dump->notUnderstood)->toBe(1)->and($dump->cutOff)->toBeFalse()
-        ->and($facts)->toMatchArray(['serial' => 'SKF3A07Q41', 'variant.model' => 'OF-301', 'slot.active' => 'b', 'slot.b.os.release' => '14', 'bootloader.unlocked' => true, 'data.encryption' => 'file'])
-        ->and($dump->clues()->codename)->toBe('bowline')->and($dump->clues()->twoSlots)->toBeTrue();
+    expect($dump->values['persist.note'])
+        ->toBe("two\nlines")
+        ->and($dump->notUnderstood)
+        ->toBe(1)
+        ->and($dump->cutOff)
+        ->toBeFalse()
+        ->and($facts)
+        ->toMatchArray([
+            'serial' => 'SKF3A07Q41',
+            'variant.model' => 'OF-301',
+            'slot.active' => 'b',
+            'slot.b.os.release' => '14',
+            'bootloader.unlocked' => true,
+            'data.encryption' => 'file',
+        ])
+        ->and($dump->clues()->codename)
+        ->toBe('bowline')
+        ->and($dump->clues()->twoSlots)
+        ->toBeTrue();
 });
 
 it('says of half a dump that it is cut off, and keeps what is whole', function () {
     $whole = World::dump();
     $dump = PropertyDump::read(substr($whole, 0, (int) strpos($whole, 'ro.serialno') + 14));
 
-    expect($dump->cutOff)->toBeTrue()->and($dump->clues()->codename)->toBe('bowline')->and($dump->values)->not->toHaveKey('ro.serialno');
+    expect($dump->cutOff)
+        ->toBeTrue()
+        ->and($dump->clues()->codename)
+        ->toBe('bowline')
+        ->and($dump->values)
+        ->not->toHaveKey('ro.serialno');
 });
 
 it('answers noise with a typed error, soon', function (string $noise, string $message) {
     $begun = hrtime(true);
-    expect(fn () => PropertyDump::read($noise))->toThrow(DumpError::class, $message);
+    expect(fn() => PropertyDump::read($noise))->toThrow(DumpError::class, $message);
     expect((hrtime(true) - $begun) / 1e9)->toBeLessThan(5.0);
 })->with([
-    'five megabytes of bytes' => [fn () => substr(str_repeat(hash('sha512', 'noise', true)."\n", 80_000), 0, 5 << 20), 'No line'],
-    'brackets without end' => [fn () => str_repeat('[', 5 << 20), 'No line'],
-    'one open value' => [fn () => '[key]: ['.str_repeat("x\n", 1 << 20), 'No line'],
-    'more than a phone can say' => [fn () => str_repeat('[a]: [b]'."\n", 1 << 20), 'at most'],
+    'five megabytes of bytes' => [
+        fn() => substr(str_repeat(hash('sha512', 'noise', true) . "\n", 80_000), 0, 5 << 20),
+        'No line',
+    ],
+    'brackets without end' => [fn() => str_repeat('[', 5 << 20), 'No line'],
+    'one open value' => [fn() => '[key]: [' . str_repeat("x\n", 1 << 20), 'No line'],
+    'more than a phone can say' => [fn() => str_repeat('[a]: [b]' . "\n", 1 << 20), 'at most'],
     'nothing' => ['', 'No line'],
 ]);
 
 it('refuses a dump of another phone and says which value gives it away', function (array $differs, string $message) {
     $unit = World::unit('SK-07');
-    expect(fn () => DumpIntake::of($unit, World::sheet('bowline'), PropertyDump::read(World::dump($differs)), '2026-09-15T08:00:00Z'))->toThrow(DumpError::class, $message);
+    expect(
+        fn() => DumpIntake::of(
+            $unit,
+            World::sheet('bowline'),
+            PropertyDump::read(World::dump($differs)),
+            '2026-09-15T08:00:00Z',
+        ),
+    )->toThrow(DumpError::class, $message);
 })->with([
     'another codename' => [['ro.product.device' => 'carrick'], 'its codename is carrick, SK-07 has bowline'],
     'another serial number' => [['ro.serialno' => 'SKF3A09Z99'], 'its serial number is SKF3A09Z99'],
@@ -111,11 +198,19 @@ it('refuses a dump of another phone and says which value gives it away', functio
 
 it('refuses a dump that says nothing of a phone', function () {
     $dump = PropertyDump::read("[some.key]: [1]\n[other.key]: [2]\n");
-    expect(fn () => DumpIntake::of(new Unit('X-1', null, []), null, $dump, '2026-09-15T08:00:00Z'))->toThrow(DumpError::class, 'None of the 2 properties');
+    expect(fn() => DumpIntake::of(new Unit('X-1', null, []), null, $dump, '2026-09-15T08:00:00Z'))->toThrow(
+        DumpError::class,
+        'None of the 2 properties',
+    );
 });
 
 it('says what a dump changes', function () {
-    $intake = DumpIntake::of(World::unit('SK-07'), World::sheet('bowline'), PropertyDump::read(World::dump(['ro.build.version.security_patch' => '2026-08-01'])), '2026-09-15T08:00:00Z');
+    $intake = DumpIntake::of(
+        World::unit('SK-07'),
+        World::sheet('bowline'),
+        PropertyDump::read(World::dump(['ro.build.version.security_patch' => '2026-08-01'])),
+        '2026-09-15T08:00:00Z',
+    );
 
     expect(implode("\n", $intake->changes))->toContain('Patch level:')->toContain('→ 2026-08-01');
 });

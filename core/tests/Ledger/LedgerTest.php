@@ -24,14 +24,26 @@ use Tornavis\Core\Situation\Situation;
  * @param  array<string, mixed>  $otherwise
  * @param  list<LossClass>  $backedUp
  */
-function entryFor(LossClass $class, array $backups = [], array $otherwise = [], array $backedUp = [], ?Answers $answers = null): LedgerEntry
-{
+function entryFor(
+    LossClass $class,
+    array $backups = [],
+    array $otherwise = [],
+    array $backedUp = [],
+    ?Answers $answers = null,
+): LedgerEntry {
     $plain = World::situation('SK-07', World::SALTERN, $otherwise);
     $unit = new Unit($plain->unit->label, $plain->unit->codename, $plain->unit->facts, $backups);
-    $situation = new Situation($plain->sheet, $unit, $plain->kit, $plain->intent, $plain->at, answers: $answers ?? new Answers);
+    $situation = new Situation(
+        $plain->sheet,
+        $unit,
+        $plain->kit,
+        $plain->intent,
+        $plain->at,
+        answers: $answers ?? new Answers(),
+    );
     $steps = [
         new StepDraft('look', Phase::Prepare, new ProveLink(Tornavis\Core\Phone\Mode::System, null), []),
-        ...($backedUp === [] ? [] : [new StepDraft('back-up', Phase::Prepare, new BackUp($backedUp), [])]),
+        ...$backedUp === [] ? [] : [new StepDraft('back-up', Phase::Prepare, new BackUp($backedUp), [])],
         new StepDraft('format', Phase::Erase, new FormatData('f2fs'), []),
     ];
     $ledger = Ledger::of($steps, Walk::over($steps, $situation->state, $situation->sheet), $situation);
@@ -43,11 +55,13 @@ function entryFor(LossClass $class, array $backups = [], array $otherwise = [], 
     throw new LogicException('Every class has an entry.');
 }
 
-$backup = fn (string $id, string $place, string $at): BackupSet => new BackupSet($id, [LossClass::Photos], $place, $at);
+$backup = fn(string $id, string $place, string $at): BackupSet => new BackupSet($id, [LossClass::Photos], $place, $at);
 
 it('names the step that takes a class', function () {
-    expect(entryFor(LossClass::Photos)->step)->toBe(2)
-        ->and(entryFor(LossClass::Photos, backedUp: [LossClass::Apps])->step)->toBe(3);
+    expect(entryFor(LossClass::Photos)->step)
+        ->toBe(2)
+        ->and(entryFor(LossClass::Photos, backedUp: [LossClass::Apps])->step)
+        ->toBe(3);
 });
 
 it('brings a class back from the newest backup off the phone', function () use ($backup) {
@@ -57,7 +71,12 @@ it('brings a class back from the newest backup off the phone', function () use (
         $backup('newest, but on the phone', 'phone', '2026-09-14T00:00:00Z'),
     ]);
 
-    expect($entry->outcome)->toBe(LedgerEntry::RETURNS)->and($entry->backup)->toBe('new')->and($entry->isOpen())->toBeFalse();
+    expect($entry->outcome)
+        ->toBe(LedgerEntry::RETURNS)
+        ->and($entry->backup)
+        ->toBe('new')
+        ->and($entry->isOpen())
+        ->toBeFalse();
 });
 
 it('is lost where no backup holds it, until it is waived by name', function () use ($backup) {
@@ -65,26 +84,42 @@ it('is lost where no backup holds it, until it is waived by name', function () u
     $waived = entryFor(LossClass::Apps, answers: new Answers(waived: [LossClass::Apps]));
     $other = entryFor(LossClass::Apps, answers: new Answers(waived: [LossClass::Photos]));
 
-    expect($open->outcome)->toBe(LedgerEntry::LOST)
-        ->and($open->isOpen())->toBeTrue()
-        ->and($waived->isOpen())->toBeFalse()
-        ->and($waived->outcome)->toBe(LedgerEntry::LOST)
-        ->and($other->isOpen())->toBeTrue();
+    expect($open->outcome)
+        ->toBe(LedgerEntry::LOST)
+        ->and($open->isOpen())
+        ->toBeTrue()
+        ->and($waived->isOpen())
+        ->toBeFalse()
+        ->and($waived->outcome)
+        ->toBe(LedgerEntry::LOST)
+        ->and($other->isOpen())
+        ->toBeTrue();
 });
 
 it('counts what the plan itself backs up as returning, and still asks', function () {
     $entry = entryFor(LossClass::Apps, backedUp: [LossClass::Apps]);
 
-    expect($entry->outcome)->toBe(LedgerEntry::RETURNS)->and($entry->backedUpByPlan)->toBeTrue()->and($entry->isOpen())->toBeTrue();
+    expect($entry->outcome)
+        ->toBe(LedgerEntry::RETURNS)
+        ->and($entry->backedUpByPlan)
+        ->toBeTrue()
+        ->and($entry->isOpen())
+        ->toBeTrue();
 });
 
 it('keeps apart what is kept, what is not there and what nobody knows', function () {
-    expect(entryFor(LossClass::RadioIdentity)->outcome)->toBe(LedgerEntry::KEPT)
-        ->and(entryFor(LossClass::Esim)->outcome)->toBe(LedgerEntry::ABSENT)
-        ->and(entryFor(LossClass::Card)->outcome)->toBe(LedgerEntry::ABSENT)
-        ->and(entryFor(LossClass::Card, otherwise: ['card.present' => true])->outcome)->toBe(LedgerEntry::KEPT)
-        ->and(entryFor(LossClass::Esim, otherwise: ['data.holds.esim' => null])->known)->toBeFalse()
-        ->and(entryFor(LossClass::Esim, otherwise: ['data.holds.esim' => null])->outcome)->toBe(LedgerEntry::LOST);
+    expect(entryFor(LossClass::RadioIdentity)->outcome)
+        ->toBe(LedgerEntry::KEPT)
+        ->and(entryFor(LossClass::Esim)->outcome)
+        ->toBe(LedgerEntry::ABSENT)
+        ->and(entryFor(LossClass::Card)->outcome)
+        ->toBe(LedgerEntry::ABSENT)
+        ->and(entryFor(LossClass::Card, otherwise: ['card.present' => true])->outcome)
+        ->toBe(LedgerEntry::KEPT)
+        ->and(entryFor(LossClass::Esim, otherwise: ['data.holds.esim' => null])->known)
+        ->toBeFalse()
+        ->and(entryFor(LossClass::Esim, otherwise: ['data.holds.esim' => null])->outcome)
+        ->toBe(LedgerEntry::LOST);
 });
 
 it('says what to do by hand for each class that no backup brings back', function () {

@@ -10,8 +10,8 @@ use Tornavis\Core\Package\Checksum;
 
 function large(): string
 {
-    $path = sys_get_temp_dir().'/tornavis-large-'.getmypid().'.bin';
-    is_file($path) || file_put_contents($path, str_repeat(random_bytes(1 << 20), 40).'rest');
+    $path = sys_get_temp_dir() . '/tornavis-large-' . getmypid() . '.bin';
+    is_file($path) || file_put_contents($path, str_repeat(random_bytes(1 << 20), 40) . 'rest');
 
     return $path;
 }
@@ -27,12 +27,19 @@ it('computes every kind of sum in one pass, and reports each piece', function ()
         $done[] = $bytes;
     });
 
-    expect($sums)->toBe(array_combine($algorithms, array_map(static fn (string $one): string => (string) hash_file($one, large()), $algorithms)))
-        ->and(end($done))->toBe((40 << 20) + 4);
+    expect($sums)
+        ->toBe(
+            array_combine(
+                $algorithms,
+                array_map(static fn(string $one): string => (string) hash_file($one, large()), $algorithms),
+            ),
+        )
+        ->and(end($done))
+        ->toBe((40 << 20) + 4);
 });
 
 it('has the right sum where the tool fails, dies early or is not there', function (?string $tool) {
-    $folder = sys_get_temp_dir().'/tornavis-tool-'.getmypid();
+    $folder = sys_get_temp_dir() . '/tornavis-tool-' . getmypid();
     is_dir($folder) || mkdir($folder);
     if ($tool !== null) {
         file_put_contents("{$folder}/openssl", "#!/bin/sh\n{$tool}\n");
@@ -47,4 +54,9 @@ it('has the right sum where the tool fails, dies early or is not there', functio
         array_map(unlink(...), glob("{$folder}/*") ?: []);
         rmdir($folder);
     }
-})->with(['fails' => ['exit 1'], 'dies early' => ['exec <&-; exit 0'], 'says something else' => ['while read -r line; do :; done; echo hello'], 'is not there' => [null]]);
+})->with([
+    'fails' => ['exit 1'],
+    'dies early' => ['exec <&-; exit 0'],
+    'says something else' => ['while read -r line; do :; done; echo hello'],
+    'is not there' => [null],
+]);

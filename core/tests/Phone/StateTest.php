@@ -7,32 +7,70 @@ use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\State;
 
-$battery = fn (int $percent, Source $source, ?string $at): Fact => Fact::of('battery.percent', $percent, $source, '', $at);
+$battery = fn(int $percent, Source $source, ?string $at): Fact => Fact::of(
+    'battery.percent',
+    $percent,
+    $source,
+    '',
+    $at,
+);
 
-it('lets the later observation supersede the earlier one, whoever made it and in whatever zone', function () use ($battery) {
-    expect(State::of($battery(82, Source::Phone, '2026-09-14T09:00:00+00:00'), $battery(60, Source::Typed, '2026-09-14T12:00:00+02:00'))->int('battery.percent'))->toBe(60)
-        ->and(State::of($battery(82, Source::Phone, '2026-09-14T10:30:00+00:00'), $battery(60, Source::Typed, '2026-09-14T12:00:00+02:00'))->int('battery.percent'))->toBe(82);
+it('lets the later observation supersede the earlier one, whoever made it and in whatever zone', function () use (
+    $battery,
+) {
+    expect(
+        State::of(
+            $battery(82, Source::Phone, '2026-09-14T09:00:00+00:00'),
+            $battery(60, Source::Typed, '2026-09-14T12:00:00+02:00'),
+        )->int('battery.percent'),
+    )
+        ->toBe(60)
+        ->and(
+            State::of(
+                $battery(82, Source::Phone, '2026-09-14T10:30:00+00:00'),
+                $battery(60, Source::Typed, '2026-09-14T12:00:00+02:00'),
+            )->int('battery.percent'),
+        )
+        ->toBe(82);
 });
 
 it('believes the phone before what was typed at the same moment, and an assumption never', function () use ($battery) {
     $at = '2026-09-14T09:00:00+00:00';
 
-    expect(State::of($battery(82, Source::Phone, $at), $battery(60, Source::Typed, $at))->int('battery.percent'))->toBe(82)
-        ->and(State::of($battery(60, Source::Typed, $at), $battery(99, Source::Assumed, '2027-01-01T00:00:00+00:00'))->int('battery.percent'))->toBe(60);
+    expect(State::of($battery(82, Source::Phone, $at), $battery(60, Source::Typed, $at))->int('battery.percent'))
+        ->toBe(82)
+        ->and(
+            State::of(
+                $battery(60, Source::Typed, $at),
+                $battery(99, Source::Assumed, '2027-01-01T00:00:00+00:00'),
+            )->int('battery.percent'),
+        )
+        ->toBe(60);
 });
 
 it('never takes unknown for no', function () {
     $state = State::of(Fact::of('locks.screen', null, Source::Phone), Fact::of('locks.accounts', false, Source::Phone));
 
-    expect($state->flag('locks.screen'))->toBeNull()->and($state->flag('locks.accounts'))->toBeFalse()->and($state->flag('card.present'))->toBeNull()
-        ->and($state->fact('card.present')->text())->toBe('unknown');
+    expect($state->flag('locks.screen'))
+        ->toBeNull()
+        ->and($state->flag('locks.accounts'))
+        ->toBeFalse()
+        ->and($state->flag('card.present'))
+        ->toBeNull()
+        ->and($state->fact('card.present')->text())
+        ->toBe('unknown');
 });
 
 it('does not change when something is changed from it, and names the changes', function () use ($battery) {
     $before = State::of($battery(82, Source::Phone, null));
     $after = $before->with(['battery.percent' => 50, 'mode' => 'recovery']);
 
-    expect($before->int('battery.percent'))->toBe(82)->and($before->changesTo($after))->toBe(['battery.percent' => 50, 'mode' => 'recovery'])->and($after->mode())->toBe(Mode::Recovery);
+    expect($before->int('battery.percent'))
+        ->toBe(82)
+        ->and($before->changesTo($after))
+        ->toBe(['battery.percent' => 50, 'mode' => 'recovery'])
+        ->and($after->mode())
+        ->toBe(Mode::Recovery);
 });
 
 it('knows the shortest way between two modes', function (Mode $from, Mode $to, ?array $way) {

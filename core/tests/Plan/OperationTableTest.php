@@ -48,38 +48,42 @@ function refusal(Operation $operation, State $state): string
 it('changes exactly what it says', function (Closure $operation, array $effects) {
     expect($operation()->effects(inRecovery(), World::sheet('bowline')))->toBe($effects);
 })->with([
-    'sign out' => [fn () => new SignOut, ['locks.accounts' => false]],
-    'remove the lock' => [fn () => new RemoveLock, ['locks.screen' => false]],
-    'back up' => [fn () => new BackUp([LossClass::Photos]), []],
-    'charge' => [fn () => new Charge(90), ['battery.percent' => 90]],
-    'charge to less than there is' => [fn () => new Charge(50), ['battery.percent' => 82]],
-    'prove the link' => [fn () => new ProveLink(Mode::Recovery, null), ['link.proven.recovery' => true]],
-    'switch the slot' => [fn () => new SetActive('a'), ['slot.active' => 'a']],
-    'start sideload' => [fn () => new Reboot(Mode::Recovery, Mode::Sideload), ['mode' => 'sideload']],
-    'restart the recovery' => [fn () => new Reboot(Mode::Recovery, Mode::Recovery), ['mode' => 'recovery', 'slot.running' => 'b']],
+    'sign out' => [fn() => new SignOut(), ['locks.accounts' => false]],
+    'remove the lock' => [fn() => new RemoveLock(), ['locks.screen' => false]],
+    'back up' => [fn() => new BackUp([LossClass::Photos]), []],
+    'charge' => [fn() => new Charge(90), ['battery.percent' => 90]],
+    'charge to less than there is' => [fn() => new Charge(50), ['battery.percent' => 82]],
+    'prove the link' => [fn() => new ProveLink(Mode::Recovery, null), ['link.proven.recovery' => true]],
+    'switch the slot' => [fn() => new SetActive('a'), ['slot.active' => 'a']],
+    'start sideload' => [fn() => new Reboot(Mode::Recovery, Mode::Sideload), ['mode' => 'sideload']],
+    'restart the recovery' => [
+        fn() => new Reboot(Mode::Recovery, Mode::Recovery),
+        ['mode' => 'recovery', 'slot.running' => 'b'],
+    ],
     'write firmware' => [
-        fn () => new Flash(World::package(World::FIRMWARE), ['modem'], 'b'),
+        fn() => new Flash(World::package(World::FIRMWARE), ['modem'], 'b'),
         ['slot.b.firmware.version' => '5.2.11'],
     ],
     'write a recovery' => [
-        fn () => new Flash(World::package('wicket-4.1-bowline.img'), ['vendor_boot'], 'b'),
+        fn() => new Flash(World::package('wicket-4.1-bowline.img'), ['vendor_boot'], 'b'),
         [
-            'slot.b.image.vendor_boot' => 'Wicket 4.1', 'slot.b.os.failedAs' => null,
+            'slot.b.image.vendor_boot' => 'Wicket 4.1',
+            'slot.b.os.failedAs' => null,
             'slot.b.recovery.family' => 'Wicket',
             'slot.b.recovery.version' => '4.1',
             'slot.b.recovery.abilities' => ['sideload', 'decrypt', 'metadata', 'backup'],
         ],
     ],
     'write an image of a build' => [
-        fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
         ['slot.b.image.boot' => 'saltern-15.2-20260903-bowline', 'slot.b.os.failedAs' => null],
     ],
     'add services' => [
-        fn () => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
+        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
         ['mode' => 'recovery', 'slot.b.os.services' => 'Larder mini 15'],
     ],
     'start for the first time' => [
-        fn () => new WaitFirstBoot,
+        fn() => new WaitFirstBoot(),
         [
             'data.empty' => false,
             'data.writtenBy' => 'Ostrand Deck',
@@ -92,7 +96,10 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
 ]);
 
 it('installs a build with its system, its start images and its own recovery', function () {
-    $effects = (new InstallPackage(World::package(World::SALTERN[0]), 'a'))->effects(inRecovery(), World::sheet('bowline'));
+    $effects = (new InstallPackage(World::package(World::SALTERN[0]), 'a'))->effects(
+        inRecovery(),
+        World::sheet('bowline'),
+    );
 
     expect($effects)->toMatchArray([
         'slot.active' => 'a',
@@ -116,59 +123,83 @@ it('takes the recovery along where a build replaces its home and brings none', f
 it('can be done here', function (Closure $operation, array $otherwise = []) {
     expect(refusal($operation(), inRecovery($otherwise)))->toBe('');
 })->with([
-    'sideload a build into the other slot' => [fn () => new InstallPackage(World::package(World::SALTERN[0]), 'a')],
-    'sideload services into the running slot' => [fn () => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b')],
-    'start sideload' => [fn () => new Reboot(Mode::Recovery, Mode::Sideload)],
-    'start the recovery' => [fn () => new Reboot(Mode::Bootloader, Mode::Recovery)],
-    'format' => [fn () => new FormatData('ext4')],
-    'write an image that fits' => [fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b')],
-    'switch to a slot with firmware' => [fn () => new SetActive('a')],
-    'compare what is so' => [fn () => new Verify(['slot.active' => 'b'])],
+    'sideload a build into the other slot' => [fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a')],
+    'sideload services into the running slot' => [
+        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
+    ],
+    'start sideload' => [fn() => new Reboot(Mode::Recovery, Mode::Sideload)],
+    'start the recovery' => [fn() => new Reboot(Mode::Bootloader, Mode::Recovery)],
+    'format' => [fn() => new FormatData('ext4')],
+    'write an image that fits' => [fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b')],
+    'switch to a slot with firmware' => [fn() => new SetActive('a')],
+    'compare what is so' => [fn() => new Verify(['slot.active' => 'b'])],
 ]);
 
 it('is refused here, and says why', function (Closure $operation, array $otherwise, string $why) {
     expect(refusal($operation(), inRecovery($otherwise)))->toContain($why);
 })->with([
     'a build into the running slot' => [
-        fn () => new InstallPackage(World::package(World::SALTERN[0]), 'b'), [], 'would land in slot a, not in b',
+        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'b'),
+        [],
+        'would land in slot a, not in b',
     ],
     'services into the other slot' => [
-        fn () => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'a'), [], 'would land in slot b, not in a',
+        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'a'),
+        [],
+        'would land in slot b, not in a',
     ],
     'services without a system' => [
-        fn () => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'), ['slot.b.os.state' => 'none'], 'no system to add this to',
+        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
+        ['slot.b.os.state' => 'none'],
+        'no system to add this to',
     ],
     'a build on firmware that is too old' => [
-        fn () => new InstallPackage(World::package(World::SALTERN[0]), 'a'), ['slot.a.firmware.version' => '5.2.8'], 'refuse itself: firmware 5.2.8',
+        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a'),
+        ['slot.a.firmware.version' => '5.2.8'],
+        'refuse itself: firmware 5.2.8',
     ],
     'sideload in a recovery that cannot' => [
-        fn () => new Reboot(Mode::Recovery, Mode::Sideload), ['slot.b.recovery.abilities' => ['backup']], 'cannot sideload',
+        fn() => new Reboot(Mode::Recovery, Mode::Sideload),
+        ['slot.b.recovery.abilities' => ['backup']],
+        'cannot sideload',
     ],
     'a recovery that is not there' => [
-        fn () => new Reboot(Mode::Bootloader, Mode::Recovery), ['slot.b.recovery.family' => null], 'no recovery to start',
+        fn() => new Reboot(Mode::Bootloader, Mode::Recovery),
+        ['slot.b.recovery.family' => null],
+        'no recovery to start',
     ],
     'a file system that the phone does not know' => [
-        fn () => new FormatData('ntfs'), [], 'does not know the file system ntfs',
+        fn() => new FormatData('ntfs'),
+        [],
+        'does not know the file system ntfs',
     ],
     'a write while the bootloader is locked' => [
-        fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'), ['bootloader.unlocked' => false], 'not known to be unlocked',
+        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        ['bootloader.unlocked' => false],
+        'not known to be unlocked',
     ],
     'a partition that the phone lacks' => [
-        fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['rigging'], 'b'), [], 'no partition rigging',
+        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['rigging'], 'b'),
+        [],
+        'no partition rigging',
     ],
     'an image that the package lacks' => [
-        fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['dtbo'], 'b'), [], 'holds no image for dtbo',
+        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['dtbo'], 'b'),
+        [],
+        'holds no image for dtbo',
     ],
-    'a slot that the phone lacks' => [fn () => new SetActive('c'), [], 'no slot c'],
+    'a slot that the phone lacks' => [fn() => new SetActive('c'), [], 'no slot c'],
     'a slot without known firmware' => [
-        fn () => new SetActive('a'), ['slot.a.firmware.version' => null], 'would not even reach its bootloader',
+        fn() => new SetActive('a'),
+        ['slot.a.firmware.version' => null],
+        'would not even reach its bootloader',
     ],
     'a first boot that would not start' => [
-        fn () => new WaitFirstBoot, ['slot.b.os.state' => 'incomplete'], 'written only in part',
+        fn() => new WaitFirstBoot(),
+        ['slot.b.os.state' => 'incomplete'],
+        'written only in part',
     ],
-    'a comparison that would fail' => [
-        fn () => new Verify(['slot.active' => 'a']), [], 'slot.active would be b, not a',
-    ],
+    'a comparison that would fail' => [fn() => new Verify(['slot.active' => 'a']), [], 'slot.active would be b, not a'],
 ]);
 
 it('refuses an image that is larger than its partition', function () {
@@ -182,45 +213,72 @@ it('refuses an image that is larger than its partition', function () {
 it('says what must be reckoned with in its middle', function (Closure $operation, array $midway) {
     expect($operation()->midway(inRecovery()))->toBe($midway);
 })->with([
-    'a build' => [fn () => new InstallPackage(World::package(World::SALTERN[0]), 'a'), ['slot.a.os.state' => 'incomplete']],
-    'services' => [fn () => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'), []],
-    'a format' => [fn () => new FormatData('f2fs'), ['data.empty' => true]],
+    'a build' => [
+        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a'),
+        ['slot.a.os.state' => 'incomplete'],
+    ],
+    'services' => [fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'), []],
+    'a format' => [fn() => new FormatData('f2fs'), ['data.empty' => true]],
     'firmware' => [
-        fn () => new Flash(World::package(World::FIRMWARE), ['modem'], 'b'),
+        fn() => new Flash(World::package(World::FIRMWARE), ['modem'], 'b'),
         ['slot.b.firmware.version' => null, 'slot.b.os.state' => 'incomplete'],
     ],
     'an image' => [
-        fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
         ['slot.b.image.boot' => 'an image written in part'],
     ],
-    'looking' => [fn () => new ProveLink(Mode::System, null), []],
+    'looking' => [fn() => new ProveLink(Mode::System, null), []],
 ]);
 
 it('loses what lives on the data partition, and what may live there', function () {
-    $losses = (new FormatData('f2fs'))->losses(inRecovery([
-        'data.holds.messages' => null,
-        'data.holds.esim' => true,
-        'locks.screen' => true,
-    ]));
+    $losses = (new FormatData('f2fs'))->losses(
+        inRecovery([
+            'data.holds.messages' => null,
+            'data.holds.esim' => true,
+            'locks.screen' => true,
+        ]),
+    );
 
-    expect(array_map(static fn (LossClass $class): string => $class->value, $losses))
-        ->toBe(['apps', 'app-data', 'messages', 'photos', 'screen-lock', 'esim']);
+    expect(array_map(static fn(LossClass $class): string => $class->value, $losses))->toBe([
+        'apps',
+        'app-data',
+        'messages',
+        'photos',
+        'screen-lock',
+        'esim',
+    ]);
 });
 
 it('takes as long as its sizes and this phone\'s rates say', function (Closure $operation, int $seconds) {
-    $slow = new Rates(linkBytesPerSecond: 1 << 20, flashBytesPerSecond: 100_000, installBytesPerSecond: 2 << 20, backupBytesPerSecond: 1 << 20);
+    $slow = new Rates(
+        linkBytesPerSecond: 1 << 20,
+        flashBytesPerSecond: 100_000,
+        installBytesPerSecond: 2 << 20,
+        backupBytesPerSecond: 1 << 20,
+    );
 
-    expect($operation()->timing($slow, inRecovery(['battery.percent' => 27]), World::sheet('bowline'))->expectedSeconds)->toBe($seconds);
+    expect(
+        $operation()->timing($slow, inRecovery(['battery.percent' => 27]), World::sheet('bowline'))->expectedSeconds,
+    )->toBe($seconds);
 })->with([
-    '33 percent at 1.1 a minute' => [fn () => new Charge(60), 1800],
-    '5 GiB at 1 MiB/s and a minute' => [fn () => new BackUp([LossClass::Photos]), 60 + 5120],
-    '386 MiB at 2 MiB/s, 2 s to send, a minute to verify' => [fn () => new InstallPackage(World::package(World::SALTERN[0]), 'a'), 60 + 2 + 193],
-    '204800 bytes at 100 kB/s and ten seconds' => [fn () => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'), 12],
+    '33 percent at 1.1 a minute' => [fn() => new Charge(60), 1800],
+    '5 GiB at 1 MiB/s and a minute' => [fn() => new BackUp([LossClass::Photos]), 60 + 5120],
+    '386 MiB at 2 MiB/s, 2 s to send, a minute to verify' => [
+        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a'),
+        60 + 2 + 193,
+    ],
+    '204800 bytes at 100 kB/s and ten seconds' => [
+        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        12,
+    ],
 ]);
 
 it('warns about a failed signature according to whether the file was verified', function () {
     $verified = implode(' ', (new InstallPackage(World::package(World::SALTERN[0]), 'a'))->oddities());
-    $unknown = implode(' ', (new InstallPackage(World::altered(World::SALTERN[0], ['sha256' => null]), 'a'))->oddities());
+    $unknown = implode(
+        ' ',
+        (new InstallPackage(World::altered(World::SALTERN[0], ['sha256' => null]), 'a'))->oddities(),
+    );
 
     expect($verified)->toContain('so go on')->and($unknown)->toContain('never verified. Stop here');
 });

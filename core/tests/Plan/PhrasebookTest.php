@@ -8,13 +8,21 @@ use Tornavis\Core\Plan\Phrasebook;
 
 function phrases(array $templates): Phrasebook
 {
-    return Phrasebook::fromArray(['format' => 'tornavis/phrasebook', 'version' => 1, 'templates' => (object) $templates]);
+    return Phrasebook::fromArray([
+        'format' => 'tornavis/phrasebook',
+        'version' => 1,
+        'templates' => (object) $templates,
+    ]);
 }
 
 /** @return list<string> */
 function commandsFor(Phrasebook $book, string $key, array $paths = []): array
 {
-    $steps = array_column(World::document(World::plan('SK-04', [...World::SALTERN, World::FIRMWARE]))['steps'], null, 'key');
+    $steps = array_column(
+        World::document(World::plan('SK-04', [...World::SALTERN, World::FIRMWARE]))['steps'],
+        null,
+        'key',
+    );
 
     return $book->commands($steps[$key], 'SKF3A04', 'SK-04', $paths);
 }
@@ -22,39 +30,58 @@ function commandsFor(Phrasebook $book, string $key, array $paths = []): array
 it('knows every operation that a plan has and a person could type', function () {
     $byHand = ['charge', 'enter-by-keys', 'leave-trial', 'remove-lock', 'set-switches', 'sign-out', 'wait-first-boot'];
     $names = [];
-    foreach (glob(dirname(__DIR__, 2).'/src/Plan/Operation/*.php') ?: [] as $file) {
-        preg_match("/function name\(\): string\s*\{\s*return (.*?);/s", (string) file_get_contents($file), $match);
+    foreach (glob(dirname(__DIR__, 2) . '/src/Plan/Operation/*.php') ?: [] as $file) {
+        preg_match('/function name\(\): string\s*\{\s*return (.*?);/s', (string) file_get_contents($file), $match);
         preg_match_all("/'([a-z-]+)'/", $match[1] ?? '', $found);
         array_push($names, ...$found[1]);
     }
 
-    expect(array_values(array_diff(array_unique($names), $byHand)))->toEqualCanonicalizing(array_keys(Phrasebook::OPERATIONS));
+    expect(array_values(array_diff(array_unique($names), $byHand)))->toEqualCanonicalizing(
+        array_keys(Phrasebook::OPERATIONS),
+    );
 });
 
 it('fills a template with the values of the step', function () {
-    expect(commandsFor(phrases(['set-active' => 'tool --serial {serial} use {slot}']), 'recovery.slot'))->toBe(['tool --serial SKF3A04 use b'])
-        ->and(commandsFor(phrases(['sideload' => 'tool send {file}']), 'install.build', [World::SALTERN[0] => '/files/my build.zip']))->toBe(["tool send '/files/my build.zip'"]);
+    expect(commandsFor(phrases(['set-active' => 'tool --serial {serial} use {slot}']), 'recovery.slot'))
+        ->toBe(['tool --serial SKF3A04 use b'])
+        ->and(
+            commandsFor(phrases(['sideload' => 'tool send {file}']), 'install.build', [
+                World::SALTERN[0] => '/files/my build.zip',
+            ]),
+        )
+        ->toBe(["tool send '/files/my build.zip'"]);
 });
 
 it('gives one command for each image of a package', function () {
-    expect(commandsFor(phrases(['flash' => 'mine write {partition}_{slot} {file}']), 'base.firmware.b'))
-        ->toBe(['mine write modem_b modem.img', 'mine write trust_b trust.img', 'mine write power_b power.img']);
+    expect(commandsFor(phrases(['flash' => 'mine write {partition}_{slot} {file}']), 'base.firmware.b'))->toBe([
+        'mine write modem_b modem.img',
+        'mine write trust_b trust.img',
+        'mine write power_b power.img',
+    ]);
 });
 
 it('says nothing where there is no template', function () {
-    expect(commandsFor(Phrasebook::none(), 'install.build'))->toBe([])->and(commandsFor(phrases(['sideload' => '  ']), 'install.build'))->toBe([]);
+    expect(commandsFor(Phrasebook::none(), 'install.build'))
+        ->toBe([])
+        ->and(commandsFor(phrases(['sideload' => '  ']), 'install.build'))
+        ->toBe([]);
 });
 
 it('refuses what an operation does not have', function (array $templates, string $words) {
-    expect(fn () => phrases($templates))->toThrow(FormatError::class, $words);
+    expect(fn() => phrases($templates))->toThrow(FormatError::class, $words);
 })->with([
-    'a value of another operation' => [['set-active' => 'tool {partition}'], '{partition}, which this operation does not have'],
+    'a value of another operation' => [
+        ['set-active' => 'tool {partition}'],
+        '{partition}, which this operation does not have',
+    ],
     'an operation that does not exist' => [['polish' => 'tool'], 'polish'],
     'a template without end' => [['verify' => str_repeat('x', 501)], 'verify'],
 ]);
 
 it('keeps a value one word, whatever is in it', function () {
-    $commands = commandsFor(phrases(['sideload' => 'tool {file}']), 'install.build', [World::SALTERN[0] => "/a/b'; rm x"]);
+    $commands = commandsFor(phrases(['sideload' => 'tool {file}']), 'install.build', [
+        World::SALTERN[0] => "/a/b'; rm x",
+    ]);
 
     expect($commands)->toBe(["tool '/a/b'\\''; rm x'"]);
 });

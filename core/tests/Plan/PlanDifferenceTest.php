@@ -21,17 +21,24 @@ function differing(Plan $before, Plan $after): array
 it('finds nothing between two plans of one situation', function () {
     $plan = World::plan('SK-07', World::SALTERN);
 
-    expect(differing($plan, World::plan('SK-07', World::SALTERN))['changed'])->toBeFalse()
+    expect(differing($plan, World::plan('SK-07', World::SALTERN))['changed'])
+        ->toBeFalse()
         // A plan that was kept has lists where a fresh one has empty objects.
-        ->and(PlanDifference::between(World::document($plan), $plan->toArray())->isEmpty())->toBeTrue();
+        ->and(PlanDifference::between(World::document($plan), $plan->toArray())->isEmpty())
+        ->toBeTrue();
 });
 
 it('says that another order of the erase moves one step, and no other', function () {
-    $difference = differing(World::plan('SK-07', World::SALTERN), World::plan('SK-07', World::SALTERN, house: new HouseRules(formatOrder: 'after')));
+    $difference = differing(
+        World::plan('SK-07', World::SALTERN),
+        World::plan('SK-07', World::SALTERN, house: new HouseRules(formatOrder: 'after')),
+    );
 
     // Two neighbours have changed places, so that either of them can be said to have moved.
-    expect(array_column($difference['steps'], 'change'))->toBe(['moved'])
-        ->and($difference['steps'][0]['title'])->toBeIn(['Format data', 'Sideload Saltern 15.2 into slot A']);
+    expect(array_column($difference['steps'], 'change'))
+        ->toBe(['moved'])
+        ->and($difference['steps'][0]['title'])
+        ->toBeIn(['Format data', 'Sideload Saltern 15.2 into slot A']);
 });
 
 it('says which step and which loss go when a file and a waiver are left out', function () {
@@ -39,8 +46,10 @@ it('says which step and which loss go when a file and a waiver are left out', fu
     $without = World::plan('SK-07', array_slice(World::DRIFTGLASS, 0, 4));
     $difference = differing($with, $without);
 
-    expect(array_column($difference['steps'], 'change', 'title')['Sideload Larder mini 15 into slot A'] ?? null)->toBe('gone')
-        ->and(array_column($difference['figures'], 'name'))->toContain('steps', 'expectedSeconds');
+    expect(array_column($difference['steps'], 'change', 'title')['Sideload Larder mini 15 into slot A'] ?? null)
+        ->toBe('gone')
+        ->and(array_column($difference['figures'], 'name'))
+        ->toContain('steps', 'expectedSeconds');
 });
 
 it('says what is no longer open when something is agreed to', function () {
@@ -55,7 +64,10 @@ it('compares with a plan that must not be run, which has no steps', function () 
     $blocked = World::plan('SK-07', World::SALTERN, ['bootloader.lockGuard' => true]);
     $difference = differing(World::plan('SK-07', World::SALTERN), $blocked);
 
-    expect($difference['after'])->toBe('Do not run')
-        ->and(array_unique(array_column($difference['steps'], 'change')))->toBe(['gone'])
-        ->and(array_column($difference['findings'], 'change', 'key')['PREP-8'] ?? null)->toBe('added');
+    expect($difference['after'])
+        ->toBe('Do not run')
+        ->and(array_unique(array_column($difference['steps'], 'change')))
+        ->toBe(['gone'])
+        ->and(array_column($difference['findings'], 'change', 'key')['PREP-8'] ?? null)
+        ->toBe('added');
 });

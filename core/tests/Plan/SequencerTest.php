@@ -15,30 +15,50 @@ use Tornavis\Core\Plan\Phase;
 use Tornavis\Core\Plan\Sequencer;
 use Tornavis\Core\Plan\StepDraft;
 
-$draft = fn (string $key, Operation $operation, Phase $phase = Phase::Base): StepDraft => new StepDraft($key, $phase, $operation, []);
-$prove = fn (Mode $mode): ProveLink => new ProveLink($mode, null);
+$draft = fn(string $key, Operation $operation, Phase $phase = Phase::Base): StepDraft => new StepDraft(
+    $key,
+    $phase,
+    $operation,
+    [],
+);
+$prove = fn(Mode $mode): ProveLink => new ProveLink($mode, null);
 
 /** @param list<StepDraft> $steps @return list<string> */
 function keysOf(array $steps): array
 {
-    return array_map(static fn (StepDraft $step): string => $step->key, $steps);
+    return array_map(static fn(StepDraft $step): string => $step->key, $steps);
 }
 
 it('keeps what belongs to one mode together, with the fewest restarts', function () use ($draft, $prove) {
-    $steps = Sequencer::order([
-        $draft('a', $prove(Mode::Bootloader)), $draft('b', $prove(Mode::Recovery)), $draft('c', new SetActive('b')), $draft('d', new FormatData('f2fs')), $draft('e', new SignOut),
-    ], [], Mode::System, World::sheet('bowline'));
+    $steps = Sequencer::order(
+        [
+            $draft('a', $prove(Mode::Bootloader)),
+            $draft('b', $prove(Mode::Recovery)),
+            $draft('c', new SetActive('b')),
+            $draft('d', new FormatData('f2fs')),
+            $draft('e', new SignOut()),
+        ],
+        [],
+        Mode::System,
+        World::sheet('bowline'),
+    );
 
     expect(keysOf($steps))->toBe(['e', 'a/to-bootloader', 'a', 'c', 'b/to-recovery', 'b', 'd']);
 });
 
 it('goes through the modes in between where there is no direct way', function () use ($draft, $prove) {
-    expect(keysOf(Sequencer::order([$draft('a', $prove(Mode::Sideload))], [], Mode::Bootloader, World::sheet('bowline'))))->toBe(['a/to-recovery', 'a/to-sideload', 'a']);
+    expect(
+        keysOf(Sequencer::order([$draft('a', $prove(Mode::Sideload))], [], Mode::Bootloader, World::sheet('bowline'))),
+    )->toBe(['a/to-recovery', 'a/to-sideload', 'a']);
 });
 
 it('satisfies every constraint even where that costs a restart', function () use ($draft, $prove) {
     $steps = Sequencer::order(
-        [$draft('first', $prove(Mode::Recovery)), $draft('second', new SetActive('b')), $draft('third', new FormatData('f2fs'))],
+        [
+            $draft('first', $prove(Mode::Recovery)),
+            $draft('second', new SetActive('b')),
+            $draft('third', new FormatData('f2fs')),
+        ],
         [new Constraint('first', 'second', 'X-1'), new Constraint('second', 'third', 'X-2')],
         Mode::Recovery,
         World::sheet('bowline'),
@@ -48,22 +68,51 @@ it('satisfies every constraint even where that costs a restart', function () use
 });
 
 it('orders by the beginning of a key, so that one constraint speaks of a whole part', function () use ($draft, $prove) {
-    $steps = Sequencer::order([$draft('late.one', $prove(Mode::System)), $draft('early.one', $prove(Mode::System)), $draft('early.two', new SignOut)], [new Constraint('early.', 'late.', 'X-1')], Mode::System, World::sheet('bowline'));
+    $steps = Sequencer::order(
+        [
+            $draft('late.one', $prove(Mode::System)),
+            $draft('early.one', $prove(Mode::System)),
+            $draft('early.two', new SignOut()),
+        ],
+        [new Constraint('early.', 'late.', 'X-1')],
+        Mode::System,
+        World::sheet('bowline'),
+    );
 
     expect(keysOf($steps))->toBe(['early.one', 'early.two', 'late.one']);
 });
 
 it('gives the same order whatever else was asked before', function () use ($draft, $prove) {
-    $make = fn (): array => keysOf(Sequencer::order(array_map(fn (int $i) => $draft("k{$i}", $prove($i % 2 === 0 ? Mode::Recovery : Mode::Bootloader)), range(1, 10)), [], Mode::System, World::sheet('bowline')));
+    $make = fn(): array => keysOf(
+        Sequencer::order(
+            array_map(
+                fn(int $i) => $draft("k{$i}", $prove($i % 2 === 0 ? Mode::Recovery : Mode::Bootloader)),
+                range(1, 10),
+            ),
+            [],
+            Mode::System,
+            World::sheet('bowline'),
+        ),
+    );
 
     expect($make())->toBe($make());
 });
 
 it('explains a contradiction by the steps and the rules that make it', function () use ($draft, $prove) {
     try {
-        Sequencer::order([$draft('a', $prove(Mode::System)), $draft('b', new SignOut)], [new Constraint('a', 'b', 'ORDER-1'), new Constraint('b', 'a', 'PREP-5')], Mode::System, World::sheet('bowline'));
+        Sequencer::order(
+            [$draft('a', $prove(Mode::System)), $draft('b', new SignOut())],
+            [new Constraint('a', 'b', 'ORDER-1'), new Constraint('b', 'a', 'PREP-5')],
+            Mode::System,
+            World::sheet('bowline'),
+        );
     } catch (ContradictionError $error) {
-        expect($error->what)->toContain('Sign out of every account')->and($error->where)->toContain('ORDER-1')->and($error->where)->toContain('PREP-5');
+        expect($error->what)
+            ->toContain('Sign out of every account')
+            ->and($error->where)
+            ->toContain('ORDER-1')
+            ->and($error->where)
+            ->toContain('PREP-5');
 
         return;
     }
@@ -71,12 +120,19 @@ it('explains a contradiction by the steps and the rules that make it', function 
 });
 
 it('says so when a mode cannot be left', function () use ($draft) {
-    Sequencer::order([$draft('a', new SignOut)], [], Mode::Dead, World::sheet('bowline'));
+    Sequencer::order([$draft('a', new SignOut())], [], Mode::Dead, World::sheet('bowline'));
 })->throws(ContradictionError::class, 'no way from Dead');
 
 it('enters and leaves the flash mode of an old phone with its keys', function () use ($draft, $prove) {
-    $steps = Sequencer::order([$draft('a', $prove(Mode::Download)), $draft('b', $prove(Mode::Recovery))], [new Constraint('a', 'b', 'X-1')], Mode::System, World::sheet('halyard'));
+    $steps = Sequencer::order(
+        [$draft('a', $prove(Mode::Download)), $draft('b', $prove(Mode::Recovery))],
+        [new Constraint('a', 'b', 'X-1')],
+        Mode::System,
+        World::sheet('halyard'),
+    );
 
-    expect(array_map(static fn (StepDraft $step): string => $step->operation->name(), $steps))->toBe(['enter-by-keys', 'prove-link', 'enter-by-keys', 'prove-link'])
-        ->and($steps[0]->operation->instruction())->toContain('volume down');
+    expect(array_map(static fn(StepDraft $step): string => $step->operation->name(), $steps))
+        ->toBe(['enter-by-keys', 'prove-link', 'enter-by-keys', 'prove-link'])
+        ->and($steps[0]->operation->instruction())
+        ->toContain('volume down');
 });

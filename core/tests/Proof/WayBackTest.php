@@ -12,16 +12,16 @@ function wayBackFrom(array $otherwise): WayBack
     return WayBack::from(World::unit('SK-07', $otherwise)->state(), World::sheet('bowline'));
 }
 
-it('says what the phone is left with, and the shortest way to one that starts', function (array $otherwise, string $level, string $words) {
+it('says what the phone is left with, and the shortest way to one that starts', function (
+    array $otherwise,
+    string $level,
+    string $words,
+) {
     $way = wayBackFrom($otherwise);
 
     expect($way->level)->toBe($level)->and($way->text)->toContain($words)->and($way->seconds)->toBeGreaterThan(0);
 })->with([
-    'as it came' => [
-        [],
-        WayBack::FREE,
-        'Restart into the system: Ostrand Deck starts with its data.',
-    ],
+    'as it came' => [[], WayBack::FREE, 'Restart into the system: Ostrand Deck starts with its data.'],
     'the other slot active and foreign' => [
         ['slot.active' => 'b', 'slot.b.image.boot' => 'another build'],
         WayBack::FREE,
@@ -59,10 +59,14 @@ it('knows the worse of two', function () {
     $empty = wayBackFrom(['data.empty' => true]);
     $none = wayBackFrom(['slot.a.os.state' => 'none', 'slot.b.os.state' => 'none']);
 
-    expect($none->worseThan($empty))->toBeTrue()
-        ->and($empty->worseThan($free))->toBeTrue()
-        ->and($free->worseThan($empty))->toBeFalse()
-        ->and($free->worseThan($free))->toBeFalse();
+    expect($none->worseThan($empty))
+        ->toBeTrue()
+        ->and($empty->worseThan($free))
+        ->toBeTrue()
+        ->and($free->worseThan($empty))
+        ->toBeFalse()
+        ->and($free->worseThan($free))
+        ->toBeFalse();
 });
 
 it('draws tracks in which every step has a segment, and changes where the state changes', function () {
@@ -77,11 +81,16 @@ it('draws tracks in which every step has a segment, and changes where the state 
     }
     $labels = array_column($plan->tracks, 'segments', 'track');
 
-    expect(array_keys($labels))->toBe(['Slot A', 'Slot B', 'Data'])
-        ->and(array_column($labels['Data'], 'label'))->toBe(['written by Ostrand Deck, file encryption', 'erased', 'written by Saltern, file encryption'])
-        ->and(array_column($labels['Data'], 'tone'))->toBe(['plain', 'erased', 'new'])
-        ->and(array_column($labels['Slot B'], 'label')[1])->toBe('Ostrand Deck 13 · firmware 5.2.11 · starts')
-        ->and(array_column($labels['Slot A'], 'tone'))->toBe(['plain', 'new']);
+    expect(array_keys($labels))
+        ->toBe(['Slot A', 'Slot B', 'Data'])
+        ->and(array_column($labels['Data'], 'label'))
+        ->toBe(['written by Ostrand Deck, file encryption', 'erased', 'written by Saltern, file encryption'])
+        ->and(array_column($labels['Data'], 'tone'))
+        ->toBe(['plain', 'erased', 'new'])
+        ->and(array_column($labels['Slot B'], 'label')[1])
+        ->toBe('Ostrand Deck 13 · firmware 5.2.11 · starts')
+        ->and(array_column($labels['Slot A'], 'tone'))
+        ->toBe(['plain', 'new']);
 });
 
 it('draws one track for a phone with one slot, and says what is unknown', function () {
@@ -89,7 +98,10 @@ it('draws one track for a phone with one slot, and says what is unknown', functi
     $state = World::unit('SK-07', ['data.writtenBy' => null])->state();
     $tracks = Tracks::of([$state, $state], $sheet);
 
-    expect(array_column($tracks, 'track'))->toBe(['System', 'Data'])
-        ->and($tracks[0]['segments'][0]['label'])->toBe('no system · firmware unknown · does not start')
-        ->and($tracks[1]['segments'][0]['label'])->toBe('unknown');
+    expect(array_column($tracks, 'track'))
+        ->toBe(['System', 'Data'])
+        ->and($tracks[0]['segments'][0]['label'])
+        ->toBe('no system · firmware unknown · does not start')
+        ->and($tracks[1]['segments'][0]['label'])
+        ->toBe('unknown');
 });

@@ -58,7 +58,7 @@ final class FakeLink implements Link
             throw LinkLost::noAnswer('test', $operation);
         }
         $progress(new Progress('working', 10, 1));
-        if ($this->breaksAt === $operation && ! $this->breaksAfterwards) {
+        if ($this->breaksAt === $operation && !$this->breaksAfterwards) {
             $this->breaksAt = null;
             throw LinkLost::noAnswer('test', $operation);
         }

@@ -36,7 +36,7 @@ final class ByHand
     /** Goes on until a person is needed. */
     public function go(): RunState
     {
-        $conductor = new Conductor($this->plan, $this->journal, new Hands);
+        $conductor = new Conductor($this->plan, $this->journal, new Hands());
         do {
             $state = $conductor->advance();
         } while ($state->status === RunState::RUNNING);
@@ -65,33 +65,50 @@ final class ByHand
 
             return;
         }
-        $this->desk->tell('seen', '', implode("\n", PlannedStep::allOf($this->plan)[$state->step - 1]->wants()), '2026-09-14T12:01:30Z');
+        $this->desk->tell(
+            'seen',
+            '',
+            implode("\n", PlannedStep::allOf($this->plan)[$state->step - 1]->wants()),
+            '2026-09-14T12:01:30Z',
+        );
     }
 }
 
 it('asks for one step after the other, and ends where the plan does', function () {
-    $run = new ByHand;
+    $run = new ByHand();
     $state = $run->go();
-    expect([$state->status, $state->question?->text('about'), $state->link, $state->step])->toBe([RunState::ASKED, 'hands', 'hands', 1]);
+    expect([$state->status, $state->question?->text('about'), $state->link, $state->step])->toBe([
+        RunState::ASKED,
+        'hands',
+        'hands',
+        1,
+    ]);
     for ($i = 0; $i < 60 && $state->status !== RunState::ENDED; $i++) {
         $run->answer($state);
         $state = $run->go();
     }
 
-    expect($state->status)->toBe(RunState::ENDED)
-        ->and(array_unique($state->steps))->toBe([1 => 'done'])
-        ->and($state->facts['slot.a.os.buildId'])->toBe('saltern-15.2-20260903-bowline')
-        ->and($state->seconds[1])->toBe(90);
+    expect($state->status)
+        ->toBe(RunState::ENDED)
+        ->and(array_unique($state->steps))
+        ->toBe([1 => 'done'])
+        ->and($state->facts['slot.a.os.buildId'])
+        ->toBe('saltern-15.2-20260903-bowline')
+        ->and($state->seconds[1])
+        ->toBe(90);
 });
 
 it('takes a serial number only of this phone', function (string $evidence, string $error) {
-    $run = new ByHand;
+    $run = new ByHand();
     $before = count($run->journal->events()) + 4;
     $run->go();
-    expect(fn () => $run->desk->tell('seen', '', $evidence))->toThrow(RunRefusal::class, $error)
+    expect(fn() => $run->desk->tell('seen', '', $evidence))
+        ->toThrow(RunRefusal::class, $error)
         // Nothing was noted, and nothing counts as done.
-        ->and(count($run->journal->events()))->toBe($before)
-        ->and($run->go()->steps[1])->not->toBe('done');
+        ->and(count($run->journal->events()))
+        ->toBe($before)
+        ->and($run->go()->steps[1])
+        ->not->toBe('done');
 })->with([
     'another serial number' => ['SKF3A04K17', 'of another phone: SKF3A04K17'],
     'the dump of another phone' => [World::dump(['ro.serialno' => 'SKF3A04K17']), 'of another phone: "SKF3A04K17"'],
@@ -101,12 +118,17 @@ it('takes a serial number only of this phone', function (string $evidence, strin
 ]);
 
 it('finds what it looks for in typed text, in the output of a tool, and in a dump', function (string $evidence) {
-    $run = new ByHand;
+    $run = new ByHand();
     $run->go();
     $run->desk->tell('seen', '', $evidence);
-    $answered = array_values(array_filter($run->journal->events(), static fn (JournalEvent $e): bool => $e->kind->value === 'answered'));
+    $answered = array_values(
+        array_filter($run->journal->events(), static fn(JournalEvent $e): bool => $e->kind->value === 'answered'),
+    );
 
-    expect($answered[0]->data['facts'])->toBe(['serial' => 'SKF3A07Q41'])->and($answered[0]->data['evidence'])->toBe($evidence);
+    expect($answered[0]->data['facts'])
+        ->toBe(['serial' => 'SKF3A07Q41'])
+        ->and($answered[0]->data['evidence'])
+        ->toBe($evidence);
 })->with([
     'typed' => 'SKF3A07Q41',
     'typed small' => 'skf3a07q41',
@@ -115,26 +137,30 @@ it('finds what it looks for in typed text, in the output of a tool, and in a dum
 ]);
 
 it('refuses a slot that is another one', function () {
-    $run = new ByHand;
+    $run = new ByHand();
     $run->until('recovery.slot');
-    expect(fn () => $run->desk->tell('seen', '', 'a'))->toThrow(RunRefusal::class, 'Active slot is a');
+    expect(fn() => $run->desk->tell('seen', '', 'a'))->toThrow(RunRefusal::class, 'Active slot is a');
     $run->desk->tell('seen', '', 'current slot: b');
 
     expect($run->go()->facts['slot.active'])->toBe('b');
 });
 
 it('says what the last check did not show, and refuses another build', function () {
-    $run = new ByHand;
+    $run = new ByHand();
     $run->until('prove.verify');
-    expect(fn () => $run->desk->tell('seen', '', World::dump(['ro.build.version.incremental' => 'deck-14.0.8-of301'])))->toThrow(RunRefusal::class, 'Build is deck-14.0.8-of301');
+    expect(
+        fn() => $run->desk->tell('seen', '', World::dump(['ro.build.version.incremental' => 'deck-14.0.8-of301'])),
+    )->toThrow(RunRefusal::class, 'Build is deck-14.0.8-of301');
     $run->desk->tell('seen', 'a test call worked', 'saltern-15.2-20260903-bowline on slot a');
-    $judged = array_values(array_filter($run->journal->events(), static fn (JournalEvent $e): bool => $e->kind->value === 'judged'));
+    $judged = array_values(
+        array_filter($run->journal->events(), static fn(JournalEvent $e): bool => $e->kind->value === 'judged'),
+    );
 
     expect(end($judged)->text('reason'))->toContain('a test call worked')->toContain('Not shown: slot.a.os.release');
 });
 
 it('asks what the phone shows after a stop, and goes on from there', function (string $mode, ?string $key) {
-    $run = new ByHand;
+    $run = new ByHand();
     $run->until('erase.format');
     $run->desk->release('SK-07');
     $run->go();
@@ -145,7 +171,9 @@ it('asks what the phone shows after a stop, and goes on from there', function (s
     $run->desk->tell($mode);
     $state = $run->go();
 
-    expect($key === null ? $state->question?->text('about') : $run->plan['steps'][$state->step - 1]['key'])->toBe($key ?? 'mode');
+    expect($key === null ? $state->question?->text('about') : $run->plan['steps'][$state->step - 1]['key'])->toBe(
+        $key ?? 'mode',
+    );
 })->with([
     'the mode of the step' => ['recovery', 'erase.format'],
     'the mode before the restart' => ['bootloader', 'recovery.prove/to-recovery'],
@@ -153,7 +181,7 @@ it('asks what the phone shows after a stop, and goes on from there', function (s
 ]);
 
 it('takes no time where the clock was set back during a wait', function () {
-    $run = new ByHand;
+    $run = new ByHand();
     $run->go();
     $run->desk->tell('seen', '', 'SKF3A07Q41', '2026-09-14T11:00:00Z');
 

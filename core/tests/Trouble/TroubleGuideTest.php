@@ -42,8 +42,10 @@ it('has causes for every symptom, each with how to tell and what helps', functio
     $causes = TroubleGuide::causes($symptom);
     expect($causes)->not->toBe([])->and(strlen($symptom->label()))->toBeGreaterThan(10);
     foreach ($causes as $cause) {
-        expect([$cause->title, $cause->check, $cause->remedy])->each->toMatch('/\w{2,}/')
-            ->and($cause->next)->toBeIn([Cause::HARMLESS, Cause::AGAIN, Cause::REPLAN, Cause::STOP]);
+        expect([$cause->title, $cause->check, $cause->remedy])
+            ->each->toMatch('/\w{2,}/')
+            ->and($cause->next)
+            ->toBeIn([Cause::HARMLESS, Cause::AGAIN, Cause::REPLAN, Cause::STOP]);
     }
 })->with(Symptom::cases());
 
@@ -52,33 +54,94 @@ it('ranks by what is known of the phone', function (Symptom $symptom, Closure $c
 
     expect($cause->title)->toContain($first)->and(implode(' ', $cause->because))->toContain($because);
 })->with([
-    'code 7 with old firmware' => [Symptom::Code7, fn () => troubled('install.build', ['slot.b.os.firmwareMin' => '5.2.11', 'slot.b.firmware.version' => '5.2.8']), 'firmware', 'Slot B holds firmware 5.2.8, 5.2.11 is needed.'],
-    'code 1 with a file that nobody verified' => [Symptom::Code1, fn () => troubled('install.build', kit: [unverified(World::SALTERN[0]), ...array_slice(World::SALTERN, 1)]), 'damaged', 'never verified'],
-    'code 1 with a verified file, begun three times' => [Symptom::Code1, fn () => troubled('install.build', tries: 3), 'cable', 'begun 3 times'],
-    'a loop with foreign start images' => [Symptom::BootLoop, fn () => troubled('prove.first-boot', ['slot.a.image.dtbo' => 'another build']), 'do not belong together', 'dtbo image belongs to another build'],
-    'a loop with foreign data' => [Symptom::AsksPassword, fn () => troubled('prove.first-boot', ['data.empty' => false, 'data.writtenBy' => 'Ostrand Deck']), 'keys of another system', 'written by Ostrand Deck'],
-    'no system between the erase and the install' => [Symptom::NoSystem, fn () => troubled('install.build', ['slot.b.os.state' => 'none']), 'between the erase and the install', 'not in yet'],
-    'the logo at a first boot' => [Symptom::StuckAtLogo, fn () => troubled('prove.first-boot'), 'first boot takes long', 'first start of a new system'],
-    'a locked bootloader' => [Symptom::Locked, fn () => troubled('recovery.image.boot', ['bootloader.unlocked' => false]), 'The bootloader is locked', 'seen locked'],
+    'code 7 with old firmware' => [
+        Symptom::Code7,
+        fn() => troubled('install.build', ['slot.b.os.firmwareMin' => '5.2.11', 'slot.b.firmware.version' => '5.2.8']),
+        'firmware',
+        'Slot B holds firmware 5.2.8, 5.2.11 is needed.',
+    ],
+    'code 1 with a file that nobody verified' => [
+        Symptom::Code1,
+        fn() => troubled('install.build', kit: [unverified(World::SALTERN[0]), ...array_slice(World::SALTERN, 1)]),
+        'damaged',
+        'never verified',
+    ],
+    'code 1 with a verified file, begun three times' => [
+        Symptom::Code1,
+        fn() => troubled('install.build', tries: 3),
+        'cable',
+        'begun 3 times',
+    ],
+    'a loop with foreign start images' => [
+        Symptom::BootLoop,
+        fn() => troubled('prove.first-boot', ['slot.a.image.dtbo' => 'another build']),
+        'do not belong together',
+        'dtbo image belongs to another build',
+    ],
+    'a loop with foreign data' => [
+        Symptom::AsksPassword,
+        fn() => troubled('prove.first-boot', ['data.empty' => false, 'data.writtenBy' => 'Ostrand Deck']),
+        'keys of another system',
+        'written by Ostrand Deck',
+    ],
+    'no system between the erase and the install' => [
+        Symptom::NoSystem,
+        fn() => troubled('install.build', ['slot.b.os.state' => 'none']),
+        'between the erase and the install',
+        'not in yet',
+    ],
+    'the logo at a first boot' => [
+        Symptom::StuckAtLogo,
+        fn() => troubled('prove.first-boot'),
+        'first boot takes long',
+        'first start of a new system',
+    ],
+    'a locked bootloader' => [
+        Symptom::Locked,
+        fn() => troubled('recovery.image.boot', ['bootloader.unlocked' => false]),
+        'The bootloader is locked',
+        'seen locked',
+    ],
 ]);
 
 function unverified(string $name): Package
 {
     $data = World::package($name)->toArray();
-    $data['facts'] = array_values(array_filter($data['facts'], static fn (array $fact): bool => ! in_array($fact['name'], ['sha256', 'sizeBytes'], true)));
+    $data['facts'] = array_values(
+        array_filter(
+            $data['facts'],
+            static fn(array $fact): bool => !in_array($fact['name'], ['sha256', 'sizeBytes'], true),
+        ),
+    );
 
     return Package::fromArray($data);
 }
 
 it('offers first what can be seen in the mode of the step', function () {
-    $labels = array_map(static fn (Symptom $one): string => $one->value, array_slice(TroubleGuide::symptoms(troubled('install.build')), 0, 5));
+    $labels = array_map(
+        static fn(Symptom $one): string => $one->value,
+        array_slice(TroubleGuide::symptoms(troubled('install.build')), 0, 5),
+    );
 
-    expect($labels)->toBe(['code-7', 'code-1', 'signature', 'at-47', 'step-two'])
-        ->and(array_slice(TroubleGuide::symptoms(troubled('prove.first-boot')), 0, 3))->toContain(Symptom::BootLoop);
+    expect($labels)
+        ->toBe(['code-7', 'code-1', 'signature', 'at-47', 'step-two'])
+        ->and(array_slice(TroubleGuide::symptoms(troubled('prove.first-boot')), 0, 3))
+        ->toContain(Symptom::BootLoop);
 });
 
 it('never offers a way around a theft lock, nor another phone\'s radio number', function () {
-    $all = implode(' ', array_map(static fn (Symptom $s): string => implode(' ', array_map(static fn (Cause $c): string => $c->remedy, TroubleGuide::causes($s))), Symptom::cases()));
+    $all = implode(
+        ' ',
+        array_map(
+            static fn(Symptom $s): string => implode(
+                ' ',
+                array_map(static fn(Cause $c): string => $c->remedy, TroubleGuide::causes($s)),
+            ),
+            Symptom::cases(),
+        ),
+    );
 
-    expect($all)->toContain('There is no way around it')->toContain('Never one of another phone, and never a changed number');
+    expect($all)
+        ->toContain('There is no way around it')
+        ->toContain('Never one of another phone, and never a changed number');
 });

@@ -36,11 +36,18 @@ useKeys({ '?': () => (keysOpen.value = true) })
     <div class="frame">
       <nav class="rail" aria-label="Places">
         <RouterLink class="mark" to="/bench" aria-label="Tornavis, to the bench">
-          <svg viewBox="0 0 34 34" width="34" height="34" aria-hidden="true"><circle cx="17" cy="17" r="15.5" fill="none" stroke="#C9D6D3" stroke-width="2" /><rect x="4" y="14.4" width="26" height="5.2" rx="1" fill="#B07A1E" transform="rotate(-38 17 17)" /></svg>
+          <svg viewBox="0 0 34 34" width="34" height="34" aria-hidden="true">
+            <circle cx="17" cy="17" r="15.5" fill="none" stroke="#C9D6D3" stroke-width="2" />
+            <rect x="4" y="14.4" width="26" height="5.2" rx="1" fill="#B07A1E" transform="rotate(-38 17 17)" />
+          </svg>
         </RouterLink>
-        <RouterLink v-for="place in places" :key="place.to" class="place" active-class="on" :to="place.to">{{ place.name }}</RouterLink>
+        <RouterLink v-for="place in places" :key="place.to" class="place" active-class="on" :to="place.to">{{
+          place.name
+        }}</RouterLink>
         <div class="foot">
-          <button type="button" class="look" @click="look = look === 'light' ? 'dark' : 'light'">{{ look === 'light' ? 'Dark' : 'Light' }} look</button>
+          <button type="button" class="look" @click="look = look === 'light' ? 'dark' : 'light'">
+            {{ look === 'light' ? 'Dark' : 'Light' }} look
+          </button>
           <button type="button" class="look" @click="keysOpen = true">Keys <span class="mono">?</span></button>
         </div>
       </nav>
@@ -52,23 +59,99 @@ useKeys({ '?': () => (keysOpen.value = true) })
 </template>
 
 <style scoped>
-.frame { display: flex; min-height: 100vh; }
-.rail { width: 104px; flex: none; background: var(--rail); padding: 14px 0; position: sticky; top: 0; height: 100vh; display: flex; flex-direction: column; }
-.mark { margin: 0 auto 18px; display: block; line-height: 0; border-radius: 50%; }
-.place { display: block; padding: 8px 0 8px 18px; color: var(--rail-text); border-left: 4px solid transparent; text-decoration: none; }
-.place:hover { background: var(--rail-on); }
-.place.on { color: #fff; border-color: #b07a1e; background: var(--rail-on); font-weight: 700; }
-.foot { margin-top: auto; padding: 0 0 0 12px; display: grid; gap: 4px; }
-.look { color: var(--rail-text); background: none; border: 0; font: inherit; font-size: 12.5px; text-align: left; padding: 4px 6px; cursor: pointer; }
-.main { flex: 1; min-width: 0; outline: none; }
+.frame {
+  display: flex;
+  min-height: 100vh;
+}
+.rail {
+  width: 104px;
+  flex: none;
+  background: var(--rail);
+  padding: 14px 0;
+  position: sticky;
+  top: 0;
+  height: 100vh;
+  display: flex;
+  flex-direction: column;
+}
+.mark {
+  margin: 0 auto 18px;
+  display: block;
+  line-height: 0;
+  border-radius: 50%;
+}
+.place {
+  display: block;
+  padding: 8px 0 8px 18px;
+  color: var(--rail-text);
+  border-left: 4px solid transparent;
+  text-decoration: none;
+}
+.place:hover {
+  background: var(--rail-on);
+}
+.place.on {
+  color: #fff;
+  border-color: #b07a1e;
+  background: var(--rail-on);
+  font-weight: 700;
+}
+.foot {
+  margin-top: auto;
+  padding: 0 0 0 12px;
+  display: grid;
+  gap: 4px;
+}
+.look {
+  color: var(--rail-text);
+  background: none;
+  border: 0;
+  font: inherit;
+  font-size: 12.5px;
+  text-align: left;
+  padding: 4px 6px;
+  cursor: pointer;
+}
+.main {
+  flex: 1;
+  min-width: 0;
+  outline: none;
+}
 @media (max-width: 700px) {
-  .frame { flex-direction: column; }
-  .rail { position: static; width: 100%; height: auto; flex-direction: row; align-items: center; padding: 6px 8px; overflow-x: auto; }
-  .mark { margin: 0 8px 0 0; }
-  .mark svg { width: 26px; height: 26px; }
-  .place { padding: 8px 9px; border-left: 0; border-bottom: 3px solid transparent; }
-  .foot { margin: 0 0 0 auto; padding: 0; display: flex; }
-  .look { white-space: nowrap; }
-  .look:last-child { display: none; }
+  .frame {
+    flex-direction: column;
+  }
+  .rail {
+    position: static;
+    width: 100%;
+    height: auto;
+    flex-direction: row;
+    align-items: center;
+    padding: 6px 8px;
+    overflow-x: auto;
+  }
+  .mark {
+    margin: 0 8px 0 0;
+  }
+  .mark svg {
+    width: 26px;
+    height: 26px;
+  }
+  .place {
+    padding: 8px 9px;
+    border-left: 0;
+    border-bottom: 3px solid transparent;
+  }
+  .foot {
+    margin: 0 0 0 auto;
+    padding: 0;
+    display: flex;
+  }
+  .look {
+    white-space: nowrap;
+  }
+  .look:last-child {
+    display: none;
+  }
 }
 </style>

@@ -15,5 +15,13 @@ defineProps<{ error: ApiError | null }>()
 </template>
 
 <style scoped>
-.error-note { border: 1px solid var(--plum); border-left-width: 4px; border-radius: 4px; background: var(--plum-soft); color: var(--ink); padding: 10px 14px; margin: 0 0 14px; }
+.error-note {
+  border: 1px solid var(--plum);
+  border-left-width: 4px;
+  border-radius: 4px;
+  background: var(--plum-soft);
+  color: var(--ink);
+  padding: 10px 14px;
+  margin: 0 0 14px;
+}
 </style>

@@ -13,18 +13,49 @@ async function take(file: File | undefined): Promise<void> {
 </script>
 
 <template>
-  <div class="drop" :class="{ over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="take($event.dataTransfer?.files[0])">
-    <label>{{ label }}
+  <div
+    class="drop"
+    :class="{ over }"
+    @dragover.prevent="over = true"
+    @dragleave="over = false"
+    @drop.prevent="take($event.dataTransfer?.files[0])"
+  >
+    <label
+      >{{ label }}
       <textarea v-model="text" :name="name" class="mono" rows="6" spellcheck="false" />
     </label>
-    <input type="file" :aria-label="`${label}: choose a file`" @change="take(($event.target as HTMLInputElement).files?.[0])" />
+    <input
+      type="file"
+      :aria-label="`${label}: choose a file`"
+      @change="take(($event.target as HTMLInputElement).files?.[0])"
+    />
   </div>
 </template>
 
 <style scoped>
-.drop { border: 1px dashed var(--line); border-radius: 4px; padding: 8px 10px; }
-.drop.over { border-color: var(--brass); background: var(--brass-soft); }
-label { display: grid; gap: 4px; font-size: 13px; color: var(--mute); }
-textarea { width: 100%; font-size: 12px; resize: vertical; }
-input[type='file'] { font-size: 12.5px; margin-top: 6px; max-width: 100%; }
+.drop {
+  border: 1px dashed var(--line);
+  border-radius: 4px;
+  padding: 8px 10px;
+}
+.drop.over {
+  border-color: var(--brass);
+  background: var(--brass-soft);
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-size: 13px;
+  color: var(--mute);
+}
+textarea {
+  width: 100%;
+  font-size: 12px;
+  resize: vertical;
+}
+input[type='file'] {
+  font-size: 12.5px;
+  margin-top: 6px;
+  max-width: 100%;
+}
 </style>

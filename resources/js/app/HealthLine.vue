@@ -15,7 +15,16 @@ const problems = computed(() => (error.value === null ? (data.value?.problems ??
 </template>
 
 <style scoped>
-.health { background: var(--plum-soft); color: var(--plum); border-bottom: 2px solid var(--plum); padding: 8px 24px; }
-.health p { margin: 0; }
-.health p + p { margin-top: 4px; }
+.health {
+  background: var(--plum-soft);
+  color: var(--plum);
+  border-bottom: 2px solid var(--plum);
+  padding: 8px 24px;
+}
+.health p {
+  margin: 0;
+}
+.health p + p {
+  margin-top: 4px;
+}
 </style>

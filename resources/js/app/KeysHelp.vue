@@ -20,7 +20,12 @@ const keys = [
       <h2>Keys</h2>
       <table class="rows">
         <tbody>
-          <tr v-for="[key, what] in keys" :key="key"><td><kbd>{{ key }}</kbd></td><td>{{ what }}</td></tr>
+          <tr v-for="[key, what] in keys" :key="key">
+            <td>
+              <kbd>{{ key }}</kbd>
+            </td>
+            <td>{{ what }}</td>
+          </tr>
         </tbody>
       </table>
       <p class="mute small mt-3">Nothing that writes to a phone goes by a single key: its label must be typed.</p>

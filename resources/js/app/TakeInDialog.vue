@@ -33,7 +33,8 @@ async function take(dry: boolean): Promise<void> {
   busy.value = false
 }
 
-const takeWhole = (dry: boolean): Promise<ArchiveIntakeAnswer> => api.post(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
+const takeWhole = (dry: boolean): Promise<ArchiveIntakeAnswer> =>
+  api.post(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
 
 /** A large file goes in pieces first, once for both looks at it. */
 async function takeLarge(dry: boolean): Promise<ArchiveIntakeAnswer> {
@@ -50,19 +51,48 @@ async function takeLarge(dry: boolean): Promise<ArchiveIntakeAnswer> {
       <ErrorNote :error="error" />
       <FileDrop v-model="text" :label="label" :name="name" />
       <div v-if="answer" class="mt-3" role="status">
-        <b>{{ answer.dry ? (news.length === 0 ? 'It would change nothing.' : `It would change ${news.length} of ${answer.changes.length} things:`) : `Taken in: ${news.length} changed, ${answer.changes.length - news.length} were the same.` }}</b>
-        <div class="list"><div v-for="change in news" :key="change.what + change.name" class="small"><span class="mute">{{ change.change }}</span> {{ change.what }} <span class="mono">{{ change.name }}</span></div></div>
+        <b>{{
+          answer.dry
+            ? news.length === 0
+              ? 'It would change nothing.'
+              : `It would change ${news.length} of ${answer.changes.length} things:`
+            : `Taken in: ${news.length} changed, ${answer.changes.length - news.length} were the same.`
+        }}</b>
+        <div class="list">
+          <div v-for="change in news" :key="change.what + change.name" class="small">
+            <span class="mute">{{ change.change }}</span> {{ change.what }} <span class="mono">{{ change.name }}</span>
+          </div>
+        </div>
       </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
-        <button type="button" class="btn" :disabled="busy || text.trim() === ''" @click="take(true)">{{ busy ? 'Reading it' : 'What would it change?' }}</button>
-        <button type="button" class="btn act" :disabled="busy || !answer?.dry || news.length === 0" @click="take(false)">Take it in</button>
+        <button type="button" class="btn" :disabled="busy || text.trim() === ''" @click="take(true)">
+          {{ busy ? 'Reading it' : 'What would it change?' }}
+        </button>
+        <button
+          type="button"
+          class="btn act"
+          :disabled="busy || !answer?.dry || news.length === 0"
+          @click="take(false)"
+        >
+          Take it in
+        </button>
       </div>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
-.acts { display: flex; justify-content: flex-end; gap: 12px; margin-top: 16px; flex-wrap: wrap; }
-.list { max-height: 220px; overflow: auto; margin-top: 4px; }
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 12px;
+  margin-top: 16px;
+  flex-wrap: wrap;
+}
+.list {
+  max-height: 220px;
+  overflow: auto;
+  margin-top: 4px;
+}
 </style>

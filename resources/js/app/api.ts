@@ -26,7 +26,11 @@ async function request<T>(method: string, path: string, body?: unknown): Promise
   }
   if (!response.ok) {
     const answer = (await response.json().catch(() => null)) as ErrorAnswer | null
-    throw new ApiError(answer?.message ?? `The server answered with status ${response.status}.`, answer, response.status)
+    throw new ApiError(
+      answer?.message ?? `The server answered with status ${response.status}.`,
+      answer,
+      response.status,
+    )
   }
   if (response.status === 204) return undefined as T
   return (await response.json().catch(() => {

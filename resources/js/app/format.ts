@@ -1,6 +1,10 @@
 /** "2.2 MiB"; the exact bytes belong into a title beside it. */
 export function bytes(count: number): string {
-  for (const [unit, size] of [['GiB', 2 ** 30], ['MiB', 2 ** 20], ['KiB', 2 ** 10]] as const) {
+  for (const [unit, size] of [
+    ['GiB', 2 ** 30],
+    ['MiB', 2 ** 20],
+    ['KiB', 2 ** 10],
+  ] as const) {
     if (count >= size) return `${(count / size).toFixed(1)} ${unit}`
   }
   return `${count} B`
@@ -18,7 +22,8 @@ export function duration(seconds: number): string {
 /** "2 d 04 h", "3 h 20 min", "12 min": what is left of a wait. */
 export function leftOf(seconds: number): string {
   const minutes = Math.ceil(seconds / 60)
-  if (minutes >= 1440) return `${Math.floor(minutes / 1440)} d ${String(Math.floor((minutes % 1440) / 60)).padStart(2, '0')} h`
+  if (minutes >= 1440)
+    return `${Math.floor(minutes / 1440)} d ${String(Math.floor((minutes % 1440) / 60)).padStart(2, '0')} h`
   return minutes >= 60 ? `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min` : `${minutes} min`
 }
 
@@ -33,7 +38,15 @@ export function timeOf(iso: string | null | undefined): string {
 }
 
 export function dateTimeOf(iso: string | null | undefined): string {
-  return iso ? new Date(iso).toLocaleString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', hour: '2-digit', minute: '2-digit' }) : ''
+  return iso
+    ? new Date(iso).toLocaleString('en-GB', {
+        day: 'numeric',
+        month: 'short',
+        year: 'numeric',
+        hour: '2-digit',
+        minute: '2-digit',
+      })
+    : ''
 }
 
 /** "3 minutes ago" */
@@ -41,16 +54,28 @@ export function ago(iso: string | null | undefined): string {
   if (!iso) return ''
   const seconds = (new Date(iso).getTime() - Date.now()) / 1000
   const words = new Intl.RelativeTimeFormat('en', { numeric: 'auto' })
-  for (const [unit, size] of [['day', 86400], ['hour', 3600], ['minute', 60]] as const) {
+  for (const [unit, size] of [
+    ['day', 86400],
+    ['hour', 3600],
+    ['minute', 60],
+  ] as const) {
     if (Math.abs(seconds) >= size) return words.format(Math.round(seconds / size), unit)
   }
   return 'just now'
 }
 
 const modes: Record<string, string> = {
-  off: 'Off', system: 'System', recovery: 'Recovery', sideload: 'Sideload', bootloader: 'Bootloader',
-  'userspace-bootloader': 'Userspace bootloader', download: 'Download', 'boot-loop': 'Boot loop', stuck: 'Stuck',
-  'locked-out': 'Locked out', dead: 'Dead',
+  off: 'Off',
+  system: 'System',
+  recovery: 'Recovery',
+  sideload: 'Sideload',
+  bootloader: 'Bootloader',
+  'userspace-bootloader': 'Userspace bootloader',
+  download: 'Download',
+  'boot-loop': 'Boot loop',
+  stuck: 'Stuck',
+  'locked-out': 'Locked out',
+  dead: 'Dead',
 }
 
 export const modeName = (mode: string): string => modes[mode] ?? mode
@@ -58,7 +83,13 @@ export const modeName = (mode: string): string => modes[mode] ?? mode
 export const slotName = (slot: string): string => (slot === '-' ? '–' : slot.toUpperCase())
 
 export const sourceName: Record<string, string> = {
-  phone: 'seen on the phone', file: 'read from the file', card: 'release card', list: 'checksum list', typed: 'typed', settled: 'settled by a person', assumed: 'assumed',
+  phone: 'seen on the phone',
+  file: 'read from the file',
+  card: 'release card',
+  list: 'checksum list',
+  typed: 'typed',
+  settled: 'settled by a person',
+  assumed: 'assumed',
 }
 
 export function valueText(value: unknown): string {

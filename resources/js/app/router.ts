@@ -10,7 +10,11 @@ export const router = createRouter({
     { path: '/shelf', component: () => import('../shelf/ShelfPage.vue') },
     { path: '/shelf/:id/compare/:other', component: () => import('../shelf/ComparePage.vue'), props: true },
     { path: '/jobs', component: () => import('../job/JobsPage.vue') },
-    { path: '/jobs/:id/:section(fit|kit|prepare|score|run|record)?', component: () => import('../job/JobPage.vue'), props: true },
+    {
+      path: '/jobs/:id/:section(fit|kit|prepare|score|run|record)?',
+      component: () => import('../job/JobPage.vue'),
+      props: true,
+    },
     { path: '/log', component: () => import('../log/LogPage.vue') },
     { path: '/house-rules', component: () => import('../houserules/HouseRulesPage.vue') },
     { path: '/handbook', component: () => import('../handbook/HandbookPage.vue') },

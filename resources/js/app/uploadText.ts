@@ -16,10 +16,17 @@ export function uploadBench(text: string): Promise<string> {
       metadata: { filename: 'tornavis-bench.json', for: 'bench' },
       storeFingerprintForResuming: false,
       onError: (error) => {
-        const response = (error as { originalResponse?: { getBody(): string; getStatus(): number } | null }).originalResponse
+        const response = (error as { originalResponse?: { getBody(): string; getStatus(): number } | null })
+          .originalResponse
         const body = response?.getBody() ?? ''
         const answer = body.startsWith('{') ? (JSON.parse(body) as ErrorAnswer) : null
-        failed(new ApiError(answer?.message ?? 'The upload broke off. Try it again; nothing was taken in.', answer, response?.getStatus() ?? 0))
+        failed(
+          new ApiError(
+            answer?.message ?? 'The upload broke off. Try it again; nothing was taken in.',
+            answer,
+            response?.getStatus() ?? 0,
+          ),
+        )
       },
       onSuccess: () => done(upload.url?.split('/').pop() ?? ''),
     })

@@ -6,7 +6,14 @@ export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): v
     const target = event.target as HTMLElement
     const field = ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.isContentEditable
     const typing = field && target.closest('.v-overlay:not(.v-overlay--active)') === null
-    if (typing || event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.v-overlay--active .v-card')) return
+    if (
+      typing ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      document.querySelector('.v-overlay--active .v-card')
+    )
+      return
     const act = keys[event.key]
     if (act) {
       event.preventDefault()

@@ -9,7 +9,10 @@ const ASK_AGAIN_MS = 3000
  * The beat may depend on the answer; 0 ends it. An answer that a later question has overtaken is dropped.
  * Where there was no answer, it is asked again without a beat too: a page never stays empty by itself.
  */
-export function useLoad<T>(path: () => string, everyMs: number | ((answer: T | null) => number) = 0): { data: Ref<T | null>; error: Ref<ApiError | null>; load: () => Promise<void> } {
+export function useLoad<T>(
+  path: () => string,
+  everyMs: number | ((answer: T | null) => number) = 0,
+): { data: Ref<T | null>; error: Ref<ApiError | null>; load: () => Promise<void> } {
   const data = ref<T | null>(null) as Ref<T | null>
   const error = ref<ApiError | null>(null)
   let timer = 0

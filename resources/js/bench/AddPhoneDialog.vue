@@ -36,24 +36,32 @@ async function attempt(act: () => Promise<void>): Promise<void> {
   }
 }
 
-const look = (): Promise<void> => attempt(async () => {
-  found.value = await api.post<IdentityAnswer>('identity', { ...clues.value, dump: dump.value })
-  chosen.value = found.value.answer
-})
+const look = (): Promise<void> =>
+  attempt(async () => {
+    found.value = await api.post<IdentityAnswer>('identity', { ...clues.value, dump: dump.value })
+    chosen.value = found.value.answer
+  })
 
-const add = (): Promise<void> => attempt(async () => {
-  const { label: made } = await api.post<{ label: string }>('units/new', { label: label.value, note: note.value, codename: chosen.value, dump: dump.value })
-  open.value = false
-  emit('added')
-  await router.push(`/bench/${made}`)
-})
+const add = (): Promise<void> =>
+  attempt(async () => {
+    const { label: made } = await api.post<{ label: string }>('units/new', {
+      label: label.value,
+      note: note.value,
+      codename: chosen.value,
+      dump: dump.value,
+    })
+    open.value = false
+    emit('added')
+    await router.push(`/bench/${made}`)
+  })
 
-const takeFile = (): Promise<void> => attempt(async () => {
-  const { format } = await api.post<{ format: string }>('units', file.value)
-  done.value = format === 'unit' ? 'The phone is on the bench.' : 'The model sheet was taken in. Now add the phone.'
-  file.value = ''
-  emit('added')
-})
+const takeFile = (): Promise<void> =>
+  attempt(async () => {
+    const { format } = await api.post<{ format: string }>('units', file.value)
+    done.value = format === 'unit' ? 'The phone is on the bench.' : 'The model sheet was taken in. Now add the phone.'
+    file.value = ''
+    emit('added')
+  })
 </script>
 
 <template>
@@ -61,17 +69,38 @@ const takeFile = (): Promise<void> => attempt(async () => {
     <v-card class="pa-5">
       <h2>Add a phone</h2>
       <div class="ways" role="group" aria-label="How">
-        <button type="button" class="btn small" :class="{ on: way === 'look' }" :aria-pressed="way === 'look'" @click="way = 'look'">From what it shows</button>
-        <button type="button" class="btn small" :class="{ on: way === 'file' }" :aria-pressed="way === 'file'" @click="way = 'file'">From a file</button>
+        <button
+          type="button"
+          class="btn small"
+          :class="{ on: way === 'look' }"
+          :aria-pressed="way === 'look'"
+          @click="way = 'look'"
+        >
+          From what it shows
+        </button>
+        <button
+          type="button"
+          class="btn small"
+          :class="{ on: way === 'file' }"
+          :aria-pressed="way === 'file'"
+          @click="way = 'file'"
+        >
+          From a file
+        </button>
       </div>
       <ErrorNote :error="error" />
-      <p v-if="done" role="status"><b>{{ done }}</b></p>
+      <p v-if="done" role="status">
+        <b>{{ done }}</b>
+      </p>
       <div v-if="way === 'look'" class="look">
         <div class="pair">
           <label>Label on its sticker <input v-model="label" name="label" class="mono" /></label>
           <label>Note <input v-model="note" name="note" /></label>
         </div>
-        <p class="mute small">Give what you can read; the model number from the about page decides most. A property dump says more than all the rest.</p>
+        <p class="mute small">
+          Give what you can read; the model number from the about page decides most. A property dump says more than all
+          the rest.
+        </p>
         <div class="pair">
           <label>Model number <input v-model="clues.model" name="model" class="mono" /></label>
           <label>Codename <input v-model="clues.codename" name="codename" class="mono" /></label>
@@ -81,29 +110,65 @@ const takeFile = (): Promise<void> => attempt(async () => {
         <FileDrop v-model="dump" label="Property dump, pasted or dropped: lines like [key]: [value]" name="dump" />
         <div><button type="button" class="btn" @click="look">Which model is it?</button></div>
         <template v-if="found">
-          <p role="status"><b>{{ found.says }}</b></p>
-          <p v-if="found.properties" class="mute small">{{ found.properties.count }} properties read<template v-if="found.properties.notUnderstood">, {{ found.properties.notUnderstood }} lines not understood</template><template v-if="found.properties.cutOff">; the dump ends in the middle, so it may lack values</template>.</p>
+          <p role="status">
+            <b>{{ found.says }}</b>
+          </p>
+          <p v-if="found.properties" class="mute small">
+            {{ found.properties.count }} properties read<template v-if="found.properties.notUnderstood"
+              >, {{ found.properties.notUnderstood }} lines not understood</template
+            ><template v-if="found.properties.cutOff">; the dump ends in the middle, so it may lack values</template>.
+          </p>
           <CandidateList v-model="chosen" :candidates="found.candidates" />
         </template>
       </div>
       <div v-else class="look">
-        <p class="mute small">A unit file or a model sheet (JSON; the schemas lie in docs/formats). A unit needs the sheet of its codename.</p>
+        <p class="mute small">
+          A unit file or a model sheet (JSON; the schemas lie in docs/formats). A unit needs the sheet of its codename.
+        </p>
         <FileDrop v-model="file" label="Unit or model sheet" name="file" />
       </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
-        <button v-if="way === 'look'" type="button" class="btn act" :disabled="label.trim() === ''" @click="add">{{ chosen ? `Put it on the bench as ${chosen}` : 'Put it on the bench, model unknown' }}</button>
-        <button v-else type="button" class="btn act" :disabled="file.trim() === ''" @click="takeFile">Take it in</button>
+        <button v-if="way === 'look'" type="button" class="btn act" :disabled="label.trim() === ''" @click="add">
+          {{ chosen ? `Put it on the bench as ${chosen}` : 'Put it on the bench, model unknown' }}
+        </button>
+        <button v-else type="button" class="btn act" :disabled="file.trim() === ''" @click="takeFile">
+          Take it in
+        </button>
       </div>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
-.ways { display: flex; gap: 8px; margin-bottom: 12px; }
-.ways .on { background: var(--slate-soft); }
-.look { display: grid; gap: 10px; }
-.pair { display: grid; grid-template-columns: repeat(auto-fit, minmax(180px, 1fr)); gap: 10px; }
-label { display: grid; gap: 3px; font-size: 13px; color: var(--mute); }
-.acts { display: flex; justify-content: flex-end; gap: 12px; margin-top: 16px; flex-wrap: wrap; }
+.ways {
+  display: flex;
+  gap: 8px;
+  margin-bottom: 12px;
+}
+.ways .on {
+  background: var(--slate-soft);
+}
+.look {
+  display: grid;
+  gap: 10px;
+}
+.pair {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
+  gap: 10px;
+}
+label {
+  display: grid;
+  gap: 3px;
+  font-size: 13px;
+  color: var(--mute);
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 12px;
+  margin-top: 16px;
+  flex-wrap: wrap;
+}
 </style>

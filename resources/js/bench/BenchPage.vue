@@ -32,9 +32,20 @@ const jobOpen = ref(false)
 const addOpen = ref(false)
 const fileOpen = ref(false)
 
-const units = computed(() => (data.value?.units ?? []).filter((unit) => [unit.label, unit.codename, unit.name, unit.model, unit.second, ...unit.slots.map((slot) => slot.os)].join(' ').toLowerCase().includes(filter.value.toLowerCase())))
-const ready = computed(() => (data.value?.units ?? []).filter((unit) => unit.job?.verdict.level === 'clear' && !unit.job.run).length)
-const waiting = computed(() => (data.value?.units ?? []).filter((unit) => unit.wait && unit.wait.leftSeconds > 0).length)
+const units = computed(() =>
+  (data.value?.units ?? []).filter((unit) =>
+    [unit.label, unit.codename, unit.name, unit.model, unit.second, ...unit.slots.map((slot) => slot.os)]
+      .join(' ')
+      .toLowerCase()
+      .includes(filter.value.toLowerCase()),
+  ),
+)
+const ready = computed(
+  () => (data.value?.units ?? []).filter((unit) => unit.job?.verdict.level === 'clear' && !unit.job.run).length,
+)
+const waiting = computed(
+  () => (data.value?.units ?? []).filter((unit) => unit.wait && unit.wait.leftSeconds > 0).length,
+)
 
 function newJob(label: string | null): void {
   jobFor.value = label
@@ -48,7 +59,12 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
   <TopBar>
     <h1>Bench</h1>
     <div v-if="data" class="mute small">
-      {{ data.units.length }} {{ data.units.length === 1 ? 'phone' : 'phones' }} · {{ ready }} can be run now<template v-if="waiting"> · {{ waiting }} waiting to unlock</template> ·
+      {{ data.units.length }} {{ data.units.length === 1 ? 'phone' : 'phones' }} · {{ ready }} can be run now<template
+        v-if="waiting"
+      >
+        · {{ waiting }} waiting to unlock</template
+      >
+      ·
       {{ data.standIns === 0 ? 'the stand-in does not run' : `${data.standIns} stand-in phones` }}
     </div>
     <template #acts>
@@ -59,8 +75,19 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     </template>
   </TopBar>
   <div class="tabs no-print">
-    <button v-for="(name, key) in views" :key="key" type="button" :aria-pressed="view === key" :class="{ on: view === key }" @click="view = key">{{ name }}</button>
-    <label v-if="view !== 'sheets'" class="filter">Filter <kbd>/</kbd> <input ref="filterField" v-model="filter" type="search" aria-label="Filter phones" /></label>
+    <button
+      v-for="(name, key) in views"
+      :key="key"
+      type="button"
+      :aria-pressed="view === key"
+      :class="{ on: view === key }"
+      @click="view = key"
+    >
+      {{ name }}
+    </button>
+    <label v-if="view !== 'sheets'" class="filter"
+      >Filter <kbd>/</kbd> <input ref="filterField" v-model="filter" type="search" aria-label="Filter phones"
+    /></label>
   </div>
   <div class="page">
     <ErrorNote :error="error" />
@@ -72,26 +99,84 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     <div v-else-if="data && units.length === 0" class="empty">No phone matches “{{ filter }}”.</div>
     <FitMatrix v-else-if="view === 'matrix'" :labels="units.map((unit) => unit.label)" />
     <div v-else-if="view === 'rack'" class="rack">
-      <RackCard v-for="unit in units" :key="unit.label" :unit="unit" :update="newer.get(unit.label)" @new-job="newJob(unit.label)" />
+      <RackCard
+        v-for="unit in units"
+        :key="unit.label"
+        :unit="unit"
+        :update="newer.get(unit.label)"
+        @new-job="newJob(unit.label)"
+      />
     </div>
     <UnitTable v-else :units="units" />
   </div>
-  <NewJobDialog v-if="data && jobOpen" v-model="jobOpen" :units="data.units" :chosen="jobFor" @opened="(id) => router.push(`/jobs/${id}`)" />
+  <NewJobDialog
+    v-if="data && jobOpen"
+    v-model="jobOpen"
+    :units="data.units"
+    :chosen="jobFor"
+    @opened="(id) => router.push(`/jobs/${id}`)"
+  />
   <AddPhoneDialog v-if="addOpen" v-model="addOpen" @added="load" />
-  <TakeInDialog v-if="fileOpen" v-model="fileOpen" title="Bench file" path="bench/archive" large label="Take a bench file in" name="archive" @changed="load">
-    Phones, model sheets, what is known of the files, jobs, runs with their journals and house rules, in one JSON file. <a href="/api/bench/archive" download="tornavis-bench.json">Save this bench as a file</a>.
+  <TakeInDialog
+    v-if="fileOpen"
+    v-model="fileOpen"
+    title="Bench file"
+    path="bench/archive"
+    large
+    label="Take a bench file in"
+    name="archive"
+    @changed="load"
+  >
+    Phones, model sheets, what is known of the files, jobs, runs with their journals and house rules, in one JSON file.
+    <a href="/api/bench/archive" download="tornavis-bench.json">Save this bench as a file</a>.
   </TakeInDialog>
 </template>
 
 <style scoped>
-.tabs { display: flex; gap: 18px; padding: 0 24px; border-bottom: 1px solid var(--line); min-height: 40px; align-items: stretch; flex-wrap: wrap; }
-.tabs button { background: none; border: 0; border-bottom: 3px solid transparent; color: var(--mute); font: inherit; padding: 8px 2px; cursor: pointer; }
-.tabs button.on { color: var(--ink); font-weight: 700; border-color: var(--brass); }
-.filter { margin-left: auto; display: flex; gap: 8px; align-items: center; color: var(--mute); }
-.filter input { width: 160px; }
-.rack { display: grid; grid-template-columns: repeat(auto-fill, minmax(320px, 1fr)); gap: 14px; }
+.tabs {
+  display: flex;
+  gap: 18px;
+  padding: 0 24px;
+  border-bottom: 1px solid var(--line);
+  min-height: 40px;
+  align-items: stretch;
+  flex-wrap: wrap;
+}
+.tabs button {
+  background: none;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  color: var(--mute);
+  font: inherit;
+  padding: 8px 2px;
+  cursor: pointer;
+}
+.tabs button.on {
+  color: var(--ink);
+  font-weight: 700;
+  border-color: var(--brass);
+}
+.filter {
+  margin-left: auto;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  color: var(--mute);
+}
+.filter input {
+  width: 160px;
+}
+.rack {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(320px, 1fr));
+  gap: 14px;
+}
 @media (max-width: 700px) {
-  .tabs { padding: 0 12px; }
-  .rack { grid-template-columns: 1fr; }
+  .tabs {
+    padding: 0 12px;
+  }
+  .rack {
+    grid-template-columns: 1fr;
+  }
 }
 </style>

@@ -9,23 +9,54 @@ const chosen = defineModel<string | null>({ required: true })
 
 <template>
   <div v-if="candidates.length" class="candidates">
-    <label v-for="candidate in candidates" :key="candidate.codename" class="candidate" :class="{ on: chosen === candidate.codename }">
+    <label
+      v-for="candidate in candidates"
+      :key="candidate.codename"
+      class="candidate"
+      :class="{ on: chosen === candidate.codename }"
+    >
       <input v-model="chosen" type="radio" name="candidate" :value="candidate.codename" />
       <span>
-        <b class="mono">{{ candidate.codename }}</b> {{ candidate.name }}<span v-if="candidate.model" class="mono mute"> · {{ candidate.model }}</span>
+        <b class="mono">{{ candidate.codename }}</b> {{ candidate.name
+        }}<span v-if="candidate.model" class="mono mute"> · {{ candidate.model }}</span>
         <span v-for="reason in candidate.reasons" :key="reason" class="line small">{{ reason }}</span>
-        <span v-for="against in candidate.contradictions" :key="against" class="line small against"><VerdictMark level="stop" words="against" plain /> {{ against }}</span>
+        <span v-for="against in candidate.contradictions" :key="against" class="line small against"
+          ><VerdictMark level="stop" words="against" plain /> {{ against }}</span
+        >
       </span>
     </label>
-    <label class="candidate" :class="{ on: chosen === null }"><input v-model="chosen" type="radio" name="candidate" :value="null" /> <span>I do not know yet</span></label>
+    <label class="candidate" :class="{ on: chosen === null }"
+      ><input v-model="chosen" type="radio" name="candidate" :value="null" /> <span>I do not know yet</span></label
+    >
   </div>
 </template>
 
 <style scoped>
-.candidates { border: 1px solid var(--line); border-radius: 4px; }
-.candidate { display: flex; gap: 10px; padding: 8px 12px; border-bottom: 1px solid var(--line); cursor: pointer; align-items: baseline; }
-.candidate:last-child { border-bottom: 0; }
-.candidate.on { background: var(--soft); }
-.line { display: block; }
-.against { color: var(--plum); display: flex; gap: 6px; align-items: center; }
+.candidates {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+}
+.candidate {
+  display: flex;
+  gap: 10px;
+  padding: 8px 12px;
+  border-bottom: 1px solid var(--line);
+  cursor: pointer;
+  align-items: baseline;
+}
+.candidate:last-child {
+  border-bottom: 0;
+}
+.candidate.on {
+  background: var(--soft);
+}
+.line {
+  display: block;
+}
+.against {
+  color: var(--plum);
+  display: flex;
+  gap: 6px;
+  align-items: center;
+}
 </style>

@@ -17,7 +17,9 @@ watch(text, () => (answer.value = null))
 
 async function read(dry: boolean): Promise<void> {
   try {
-    answer.value = await api.post<DumpAnswer>(`units/${encodeURIComponent(props.label)}/dump${dry ? '?dry=1' : ''}`, { text: text.value })
+    answer.value = await api.post<DumpAnswer>(`units/${encodeURIComponent(props.label)}/dump${dry ? '?dry=1' : ''}`, {
+      text: text.value,
+    })
     error.value = null
     if (!dry) {
       open.value = false
@@ -45,7 +47,9 @@ async function read(dry: boolean): Promise<void> {
       </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
-        <button v-if="answer === null" type="button" class="btn act" :disabled="text.trim() === ''" @click="read(true)">Read it</button>
+        <button v-if="answer === null" type="button" class="btn act" :disabled="text.trim() === ''" @click="read(true)">
+          Read it
+        </button>
         <button v-else type="button" class="btn act" @click="read(false)">Take it over</button>
       </div>
     </v-card>
@@ -53,5 +57,10 @@ async function read(dry: boolean): Promise<void> {
 </template>
 
 <style scoped>
-.acts { display: flex; justify-content: flex-end; gap: 12px; margin-top: 16px; }
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 12px;
+  margin-top: 16px;
+}
 </style>

@@ -10,12 +10,19 @@ import type { MatrixCellAnswer } from '../generated/matrix-cell'
 const props = defineProps<{ labels: string[] }>()
 
 type Verdict = MatrixAnswer['verdicts'][number]
-interface Group { codename: string; units: { label: string; model: string | null; row: number }[]; builds: { id: number; title: string; name: string; column: number; foreign: string }[]; others: number }
+interface Group {
+  codename: string
+  units: { label: string; model: string | null; row: number }[]
+  builds: { id: number; title: string; name: string; column: number; foreign: string }[]
+  others: number
+}
 
 const { data, error } = useLoad<MatrixAnswer>(() => 'matrix', 15_000)
 const fitsOnly = ref(false)
 const everyBuild = ref(false)
-const shown = ref<{ unit: string; build: string; verdict: Verdict; findings: MatrixCellAnswer['findings'] } | null>(null)
+const shown = ref<{ unit: string; build: string; verdict: Verdict; findings: MatrixCellAnswer['findings'] } | null>(
+  null,
+)
 const refused = ref<ApiError | null>(null)
 
 const verdictAt = (row: number, column: number): Verdict => data.value!.verdicts[data.value!.cells[row]![column]!]!
@@ -38,7 +45,14 @@ const groups = computed<Group[]>(() => {
       const foreign = verdicts.every(isForeign)
       const fits = verdicts.some((verdict) => verdict.level === 'clear')
       if ((foreign && !everyBuild.value) || (fitsOnly.value && !fits)) group.others++
-      else group.builds.push({ id: build.id, title: build.title, name: build.name, column, foreign: build.codenames.includes(group.codename) ? '' : build.codenames.join(', ') })
+      else
+        group.builds.push({
+          id: build.id,
+          title: build.title,
+          name: build.name,
+          column,
+          foreign: build.codenames.includes(group.codename) ? '' : build.codenames.join(', '),
+        })
     })
   }
   return [...made.values()]
@@ -48,8 +62,15 @@ const without = computed(() => groups.value.filter((group) => group.builds.lengt
 
 async function show(unit: Group['units'][number], build: Group['builds'][number]): Promise<void> {
   try {
-    const { findings } = await api.get<MatrixCellAnswer>(`matrix/cell?unit=${encodeURIComponent(unit.label)}&package=${build.id}`)
-    shown.value = { unit: unit.label, build: build.title, verdict: verdictAt(unit.row, build.column), findings: findings.filter((finding) => finding.severity !== 'clear') }
+    const { findings } = await api.get<MatrixCellAnswer>(
+      `matrix/cell?unit=${encodeURIComponent(unit.label)}&package=${build.id}`,
+    )
+    shown.value = {
+      unit: unit.label,
+      build: build.title,
+      verdict: verdictAt(unit.row, build.column),
+      findings: findings.filter((finding) => finding.severity !== 'clear'),
+    }
     refused.value = null
   } catch (caught) {
     refused.value = caught as ApiError
@@ -64,47 +85,155 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
     <label><input v-model="everyBuild" type="checkbox" /> builds for other phones too</label>
   </div>
   <div v-if="shown" class="cell-detail sheet" role="status">
-    <div class="head"><b><span class="mono">{{ shown.unit }}</span> · {{ shown.build }}</b><button type="button" class="btn small" @click="shown = null">Close</button></div>
+    <div class="head">
+      <b
+        ><span class="mono">{{ shown.unit }}</span> · {{ shown.build }}</b
+      ><button type="button" class="btn small" @click="shown = null">Close</button>
+    </div>
     <p v-if="shown.findings.length === 0">It fits, and nothing else is to be said.</p>
-    <p v-for="finding in shown.findings" :key="finding.key" class="finding small"><VerdictMark :level="finding.severity" /> <span><b>{{ finding.need }}</b>: {{ finding.found }}. {{ finding.reason }} <i v-if="finding.remedy">{{ finding.remedy }}</i></span></p>
+    <p v-for="finding in shown.findings" :key="finding.key" class="finding small">
+      <VerdictMark :level="finding.severity" />
+      <span
+        ><b>{{ finding.need }}</b
+        >: {{ finding.found }}. {{ finding.reason }} <i v-if="finding.remedy">{{ finding.remedy }}</i></span
+      >
+    </p>
   </div>
   <section v-for="group in withBuilds" :key="group.codename" class="group">
     <h2 class="mono">{{ group.codename }}</h2>
     <div class="scroll-x">
       <table class="matrix">
-        <thead><tr><th scope="col">Build</th><th v-for="unit in group.units" :key="unit.label" scope="col"><span class="mono">{{ unit.label }}</span><span class="mute small model">{{ unit.model ?? 'model unknown' }}</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">Build</th>
+            <th v-for="unit in group.units" :key="unit.label" scope="col">
+              <span class="mono">{{ unit.label }}</span><span class="mute small model">{{
+                unit.model ?? 'model unknown'
+              }}</span>
+            </th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="build in group.builds" :key="build.id">
-            <th scope="row"><b>{{ build.title }}</b><span v-if="build.foreign" class="mute small"> for <span class="mono">{{ build.foreign }}</span></span><span class="mono mute file">{{ build.name }}</span></th>
+            <th scope="row">
+              <b>{{ build.title }}</b><span v-if="build.foreign" class="mute small">
+                for <span class="mono">{{ build.foreign }}</span></span
+              ><span class="mono mute file">{{ build.name }}</span>
+            </th>
             <td v-for="unit in group.units" :key="unit.label">
-              <button type="button" class="cell" :title="verdictAt(unit.row, build.column).words" @click="show(unit, build)">
-                <VerdictMark :level="verdictAt(unit.row, build.column).level" :words="verdictAt(unit.row, build.column).level === 'clear' ? verdictAt(unit.row, build.column).words : verdictAt(unit.row, build.column).level === 'stop' ? 'Does not fit' : 'Open question'" />
-                <span v-if="verdictAt(unit.row, build.column).level !== 'clear'" class="mute small why">{{ verdictAt(unit.row, build.column).words }}</span>
+              <button
+                type="button"
+                class="cell"
+                :title="verdictAt(unit.row, build.column).words"
+                @click="show(unit, build)"
+              >
+                <VerdictMark
+                  :level="verdictAt(unit.row, build.column).level"
+                  :words="
+                    verdictAt(unit.row, build.column).level === 'clear'
+                      ? verdictAt(unit.row, build.column).words
+                      : verdictAt(unit.row, build.column).level === 'stop'
+                        ? 'Does not fit'
+                        : 'Open question'
+                  "
+                />
+                <span v-if="verdictAt(unit.row, build.column).level !== 'clear'" class="mute small why">{{
+                  verdictAt(unit.row, build.column).words
+                }}</span>
               </button>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <p v-if="group.others" class="mute small">{{ group.others }} {{ group.others === 1 ? 'build is' : 'builds are' }} left out here.</p>
+    <p v-if="group.others" class="mute small">
+      {{ group.others }} {{ group.others === 1 ? 'build is' : 'builds are' }} left out here.
+    </p>
   </section>
-  <p v-if="without.length" class="mute">No build on the shelf is for <span class="mono">{{ without.join(', ') }}</span>.</p>
+  <p v-if="without.length" class="mute">
+    No build on the shelf is for <span class="mono">{{ without.join(', ') }}</span>.
+  </p>
 </template>
 
 <style scoped>
-.bar { display: flex; gap: 18px; margin-bottom: 12px; flex-wrap: wrap; }
-.cell-detail { padding: 10px 14px; margin-bottom: 16px; }
-.cell-detail .head { display: flex; justify-content: space-between; align-items: center; gap: 12px; }
-.finding { display: flex; gap: 10px; margin: 4px 0; align-items: baseline; }
-.group { margin-bottom: 20px; }
-h2 { margin-bottom: 4px; }
-.matrix { border-collapse: collapse; font-size: 13.5px; background: var(--paper); border: 1px solid var(--line); }
-.matrix th { text-align: left; font-weight: 400; padding: 5px 12px; border-bottom: 1px solid var(--line); vertical-align: top; }
-.matrix thead th { color: var(--ink); font-weight: 700; }
-.matrix td { border-bottom: 1px solid var(--line); border-left: 1px solid var(--line); padding: 0; vertical-align: top; }
-.model { display: block; font-weight: 400; }
-.cell { display: block; width: 100%; min-width: 190px; text-align: left; padding: 5px 12px; background: none; border: 0; font: inherit; color: inherit; cursor: pointer; }
-.cell:hover { background: var(--brass-soft); }
-.file { display: block; font-size: 11.5px; overflow-wrap: anywhere; max-width: 300px; }
-.why { display: block; max-width: 260px; }
+.bar {
+  display: flex;
+  gap: 18px;
+  margin-bottom: 12px;
+  flex-wrap: wrap;
+}
+.cell-detail {
+  padding: 10px 14px;
+  margin-bottom: 16px;
+}
+.cell-detail .head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+}
+.finding {
+  display: flex;
+  gap: 10px;
+  margin: 4px 0;
+  align-items: baseline;
+}
+.group {
+  margin-bottom: 20px;
+}
+h2 {
+  margin-bottom: 4px;
+}
+.matrix {
+  border-collapse: collapse;
+  font-size: 13.5px;
+  background: var(--paper);
+  border: 1px solid var(--line);
+}
+.matrix th {
+  text-align: left;
+  font-weight: 400;
+  padding: 5px 12px;
+  border-bottom: 1px solid var(--line);
+  vertical-align: top;
+}
+.matrix thead th {
+  color: var(--ink);
+  font-weight: 700;
+}
+.matrix td {
+  border-bottom: 1px solid var(--line);
+  border-left: 1px solid var(--line);
+  padding: 0;
+  vertical-align: top;
+}
+.model {
+  display: block;
+  font-weight: 400;
+}
+.cell {
+  display: block;
+  width: 100%;
+  min-width: 190px;
+  text-align: left;
+  padding: 5px 12px;
+  background: none;
+  border: 0;
+  font: inherit;
+  color: inherit;
+  cursor: pointer;
+}
+.cell:hover {
+  background: var(--brass-soft);
+}
+.file {
+  display: block;
+  font-size: 11.5px;
+  overflow-wrap: anywhere;
+  max-width: 300px;
+}
+.why {
+  display: block;
+  max-width: 260px;
+}
 </style>

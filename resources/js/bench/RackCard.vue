@@ -10,7 +10,12 @@ import { jobWords } from './words'
 defineProps<{ unit: UnitCard; update?: UpdatesAnswer['updates'][number] }>()
 defineEmits<{ newJob: [] }>()
 
-const failed: Record<string, string> = { 'boot-loop': 'Loops at its logo', stuck: 'Stuck', 'locked-out': 'Locks its owner out', dead: 'Shows nothing' }
+const failed: Record<string, string> = {
+  'boot-loop': 'Loops at its logo',
+  stuck: 'Stuck',
+  'locked-out': 'Locks its owner out',
+  dead: 'Shows nothing',
+}
 </script>
 
 <template>
@@ -19,25 +24,51 @@ const failed: Record<string, string> = { 'boot-loop': 'Loops at its logo', stuck
       <RouterLink class="codename mono" :to="`/bench/${unit.label}`">{{ unit.codename ?? '?' }}</RouterLink>
       <span class="mono label">{{ unit.label }}</span>
     </div>
-    <div class="mute small">{{ unit.name ?? (unit.codename ? 'no model sheet' : 'not identified yet') }}<template v-if="unit.name || unit.model"> · {{ unit.model ?? 'model not read yet' }}</template></div>
+    <div class="mute small">
+      {{ unit.name ?? (unit.codename ? 'no model sheet' : 'not identified yet')
+      }}<template v-if="unit.name || unit.model"> · {{ unit.model ?? 'model not read yet' }}</template>
+    </div>
     <SlotStrip class="slots" :slots="unit.slots" :second="unit.second" />
     <div v-if="unit.slots.length" class="state small">
-      <span class="mute">{{ unit.encryption === null ? 'encryption unknown' : unit.encryption === 'none' ? 'not encrypted' : `${unit.encryption} encryption` }}, {{ unit.fileSystem ?? '?' }}</span>
+      <span class="mute"
+        >{{
+          unit.encryption === null
+            ? 'encryption unknown'
+            : unit.encryption === 'none'
+              ? 'not encrypted'
+              : `${unit.encryption} encryption`
+        }}, {{ unit.fileSystem ?? '?' }}</span
+      >
       <BatteryBar :percent="unit.battery" />
     </div>
     <div v-if="unit.mode && failed[unit.mode]" class="small bad">{{ failed[unit.mode] }}</div>
-    <div v-if="unit.conflicts" class="small"><VerdictMark level="settle" :count="unit.conflicts" :words="unit.conflicts === 1 ? 'statements disagree' : 'things in dispute'" /></div>
+    <div v-if="unit.conflicts" class="small">
+      <VerdictMark
+        level="settle"
+        :count="unit.conflicts"
+        :words="unit.conflicts === 1 ? 'statements disagree' : 'things in dispute'"
+      />
+    </div>
     <div v-if="unit.unknown.length > 5" class="mute small">{{ unit.unknown.length }} things are not known yet</div>
     <div v-else-if="unit.unknown.length" class="mute small">not known: {{ unit.unknown.join(', ').toLowerCase() }}</div>
-    <div v-if="update" class="small newer" :title="update.obstacle ?? update.worth">On the shelf: <b>{{ update.build }}</b>. {{ update.obstacle ? 'It cannot go in over what is there.' : update.worth }}</div>
+    <div v-if="update" class="small newer" :title="update.obstacle ?? update.worth">
+      On the shelf: <b>{{ update.build }}</b>.
+      {{ update.obstacle ? 'It cannot go in over what is there.' : update.worth }}
+    </div>
     <div class="foot">
       <template v-if="unit.wait && unit.wait.leftSeconds > 0">
-        <RouterLink class="to-job" :to="unit.job ? `/jobs/${unit.job.id}` : `/bench/${unit.label}`"><VerdictMark level="note" words="Unlock wait" /></RouterLink>
+        <RouterLink class="to-job" :to="unit.job ? `/jobs/${unit.job.id}` : `/bench/${unit.label}`"
+          ><VerdictMark level="note" words="Unlock wait"
+        /></RouterLink>
         <WaitClock :earliest="unit.wait.earliest" class="small" />
       </template>
       <template v-else-if="unit.job">
         <RouterLink class="to-job" :to="`/jobs/${unit.job.id}`">
-          <VerdictMark :level="unit.job.run ? 'note' : unit.job.verdict.level" :count="unit.job.verdict.toSettle" :words="jobWords(unit.job)" />
+          <VerdictMark
+            :level="unit.job.run ? 'note' : unit.job.verdict.level"
+            :count="unit.job.verdict.toSettle"
+            :words="jobWords(unit.job)"
+          />
         </RouterLink>
         <span class="mute small">{{ unit.job.build ?? unit.job.intent }}</span>
       </template>
@@ -54,16 +85,59 @@ const failed: Record<string, string> = { 'boot-loop': 'Loops at its logo', stuck
 </template>
 
 <style scoped>
-.card { padding: 12px 14px 10px; display: flex; flex-direction: column; gap: 6px; min-height: 205px; }
-.head { display: flex; justify-content: space-between; align-items: baseline; }
-.codename { font-size: 20px; font-weight: 700; color: var(--ink); text-decoration: none; }
-.codename:hover { text-decoration: underline; }
-.label { color: var(--slate); }
-.newer { border-left: 3px solid var(--slate); padding-left: 8px; }
-.slots { margin: 4px 0; }
-.state { display: flex; justify-content: space-between; }
-.bad { color: var(--plum); font-weight: 700; }
-.foot { margin-top: auto; border-top: 1px solid var(--line); padding-top: 8px; display: flex; justify-content: space-between; align-items: center; min-height: 38px; gap: 10px; }
-.to-job { text-decoration: none; }
-.to-job:hover { text-decoration: underline; }
+.card {
+  padding: 12px 14px 10px;
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+  min-height: 205px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.codename {
+  font-size: 20px;
+  font-weight: 700;
+  color: var(--ink);
+  text-decoration: none;
+}
+.codename:hover {
+  text-decoration: underline;
+}
+.label {
+  color: var(--slate);
+}
+.newer {
+  border-left: 3px solid var(--slate);
+  padding-left: 8px;
+}
+.slots {
+  margin: 4px 0;
+}
+.state {
+  display: flex;
+  justify-content: space-between;
+}
+.bad {
+  color: var(--plum);
+  font-weight: 700;
+}
+.foot {
+  margin-top: auto;
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  min-height: 38px;
+  gap: 10px;
+}
+.to-job {
+  text-decoration: none;
+}
+.to-job:hover {
+  text-decoration: underline;
+}
 </style>

@@ -10,11 +10,17 @@ defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
     <div v-for="slot in slots" :key="slot.slot" class="line">
       <span class="name mono" :class="{ on: slot.active }">{{ slotName(slot.slot) }}</span>
       <span class="strip" :class="{ on: slot.active }">
-        <span v-if="slot.state === 'complete'">{{ slot.os }} {{ slot.version }}<template v-if="second"> + {{ second }}</template></span>
+        <span v-if="slot.state === 'complete'"
+          >{{ slot.os }} {{ slot.version }}<template v-if="second"> + {{ second }}</template></span
+        >
         <span v-else-if="slot.state === 'incomplete'" class="bad">written in part</span>
         <span v-else-if="slot.state === 'none'" class="mute">nothing</span>
         <span v-else class="unknown">unknown</span>
-        <span class="mono mute fw" :title="`firmware ${slot.firmware ?? 'unknown'}${slot.vendor ? `, vendor ${slot.vendor}` : ''}`">{{ slot.vendor ? `vendor ${slot.vendor}` : slot.firmware === null ? 'fw ?' : `fw ${slot.firmware}` }}</span>
+        <span
+          class="mono mute fw"
+          :title="`firmware ${slot.firmware ?? 'unknown'}${slot.vendor ? `, vendor ${slot.vendor}` : ''}`"
+          >{{ slot.vendor ? `vendor ${slot.vendor}` : slot.firmware === null ? 'fw ?' : `fw ${slot.firmware}` }}</span
+        >
       </span>
       <span class="visually-hidden">{{ slot.active ? 'active slot' : '' }}</span>
     </div>
@@ -22,13 +28,45 @@ defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
 </template>
 
 <style scoped>
-.strips { display: grid; gap: 5px; }
-.line { display: flex; align-items: center; gap: 8px; }
-.name { width: 14px; color: var(--mute); font-size: 12px; }
-.name.on { color: var(--brass); font-weight: 700; }
-.strip { flex: 1; display: flex; justify-content: space-between; gap: 8px; background: var(--soft); border-left: 3px solid transparent; padding: 2px 8px 2px 6px; font-size: 13px; }
-.strip.on { border-color: var(--brass); }
-.fw { font-size: 12px; }
-.bad { color: var(--plum); font-weight: 700; }
-.unknown { border-bottom: 1px dotted currentcolor; }
+.strips {
+  display: grid;
+  gap: 5px;
+}
+.line {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.name {
+  width: 14px;
+  color: var(--mute);
+  font-size: 12px;
+}
+.name.on {
+  color: var(--brass);
+  font-weight: 700;
+}
+.strip {
+  flex: 1;
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  background: var(--soft);
+  border-left: 3px solid transparent;
+  padding: 2px 8px 2px 6px;
+  font-size: 13px;
+}
+.strip.on {
+  border-color: var(--brass);
+}
+.fw {
+  font-size: 12px;
+}
+.bad {
+  color: var(--plum);
+  font-weight: 700;
+}
+.unknown {
+  border-bottom: 1px dotted currentcolor;
+}
 </style>

@@ -7,7 +7,11 @@ import type { UnitAnswer } from '../generated/unit'
 defineProps<{ backups: UnitAnswer['backups']; classes: UnitAnswer['classes'] }>()
 const emit = defineEmits<{ record: [body: unknown] }>()
 
-const kinds: Record<string, string> = { copies: 'Plain copies', recovery: 'Recovery backup', identity: 'Identity backup' }
+const kinds: Record<string, string> = {
+  copies: 'Plain copies',
+  recovery: 'Recovery backup',
+  identity: 'Identity backup',
+}
 const form = ref({ name: '', place: 'computer', kind: 'copies', classes: [] as string[] })
 
 function record(): void {
@@ -19,14 +23,33 @@ function record(): void {
 <template>
   <div v-if="backups.length" class="scroll-x">
     <table class="rows">
-      <thead><tr><th>Set</th><th>Brings back</th><th>Lies on</th><th>Made</th><th>Goes back onto this phone now</th></tr></thead>
+      <thead>
+        <tr>
+          <th>Set</th>
+          <th>Brings back</th>
+          <th>Lies on</th>
+          <th>Made</th>
+          <th>Goes back onto this phone now</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="backup in backups" :key="backup.id">
-          <td><b>{{ backup.id }}</b><div class="small mute">{{ kinds[backup.kind] }}<template v-if="backup.base">, from {{ backup.base }}</template></div></td>
+          <td>
+            <b>{{ backup.id }}</b>
+            <div class="small mute">
+              {{ kinds[backup.kind] }}<template v-if="backup.base">, from {{ backup.base }}</template>
+            </div>
+          </td>
           <td>{{ backup.classes.join(', ') }}</td>
           <td>{{ backup.place }}</td>
           <td>{{ dateTimeOf(backup.madeAt) }}</td>
-          <td><VerdictMark :level="backup.misfit === null ? 'clear' : 'stop'" :words="backup.misfit === null ? 'yes' : 'no'" /><div v-if="backup.misfit" class="small mute">{{ backup.misfit }}</div></td>
+          <td>
+            <VerdictMark
+              :level="backup.misfit === null ? 'clear' : 'stop'"
+              :words="backup.misfit === null ? 'yes' : 'no'"
+            />
+            <div v-if="backup.misfit" class="small mute">{{ backup.misfit }}</div>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -36,21 +59,55 @@ function record(): void {
     <h2>Record a backup</h2>
     <label>What you call it <input v-model="form.name" name="name" /></label>
     <label>Where it lies <input v-model="form.place" name="place" /></label>
-    <label>What it is
-      <select v-model="form.kind" name="kind"><option v-for="(words, kind) in kinds" :key="kind" :value="kind">{{ words }}</option></select>
+    <label
+      >What it is
+      <select v-model="form.kind" name="kind">
+        <option v-for="(words, kind) in kinds" :key="kind" :value="kind">{{ words }}</option>
+      </select>
     </label>
-    <p class="small mute">{{ form.kind === 'copies' ? 'Files that any system can take back.' : form.kind === 'recovery' ? 'Goes back only onto the system, firmware generation and encryption that the phone has now; these are kept with it.' : 'The radio\'s serial numbers: they go back to this very phone and are never altered.' }}</p>
+    <p class="small mute">
+      {{
+        form.kind === 'copies'
+          ? 'Files that any system can take back.'
+          : form.kind === 'recovery'
+            ? 'Goes back only onto the system, firmware generation and encryption that the phone has now; ' +
+              'these are kept with it.'
+            : "The radio's serial numbers: they go back to this very phone and are never altered."
+      }}
+    </p>
     <fieldset>
       <legend>What it can bring back</legend>
-      <label v-for="one in classes" :key="one.value"><input v-model="form.classes" type="checkbox" :value="one.value" /> {{ one.label }}</label>
+      <label v-for="one in classes" :key="one.value"
+        ><input v-model="form.classes" type="checkbox" :value="one.value" /> {{ one.label }}</label
+      >
     </fieldset>
-    <div><button type="submit" class="btn act small" :disabled="form.name === '' || form.classes.length === 0">Record it</button></div>
+    <div>
+      <button type="submit" class="btn act small" :disabled="form.name === '' || form.classes.length === 0">
+        Record it
+      </button>
+    </div>
   </form>
 </template>
 
 <style scoped>
-.form { display: grid; gap: 10px; max-width: 520px; margin-top: 20px; }
-.form > label { display: grid; gap: 3px; }
-.form p { margin: 0; }
-fieldset { border: 1px solid var(--line); border-radius: 4px; padding: 8px 12px; display: grid; gap: 4px; }
+.form {
+  display: grid;
+  gap: 10px;
+  max-width: 520px;
+  margin-top: 20px;
+}
+.form > label {
+  display: grid;
+  gap: 3px;
+}
+.form p {
+  margin: 0;
+}
+fieldset {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  padding: 8px 12px;
+  display: grid;
+  gap: 4px;
+}
 </style>

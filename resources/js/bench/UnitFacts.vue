@@ -13,7 +13,13 @@ const groups = computed(() => {
   const named: Record<string, UnitAnswer['facts']> = {}
   for (const fact of props.facts) {
     const slot = /^slot\.([ab-])\./.exec(fact.name)?.[1]
-    const group = slot ? (slot === '-' ? 'System' : `Slot ${slot.toUpperCase()}`) : fact.name.startsWith('data.') ? 'Data' : 'Phone'
+    const group = slot
+      ? slot === '-'
+        ? 'System'
+        : `Slot ${slot.toUpperCase()}`
+      : fact.name.startsWith('data.')
+        ? 'Data'
+        : 'Phone'
     ;(named[group] ??= []).push(fact)
   }
   return named
@@ -23,7 +29,16 @@ function enter(): void {
   if (!field.value) return
   const type = field.value.type
   const words = text.value.trim()
-  const value = words === '' || words === 'unknown' ? null : type === 'flag' ? words === 'yes' : type === 'int' || type === 'percent' ? Number(words) : type === 'list' ? words.split(',').map((one) => one.trim()) : words
+  const value =
+    words === '' || words === 'unknown'
+      ? null
+      : type === 'flag'
+        ? words === 'yes'
+        : type === 'int' || type === 'percent'
+          ? Number(words)
+          : type === 'list'
+            ? words.split(',').map((one) => one.trim())
+            : words
   emit('enter', { name: field.value.name, value })
   text.value = ''
   name.value = null
@@ -32,22 +47,57 @@ function enter(): void {
 
 <template>
   <form class="enter" @submit.prevent="enter">
-    <v-autocomplete v-model="name" :items="fields" item-title="label" item-value="name" label="Enter what you see" hide-details class="which" />
-    <label v-if="field?.type === 'flag'">Value <select v-model="text" name="value"><option value="yes">yes</option><option value="no">no</option><option value="unknown">unknown</option></select></label>
-    <label v-else-if="field">Value <input v-model="text" name="value" :type="field.type === 'int' || field.type === 'percent' ? 'number' : 'text'" :placeholder="field.type === 'list' ? 'one, another' : 'as the phone shows it'" /></label>
+    <v-autocomplete
+      v-model="name"
+      :items="fields"
+      item-title="label"
+      item-value="name"
+      label="Enter what you see"
+      hide-details
+      class="which"
+    />
+    <label v-if="field?.type === 'flag'"
+      >Value
+      <select v-model="text" name="value">
+        <option value="yes">yes</option>
+        <option value="no">no</option>
+        <option value="unknown">unknown</option>
+      </select></label
+    >
+    <label v-else-if="field"
+      >Value
+      <input
+        v-model="text"
+        name="value"
+        :type="field.type === 'int' || field.type === 'percent' ? 'number' : 'text'"
+        :placeholder="field.type === 'list' ? 'one, another' : 'as the phone shows it'"
+    /></label>
     <button v-if="field" type="submit" class="btn">Enter</button>
   </form>
-  <p v-if="facts.length === 0" class="empty">Nothing is known about this phone yet. Read it over the cable, paste a property dump, or enter what you see.</p>
+  <p v-if="facts.length === 0" class="empty">
+    Nothing is known about this phone yet. Read it over the cable, paste a property dump, or enter what you see.
+  </p>
   <section v-for="(rows, group) in groups" :key="group" class="mb-5">
     <h2>{{ group }}</h2>
     <div class="scroll-x">
       <table class="rows">
-        <thead><tr><th>What</th><th>Value</th><th>Source</th><th>When</th></tr></thead>
+        <thead>
+          <tr>
+            <th>What</th>
+            <th>Value</th>
+            <th>Source</th>
+            <th>When</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="fact in rows" :key="fact.name">
             <td>{{ fact.label.replace(/^Slot .: /, '') }}</td>
-            <td class="mono wrap"><span :class="{ unknown: fact.value === null }">{{ fact.text }}</span></td>
-            <td>{{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span></td>
+            <td class="mono wrap">
+              <span :class="{ unknown: fact.value === null }">{{ fact.text }}</span>
+            </td>
+            <td>
+              {{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span>
+            </td>
             <td class="mute" :title="dateTimeOf(fact.at)">{{ ago(fact.at) }}</td>
           </tr>
         </tbody>
@@ -57,8 +107,24 @@ function enter(): void {
 </template>
 
 <style scoped>
-.enter { display: flex; gap: 12px; align-items: end; margin-bottom: 16px; flex-wrap: wrap; }
-.which { max-width: 320px; min-width: 240px; }
-.enter label { display: grid; gap: 2px; font-size: 12.5px; color: var(--mute); }
-.unknown { border-bottom: 1px dotted currentcolor; }
+.enter {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+  margin-bottom: 16px;
+  flex-wrap: wrap;
+}
+.which {
+  max-width: 320px;
+  min-width: 240px;
+}
+.enter label {
+  display: grid;
+  gap: 2px;
+  font-size: 12.5px;
+  color: var(--mute);
+}
+.unknown {
+  border-bottom: 1px dotted currentcolor;
+}
 </style>

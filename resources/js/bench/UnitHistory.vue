@@ -25,21 +25,54 @@ function write(): void {
       <span class="kind small">{{ kinds[entry.kind] }}</span>
       <span>
         <RouterLink v-if="entry.to" :to="entry.to">{{ entry.text }}</RouterLink><b v-else>{{ entry.text }}</b>
-        <details v-if="entry.details.length > 3" class="small"><summary>{{ entry.details.length }} values</summary><div v-for="line in entry.details" :key="line">{{ line }}</div></details>
-        <span v-for="line in entry.details.length > 3 ? [] : entry.details" :key="line" class="line small">{{ line }}</span>
+        <details v-if="entry.details.length > 3" class="small">
+          <summary>{{ entry.details.length }} values</summary>
+          <div v-for="line in entry.details" :key="line">{{ line }}</div>
+        </details>
+        <span v-for="line in entry.details.length > 3 ? [] : entry.details" :key="line" class="line small">{{
+          line
+        }}</span>
       </span>
     </li>
   </ol>
 </template>
 
 <style scoped>
-.write { display: flex; gap: 12px; align-items: end; margin-bottom: 14px; }
-.write label { display: grid; gap: 3px; flex: 1; max-width: 560px; }
-.history { list-style: none; padding: 0; margin: 0; }
-.history li { display: grid; grid-template-columns: 110px 60px minmax(0, 1fr); gap: 10px; padding: 7px 0; border-bottom: 1px solid var(--line); }
-.kind { color: var(--slate); font-weight: 700; }
-.line { display: block; }
+.write {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+  margin-bottom: 14px;
+}
+.write label {
+  display: grid;
+  gap: 3px;
+  flex: 1;
+  max-width: 560px;
+}
+.history {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.history li {
+  display: grid;
+  grid-template-columns: 110px 60px minmax(0, 1fr);
+  gap: 10px;
+  padding: 7px 0;
+  border-bottom: 1px solid var(--line);
+}
+.kind {
+  color: var(--slate);
+  font-weight: 700;
+}
+.line {
+  display: block;
+}
 @media (max-width: 700px) {
-  .history li { grid-template-columns: 1fr; gap: 0; }
+  .history li {
+    grid-template-columns: 1fr;
+    gap: 0;
+  }
 }
 </style>

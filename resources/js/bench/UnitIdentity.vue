@@ -7,10 +7,17 @@ import CandidateList from './CandidateList.vue'
 const props = defineProps<{ unit: UnitAnswer }>()
 const emit = defineEmits<{ identify: [codename: string] }>()
 const chosen = ref<string | null>(null)
-const doubtful = computed(() => props.unit.card.codename === null || (props.unit.identity.candidates[0]?.contradictions.length ?? 0) > 0)
+const doubtful = computed(
+  () => props.unit.card.codename === null || (props.unit.identity.candidates[0]?.contradictions.length ?? 0) > 0,
+)
 
 watchEffect(() => {
-  if (chosen.value === null && props.unit.identity.candidates.length === 1 && props.unit.identity.candidates[0]?.contradictions.length === 0) chosen.value = props.unit.identity.candidates[0].codename
+  if (
+    chosen.value === null &&
+    props.unit.identity.candidates.length === 1 &&
+    props.unit.identity.candidates[0]?.contradictions.length === 0
+  )
+    chosen.value = props.unit.identity.candidates[0].codename
 })
 </script>
 
@@ -19,12 +26,27 @@ watchEffect(() => {
     <h2>Which model is it?</h2>
     <p class="small">{{ unit.identity.says }}</p>
     <CandidateList v-model="chosen" :candidates="unit.identity.candidates" />
-    <button v-if="chosen && chosen !== unit.card.codename" type="button" class="btn act small" @click="emit('identify', chosen)">It is {{ chosen }}</button>
-    <p v-if="unit.identity.candidates.length === 0" class="small mute">Enter its model number, or paste its property dump.</p>
+    <button
+      v-if="chosen && chosen !== unit.card.codename"
+      type="button"
+      class="btn act small"
+      @click="emit('identify', chosen)"
+    >
+      It is {{ chosen }}
+    </button>
+    <p v-if="unit.identity.candidates.length === 0" class="small mute">
+      Enter its model number, or paste its property dump.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.identity { display: grid; gap: 8px; justify-items: start; }
-.identity p { margin: 0; }
+.identity {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+.identity p {
+  margin: 0;
+}
 </style>

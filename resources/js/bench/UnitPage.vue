@@ -25,7 +25,11 @@ const refused = ref<ApiError | null>(null)
 const jobOpen = ref(false)
 const dumpOpen = ref(false)
 const part = ref<'facts' | 'backups' | 'history'>('facts')
-const parts = computed(() => ({ facts: 'What is known', backups: `Backups (${data.value?.backups.length ?? 0})`, history: 'History' }))
+const parts = computed(() => ({
+  facts: 'What is known',
+  backups: `Backups (${data.value?.backups.length ?? 0})`,
+  history: 'History',
+}))
 const reading = computed(() => data.value?.reading?.status === 'begun' || data.value?.reading?.status === 'reading')
 
 async function act(path: string, body: unknown = {}): Promise<void> {
@@ -39,7 +43,8 @@ async function act(path: string, body: unknown = {}): Promise<void> {
 }
 
 async function remove(): Promise<void> {
-  if (!window.confirm(`Take ${props.label} off the bench? What is known about it, its jobs and its notes go with it.`)) return
+  if (!window.confirm(`Take ${props.label} off the bench? What is known about it, its jobs and its notes go with it.`))
+    return
   try {
     await api.delete(`units/${encodeURIComponent(props.label)}`)
     await router.push('/bench')
@@ -53,50 +58,134 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
 
 <template>
   <TopBar>
-    <h1><span class="mono">{{ data?.card.codename ?? '?' }}</span> {{ props.label }}</h1>
-    <div class="mute small">{{ data?.card.name ?? 'no model sheet' }} · {{ data?.card.model ?? 'model not read yet' }}</div>
+    <h1>
+      <span class="mono">{{ data?.card.codename ?? '?' }}</span> {{ props.label }}
+    </h1>
+    <div class="mute small">
+      {{ data?.card.name ?? 'no model sheet' }} · {{ data?.card.model ?? 'model not read yet' }}
+    </div>
     <template #acts>
-      <button type="button" class="btn" :disabled="reading" @click="act('read')">{{ reading ? 'Reading…' : 'Read the phone' }}</button>
+      <button type="button" class="btn" :disabled="reading" @click="act('read')">
+        {{ reading ? 'Reading…' : 'Read the phone' }}
+      </button>
       <button type="button" class="btn" @click="dumpOpen = true">Paste a dump <kbd>p</kbd></button>
-      <button v-if="data?.card.codename" type="button" class="btn act" @click="jobOpen = true">New job <kbd>n</kbd></button>
+      <button v-if="data?.card.codename" type="button" class="btn act" @click="jobOpen = true">
+        New job <kbd>n</kbd>
+      </button>
     </template>
   </TopBar>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
-    <p v-if="data?.reading" class="reading small" role="status"><b>{{ data.reading.status === 'failed' ? 'The reading ended early.' : data.reading.status === 'done' ? 'The phone was read.' : 'The phone is being read.' }}</b> {{ data.reading.says }}</p>
+    <p v-if="data?.reading" class="reading small" role="status">
+      <b>{{
+        data.reading.status === 'failed'
+          ? 'The reading ended early.'
+          : data.reading.status === 'done'
+            ? 'The phone was read.'
+            : 'The phone is being read.'
+      }}</b>
+      {{ data.reading.says }}
+    </p>
     <div v-if="data" class="cols">
       <div class="side">
         <RackCard :unit="data.card" @new-job="jobOpen = true" />
         <p v-if="data.card.note">{{ data.card.note }}</p>
         <UnitIdentity :unit="data" @identify="act('identity', { codename: $event })" />
         <UnlockPanel v-if="data.card.unlocked === false" :unit="data" @started="load" />
-        <p class="small"><RouterLink v-if="data.card.codename" :to="`/sheets/${data.card.codename}`">Model sheet of {{ data.card.codename }}</RouterLink> <button type="button" class="plain" @click="remove">Take it off the bench</button></p>
+        <p class="small">
+          <RouterLink v-if="data.card.codename" :to="`/sheets/${data.card.codename}`"
+            >Model sheet of {{ data.card.codename }}</RouterLink
+          >
+          <button type="button" class="plain" @click="remove">Take it off the bench</button>
+        </p>
       </div>
       <div>
         <UnitConflicts :conflicts="data.conflicts" @settle="act('settle', $event)" />
         <div class="parts" role="group" aria-label="Parts">
-          <button v-for="(name, key) in parts" :key="key" type="button" :aria-pressed="part === key" :class="{ on: part === key }" @click="part = key">{{ name }}</button>
+          <button
+            v-for="(name, key) in parts"
+            :key="key"
+            type="button"
+            :aria-pressed="part === key"
+            :class="{ on: part === key }"
+            @click="part = key"
+          >
+            {{ name }}
+          </button>
         </div>
         <UnitFacts v-if="part === 'facts'" :facts="data.facts" :fields="data.fields" @enter="act('facts', $event)" />
-        <UnitBackups v-else-if="part === 'backups'" :backups="data.backups" :classes="data.classes" @record="act('backups', $event)" />
+        <UnitBackups
+          v-else-if="part === 'backups'"
+          :backups="data.backups"
+          :classes="data.classes"
+          @record="act('backups', $event)"
+        />
         <UnitHistory v-else :history="data.history" @note="act('notes', { text: $event })" />
       </div>
     </div>
   </div>
-  <NewJobDialog v-if="data && jobOpen" v-model="jobOpen" :units="[data.card]" :chosen="data.card.label" @opened="(id) => router.push(`/jobs/${id}`)" />
+  <NewJobDialog
+    v-if="data && jobOpen"
+    v-model="jobOpen"
+    :units="[data.card]"
+    :chosen="data.card.label"
+    @opened="(id) => router.push(`/jobs/${id}`)"
+  />
   <DumpDialog v-if="dumpOpen" v-model="dumpOpen" :label="props.label" @taken="load" />
 </template>
 
 <style scoped>
-.cols { display: grid; grid-template-columns: 340px minmax(0, 1fr); gap: 28px; }
-.side { display: grid; gap: 14px; align-content: start; }
-.side p { margin: 0; }
-.reading { border-left: 4px solid var(--slate); padding: 6px 12px; background: var(--slate-soft); margin: 0 0 14px; }
-.parts { display: flex; gap: 18px; border-bottom: 1px solid var(--line); margin-bottom: 12px; }
-.parts button { background: none; border: 0; border-bottom: 3px solid transparent; color: var(--mute); font: inherit; padding: 6px 2px; cursor: pointer; }
-.parts button.on { color: var(--ink); font-weight: 700; border-color: var(--brass); }
-.plain { background: none; border: 0; color: var(--plum); font: inherit; text-decoration: underline; cursor: pointer; padding: 0 0 0 10px; }
+.cols {
+  display: grid;
+  grid-template-columns: 340px minmax(0, 1fr);
+  gap: 28px;
+}
+.side {
+  display: grid;
+  gap: 14px;
+  align-content: start;
+}
+.side p {
+  margin: 0;
+}
+.reading {
+  border-left: 4px solid var(--slate);
+  padding: 6px 12px;
+  background: var(--slate-soft);
+  margin: 0 0 14px;
+}
+.parts {
+  display: flex;
+  gap: 18px;
+  border-bottom: 1px solid var(--line);
+  margin-bottom: 12px;
+}
+.parts button {
+  background: none;
+  border: 0;
+  border-bottom: 3px solid transparent;
+  color: var(--mute);
+  font: inherit;
+  padding: 6px 2px;
+  cursor: pointer;
+}
+.parts button.on {
+  color: var(--ink);
+  font-weight: 700;
+  border-color: var(--brass);
+}
+.plain {
+  background: none;
+  border: 0;
+  color: var(--plum);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+  padding: 0 0 0 10px;
+}
 @media (max-width: 900px) {
-  .cols { grid-template-columns: minmax(0, 1fr); }
+  .cols {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

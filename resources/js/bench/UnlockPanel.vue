@@ -20,7 +20,11 @@ const unlock = computed(() => (props.unit.sheet as { unlock?: { waitHours: numbe
 
 async function start(which?: number): Promise<void> {
   try {
-    const answer = await api.post<{ ambiguous: string[] }>(`units/${encodeURIComponent(props.unit.card.label)}/wait`, { at: at.value, zone: zone.value, ...(which === undefined ? {} : { which }) })
+    const answer = await api.post<{ ambiguous: string[] }>(`units/${encodeURIComponent(props.unit.card.label)}/wait`, {
+      at: at.value,
+      zone: zone.value,
+      ...(which === undefined ? {} : { which }),
+    })
     twice.value = answer.ambiguous
     error.value = null
     if (answer.ambiguous.length === 0) emit('started')
@@ -35,19 +39,45 @@ async function start(which?: number): Promise<void> {
     <h2>The bootloader is locked</h2>
     <p v-if="unlock?.note" class="small">{{ unlock.note }}</p>
     <template v-if="unit.card.wait">
-      <p>{{ unit.card.wait.leftSeconds > 0 ? 'Unlocking is allowed in' : 'The wait is over since' }} <WaitClock :earliest="unit.card.wait.earliest" /></p>
-      <p class="small mute">{{ unlock?.waitHours }} hours, counted to the minute. Do not start the wait again: the hours would begin anew.</p>
-      <p class="small"><a :href="`/api/units/${encodeURIComponent(unit.card.label)}/unlock.ics`" :download="`unlock-${unit.card.label}.ics`">Put it into the calendar</a></p>
+      <p>
+        {{ unit.card.wait.leftSeconds > 0 ? 'Unlocking is allowed in' : 'The wait is over since' }}
+        <WaitClock :earliest="unit.card.wait.earliest" />
+      </p>
+      <p class="small mute">
+        {{ unlock?.waitHours }} hours, counted to the minute. Do not start the wait again: the hours would begin anew.
+      </p>
+      <p class="small">
+        <a
+          :href="`/api/units/${encodeURIComponent(unit.card.label)}/unlock.ics`"
+          :download="`unlock-${unit.card.label}.ics`"
+          >Put it into the calendar</a
+        >
+      </p>
     </template>
     <form v-else-if="unlock === undefined || unlock.waitHours > 0" class="start" @submit.prevent="start()">
       <ErrorNote :error="error" />
-      <p class="small">{{ unlock ? `The maker asks for ${unlock.waitHours} hours. When did the wait begin?` : 'The model sheet does not say how long its maker makes you wait. Enter it there.' }}</p>
+      <p class="small">
+        {{
+          unlock
+            ? `The maker asks for ${unlock.waitHours} hours. When did the wait begin?`
+            : 'The model sheet does not say how long its maker makes you wait. Enter it there.'
+        }}
+      </p>
       <template v-if="unlock">
         <label>Began at <input v-model="at" type="datetime-local" name="at" /></label>
-        <label>By the clocks of <select v-model="zone" name="zone"><option v-for="one in zones" :key="one">{{ one }}</option><option>UTC</option></select></label>
+        <label
+          >By the clocks of
+          <select v-model="zone" name="zone">
+            <option v-for="one in zones" :key="one">{{ one }}</option>
+            <option>UTC</option>
+          </select></label
+        >
         <template v-if="twice.length">
           <p class="small"><b>The clocks showed this hour twice. Which one was it?</b></p>
-          <button v-for="(moment, which) in twice" :key="moment" type="button" class="btn small" @click="start(which)">{{ which === 0 ? 'The first, before the clocks went back' : 'The second, after the clocks went back' }} <span class="mute">{{ dateTimeOf(moment) }} here</span></button>
+          <button v-for="(moment, which) in twice" :key="moment" type="button" class="btn small" @click="start(which)">
+            {{ which === 0 ? 'The first, before the clocks went back' : 'The second, after the clocks went back' }}
+            <span class="mute">{{ dateTimeOf(moment) }} here</span>
+          </button>
         </template>
         <button v-else type="submit" class="btn small" :disabled="at === ''">Count from there</button>
       </template>
@@ -58,9 +88,26 @@ async function start(which?: number): Promise<void> {
 </template>
 
 <style scoped>
-.unlock { padding: 12px 14px; display: grid; gap: 8px; }
-.unlock p { margin: 0; }
-.start { display: grid; gap: 8px; }
-.start label { display: grid; gap: 2px; font-size: 13px; color: var(--mute); }
-.start .btn { white-space: normal; text-align: left; }
+.unlock {
+  padding: 12px 14px;
+  display: grid;
+  gap: 8px;
+}
+.unlock p {
+  margin: 0;
+}
+.start {
+  display: grid;
+  gap: 8px;
+}
+.start label {
+  display: grid;
+  gap: 2px;
+  font-size: 13px;
+  color: var(--mute);
+}
+.start .btn {
+  white-space: normal;
+  text-align: left;
+}
 </style>

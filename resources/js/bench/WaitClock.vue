@@ -10,5 +10,8 @@ const left = computed(() => Math.max(0, (new Date(props.earliest).getTime() - no
 </script>
 
 <template>
-  <span :title="dateTimeOf(earliest)"><span class="mono">{{ left > 0 ? leftOf(left) : 'over' }}</span><span class="mute"> · {{ dateTimeOf(earliest) }}</span></span>
+  <span :title="dateTimeOf(earliest)"
+    ><span class="mono">{{ left > 0 ? leftOf(left) : 'over' }}</span
+    ><span class="mute"> · {{ dateTimeOf(earliest) }}</span></span
+  >
 </template>

@@ -19,9 +19,13 @@ const presetName = ref('')
 const kept = computed(() => (data.value?.rules ?? {}) as unknown as Rules)
 const changed = computed(() => Object.keys(rules.value).some((name) => rules.value[name] !== kept.value[name]))
 
-const sameAs = (preset: HouseRulesAnswer['presets'][number]): boolean => Object.entries(preset.rules).every(([name, value]) => rules.value[name] === value)
+const sameAs = (preset: HouseRulesAnswer['presets'][number]): boolean =>
+  Object.entries(preset.rules).every(([name, value]) => rules.value[name] === value)
 
-watch(() => JSON.stringify(kept.value), () => (rules.value = { ...kept.value }))
+watch(
+  () => JSON.stringify(kept.value),
+  () => (rules.value = { ...kept.value }),
+)
 
 async function choose(rule: string, value: string | number): Promise<void> {
   rules.value = { ...rules.value, [rule]: value }
@@ -82,25 +86,80 @@ function leave(): void {
   <div class="page">
     <ErrorNote :error="refused ?? error" />
     <div v-if="changed && preview" class="preview" role="status">
-      <b>{{ preview.changes.length === 0 ? 'No open job would change.' : `${preview.changes.length} open ${preview.changes.length === 1 ? 'job' : 'jobs'} would change:` }}</b>
-      <div v-for="change in preview.changes" :key="change.job"><RouterLink :to="`/jobs/${change.job}`">{{ change.title }}</RouterLink> from <i>{{ change.before }}</i> to <i>{{ change.after }}</i></div>
+      <b>{{
+        preview.changes.length === 0
+          ? 'No open job would change.'
+          : `${preview.changes.length} open ${preview.changes.length === 1 ? 'job' : 'jobs'} would change:`
+      }}</b>
+      <div v-for="change in preview.changes" :key="change.job">
+        <RouterLink :to="`/jobs/${change.job}`">{{ change.title }}</RouterLink> from <i>{{ change.before }}</i> to
+        <i>{{ change.after }}</i>
+      </div>
     </div>
     <section v-if="data" class="presets">
       <b class="small">Sets with a name</b>
       <span v-for="preset in data.presets" :key="preset.name" class="preset">
-        <button type="button" class="btn small" :class="{ on: sameAs(preset) }" :aria-pressed="sameAs(preset)" @click="take(preset)">{{ preset.name }}</button>
-        <button v-if="preset.own" type="button" class="drop" :aria-label="`Drop the set ${preset.name}`" @click="change(() => api.delete(`house-rules/presets/${encodeURIComponent(preset.name)}`))">drop</button>
+        <button
+          type="button"
+          class="btn small"
+          :class="{ on: sameAs(preset) }"
+          :aria-pressed="sameAs(preset)"
+          @click="take(preset)"
+        >
+          {{ preset.name }}
+        </button>
+        <button
+          v-if="preset.own"
+          type="button"
+          class="drop"
+          :aria-label="`Drop the set ${preset.name}`"
+          @click="change(() => api.delete(`house-rules/presets/${encodeURIComponent(preset.name)}`))"
+        >
+          drop
+        </button>
       </span>
-      <form class="preset" @submit.prevent="change(() => api.put(`house-rules/presets/${encodeURIComponent(presetName)}`, rules)).then(() => (presetName = ''))">
-        <label class="visually-hidden" for="preset-name">Name of the set</label><input id="preset-name" v-model.trim="presetName" class="name" placeholder="keep these as…" /><button type="submit" class="btn small" :disabled="presetName === ''">Keep the set</button>
+      <form
+        class="preset"
+        @submit.prevent="
+          change(() => api.put(`house-rules/presets/${encodeURIComponent(presetName)}`, rules)).then(
+            () => (presetName = ''),
+          )
+        "
+      >
+        <label class="visually-hidden" for="preset-name">Name of the set</label
+        ><input id="preset-name" v-model.trim="presetName" class="name" placeholder="keep these as…" /><button
+          type="submit"
+          class="btn small"
+          :disabled="presetName === ''"
+        >
+          Keep the set
+        </button>
       </form>
-      <a class="small" :href="`data:application/json,${encodeURIComponent(JSON.stringify(data.rules, null, 2))}`" download="house-rules.json">Save as file</a>
+      <a
+        class="small"
+        :href="`data:application/json,${encodeURIComponent(JSON.stringify(data.rules, null, 2))}`"
+        download="house-rules.json"
+        >Save as file</a
+      >
     </section>
     <fieldset v-for="school in data?.schools ?? []" :key="school.rule" class="school">
       <legend>{{ school.question }}</legend>
       <div class="choices">
-        <label v-for="choice in school.choices" :key="choice.value" class="choice" :class="{ on: rules[school.rule] === choice.value }">
-          <span class="head"><input type="radio" :name="school.rule" :checked="rules[school.rule] === choice.value" @change="choose(school.rule, choice.value)" /> <b>{{ choice.label }}</b></span>
+        <label
+          v-for="choice in school.choices"
+          :key="choice.value"
+          class="choice"
+          :class="{ on: rules[school.rule] === choice.value }"
+        >
+          <span class="head"
+            ><input
+              type="radio"
+              :name="school.rule"
+              :checked="rules[school.rule] === choice.value"
+              @change="choose(school.rule, choice.value)"
+            />
+            <b>{{ choice.label }}</b></span
+          >
           <span>{{ choice.reason }}</span>
           <span class="small"><span class="mute">costs</span> {{ choice.cost }}</span>
           <span class="small"><span class="mute">saves</span> {{ choice.saving }}</span>
@@ -108,21 +167,89 @@ function leave(): void {
       </div>
     </fieldset>
     <PhrasebookPanel />
-    <WorkplacePanel v-if="data" :workplace="data.workplace" @change="(workplace) => change(() => api.put('workplace', workplace))" />
+    <WorkplacePanel
+      v-if="data"
+      :workplace="data.workplace"
+      @change="(workplace) => change(() => api.put('workplace', workplace))"
+    />
   </div>
 </template>
 
 <style scoped>
-.preview { border-left: 4px solid var(--brass); background: var(--brass-soft); padding: 10px 14px; margin-bottom: 18px; }
-.presets { display: flex; gap: 8px 12px; align-items: center; flex-wrap: wrap; margin-bottom: 16px; }
-.preset { display: inline-flex; align-items: center; gap: 6px; }
-.preset .on { background: var(--slate-soft); }
-.name { border: 1px solid var(--line); border-radius: 4px; background: var(--paper); color: var(--ink); padding: 3px 8px; font: inherit; width: 150px; }
-.drop { background: none; border: 0; color: var(--plum); font: inherit; font-size: 12.5px; text-decoration: underline; cursor: pointer; padding: 0; }
-.school { border: 0; padding: 0; margin: 0 0 22px; }
-legend { font-size: 16px; font-weight: 700; margin-bottom: 8px; }
-.choices { display: grid; grid-template-columns: repeat(auto-fit, minmax(240px, 1fr)); gap: 0; border: 1px solid var(--line); border-radius: 4px; background: var(--paper); }
-.choice { display: grid; gap: 4px; padding: 10px 14px; border-right: 1px solid var(--line); border-top: 3px solid transparent; cursor: pointer; align-content: start; }
-.choice.on { border-top-color: var(--slate); background: var(--soft); }
-.head { display: flex; gap: 8px; align-items: center; }
+.preview {
+  border-left: 4px solid var(--brass);
+  background: var(--brass-soft);
+  padding: 10px 14px;
+  margin-bottom: 18px;
+}
+.presets {
+  display: flex;
+  gap: 8px 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin-bottom: 16px;
+}
+.preset {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+.preset .on {
+  background: var(--slate-soft);
+}
+.name {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 3px 8px;
+  font: inherit;
+  width: 150px;
+}
+.drop {
+  background: none;
+  border: 0;
+  color: var(--plum);
+  font: inherit;
+  font-size: 12.5px;
+  text-decoration: underline;
+  cursor: pointer;
+  padding: 0;
+}
+.school {
+  border: 0;
+  padding: 0;
+  margin: 0 0 22px;
+}
+legend {
+  font-size: 16px;
+  font-weight: 700;
+  margin-bottom: 8px;
+}
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+  gap: 0;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+}
+.choice {
+  display: grid;
+  gap: 4px;
+  padding: 10px 14px;
+  border-right: 1px solid var(--line);
+  border-top: 3px solid transparent;
+  cursor: pointer;
+  align-content: start;
+}
+.choice.on {
+  border-top-color: var(--slate);
+  background: var(--soft);
+}
+.head {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
 </style>

@@ -10,7 +10,11 @@ const { data, error, load } = useLoad<PhrasebookAnswer>(() => 'phrasebook')
 const templates = ref<Record<string, string>>({})
 const refused = ref<ApiError | null>(null)
 const kept = computed(() => (data.value?.phrasebook.templates ?? {}) as Record<string, string>)
-const changed = computed(() => (data.value?.operations ?? []).some(({ operation }) => (templates.value[operation] ?? '') !== (kept.value[operation] ?? '')))
+const changed = computed(() =>
+  (data.value?.operations ?? []).some(
+    ({ operation }) => (templates.value[operation] ?? '') !== (kept.value[operation] ?? ''),
+  ),
+)
 const braced = (values: string[]): string => values.map((value) => `{${value}}`).join(' ')
 watch(kept, (now) => (templates.value = { ...now }))
 
@@ -29,26 +33,60 @@ async function keep(): Promise<void> {
 <template>
   <section v-if="data" class="sheet book">
     <h2>Phrasebook</h2>
-    <p class="mute">Your own commands, if you type them by hand. Write the step's values in braces; each step then shows your command filled in, ready to copy. An operation without a template shows none.</p>
+    <p class="mute">
+      Your own commands, if you type them by hand. Write the step's values in braces; each step then shows your command
+      filled in, ready to copy. An operation without a template shows none.
+    </p>
     <ErrorNote :error="refused ?? error" />
-    <div class="scroll-x"><table class="rows">
-      <thead><tr><th>Operation</th><th>Your command</th><th>Values</th></tr></thead>
-      <tbody>
-        <tr v-for="one in data.operations" :key="one.operation">
-          <td>{{ one.operation }}</td>
-          <td class="wide"><input v-model="templates[one.operation]" class="mono" :name="`phrase-${one.operation}`" :aria-label="`Command for ${one.operation}`" spellcheck="false" maxlength="500" /></td>
-          <td class="mono small mute">{{ braced(one.values) }}</td>
-        </tr>
-      </tbody>
-    </table></div>
+    <div class="scroll-x">
+      <table class="rows">
+        <thead>
+          <tr>
+            <th>Operation</th>
+            <th>Your command</th>
+            <th>Values</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in data.operations" :key="one.operation">
+            <td>{{ one.operation }}</td>
+            <td class="wide">
+              <input
+                v-model="templates[one.operation]"
+                class="mono"
+                :name="`phrase-${one.operation}`"
+                :aria-label="`Command for ${one.operation}`"
+                spellcheck="false"
+                maxlength="500"
+              />
+            </td>
+            <td class="mono small mute">{{ braced(one.values) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
     <div><button type="button" class="btn" :disabled="!changed" @click="keep">Keep the phrasebook</button></div>
   </section>
 </template>
 
 <style scoped>
-section > * { min-width: 0; }
-.book { padding: 12px 14px; margin-bottom: 22px; display: grid; gap: 8px; }
-p { margin: 0; }
-.wide { width: 46%; }
-.wide input { width: 100%; font-size: 12.5px; }
+section > * {
+  min-width: 0;
+}
+.book {
+  padding: 12px 14px;
+  margin-bottom: 22px;
+  display: grid;
+  gap: 8px;
+}
+p {
+  margin: 0;
+}
+.wide {
+  width: 46%;
+}
+.wide input {
+  width: 100%;
+  font-size: 12.5px;
+}
 </style>

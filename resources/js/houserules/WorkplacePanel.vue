@@ -11,7 +11,11 @@ const emit = defineEmits<{ change: [workplace: Workplace] }>()
 
 const version = ref('')
 const bad = ref({ version: '', fault: '' })
-watch(() => props.workplace, (now) => (version.value = now.toolVersion ?? ''), { immediate: true })
+watch(
+  () => props.workplace,
+  (now) => (version.value = now.toolVersion ?? ''),
+  { immediate: true },
+)
 
 function addBad(): void {
   emit('change', { ...props.workplace, badTools: [...props.workplace.badTools, { ...bad.value }] })
@@ -25,23 +29,77 @@ function addBad(): void {
     <form class="line" @submit.prevent="emit('change', { ...workplace, toolVersion: version === '' ? null : version })">
       <label>Version in use <input v-model.trim="version" name="toolVersion" class="mono" /></label>
       <button type="submit" class="btn small" :disabled="version === (workplace.toolVersion ?? '')">Enter</button>
-      <VerdictMark v-if="workplace.toolVersion" :level="workplace.badTools.some((tool) => tool.version === workplace.toolVersion) ? 'settle' : 'clear'" :words="workplace.badTools.some((tool) => tool.version === workplace.toolVersion) ? 'has a known fault' : 'nothing known against it'" />
+      <VerdictMark
+        v-if="workplace.toolVersion"
+        :level="workplace.badTools.some((tool) => tool.version === workplace.toolVersion) ? 'settle' : 'clear'"
+        :words="
+          workplace.badTools.some((tool) => tool.version === workplace.toolVersion)
+            ? 'has a known fault'
+            : 'nothing known against it'
+        "
+      />
     </form>
     <table v-if="workplace.badTools.length" class="rows">
-      <thead><tr><th>Not to be used</th><th>Why</th><th /></tr></thead>
-      <tbody><tr v-for="tool in workplace.badTools" :key="tool.version"><td class="mono">{{ tool.version }}</td><td>{{ tool.fault }}</td><td><button type="button" class="btn small" :aria-label="`Take ${tool.version} off the list`" @click="emit('change', { ...workplace, badTools: workplace.badTools.filter((one) => one.version !== tool.version) })">Take off</button></td></tr></tbody>
+      <thead>
+        <tr>
+          <th>Not to be used</th>
+          <th>Why</th>
+          <th />
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="tool in workplace.badTools" :key="tool.version">
+          <td class="mono">{{ tool.version }}</td>
+          <td>{{ tool.fault }}</td>
+          <td>
+            <button
+              type="button"
+              class="btn small"
+              :aria-label="`Take ${tool.version} off the list`"
+              @click="
+                emit('change', {
+                  ...workplace,
+                  badTools: workplace.badTools.filter((one) => one.version !== tool.version),
+                })
+              "
+            >
+              Take off
+            </button>
+          </td>
+        </tr>
+      </tbody>
     </table>
     <form class="line" @submit.prevent="addBad">
       <label>Version with a fault <input v-model.trim="bad.version" name="badVersion" class="mono" /></label>
       <label class="wide">What is wrong with it <input v-model.trim="bad.fault" name="fault" /></label>
-      <button type="submit" class="btn small" :disabled="bad.version === '' || bad.fault === ''">Add to the list</button>
+      <button type="submit" class="btn small" :disabled="bad.version === '' || bad.fault === ''">
+        Add to the list
+      </button>
     </form>
   </section>
 </template>
 
 <style scoped>
-.place { padding: 12px 14px; margin-bottom: 22px; display: grid; gap: 10px; }
-.line { display: flex; gap: 12px; align-items: end; flex-wrap: wrap; }
-.line label { display: grid; gap: 2px; font-size: 12.5px; color: var(--mute); }
-.wide { flex: 1; max-width: 420px; }
+.place {
+  padding: 12px 14px;
+  margin-bottom: 22px;
+  display: grid;
+  gap: 10px;
+}
+.line {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+  flex-wrap: wrap;
+}
+.line label {
+  display: grid;
+  gap: 2px;
+  font-size: 12.5px;
+  color: var(--mute);
+}
+.wide {
+  flex: 1;
+  max-width: 420px;
+}
 </style>

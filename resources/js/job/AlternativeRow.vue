@@ -9,14 +9,35 @@ defineProps<{ way: AlternativesAnswer['alternatives'][number] }>()
 <template>
   <div class="way" data-test="alternative">
     <b>{{ way.words }}</b>
-    <span class="small mute">{{ way.losses === 0 ? 'nothing is lost for good' : way.losses === 1 ? '1 kind of data is lost' : `${way.losses} kinds of data are lost` }} · {{ duration(way.expectedSeconds) }}</span>
+    <span class="small mute"
+      >{{
+        way.losses === 0
+          ? 'nothing is lost for good'
+          : way.losses === 1
+            ? '1 kind of data is lost'
+            : `${way.losses} kinds of data are lost`
+      }}
+      · {{ duration(way.expectedSeconds) }}</span
+    >
     <slot />
   </div>
 </template>
 
 <style scoped>
-.way { width: 100%; display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 4px 14px; align-items: center; border-top: 1px solid var(--line); padding: 5px 0; font-size: 13.5px; }
+.way {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 4px 14px;
+  align-items: center;
+  border-top: 1px solid var(--line);
+  padding: 5px 0;
+  font-size: 13.5px;
+}
 @media (max-width: 700px) {
-  .way { grid-template-columns: minmax(0, 1fr); justify-items: start; }
+  .way {
+    grid-template-columns: minmax(0, 1fr);
+    justify-items: start;
+  }
 }
 </style>

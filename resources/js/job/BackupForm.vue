@@ -34,15 +34,39 @@ async function record(): Promise<void> {
     <label>Where it lies <input v-model="place" /></label>
     <fieldset>
       <legend>What it can bring back</legend>
-      <label v-for="entry in choices" :key="entry.class"><input v-model="classes" type="checkbox" :value="entry.class" /> {{ entry.label }}</label>
+      <label v-for="entry in choices" :key="entry.class"
+        ><input v-model="classes" type="checkbox" :value="entry.class" /> {{ entry.label }}</label
+      >
     </fieldset>
-    <div><button type="submit" class="btn act small" :disabled="name === '' || classes.length === 0">Record it</button></div>
+    <div>
+      <button type="submit" class="btn act small" :disabled="name === '' || classes.length === 0">Record it</button>
+    </div>
   </form>
 </template>
 
 <style scoped>
-.form { display: grid; gap: 10px; max-width: 460px; }
-.form > label { display: grid; gap: 3px; }
-input:not([type='checkbox']) { border: 1px solid var(--line); border-radius: 4px; background: var(--paper); color: var(--ink); padding: 4px 8px; font: inherit; }
-fieldset { border: 1px solid var(--line); border-radius: 4px; padding: 8px 12px; display: grid; gap: 4px; }
+.form {
+  display: grid;
+  gap: 10px;
+  max-width: 460px;
+}
+.form > label {
+  display: grid;
+  gap: 3px;
+}
+input:not([type='checkbox']) {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 8px;
+  font: inherit;
+}
+fieldset {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  padding: 8px 12px;
+  display: grid;
+  gap: 4px;
+}
 </style>

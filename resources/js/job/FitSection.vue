@@ -20,7 +20,12 @@ const groups = [
 const weight: Record<string, number> = { stop: 0, settle: 1, mind: 2, note: 3, clear: 4 }
 const shown = computed(() =>
   groups
-    .map((group) => ({ name: group.name, findings: props.job.plan.findings.filter((finding) => group.rules.includes(finding.rule.split('-')[0] ?? '')).sort((a, b) => (weight[a.severity] ?? 9) - (weight[b.severity] ?? 9)) }))
+    .map((group) => ({
+      name: group.name,
+      findings: props.job.plan.findings
+        .filter((finding) => group.rules.includes(finding.rule.split('-')[0] ?? ''))
+        .sort((a, b) => (weight[a.severity] ?? 9) - (weight[b.severity] ?? 9)),
+    }))
     .filter((group) => group.findings.length > 0),
 )
 </script>
@@ -30,7 +35,9 @@ const shown = computed(() =>
     <section v-for="group in shown" :key="group.name" class="mb-6">
       <h2>{{ group.name }}</h2>
       <FindingList :findings="group.findings">
-        <template #settle="{ finding }"><SettleForm :job="job" :finding="finding" @change="$emit('change', $event)" @learned="$emit('learned')" /></template>
+        <template #settle="{ finding }"
+          ><SettleForm :job="job" :finding="finding" @change="$emit('change', $event)" @learned="$emit('learned')"
+        /></template>
       </FindingList>
     </section>
     <p class="mute small">{{ cautions[0] }}</p>

@@ -30,10 +30,29 @@ const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, 
 const refused = ref<ApiError | null>(null)
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
-const names: Record<string, string> = { fit: 'Fit', kit: 'Kit', prepare: 'Prepare', score: 'Score', run: 'Run', record: 'Record' }
+const names: Record<string, string> = {
+  fit: 'Fit',
+  kit: 'Kit',
+  prepare: 'Prepare',
+  score: 'Score',
+  run: 'Run',
+  record: 'Record',
+}
 const plan = computed(() => job.value?.plan ?? null)
-const here = computed(() => props.section || (job.value?.run ? 'run' : plan.value?.verdict.level === 'clear' ? 'score' : badge.value.prepare && !badge.value.fit ? 'prepare' : 'fit'))
-const open = computed(() => (plan.value?.findings ?? []).filter((finding) => finding.severity === 'settle' || finding.severity === 'stop'))
+const here = computed(
+  () =>
+    props.section ||
+    (job.value?.run
+      ? 'run'
+      : plan.value?.verdict.level === 'clear'
+        ? 'score'
+        : badge.value.prepare && !badge.value.fit
+          ? 'prepare'
+          : 'fit'),
+)
+const open = computed(() =>
+  (plan.value?.findings ?? []).filter((finding) => finding.severity === 'settle' || finding.severity === 'stop'),
+)
 /** What stands open in each section, beside its name. */
 const badge = computed<Record<string, string>>(() => {
   if (job.value?.run) return {}
@@ -45,7 +64,13 @@ const badge = computed<Record<string, string>>(() => {
 /** How the packages get in, as far as the plan says it. */
 const route = computed(() => {
   const operations = new Set((plan.value?.steps ?? []).map((step) => step.operation))
-  return operations.has('sideload') ? ' by sideload' : operations.has('install') ? ' from storage' : operations.has('pc-flash') ? ' by PC flash' : ''
+  return operations.has('sideload')
+    ? ' by sideload'
+    : operations.has('install')
+      ? ' from storage'
+      : operations.has('pc-flash')
+        ? ' by PC flash'
+        : ''
 })
 
 function go(section: string): void {
@@ -79,30 +104,71 @@ async function start(link: 'stand-in' | 'hands'): Promise<void> {
   starting.value = false
 }
 
-watch(() => props.section, () => void load())
+watch(
+  () => props.section,
+  () => void load(),
+)
 useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), () => go(section)])))
 </script>
 
 <template>
   <TopBar>
-    <h1 v-if="plan && job"><span class="mono">{{ plan.codename }}</span> {{ plan.unit }} → {{ plan.build ?? job.intent.toLowerCase() }}</h1>
+    <h1 v-if="plan && job">
+      <span class="mono">{{ plan.codename }}</span> {{ plan.unit }} → {{ plan.build ?? job.intent.toLowerCase() }}
+    </h1>
     <div v-if="plan && job" class="mute small">
-      {{ job.intent }}{{ route }}<template v-if="plan.budget"> · {{ plan.steps.length }} steps · {{ duration(plan.budget.expectedSeconds) }}, {{ duration(plan.budget.longSeconds) }} when slow · battery ends near {{ plan.budget.batteryAtEnd ?? '?' }} %<template v-if="plan.budget.learnedFromRuns"> · times from {{ plan.budget.learnedFromRuns }} runs on this model</template></template><template v-if="job.reading && !job.run"> · reading {{ job.reading === 1 ? 'a file' : `${job.reading} files` }} of the kit</template>
+      {{ job.intent }}{{ route
+      }}<template v-if="plan.budget">
+        · {{ plan.steps.length }} steps · {{ duration(plan.budget.expectedSeconds) }},
+        {{ duration(plan.budget.longSeconds) }} when slow · battery ends near
+        {{ plan.budget.batteryAtEnd ?? '?' }} %<template v-if="plan.budget.learnedFromRuns">
+          · times from {{ plan.budget.learnedFromRuns }} runs on this model</template
+        ></template
+      ><template v-if="job.reading && !job.run">
+        · reading {{ job.reading === 1 ? 'a file' : `${job.reading} files` }} of the kit</template
+      >
     </div>
     <template v-if="plan && job" #acts>
       <VerdictMark v-if="job.run" level="note" :words="runWords(job.run.status)" />
       <VerdictMark v-else :level="plan.verdict.level" :count="plan.verdict.toSettle" :words="plan.verdict.words" />
       <button
         v-if="!job.run && plan.verdict.level === 'clear'"
-        type="button" class="btn act" :disabled="starting" @click="start('stand-in')"
-      >{{ starting ? 'Starting the run' : 'Start run' }}</button>
-      <button v-else-if="!job.run && here !== 'fit' && here !== 'prepare'" type="button" class="btn act" @click="go(badge.fit ? 'fit' : 'prepare')">{{ plan.verdict.level === 'stop' ? 'See why' : 'Settle' }}</button>
-      <button v-else-if="job.run && here !== 'run' && job.run.status !== 'ended'" type="button" class="btn act" @click="go('run')">To the run</button>
+        type="button"
+        class="btn act"
+        :disabled="starting"
+        @click="start('stand-in')"
+      >
+        {{ starting ? 'Starting the run' : 'Start run' }}
+      </button>
+      <button
+        v-else-if="!job.run && here !== 'fit' && here !== 'prepare'"
+        type="button"
+        class="btn act"
+        @click="go(badge.fit ? 'fit' : 'prepare')"
+      >
+        {{ plan.verdict.level === 'stop' ? 'See why' : 'Settle' }}
+      </button>
+      <button
+        v-else-if="job.run && here !== 'run' && job.run.status !== 'ended'"
+        type="button"
+        class="btn act"
+        @click="go('run')"
+      >
+        To the run
+      </button>
     </template>
   </TopBar>
   <nav class="index no-print" aria-label="Sections of the job">
-    <RouterLink v-for="(section, index) in sections" :key="section" :to="`/jobs/${id}/${section}`" class="entry" :class="{ on: here === section }" :aria-current="here === section ? 'page' : undefined">
-      <span class="mono number">{{ index + 1 }}</span>{{ names[section] }}<em v-if="badge[section]">{{ badge[section] }}</em>
+    <RouterLink
+      v-for="(section, index) in sections"
+      :key="section"
+      :to="`/jobs/${id}/${section}`"
+      class="entry"
+      :class="{ on: here === section }"
+      :aria-current="here === section ? 'page' : undefined"
+    >
+      <span class="mono number">{{ index + 1 }}</span>{{ names[section]
+      }}<em v-if="badge[section]">{{ badge[section] }}</em>
     </RouterLink>
   </nav>
   <div v-if="error || refused" class="page">
@@ -122,13 +188,51 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
 </template>
 
 <style scoped>
-.moved { margin: 12px 0 0; padding: 12px 16px; max-width: 760px; }
-.index { position: sticky; top: 64px; z-index: 4; background: var(--ground); border-bottom: 1px solid var(--line); display: flex; gap: 26px; padding: 0 24px; min-height: 40px; overflow-x: auto; }
-.entry { display: inline-flex; gap: 7px; align-items: center; color: var(--mute); text-decoration: none; border-bottom: 3px solid transparent; white-space: nowrap; }
-.entry.on { color: var(--ink); font-weight: 700; border-color: var(--brass); }
-.number { font-size: 11px; }
-em { font: 700 11.5px 'Atkinson Hyperlegible', sans-serif; color: var(--brass); }
+.moved {
+  margin: 12px 0 0;
+  padding: 12px 16px;
+  max-width: 760px;
+}
+.index {
+  position: sticky;
+  top: 64px;
+  z-index: 4;
+  background: var(--ground);
+  border-bottom: 1px solid var(--line);
+  display: flex;
+  gap: 26px;
+  padding: 0 24px;
+  min-height: 40px;
+  overflow-x: auto;
+}
+.entry {
+  display: inline-flex;
+  gap: 7px;
+  align-items: center;
+  color: var(--mute);
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+  white-space: nowrap;
+}
+.entry.on {
+  color: var(--ink);
+  font-weight: 700;
+  border-color: var(--brass);
+}
+.number {
+  font-size: 11px;
+}
+em {
+  font:
+    700 11.5px 'Atkinson Hyperlegible',
+    sans-serif;
+  color: var(--brass);
+}
 @media (max-width: 700px) {
-  .index { position: static; padding: 0 12px; gap: 16px; }
+  .index {
+    position: static;
+    padding: 0 12px;
+    gap: 16px;
+  }
 }
 </style>

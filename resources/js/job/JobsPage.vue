@@ -21,7 +21,9 @@ useKeys({ n: () => (open.value = true) })
 <template>
   <TopBar>
     <h1>Jobs</h1>
-    <template #acts><button type="button" class="btn act" @click="open = true">New job <kbd>n</kbd></button></template>
+    <template #acts
+      ><button type="button" class="btn act" @click="open = true">New job <kbd>n</kbd></button></template
+    >
   </TopBar>
   <div class="page">
     <ErrorNote :error="error" />
@@ -30,20 +32,52 @@ useKeys({ n: () => (open.value = true) })
       <button type="button" class="btn act" @click="open = true">Plan the first job</button>
     </div>
     <div v-else class="scroll-x">
-      <p v-if="data && data.total > data.jobs.length" class="small mute">The newest {{ data.jobs.length }} of {{ data.total }} jobs. What was run before stands in the <RouterLink to="/log">log</RouterLink>.</p>
+      <p v-if="data && data.total > data.jobs.length" class="small mute">
+        The newest {{ data.jobs.length }} of {{ data.total }} jobs. What was run before stands in the
+        <RouterLink to="/log">log</RouterLink>.
+      </p>
       <table class="rows">
-        <thead><tr><th>Phone</th><th>Codename</th><th>Build</th><th>Intent</th><th>Where it stands</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Phone</th>
+            <th>Codename</th>
+            <th>Build</th>
+            <th>Intent</th>
+            <th>Where it stands</th>
+          </tr>
+        </thead>
         <tbody>
-          <tr v-for="job in data?.jobs ?? []" :key="job.id" class="link" tabindex="0" @click="router.push(`/jobs/${job.id}`)" @keydown.enter="router.push(`/jobs/${job.id}`)">
+          <tr
+            v-for="job in data?.jobs ?? []"
+            :key="job.id"
+            class="link"
+            tabindex="0"
+            @click="router.push(`/jobs/${job.id}`)"
+            @keydown.enter="router.push(`/jobs/${job.id}`)"
+          >
             <td class="mono">{{ job.card.label }}</td>
-            <td class="mono"><b>{{ job.card.codename }}</b></td>
+            <td class="mono">
+              <b>{{ job.card.codename }}</b>
+            </td>
             <td>{{ job.build }}</td>
             <td>{{ job.intent }}</td>
-            <td><VerdictMark :level="job.run ? 'note' : job.verdict.level" :count="job.verdict.toSettle" :words="jobWords(job)" /></td>
+            <td>
+              <VerdictMark
+                :level="job.run ? 'note' : job.verdict.level"
+                :count="job.verdict.toSettle"
+                :words="jobWords(job)"
+              />
+            </td>
           </tr>
         </tbody>
       </table>
     </div>
   </div>
-  <NewJobDialog v-if="bench" v-model="open" :units="bench.units" :chosen="null" @opened="(id) => router.push(`/jobs/${id}`)" />
+  <NewJobDialog
+    v-if="bench"
+    v-model="open"
+    :units="bench.units"
+    :chosen="null"
+    @opened="(id) => router.push(`/jobs/${id}`)"
+  />
 </template>

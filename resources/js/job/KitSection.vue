@@ -10,10 +10,20 @@ const props = defineProps<{ job: JobAnswer }>()
 const emit = defineEmits<{ change: [body: { kit?: number[]; answers?: JobAnswer['answers'] }] }>()
 
 const marks: Record<string, string> = { verified: 'clear', unverified: 'settle', damaged: 'stop' }
-const chosen = computed(() => props.job.plan.kit.map((row) => ({ ...row, id: props.job.shelf.find((file) => file.name === row.name)?.id })))
-const others = computed(() => props.job.shelf.filter((file) => !props.job.kit.includes(file.id)).map((file) => ({ title: `${file.title} · ${file.kind ?? 'unknown kind'} · ${file.name}`, value: file.id })))
+const chosen = computed(() =>
+  props.job.plan.kit.map((row) => ({ ...row, id: props.job.shelf.find((file) => file.name === row.name)?.id })),
+)
+const others = computed(() =>
+  props.job.shelf
+    .filter((file) => !props.job.kit.includes(file.id))
+    .map((file) => ({ title: `${file.title} · ${file.kind ?? 'unknown kind'} · ${file.name}`, value: file.id })),
+)
 const added = ref<number | null>(null)
-const missing = computed(() => props.job.plan.findings.filter((finding) => finding.severity === 'stop' && /^(BASE|RECOVERY|KIT|BACK|LAYOUT)/.test(finding.rule)))
+const missing = computed(() =>
+  props.job.plan.findings.filter(
+    (finding) => finding.severity === 'stop' && /^(BASE|RECOVERY|KIT|BACK|LAYOUT)/.test(finding.rule),
+  ),
+)
 
 function leaveOut(id: number | undefined): void {
   emit('change', { kit: props.job.kit.filter((one) => one !== id) })
@@ -30,44 +40,107 @@ function add(): void {
     <h2>Files of this job</h2>
     <div v-if="chosen.length" class="scroll-x">
       <table class="rows">
-        <thead><tr><th>File</th><th>Kind</th><th>Size</th><th>Check</th><th>Must lie</th><th>Used in</th><th></th></tr></thead>
+        <thead>
+          <tr>
+            <th>File</th>
+            <th>Kind</th>
+            <th>Size</th>
+            <th>Check</th>
+            <th>Must lie</th>
+            <th>Used in</th>
+            <th></th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="file in chosen" :key="file.name">
-            <td><b>{{ file.title }}</b><div class="mono small mute name">{{ file.name }}</div></td>
+            <td>
+              <b>{{ file.title }}</b>
+              <div class="mono small mute name">{{ file.name }}</div>
+            </td>
             <td>{{ file.kind ?? 'unknown' }}</td>
             <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
-            <td><VerdictMark :level="marks[file.integrity] ?? 'note'" :words="file.integrity" /><div class="small mute">{{ file.integrityReason }}</div></td>
-            <td>{{ file.place }}<div v-if="file.unpack" class="small mute">{{ file.unpack }}</div></td>
+            <td>
+              <VerdictMark :level="marks[file.integrity] ?? 'note'" :words="file.integrity" />
+              <div class="small mute">{{ file.integrityReason }}</div>
+            </td>
+            <td>
+              {{ file.place }}
+              <div v-if="file.unpack" class="small mute">{{ file.unpack }}</div>
+            </td>
             <td class="mono">{{ file.usedInSteps.length ? `step ${file.usedInSteps.join(', ')}` : '–' }}</td>
-            <td><button v-if="!job.run && file.id !== undefined" type="button" class="btn small" :aria-label="`Leave ${file.name} out`" @click="leaveOut(file.id)">Leave out</button></td>
+            <td>
+              <button
+                v-if="!job.run && file.id !== undefined"
+                type="button"
+                class="btn small"
+                :aria-label="`Leave ${file.name} out`"
+                @click="leaveOut(file.id)"
+              >
+                Leave out
+              </button>
+            </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <p v-else class="mute">{{ job.takes.length === 0 ? 'No file is in the kit, and this job needs none.' : 'No file is in the kit. Add what is wanted from the shelf.' }}</p>
+    <p v-else class="mute">
+      {{
+        job.takes.length === 0
+          ? 'No file is in the kit, and this job needs none.'
+          : 'No file is in the kit. Add what is wanted from the shelf.'
+      }}
+    </p>
     <RestoreSets v-if="job.plan.intent === 'restore'" :job="job" @change="emit('change', $event)" />
     <section v-if="missing.length" class="mt-6">
       <h2>Missing</h2>
-      <p v-for="finding in missing" :key="finding.key" class="missing"><VerdictMark level="stop" words="stop" plain /> <span><b>{{ finding.need }}</b>: {{ finding.found }}. {{ finding.remedy }}</span></p>
+      <p v-for="finding in missing" :key="finding.key" class="missing">
+        <VerdictMark level="stop" words="stop" plain />
+        <span
+          ><b>{{ finding.need }}</b
+          >: {{ finding.found }}. {{ finding.remedy }}</span
+        >
+      </p>
     </section>
     <section v-if="!job.run" class="mt-6 add">
       <h2>Add from the shelf</h2>
       <div class="line">
-        <v-select v-model="added" :items="others" label="File" hide-details no-data-text="Every file on the shelf is in the kit." />
+        <v-select
+          v-model="added"
+          :items="others"
+          label="File"
+          hide-details
+          no-data-text="Every file on the shelf is in the kit."
+        />
         <button type="button" class="btn" :disabled="added === null" @click="add">Add to the kit</button>
       </div>
     </section>
     <PlanSpace v-if="job.plan.space" :space="job.plan.space" />
-    <p v-if="chosen.length && chosen.every((file) => file.place === 'on the computer')" class="mute small mt-6">Everything goes over the cable from the computer, so nothing has to lie on storage that a step erases.</p>
+    <p v-if="chosen.length && chosen.every((file) => file.place === 'on the computer')" class="mute small mt-6">
+      Everything goes over the cable from the computer, so nothing has to lie on storage that a step erases.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.name { overflow-wrap: anywhere; }
-.missing { display: flex; gap: 8px; }
-.add { max-width: 640px; }
-.line { display: flex; gap: 12px; align-items: center; }
+.name {
+  overflow-wrap: anywhere;
+}
+.missing {
+  display: flex;
+  gap: 8px;
+}
+.add {
+  max-width: 640px;
+}
+.line {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+}
 @media (max-width: 700px) {
-  .line { flex-direction: column; align-items: stretch; }
+  .line {
+    flex-direction: column;
+    align-items: stretch;
+  }
 }
 </style>

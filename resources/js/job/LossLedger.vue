@@ -23,14 +23,37 @@ function outcome(entry: Plan['ledger'][number]): string {
 </template>
 
 <style scoped>
-.ledger { max-width: 760px; }
-.entry { display: grid; grid-template-columns: 1fr 1fr 70px; gap: 12px; padding: 5px 10px; border-bottom: 1px solid var(--line); border-left: 4px solid var(--line); }
-.entry.lost { border-left-color: var(--plum); }
-.entry.lost .what { color: var(--plum); font-weight: 700; }
-.entry.returns { border-left-color: var(--slate); }
-.entry.kept { border-left-color: var(--moss); }
-.entry.absent { color: var(--mute); }
+.ledger {
+  max-width: 760px;
+}
+.entry {
+  display: grid;
+  grid-template-columns: 1fr 1fr 70px;
+  gap: 12px;
+  padding: 5px 10px;
+  border-bottom: 1px solid var(--line);
+  border-left: 4px solid var(--line);
+}
+.entry.lost {
+  border-left-color: var(--plum);
+}
+.entry.lost .what {
+  color: var(--plum);
+  font-weight: 700;
+}
+.entry.returns {
+  border-left-color: var(--slate);
+}
+.entry.kept {
+  border-left-color: var(--moss);
+}
+.entry.absent {
+  color: var(--mute);
+}
 @media (max-width: 700px) {
-  .entry { grid-template-columns: 1fr; gap: 0; }
+  .entry {
+    grid-template-columns: 1fr;
+    gap: 0;
+  }
 }
 </style>

@@ -6,13 +6,27 @@ import type { PlanDifference } from '../generated/plan-difference'
 const props = defineProps<{ difference: PlanDifference }>()
 
 const marks = { added: 'new', gone: 'gone', moved: 'moved', changed: 'changed' } as const
-const names = { steps: 'Steps', restarts: 'Restarts', expectedSeconds: 'Time', batteryAtEnd: 'Battery at the end' } as const
-const groups = computed(() => [
-  { title: 'Steps', lines: props.difference.steps },
-  { title: 'Findings', lines: props.difference.findings },
-  { title: 'What is lost', lines: props.difference.losses },
-].filter((group) => group.lines.length))
-const figure = (name: keyof typeof names, value: number | null): string => (value === null ? '–' : name === 'expectedSeconds' ? duration(value) : name === 'batteryAtEnd' ? `${value} %` : String(value))
+const names = {
+  steps: 'Steps',
+  restarts: 'Restarts',
+  expectedSeconds: 'Time',
+  batteryAtEnd: 'Battery at the end',
+} as const
+const groups = computed(() =>
+  [
+    { title: 'Steps', lines: props.difference.steps },
+    { title: 'Findings', lines: props.difference.findings },
+    { title: 'What is lost', lines: props.difference.losses },
+  ].filter((group) => group.lines.length),
+)
+const figure = (name: keyof typeof names, value: number | null): string =>
+  value === null
+    ? '–'
+    : name === 'expectedSeconds'
+      ? duration(value)
+      : name === 'batteryAtEnd'
+        ? `${value} %`
+        : String(value)
 </script>
 
 <template>
@@ -20,24 +34,70 @@ const figure = (name: keyof typeof names, value: number | null): string => (valu
     <p v-if="!difference.changed" class="mute">Nothing in the plan would change.</p>
     <table v-else class="rows">
       <tbody>
-        <tr v-if="difference.before !== difference.after"><th scope="row">Verdict</th><td>{{ difference.before }}</td><td><b>{{ difference.after }}</b></td></tr>
-        <tr v-for="one in difference.figures" :key="one.name"><th scope="row">{{ names[one.name] }}</th><td>{{ figure(one.name, one.before) }}</td><td><b>{{ figure(one.name, one.after) }}</b><template v-if="one.name === 'expectedSeconds' && one.before !== null && one.after !== null">, {{ duration(Math.abs(one.after - one.before)) }} {{ one.after > one.before ? 'longer' : 'shorter' }}</template></td></tr>
+        <tr v-if="difference.before !== difference.after">
+          <th scope="row">Verdict</th>
+          <td>{{ difference.before }}</td>
+          <td>
+            <b>{{ difference.after }}</b>
+          </td>
+        </tr>
+        <tr v-for="one in difference.figures" :key="one.name">
+          <th scope="row">{{ names[one.name] }}</th>
+          <td>{{ figure(one.name, one.before) }}</td>
+          <td>
+            <b>{{ figure(one.name, one.after) }}</b><template
+              v-if="one.name === 'expectedSeconds' && one.before !== null && one.after !== null"
+              >, {{ duration(Math.abs(one.after - one.before)) }}
+              {{ one.after > one.before ? 'longer' : 'shorter' }}</template
+            >
+          </td>
+        </tr>
       </tbody>
     </table>
     <section v-for="group in groups" :key="group.title">
       <h4>{{ group.title }}</h4>
-      <div v-for="line in group.lines" :key="line.key" class="line"><span class="mark" :class="line.change">{{ marks[line.change] }}</span><span>{{ line.title }} <span class="mute">{{ line.note }}</span></span></div>
+      <div v-for="line in group.lines" :key="line.key" class="line">
+        <span class="mark" :class="line.change">{{ marks[line.change] }}</span><span
+          >{{ line.title }} <span class="mute">{{ line.note }}</span></span
+        >
+      </div>
     </section>
   </div>
 </template>
 
 <style scoped>
-.difference { display: grid; gap: 8px; font-size: 13.5px; }
-table { width: auto; }
-table td, table th { padding-right: 28px; }
-h4 { margin: 4px 0 2px; font-size: 13px; color: var(--slate); }
-.line { display: grid; grid-template-columns: 68px minmax(0, 1fr); padding: 1px 0; }
-.mark { color: var(--mute); font-size: 12.5px; }
-.mark.added { color: var(--moss); font-weight: 700; }
-.mark.gone { color: var(--plum); font-weight: 700; }
+.difference {
+  display: grid;
+  gap: 8px;
+  font-size: 13.5px;
+}
+table {
+  width: auto;
+}
+table td,
+table th {
+  padding-right: 28px;
+}
+h4 {
+  margin: 4px 0 2px;
+  font-size: 13px;
+  color: var(--slate);
+}
+.line {
+  display: grid;
+  grid-template-columns: 68px minmax(0, 1fr);
+  padding: 1px 0;
+}
+.mark {
+  color: var(--mute);
+  font-size: 12.5px;
+}
+.mark.added {
+  color: var(--moss);
+  font-weight: 700;
+}
+.mark.gone {
+  color: var(--plum);
+  font-weight: 700;
+}
 </style>

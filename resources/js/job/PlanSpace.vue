@@ -16,8 +16,14 @@ const stages = computed(() => [
 ])
 const sum = (parts: Part[]): number => parts.reduce((total, part) => total + part.bytes, 0)
 const scale = computed(() => Math.max(props.space.superBytes, ...stages.value.map((stage) => sum(stage.parts))))
-const same = (one: Part, other: Part): boolean => one.slot === other.slot && one.partition === other.partition && one.bytes === other.bytes
-const tone = (part: Part): string => (props.space.remove.some((one) => same(one, part)) ? 'gone' : props.space.before.some((one) => same(one, part)) ? 'stays' : 'new')
+const same = (one: Part, other: Part): boolean =>
+  one.slot === other.slot && one.partition === other.partition && one.bytes === other.bytes
+const tone = (part: Part): string =>
+  props.space.remove.some((one) => same(one, part))
+    ? 'gone'
+    : props.space.before.some((one) => same(one, part))
+      ? 'stays'
+      : 'new'
 const label = (part: Part): string => (part.slot === '-' ? part.partition : `${part.partition} ${slotName(part.slot)}`)
 const placed = (parts: Part[]): (Part & { x: number; width: number })[] => {
   let at = 0
@@ -32,11 +38,21 @@ const placed = (parts: Part[]): (Part & { x: number; width: number })[] => {
 <template>
   <section class="mt-6" data-test="space">
     <h2>Room in super</h2>
-    <p v-if="space.missingBytes" class="short">{{ exactBytes(space.missingBytes) }} are missing, even without everything that can go.</p>
-    <p v-else-if="space.remove.length" class="mute">It fits once {{ space.remove.map(label).join(', ') }} {{ space.remove.length === 1 ? 'is' : 'are' }} removed; nothing less is enough.</p>
+    <p v-if="space.missingBytes" class="short">
+      {{ exactBytes(space.missingBytes) }} are missing, even without everything that can go.
+    </p>
+    <p v-else-if="space.remove.length" class="mute">
+      It fits once {{ space.remove.map(label).join(', ') }} {{ space.remove.length === 1 ? 'is' : 'are' }} removed;
+      nothing less is enough.
+    </p>
     <div v-for="stage in stages" :key="stage.name" class="stage">
       <span class="mute">{{ stage.name }}</span>
-      <svg viewBox="0 0 1000 26" preserveAspectRatio="none" role="img" :aria-label="`${stage.name}: ${stage.parts.map((part) => `${label(part)} ${bytes(part.bytes)}`).join(', ')}`">
+      <svg
+        viewBox="0 0 1000 26"
+        preserveAspectRatio="none"
+        role="img"
+        :aria-label="`${stage.name}: ${stage.parts.map((part) => `${label(part)} ${bytes(part.bytes)}`).join(', ')}`"
+      >
         <rect x="0" y="0" :width="(1000 * space.superBytes) / scale" height="26" class="room" />
         <g v-for="part in placed(stage.parts)" :key="label(part)">
           <title>{{ label(part) }}: {{ exactBytes(part.bytes) }}</title>
@@ -45,24 +61,77 @@ const placed = (parts: Part[]): (Part & { x: number; width: number })[] => {
       </svg>
       <span class="mono small">{{ bytes(sum(stage.parts)) }}</span>
       <div class="names small">
-        <span v-for="part in stage.parts" :key="label(part)" :class="tone(part)"><i />{{ label(part) }} {{ bytes(part.bytes) }}</span>
+        <span v-for="part in stage.parts" :key="label(part)" :class="tone(part)"
+          ><i />{{ label(part) }} {{ bytes(part.bytes) }}</span
+        >
       </div>
     </div>
-    <p class="mute small">Of {{ bytes(space.superBytes) }}. What was not read on the phone is taken from its model sheet; of the other slot only what was read counts.</p>
+    <p class="mute small">
+      Of {{ bytes(space.superBytes) }}. What was not read on the phone is taken from its model sheet; of the other slot
+      only what was read counts.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.stage { display: grid; grid-template-columns: 56px minmax(0, 1fr) 74px; gap: 2px 10px; align-items: center; padding: 4px 0; }
-svg { width: 100%; height: 26px; display: block; }
-.room { fill: none; stroke: var(--line); }
-rect.stays { fill: var(--slate-soft); stroke: var(--slate); }
-rect.new { fill: var(--moss-soft); stroke: var(--moss); }
-rect.gone { fill: var(--plum-soft); stroke: var(--plum); stroke-dasharray: 5 3; }
-.names { grid-column: 2 / 4; display: flex; flex-wrap: wrap; gap: 1px 14px; color: var(--mute); }
-.names i { display: inline-block; width: 9px; height: 9px; margin-right: 5px; border: 1px solid var(--slate); background: var(--slate-soft); }
-.names .new i { border-color: var(--moss); background: var(--moss-soft); }
-.names .gone { color: var(--plum); text-decoration: line-through; }
-.names .gone i { border-color: var(--plum); background: var(--plum-soft); }
-.short { color: var(--plum); font-weight: 700; }
+.stage {
+  display: grid;
+  grid-template-columns: 56px minmax(0, 1fr) 74px;
+  gap: 2px 10px;
+  align-items: center;
+  padding: 4px 0;
+}
+svg {
+  width: 100%;
+  height: 26px;
+  display: block;
+}
+.room {
+  fill: none;
+  stroke: var(--line);
+}
+rect.stays {
+  fill: var(--slate-soft);
+  stroke: var(--slate);
+}
+rect.new {
+  fill: var(--moss-soft);
+  stroke: var(--moss);
+}
+rect.gone {
+  fill: var(--plum-soft);
+  stroke: var(--plum);
+  stroke-dasharray: 5 3;
+}
+.names {
+  grid-column: 2 / 4;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 1px 14px;
+  color: var(--mute);
+}
+.names i {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  margin-right: 5px;
+  border: 1px solid var(--slate);
+  background: var(--slate-soft);
+}
+.names .new i {
+  border-color: var(--moss);
+  background: var(--moss-soft);
+}
+.names .gone {
+  color: var(--plum);
+  text-decoration: line-through;
+}
+.names .gone i {
+  border-color: var(--plum);
+  background: var(--plum-soft);
+}
+.short {
+  color: var(--plum);
+  font-weight: 700;
+}
 </style>

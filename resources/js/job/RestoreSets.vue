@@ -18,22 +18,66 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
 <template>
   <section class="mt-6" data-test="restore-sets">
     <h2>Backup to bring back</h2>
-    <p v-if="data && sets.length === 0" class="empty">No recovery backup is recorded for {{ job.unit.label }}. Record it on the page of the phone.</p>
+    <p v-if="data && sets.length === 0" class="empty">
+      No recovery backup is recorded for {{ job.unit.label }}. Record it on the page of the phone.
+    </p>
     <div v-else class="scroll-x">
       <table class="rows">
-        <thead><tr><th><span class="visually-hidden">Chosen</span></th><th>Set</th><th>Fits</th><th>Brings back</th><th>Taken from</th><th>Lies on</th><th>Made</th></tr></thead>
+        <thead>
+          <tr>
+            <th><span class="visually-hidden">Chosen</span></th>
+            <th>Set</th>
+            <th>Fits</th>
+            <th>Brings back</th>
+            <th>Taken from</th>
+            <th>Lies on</th>
+            <th>Made</th>
+          </tr>
+        </thead>
         <tbody>
           <tr>
-            <td><input type="radio" name="backup" :checked="chosen === null" :disabled="!!job.run" aria-label="The newest that fits" @change="choose(null)" /></td>
+            <td>
+              <input
+                type="radio"
+                name="backup"
+                :checked="chosen === null"
+                :disabled="!!job.run"
+                aria-label="The newest that fits"
+                @change="choose(null)"
+              />
+            </td>
             <td colspan="6">The newest that fits</td>
           </tr>
           <tr v-for="set in sets" :key="set.id">
-            <td><input type="radio" name="backup" :checked="chosen === set.id" :disabled="!!job.run || set.misfit !== null || set.place === 'phone'" :aria-label="set.id" @change="choose(set.id)" /></td>
-            <td><b>{{ set.id }}</b><div v-if="set.sha256" class="mono small mute sum" :title="`SHA-256 ${set.sha256}`">{{ set.sha256.slice(0, 16) }}…</div></td>
-            <td><VerdictMark :level="set.misfit === null ? 'clear' : 'stop'" :words="set.misfit === null ? 'yes' : 'no'" /><div v-if="set.misfit" class="small mute">{{ set.misfit }}</div></td>
+            <td>
+              <input
+                type="radio"
+                name="backup"
+                :checked="chosen === set.id"
+                :disabled="!!job.run || set.misfit !== null || set.place === 'phone'"
+                :aria-label="set.id"
+                @change="choose(set.id)"
+              />
+            </td>
+            <td>
+              <b>{{ set.id }}</b>
+              <div v-if="set.sha256" class="mono small mute sum" :title="`SHA-256 ${set.sha256}`">
+                {{ set.sha256.slice(0, 16) }}…
+              </div>
+            </td>
+            <td>
+              <VerdictMark
+                :level="set.misfit === null ? 'clear' : 'stop'"
+                :words="set.misfit === null ? 'yes' : 'no'"
+              />
+              <div v-if="set.misfit" class="small mute">{{ set.misfit }}</div>
+            </td>
             <td>{{ set.classes.join(', ') }}</td>
             <td>{{ set.base }}</td>
-            <td>{{ set.place }}<div v-if="set.place === 'phone'" class="small mute">copy it off the phone first</div></td>
+            <td>
+              {{ set.place }}
+              <div v-if="set.place === 'phone'" class="small mute">copy it off the phone first</div>
+            </td>
             <td>{{ dateTimeOf(set.madeAt) }}</td>
           </tr>
         </tbody>
@@ -43,5 +87,7 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
 </template>
 
 <style scoped>
-.sum { overflow-wrap: anywhere; }
+.sum {
+  overflow-wrap: anywhere;
+}
 </style>

@@ -31,11 +31,27 @@ useKeys({ j: () => move(1), k: () => move(-1) })
     <ScorePicture :plan="plan" :selected="selected" @select="selected = $event" />
     <div class="low">
       <table class="list" aria-label="Steps">
-        <thead class="visually-hidden"><tr><th>Number</th><th>Step</th><th>Mode</th><th>Time</th></tr></thead>
+        <thead class="visually-hidden">
+          <tr>
+            <th>Number</th>
+            <th>Step</th>
+            <th>Mode</th>
+            <th>Time</th>
+          </tr>
+        </thead>
         <tbody>
           <template v-for="(one, index) in plan.steps" :key="one.number">
-            <tr v-if="plan.steps[index - 1]?.phase !== one.phase" class="phase"><th colspan="4" scope="rowgroup">{{ one.phase }}</th></tr>
-            <tr class="row" :class="{ on: one.number === selected, erase: one.losses.length > 0 || one.operation === 'erase' }" :data-step="one.number" tabindex="0" @click="selected = one.number" @keydown.enter="selected = one.number">
+            <tr v-if="plan.steps[index - 1]?.phase !== one.phase" class="phase">
+              <th colspan="4" scope="rowgroup">{{ one.phase }}</th>
+            </tr>
+            <tr
+              class="row"
+              :class="{ on: one.number === selected, erase: one.losses.length > 0 || one.operation === 'erase' }"
+              :data-step="one.number"
+              tabindex="0"
+              @click="selected = one.number"
+              @keydown.enter="selected = one.number"
+            >
               <td class="mono mute n">{{ one.number }}</td>
               <td>{{ one.title }}<span v-if="one.gate" class="gate" title="a word is needed before it"> ▾</span></td>
               <td class="mute small mode">{{ modeName(one.mode) }}</td>
@@ -51,27 +67,81 @@ useKeys({ j: () => move(1), k: () => move(-1) })
       <a v-if="!begun" class="btn small" :href="`/api/jobs/${job.id}/plan.md`">Markdown</a>
       <a class="btn small" :href="`/api/jobs/${job.id}/plan.json`">JSON</a>
     </p>
-    <div class="print-only"><p class="along"><b>{{ plan.verdict.words }}</b></p><StepDetail v-for="one in plan.steps" :key="one.number" :step="one" :commands="job.commands[one.number]" /></div>
+    <div class="print-only">
+      <p class="along">
+        <b>{{ plan.verdict.words }}</b>
+      </p>
+      <StepDetail v-for="one in plan.steps" :key="one.number" :step="one" :commands="job.commands[one.number]" />
+    </div>
   </template>
   <WhatIf v-if="!begun" :key="JSON.stringify([job.kit, job.answers])" :job="job" @change="$emit('change', $event)" />
 </template>
 
 <style scoped>
-.low { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr); align-items: start; }
-.list { width: 100%; border-collapse: collapse; background: var(--paper); border-right: 1px solid var(--line); font-size: 13.5px; }
-.phase th { text-align: left; color: var(--slate); font-size: 12px; padding: 5px 20px 1px 50px; }
-.row { cursor: pointer; }
-.row td { padding: 2px 10px 2px 0; }
-.row td.n { width: 44px; text-align: right; font-size: 11px; padding-right: 10px; }
-.row td.d { text-align: right; font-size: 12px; padding-right: 16px; white-space: nowrap; }
-.row.on td { background: var(--brass-soft); }
-.row.on td:first-child { box-shadow: inset 4px 0 var(--brass); }
-.row.erase td:nth-child(2) { color: var(--plum); font-weight: 700; }
-.gate { color: var(--plum); }
-.mode { white-space: nowrap; }
-.print-only > * { break-inside: avoid; }
-.along { display: flex; gap: 10px; align-items: center; padding: 12px 20px; }
+.low {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  align-items: start;
+}
+.list {
+  width: 100%;
+  border-collapse: collapse;
+  background: var(--paper);
+  border-right: 1px solid var(--line);
+  font-size: 13.5px;
+}
+.phase th {
+  text-align: left;
+  color: var(--slate);
+  font-size: 12px;
+  padding: 5px 20px 1px 50px;
+}
+.row {
+  cursor: pointer;
+}
+.row td {
+  padding: 2px 10px 2px 0;
+}
+.row td.n {
+  width: 44px;
+  text-align: right;
+  font-size: 11px;
+  padding-right: 10px;
+}
+.row td.d {
+  text-align: right;
+  font-size: 12px;
+  padding-right: 16px;
+  white-space: nowrap;
+}
+.row.on td {
+  background: var(--brass-soft);
+}
+.row.on td:first-child {
+  box-shadow: inset 4px 0 var(--brass);
+}
+.row.erase td:nth-child(2) {
+  color: var(--plum);
+  font-weight: 700;
+}
+.gate {
+  color: var(--plum);
+}
+.mode {
+  white-space: nowrap;
+}
+.print-only > * {
+  break-inside: avoid;
+}
+.along {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  padding: 12px 20px;
+}
 @media (max-width: 900px) {
-  .low { grid-template-columns: minmax(0, 1fr); }
+  .low {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -15,13 +15,30 @@ async function copy(command: string): Promise<void> {
   <div class="commands">
     <div v-for="command in commands" :key="command" class="command">
       <code class="mono">{{ command }}</code>
-      <button type="button" class="btn small no-print" :aria-label="`Copy ${command}`" @click="copy(command)">{{ copied === command ? 'Copied' : 'Copy' }}</button>
+      <button type="button" class="btn small no-print" :aria-label="`Copy ${command}`" @click="copy(command)">
+        {{ copied === command ? 'Copied' : 'Copy' }}
+      </button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.commands { display: grid; gap: 4px; }
-.command { display: flex; gap: 10px; align-items: center; background: var(--soft); border-left: 3px solid var(--slate); padding: 4px 6px 4px 10px; }
-code { flex: 1; overflow-wrap: anywhere; font-size: 12.5px; user-select: all; }
+.commands {
+  display: grid;
+  gap: 4px;
+}
+.command {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  background: var(--soft);
+  border-left: 3px solid var(--slate);
+  padding: 4px 6px 4px 10px;
+}
+code {
+  flex: 1;
+  overflow-wrap: anywhere;
+  font-size: 12.5px;
+  user-select: all;
+}
 </style>

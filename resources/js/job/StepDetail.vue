@@ -10,36 +10,91 @@ defineProps<{ step: Step; commands?: string[] }>()
   <div class="detail" aria-live="polite">
     <h2>{{ step.number }} · {{ step.title }}</h2>
     <div class="mute small">
-      {{ modeName(step.mode) }}<template v-if="step.modeAfter !== step.mode"> → {{ modeName(step.modeAfter) }}</template>
+      {{ modeName(step.mode)
+      }}<template v-if="step.modeAfter !== step.mode"> → {{ modeName(step.modeAfter) }}</template>
       <template v-if="step.slot && step.slot !== '-'"> · slot {{ slotName(step.slot) }}</template>
       · {{ duration(step.expectedSeconds) }}, {{ duration(step.longSeconds) }} when slow
     </div>
     <dl>
-      <template v-if="step.gate"><dt>Before it</dt><dd class="gate">{{ step.gate }} The phone's label must be typed.</dd></template>
-      <dt>What to do</dt><dd>{{ step.instruction }}</dd>
-      <template v-if="commands?.length"><dt>Your command</dt><dd><StepCommands :commands="commands" /></dd></template>
+      <template v-if="step.gate"
+        ><dt>Before it</dt>
+        <dd class="gate">{{ step.gate }} The phone's label must be typed.</dd></template
+      >
+      <dt>What to do</dt>
+      <dd>{{ step.instruction }}</dd>
+      <template v-if="commands?.length"
+        ><dt>Your command</dt>
+        <dd><StepCommands :commands="commands" /></dd
+      ></template>
       <dt>Why here</dt>
-      <dd><div v-for="reason in step.reasons" :key="reason.rule + reason.text">{{ reason.text }} <RouterLink v-if="reason.rule !== 'MODE'" class="mono small" :to="`/handbook#${reason.rule}`">{{ reason.rule }}</RouterLink></div></dd>
-      <dt>You will see</dt><dd>{{ step.youWillSee }}</dd>
-      <template v-if="step.oddities.length"><dt>Harmless</dt><dd><div v-for="oddity in step.oddities" :key="oddity">{{ oddity }}</div></dd></template>
-      <dt>Evidence</dt><dd>{{ step.evidence }}</dd>
-      <dt>Give up</dt><dd>after {{ duration(step.giveUpSeconds) }}. {{ step.whenItFails }}</dd>
-      <template v-if="worstOf(step) !== step.wayBack"><dt>If it breaks off</dt><dd class="gate">{{ step.wayBackDuring.text }}</dd></template>
-      <dt>Way back</dt><dd><template v-if="worstOf(step) !== step.wayBack">After it: </template>{{ step.wayBack.text }} <span class="mute">{{ duration(step.wayBack.seconds) }}</span></dd>
+      <dd>
+        <div v-for="reason in step.reasons" :key="reason.rule + reason.text">
+          {{ reason.text }}
+          <RouterLink v-if="reason.rule !== 'MODE'" class="mono small" :to="`/handbook#${reason.rule}`">{{
+            reason.rule
+          }}</RouterLink>
+        </div>
+      </dd>
+      <dt>You will see</dt>
+      <dd>{{ step.youWillSee }}</dd>
+      <template v-if="step.oddities.length"
+        ><dt>Harmless</dt>
+        <dd>
+          <div v-for="oddity in step.oddities" :key="oddity">{{ oddity }}</div>
+        </dd></template
+      >
+      <dt>Evidence</dt>
+      <dd>{{ step.evidence }}</dd>
+      <dt>Give up</dt>
+      <dd>after {{ duration(step.giveUpSeconds) }}. {{ step.whenItFails }}</dd>
+      <template v-if="worstOf(step) !== step.wayBack"
+        ><dt>If it breaks off</dt>
+        <dd class="gate">{{ step.wayBackDuring.text }}</dd></template
+      >
+      <dt>Way back</dt>
+      <dd>
+        <template v-if="worstOf(step) !== step.wayBack">After it: </template>{{ step.wayBack.text }}
+        <span class="mute">{{ duration(step.wayBack.seconds) }}</span>
+      </dd>
     </dl>
   </div>
 </template>
 
 <style scoped>
-.detail { padding: 14px 22px; }
-h2 { margin: 0 0 2px; font-size: 17px; }
-dl { display: grid; grid-template-columns: 104px minmax(0, 1fr); row-gap: 7px; margin: 10px 0 0; font-size: 13.5px; }
-dt { color: var(--mute); }
-dd { margin: 0; }
-.gate { color: var(--plum); font-weight: 700; }
+.detail {
+  padding: 14px 22px;
+}
+h2 {
+  margin: 0 0 2px;
+  font-size: 17px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 104px minmax(0, 1fr);
+  row-gap: 7px;
+  margin: 10px 0 0;
+  font-size: 13.5px;
+}
+dt {
+  color: var(--mute);
+}
+dd {
+  margin: 0;
+}
+.gate {
+  color: var(--plum);
+  font-weight: 700;
+}
 @media (max-width: 700px) {
-  .detail { padding: 14px 12px; }
-  dl { grid-template-columns: 1fr; row-gap: 2px; }
-  dd { margin-bottom: 6px; }
+  .detail {
+    padding: 14px 12px;
+  }
+  dl {
+    grid-template-columns: 1fr;
+    row-gap: 2px;
+  }
+  dd {
+    margin-bottom: 6px;
+  }
 }
 </style>

@@ -15,7 +15,12 @@ import PlanDifference from './PlanDifference.vue'
 import ScorePicture from './ScorePicture.vue'
 
 /** What is tried: other files, another intent, or the other school. */
-interface Trial { words: string; kit?: number[]; intent?: string; house?: Record<string, string | number> }
+interface Trial {
+  words: string
+  kit?: number[]
+  intent?: string
+  house?: Record<string, string | number>
+}
 
 const props = defineProps<{ job: JobAnswer }>()
 const router = useRouter()
@@ -24,7 +29,10 @@ const { data: schools } = useLoad<JobSchools>(() => `jobs/${props.job.id}/school
 const { data: intents } = useLoad<IntentsAnswer>(() => 'intents')
 const { data: ways, load: seek } = useLoad<AlternativesAnswer>(() => `jobs/${props.job.id}/alternatives`)
 // Other files, another answer or a file that has been read since: the ways are sought anew.
-watch(() => JSON.stringify([props.job.kit, props.job.answers, props.job.reading]), () => void seek())
+watch(
+  () => JSON.stringify([props.job.kit, props.job.answers, props.job.reading]),
+  () => void seek(),
+)
 const trial = ref<Trial | null>(null)
 const answer = ref<WhatIfAnswer | null>(null)
 const refused = ref<ApiError | null>(null)
@@ -36,8 +44,12 @@ const short = (school: JobSchools['schools'][number]): string => {
   const time = difference.figures.find((one) => one.name === 'expectedSeconds')
   const parts = [
     difference.before === difference.after ? '' : difference.after,
-    time && time.before !== null && time.after !== null ? `${duration(Math.abs(time.after - time.before))} ${time.after > time.before ? 'longer' : 'shorter'}` : '',
-    difference.steps.length ? `${difference.steps.length} ${difference.steps.length === 1 ? 'step differs' : 'steps differ'}` : '',
+    time && time.before !== null && time.after !== null
+      ? `${duration(Math.abs(time.after - time.before))} ${time.after > time.before ? 'longer' : 'shorter'}`
+      : '',
+    difference.steps.length
+      ? `${difference.steps.length} ${difference.steps.length === 1 ? 'step differs' : 'steps differ'}`
+      : '',
   ].filter(Boolean)
   return parts.join(' · ') || 'reasons differ'
 }
@@ -74,14 +86,22 @@ async function take(): Promise<void> {
   if (!trial.value) return
   if (trial.value.intent) {
     try {
-      const { id } = await api.post<{ id: number }>(`jobs/${props.job.id}/what-if/open`, { intent: trial.value.intent, ...(trial.value.kit ? { kit: trial.value.kit } : {}) })
+      const { id } = await api.post<{ id: number }>(`jobs/${props.job.id}/what-if/open`, {
+        intent: trial.value.intent,
+        ...(trial.value.kit ? { kit: trial.value.kit } : {}),
+      })
       await router.push(`/jobs/${id}`)
     } catch (caught) {
       refused.value = caught as ApiError
     }
     return
   }
-  emit('change', trial.value.kit ? { kit: trial.value.kit } : { answers: { ...props.job.answers, house: { ...props.job.answers.house, ...trial.value.house } } })
+  emit(
+    'change',
+    trial.value.kit
+      ? { kit: trial.value.kit }
+      : { answers: { ...props.job.answers, house: { ...props.job.answers.house, ...trial.value.house } } },
+  )
   drop()
 }
 </script>
@@ -91,43 +111,129 @@ async function take(): Promise<void> {
     <h3>What if</h3>
     <template v-if="ways?.alternatives.length">
       <div class="mute small">One change would make a plan possible, the cheapest first:</div>
-      <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"><button type="button" class="btn small" @click="tryOut(way.intent === null ? { words: way.words, kit: way.kit } : { words: way.words, kit: way.kit, intent: way.intent })">Show the difference</button></AlternativeRow>
+      <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"
+        ><button
+          type="button"
+          class="btn small"
+          @click="
+            tryOut(
+              way.intent === null
+                ? { words: way.words, kit: way.kit }
+                : { words: way.words, kit: way.kit, intent: way.intent },
+            )
+          "
+        >
+          Show the difference
+        </button></AlternativeRow
+      >
     </template>
     <div class="asks">
-      <label class="small">you leave a file out <select :value="0" @change="without"><option :value="0">choose a file</option><option v-for="id in job.kit" :key="id" :value="id">{{ titles.get(id) ?? id }}</option></select></label>
-      <label class="small">you want something else <select value="" @change="wanting"><option value="">choose</option><option v-for="intent in intents?.intents ?? []" :key="intent.value" :value="intent.value">{{ intent.title }}</option></select></label>
+      <label class="small"
+        >you leave a file out
+        <select :value="0" @change="without">
+          <option :value="0">choose a file</option>
+          <option v-for="id in job.kit" :key="id" :value="id">{{ titles.get(id) ?? id }}</option>
+        </select></label
+      >
+      <label class="small"
+        >you want something else
+        <select value="" @change="wanting">
+          <option value="">choose</option>
+          <option v-for="intent in intents?.intents ?? []" :key="intent.value" :value="intent.value">
+            {{ intent.title }}
+          </option>
+        </select></label
+      >
     </div>
     <template v-if="schools?.schools.length">
-      <div class="mute small">Where careful people differ, your house rules decide. The other way is one step away:</div>
+      <div class="mute small">
+        Where careful people differ, your house rules decide. The other way is one step away:
+      </div>
       <div v-for="school in schools.schools" :key="school.rule + school.value" class="school" :data-rule="school.rule">
-        <span>{{ school.question }}: <b>{{ school.label }}</b> <span class="mute">{{ school.reason }}</span></span>
+        <span
+          >{{ school.question }}: <b>{{ school.label }}</b> <span class="mute">{{ school.reason }}</span></span
+        >
         <span class="small mute">{{ short(school) }}</span>
-        <button type="button" class="btn small" @click="tryOut({ words: `${school.question}: ${school.label}`, house: { [school.rule]: school.value } })">Show the difference</button>
+        <button
+          type="button"
+          class="btn small"
+          @click="tryOut({ words: `${school.question}: ${school.label}`, house: { [school.rule]: school.value } })"
+        >
+          Show the difference
+        </button>
       </div>
     </template>
     <ErrorNote :error="refused" />
     <div v-if="trial && answer" class="sheet trial" role="status">
-      <div class="head"><b>{{ trial.words }}</b><span class="grow" />
-        <button v-if="trial.intent || answer.difference.changed" type="button" class="btn small" @click="take">{{ trial.intent ? 'Open it as a job of its own' : 'Do it so in this job' }}</button>
+      <div class="head">
+        <b>{{ trial.words }}</b><span class="grow" />
+        <button v-if="trial.intent || answer.difference.changed" type="button" class="btn small" @click="take">
+          {{ trial.intent ? 'Open it as a job of its own' : 'Do it so in this job' }}
+        </button>
         <button type="button" class="btn small" @click="drop">Leave it as it is</button>
       </div>
       <PlanDifference :difference="answer.difference" />
-      <ScorePicture v-if="answer.plan.steps.length" :plan="answer.plan" :selected="selected" @select="selected = $event" />
+      <ScorePicture
+        v-if="answer.plan.steps.length"
+        :plan="answer.plan"
+        :selected="selected"
+        @select="selected = $event"
+      />
     </div>
   </section>
 </template>
 
 <style scoped>
-.whatif { padding: 4px 20px 16px; display: grid; gap: 8px; }
-h3 { margin: 8px 0 0; font-size: 16px; }
-.asks { display: flex; flex-wrap: wrap; gap: 8px 24px; }
-.asks label { display: inline-flex; gap: 8px; align-items: center; max-width: 100%; }
-.asks select { max-width: 260px; }
-.school { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 4px 14px; align-items: center; border-top: 1px solid var(--line); padding: 5px 0; font-size: 13.5px; }
-.trial { padding: 12px 16px; display: grid; gap: 10px; border-color: var(--slate); }
-.head { display: flex; gap: 8px; align-items: center; flex-wrap: wrap; }
-.grow { flex: 1; }
+.whatif {
+  padding: 4px 20px 16px;
+  display: grid;
+  gap: 8px;
+}
+h3 {
+  margin: 8px 0 0;
+  font-size: 16px;
+}
+.asks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 24px;
+}
+.asks label {
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
+  max-width: 100%;
+}
+.asks select {
+  max-width: 260px;
+}
+.school {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 4px 14px;
+  align-items: center;
+  border-top: 1px solid var(--line);
+  padding: 5px 0;
+  font-size: 13.5px;
+}
+.trial {
+  padding: 12px 16px;
+  display: grid;
+  gap: 10px;
+  border-color: var(--slate);
+}
+.head {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.grow {
+  flex: 1;
+}
 @media (max-width: 700px) {
-  .school { grid-template-columns: minmax(0, 1fr); }
+  .school {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

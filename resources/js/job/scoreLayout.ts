@@ -3,7 +3,10 @@ import type { Plan } from '../generated/plan'
 export type Step = Plan['steps'][number]
 
 /** Where a step lies on the score, in pixels from the left end of the time axis. */
-export interface Place { x: number; width: number }
+export interface Place {
+  x: number
+  width: number
+}
 
 const LEAST = 22
 
@@ -23,17 +26,34 @@ export function layOut(steps: Step[], width: number): Place[] {
   })
 }
 
-const order = ['system', 'recovery', 'sideload', 'userspace-bootloader', 'bootloader', 'download', 'off', 'boot-loop', 'stuck']
+const order = [
+  'system',
+  'recovery',
+  'sideload',
+  'userspace-bootloader',
+  'bootloader',
+  'download',
+  'off',
+  'boot-loop',
+  'stuck',
+]
 
 /** The modes that a plan passes through, in the order of the lines. */
-export const lanes = (steps: Step[]): string[] => order.filter((mode) => steps.some((step) => step.mode === mode || step.modeAfter === mode))
+export const lanes = (steps: Step[]): string[] =>
+  order.filter((mode) => steps.some((step) => step.mode === mode || step.modeAfter === mode))
 
-export interface Stretch { from: number; to: number; level: string; text: string }
+export interface Stretch {
+  from: number
+  to: number
+  level: string
+  text: string
+}
 
 const levels = ['free', 'data-gone', 'no-system']
 
 /** The worse of what holds in the middle of a step and after it. */
-export const worstOf = (step: Step): Step['wayBack'] => (levels.indexOf(step.wayBackDuring.level) > levels.indexOf(step.wayBack.level) ? step.wayBackDuring : step.wayBack)
+export const worstOf = (step: Step): Step['wayBack'] =>
+  levels.indexOf(step.wayBackDuring.level) > levels.indexOf(step.wayBack.level) ? step.wayBackDuring : step.wayBack
 
 /** Steps in which the same way back holds, joined. Numbers count from 1. */
 export function wayBackStretches(steps: Step[]): Stretch[] {

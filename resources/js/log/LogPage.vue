@@ -20,7 +20,10 @@ const router = useRouter()
 const filter = ref('')
 const codename = ref('')
 const status = ref('')
-const { data, error, load } = useLoad<LogAnswer>(() => `log?${new URLSearchParams({ q: filter.value, codename: codename.value, status: status.value })}`, 4000)
+const { data, error, load } = useLoad<LogAnswer>(
+  () => `log?${new URLSearchParams({ q: filter.value, codename: codename.value, status: status.value })}`,
+  4000,
+)
 const { data: summary } = useLoad<LogSummary>(() => 'log/summary')
 const filterField = ref<HTMLInputElement>()
 const runs = computed(() => data.value?.runs ?? [])
@@ -48,16 +51,46 @@ useKeys({ '/': () => filterField.value?.focus() })
 <template>
   <TopBar>
     <h1>Log</h1>
-    <div v-if="data" class="mute small">{{ data.total }} {{ data.total === 1 ? 'run' : 'runs' }}<template v-if="data.total > data.runs.length">, the newest {{ data.runs.length }} shown</template></div>
+    <div v-if="data" class="mute small">
+      {{ data.total }} {{ data.total === 1 ? 'run' : 'runs'
+      }}<template v-if="data.total > data.runs.length">, the newest {{ data.runs.length }} shown</template>
+    </div>
     <template #acts>
-      <label class="mute">Model <select v-model="codename" class="pick" aria-label="Model"><option value="">all</option><option v-for="one in data?.codenames ?? []" :key="one" :value="one">{{ one }}</option></select></label>
-      <label class="mute">Came to <select v-model="status" class="pick" aria-label="Came to"><option value="">anything</option><option value="ended">done</option><option value="stopped">stopped</option><option value="open">still open</option><option value="trouble">with trouble</option></select></label>
-      <label class="mute">Filter <kbd>/</kbd> <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter runs" /></label>
+      <label class="mute"
+        >Model
+        <select v-model="codename" class="pick" aria-label="Model">
+          <option value="">all</option>
+          <option v-for="one in data?.codenames ?? []" :key="one" :value="one">{{ one }}</option>
+        </select></label
+      >
+      <label class="mute"
+        >Came to
+        <select v-model="status" class="pick" aria-label="Came to">
+          <option value="">anything</option>
+          <option value="ended">done</option>
+          <option value="stopped">stopped</option>
+          <option value="open">still open</option>
+          <option value="trouble">with trouble</option>
+        </select></label
+      >
+      <label class="mute"
+        >Filter <kbd>/</kbd>
+        <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter runs"
+      /></label>
       <button type="button" class="btn small" @click="takingIn = true">Run file</button>
     </template>
   </TopBar>
-  <TakeInDialog v-if="takingIn" v-model="takingIn" title="Run file" path="log" label="Take a run in" name="run" @changed="load">
-    A run that was given out from its record as JSON Lines, with its plan and its whole journal. Its phone has to be on this bench, and a line that was changed or cut out is noticed.
+  <TakeInDialog
+    v-if="takingIn"
+    v-model="takingIn"
+    title="Run file"
+    path="log"
+    label="Take a run in"
+    name="run"
+    @changed="load"
+  >
+    A run that was given out from its record as JSON Lines, with its plan and its whole journal. Its phone has to be on
+    this bench, and a line that was changed or cut out is noticed.
   </TakeInDialog>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
@@ -66,33 +99,84 @@ useKeys({ '/': () => filterField.value?.focus() })
       <RouterLink class="btn act" to="/jobs">To the jobs</RouterLink>
     </div>
     <template v-else>
-    <RunCompare v-if="comparison" :comparison="comparison" @close="comparison = null" />
-    <div v-if="data && data.runs.length === 0" class="empty"><p>No run matches. Take a word out of the filter.</p></div>
-    <div class="scroll-x">
-      <table class="rows">
-        <thead><tr><th><span class="visually-hidden">Compare</span></th><th>Started</th><th>Phone</th><th>Build</th><th>Came to</th><th>Steps</th><th>Planned</th><th>Took, on the phone's clock</th><th>Trouble</th></tr></thead>
-        <tbody>
-          <tr v-for="run in runs" :key="run.id" class="link" tabindex="0" @click="open(run.jobId, run.status === 'ended')" @keydown.enter="open(run.jobId, run.status === 'ended')">
-            <td @click.stop><input v-model="chosen" type="checkbox" :value="run.id" :disabled="chosen.length > 1 && !chosen.includes(run.id)" :aria-label="`Compare run ${run.id}`" /></td>
-            <td :title="dateTimeOf(run.startedAt)">{{ ago(run.startedAt) }}</td>
-            <td><span class="mono">{{ run.unit }}</span> <b class="mono">{{ run.codename }}</b></td>
-            <td>{{ run.build }}</td>
-            <td>{{ runWords(run.status) }}</td>
-            <td class="mono">{{ run.step === null ? run.steps : run.step - 1 }} / {{ run.steps }}</td>
-            <td class="mono">{{ duration(run.expectedSeconds) }}</td>
-            <td class="mono">{{ duration(run.seconds) }}</td>
-            <td class="mono">{{ run.troubles || '–' }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <p v-if="chosen.length" class="small"><button type="button" class="btn small" :disabled="chosen.length !== 2" @click="compare">Compare the two</button> <span class="mute">{{ chosen.length === 2 ? '' : 'Choose a second run of the same model.' }}</span></p>
-    <LogSummaryTable v-if="summary && summary.models.length" :summary="summary" />
+      <RunCompare v-if="comparison" :comparison="comparison" @close="comparison = null" />
+      <div v-if="data && data.runs.length === 0" class="empty">
+        <p>No run matches. Take a word out of the filter.</p>
+      </div>
+      <div class="scroll-x">
+        <table class="rows">
+          <thead>
+            <tr>
+              <th><span class="visually-hidden">Compare</span></th>
+              <th>Started</th>
+              <th>Phone</th>
+              <th>Build</th>
+              <th>Came to</th>
+              <th>Steps</th>
+              <th>Planned</th>
+              <th>Took, on the phone's clock</th>
+              <th>Trouble</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="run in runs"
+              :key="run.id"
+              class="link"
+              tabindex="0"
+              @click="open(run.jobId, run.status === 'ended')"
+              @keydown.enter="open(run.jobId, run.status === 'ended')"
+            >
+              <td @click.stop>
+                <input
+                  v-model="chosen"
+                  type="checkbox"
+                  :value="run.id"
+                  :disabled="chosen.length > 1 && !chosen.includes(run.id)"
+                  :aria-label="`Compare run ${run.id}`"
+                />
+              </td>
+              <td :title="dateTimeOf(run.startedAt)">{{ ago(run.startedAt) }}</td>
+              <td>
+                <span class="mono">{{ run.unit }}</span> <b class="mono">{{ run.codename }}</b>
+              </td>
+              <td>{{ run.build }}</td>
+              <td>{{ runWords(run.status) }}</td>
+              <td class="mono">{{ run.step === null ? run.steps : run.step - 1 }} / {{ run.steps }}</td>
+              <td class="mono">{{ duration(run.expectedSeconds) }}</td>
+              <td class="mono">{{ duration(run.seconds) }}</td>
+              <td class="mono">{{ run.troubles || '–' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="chosen.length" class="small">
+        <button type="button" class="btn small" :disabled="chosen.length !== 2" @click="compare">
+          Compare the two
+        </button>
+        <span class="mute">{{ chosen.length === 2 ? '' : 'Choose a second run of the same model.' }}</span>
+      </p>
+      <LogSummaryTable v-if="summary && summary.models.length" :summary="summary" />
     </template>
   </div>
 </template>
 
 <style scoped>
-.field { border: 1px solid var(--line); border-radius: 4px; background: var(--paper); color: var(--ink); padding: 3px 8px; width: 170px; font: inherit; }
-.pick { border: 1px solid var(--line); border-radius: 4px; background: var(--paper); color: var(--ink); padding: 3px 6px; font: inherit; }
+.field {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 3px 8px;
+  width: 170px;
+  font: inherit;
+}
+.pick {
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 3px 6px;
+  font: inherit;
+}
 </style>

@@ -5,7 +5,12 @@ type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['cau
 
 /** What a symptom may come of on this phone, the likely first, each with how to tell and what helps. */
 defineProps<{ causes: Causes }>()
-const next: Record<Causes[number]['next'], string> = { harmless: 'harmless', again: 'then do the step again', replan: 'then plan again', stop: 'stop here' }
+const next: Record<Causes[number]['next'], string> = {
+  harmless: 'harmless',
+  again: 'then do the step again',
+  replan: 'then plan again',
+  stop: 'stop here',
+}
 </script>
 
 <template>
@@ -20,8 +25,21 @@ const next: Record<Causes[number]['next'], string> = { harmless: 'harmless', aga
 </template>
 
 <style scoped>
-.causes { margin: 0; padding-left: 24px; max-width: 760px; display: grid; gap: 10px; }
-.because { color: var(--brass); }
-.harmless { color: var(--moss); }
-.stop { color: var(--plum); font-weight: 700; }
+.causes {
+  margin: 0;
+  padding-left: 24px;
+  max-width: 760px;
+  display: grid;
+  gap: 10px;
+}
+.because {
+  color: var(--brass);
+}
+.harmless {
+  color: var(--moss);
+}
+.stop {
+  color: var(--plum);
+  font-weight: 700;
+}
 </style>

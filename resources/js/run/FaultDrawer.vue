@@ -13,7 +13,8 @@ const set = ref('')
 const refused = ref<ApiError | null>(null)
 
 async function open(event: Event): Promise<void> {
-  if ((event.target as HTMLDetailsElement).open && !faults.value.length) faults.value = (await api.get<SymptomsAnswer>(`runs/${props.run}/symptoms`)).faults
+  if ((event.target as HTMLDetailsElement).open && !faults.value.length)
+    faults.value = (await api.get<SymptomsAnswer>(`runs/${props.run}/symptoms`)).faults
 }
 
 async function strike(): Promise<void> {
@@ -31,7 +32,13 @@ async function strike(): Promise<void> {
   <details class="faults small" @toggle="open">
     <summary>Practice: let something go wrong</summary>
     <form @submit.prevent="strike">
-      <label>What <select v-model="kind" aria-label="What goes wrong"><option value="" disabled>choose</option><option v-for="fault in faults" :key="fault.value" :value="fault.value">{{ fault.label }}</option></select></label>
+      <label
+        >What
+        <select v-model="kind" aria-label="What goes wrong">
+          <option value="" disabled>choose</option>
+          <option v-for="fault in faults" :key="fault.value" :value="fault.value">{{ fault.label }}</option>
+        </select></label
+      >
       <label>at percent <input v-model.number="percent" type="number" min="0" max="100" class="mono" /></label>
       <button type="submit" class="btn small" :disabled="kind === ''">Let it happen</button>
     </form>
@@ -41,10 +48,31 @@ async function strike(): Promise<void> {
 </template>
 
 <style scoped>
-.faults { border-top: 1px solid var(--line); margin-top: 14px; padding-top: 8px; }
-summary { cursor: pointer; color: var(--mute); }
-form { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: end; padding-top: 8px; }
-label { display: grid; gap: 2px; color: var(--mute); }
-select { max-width: 230px; }
-input { width: 70px; }
+.faults {
+  border-top: 1px solid var(--line);
+  margin-top: 14px;
+  padding-top: 8px;
+}
+summary {
+  cursor: pointer;
+  color: var(--mute);
+}
+form {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: end;
+  padding-top: 8px;
+}
+label {
+  display: grid;
+  gap: 2px;
+  color: var(--mute);
+}
+select {
+  max-width: 230px;
+}
+input {
+  width: 70px;
+}
 </style>

@@ -10,8 +10,8 @@ import AlternativeRow from '../job/AlternativeRow.vue'
 import PlanDifference from '../job/PlanDifference.vue'
 
 /**
- * Ways on from where the phone is: the same wish, planned from what it has now, with what that would change before it is
- * agreed to; and, where a system on it starts as it is, the way back to that.
+ * Ways on from where the phone is: the same wish, planned from what it has now, with what that would change before it
+ * is agreed to; and, where a system on it starts as it is, the way back to that.
  */
 const props = defineProps<{ run: number; first: boolean; starts?: boolean }>()
 const router = useRouter()
@@ -45,30 +45,81 @@ async function agree(otherwise: { back?: boolean; seal?: string; kit?: number[];
   <div class="anew" data-test="plan-anew">
     <p v-if="!ways" class="ways">
       <button v-if="starts" type="button" class="btn big-btn" @click="look(true)">Bring it back to its system</button>
-      <button type="button" class="btn big-btn" :class="{ act: first }" @click="look()">Plan again from what the phone has now</button>
+      <button type="button" class="btn big-btn" :class="{ act: first }" @click="look()">
+        Plan again from what the phone has now
+      </button>
     </p>
     <section v-else class="sheet again">
       <template v-if="ways.stops.length">
         <h2>The same cannot be done from here</h2>
-        <p v-for="stop in ways.stops" :key="stop.need + stop.reason" class="stop"><VerdictMark level="stop" words="stop" plain /> <span><b>{{ stop.need }}</b>: {{ stop.reason }} {{ stop.remedy }}</span></p>
+        <p v-for="stop in ways.stops" :key="stop.need + stop.reason" class="stop">
+          <VerdictMark level="stop" words="stop" plain />
+          <span
+            ><b>{{ stop.need }}</b
+            >: {{ stop.reason }} {{ stop.remedy }}</span
+          >
+        </p>
       </template>
-      <template v-else><h2 v-if="back">The way back to its system</h2><PlanDifference :difference="ways.difference" /></template>
+      <template v-else
+        ><h2 v-if="back">The way back to its system</h2>
+        <PlanDifference :difference="ways.difference"
+      /></template>
       <template v-if="ways.alternatives.length">
         <p class="small">One change would make a plan possible, the cheapest first:</p>
-        <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"><button type="button" class="btn small" @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })">Plan it so</button></AlternativeRow>
+        <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"
+          ><button
+            type="button"
+            class="btn small"
+            @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })"
+          >
+            Plan it so
+          </button></AlternativeRow
+        >
       </template>
-      <p v-if="!ways.stops.length || ways.alternatives.length" class="small">This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label before it writes.</p>
-      <p class="ways"><button v-if="!ways.stops.length" type="button" class="btn act" @click="agree({ back, seal: ways.seal })">{{ back ? 'Agree to the way back' : 'Agree to the new plan' }}</button> <button type="button" class="btn" @click="ways = null">Leave it</button></p>
+      <p v-if="!ways.stops.length || ways.alternatives.length" class="small">
+        This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label
+        before it writes.
+      </p>
+      <p class="ways">
+        <button v-if="!ways.stops.length" type="button" class="btn act" @click="agree({ back, seal: ways.seal })">
+          {{ back ? 'Agree to the way back' : 'Agree to the new plan' }}
+        </button>
+        <button type="button" class="btn" @click="ways = null">Leave it</button>
+      </p>
     </section>
     <ErrorNote :error="refused" />
   </div>
 </template>
 
 <style scoped>
-.again { padding: 12px 16px; display: grid; gap: 10px; max-width: 760px; justify-items: start; }
-.ways { display: flex; flex-wrap: wrap; gap: 8px; margin: 0; }
-p, h2 { margin: 0; }
-h2 { font-size: 17px; }
-.stop { display: flex; gap: 10px; align-items: baseline; }
-.big-btn { min-height: 52px; font-size: 17px; padding: 8px 22px; }
+.again {
+  padding: 12px 16px;
+  display: grid;
+  gap: 10px;
+  max-width: 760px;
+  justify-items: start;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 0;
+}
+p,
+h2 {
+  margin: 0;
+}
+h2 {
+  font-size: 17px;
+}
+.stop {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+}
+.big-btn {
+  min-height: 52px;
+  font-size: 17px;
+  padding: 8px 22px;
+}
 </style>

@@ -7,23 +7,38 @@ import { useNotice } from './useNotice'
 import WaitBar from './WaitBar.vue'
 
 /** One step that the person does: what to do, the command, what will be seen, and where to show that it worked. */
-const props = defineProps<{ step: Step; commands?: string[]; wants: string[]; elapsed: number; keys?: { key: string; fromSecond: number; toSecond: number }[] }>()
+const props = defineProps<{
+  step: Step
+  commands?: string[]
+  wants: string[]
+  elapsed: number
+  keys?: { key: string; fromSecond: number; toSecond: number }[]
+}>()
 const evidence = defineModel<string>('evidence', { required: true })
 
 const { tell } = useNotice()
 const told = ref(false)
-watch(() => props.step.number, () => (told.value = false))
+watch(
+  () => props.step.number,
+  () => (told.value = false),
+)
 /** A tone and a notice once the usual time is over, for somebody who has walked away. */
-watch(() => props.elapsed, (now) => {
-  if (told.value || now < props.step.expectedSeconds || props.step.expectedSeconds < 60) return
-  told.value = true
-  tell('Look at the phone', props.step.title)
-})
+watch(
+  () => props.elapsed,
+  (now) => {
+    if (told.value || now < props.step.expectedSeconds || props.step.expectedSeconds < 60) return
+    told.value = true
+    tell('Look at the phone', props.step.title)
+  },
+)
 /** Picks what would be tedious to type; a slot picked before makes room. */
 function pick(slot: string): void {
   evidence.value = `${evidence.value.replace(/\s*current slot: [ab]$/, '')}\ncurrent slot: ${slot}`.trim()
 }
-const words: Record<string, string> = { serial: 'the serial number that is listed', 'slot.active': 'the slot that is current' }
+const words: Record<string, string> = {
+  serial: 'the serial number that is listed',
+  'slot.active': 'the slot that is current',
+}
 </script>
 
 <template>
@@ -34,18 +49,55 @@ const words: Record<string, string> = { serial: 'the serial number that is liste
   <KeyChart v-if="keys" :presses="keys" />
   <WaitBar :step="step" :elapsed="elapsed" />
   <label v-if="wants.length" class="evidence">
-    <span>Type or paste {{ wants.map((name) => words[name] ?? name).join(', ') }}, or a whole output that shows it:</span>
+    <span
+      >Type or paste {{ wants.map((name) => words[name] ?? name).join(', ') }}, or a whole output that shows it:</span
+    >
     <textarea v-model="evidence" class="mono" rows="3" aria-label="Evidence" spellcheck="false" />
   </label>
-  <p v-if="wants.includes('slot.active')" class="pick">The current slot is <button v-for="slot in ['a', 'b']" :key="slot" type="button" class="btn small" @click="pick(slot)">{{ slot.toUpperCase() }}</button></p>
+  <p v-if="wants.includes('slot.active')" class="pick">
+    The current slot is
+    <button v-for="slot in ['a', 'b']" :key="slot" type="button" class="btn small" @click="pick(slot)">
+      {{ slot.toUpperCase() }}
+    </button>
+  </p>
   <p v-if="!wants.length" class="hint">It worked when: {{ step.evidence }}</p>
 </template>
 
 <style scoped>
-.big { font-size: 19px; line-height: 1.4; max-width: 40em; margin: 0; }
-.hint { color: var(--mute); font-size: 16px; margin: 0; max-width: 46em; }
-.oddity { background: var(--slate-soft); border-left: 4px solid var(--slate); padding: 9px 14px; font-size: 15px; max-width: 760px; }
-.pick { margin: 0; display: flex; gap: 8px; align-items: center; }
-.evidence { display: grid; gap: 4px; max-width: 760px; font-size: 15px; }
-textarea { border: 2px solid var(--slate); font-size: 15px; padding: 8px 10px; }
+.big {
+  font-size: 19px;
+  line-height: 1.4;
+  max-width: 40em;
+  margin: 0;
+}
+.hint {
+  color: var(--mute);
+  font-size: 16px;
+  margin: 0;
+  max-width: 46em;
+}
+.oddity {
+  background: var(--slate-soft);
+  border-left: 4px solid var(--slate);
+  padding: 9px 14px;
+  font-size: 15px;
+  max-width: 760px;
+}
+.pick {
+  margin: 0;
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.evidence {
+  display: grid;
+  gap: 4px;
+  max-width: 760px;
+  font-size: 15px;
+}
+textarea {
+  border: 2px solid var(--slate);
+  font-size: 15px;
+  padding: 8px 10px;
+}
 </style>

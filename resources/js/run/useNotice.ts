@@ -3,7 +3,11 @@ import { ref } from 'vue'
 /** A tone and a notice for somebody who has walked away from the phone. */
 const state = ref(typeof Notification === 'undefined' ? 'denied' : Notification.permission)
 
-export function useNotice(): { mayAsk: () => boolean; allow: () => Promise<void>; tell: (title: string, body: string) => void } {
+export function useNotice(): {
+  mayAsk: () => boolean
+  allow: () => Promise<void>
+  tell: (title: string, body: string) => void
+} {
   return {
     mayAsk: () => state.value === 'default',
     allow: async () => {

@@ -18,14 +18,19 @@ export function useRun(id: () => number | undefined): {
   let asked = 0
   let gone = false
 
-  /** Asks for what is new, and again after a while; an answer that a later question has overtaken would show a state that is over. */
+  /**
+   * Asks for what is new, and again after a while. An answer that a later question has overtaken is dropped: it would
+   * show a state that is over.
+   */
   async function beat(): Promise<void> {
     window.clearTimeout(timer)
     const run = id()
     if (run === undefined) return
     const number = ++asked
     try {
-      const answer = await api.get<RunEventsAnswer>(`runs/${run}/events?after=${events.value[events.value.length - 1]?.sequence ?? 0}`)
+      const answer = await api.get<RunEventsAnswer>(
+        `runs/${run}/events?after=${events.value[events.value.length - 1]?.sequence ?? 0}`,
+      )
       if (number !== asked) return
       const seen = new Set(events.value.map((event) => event.sequence))
       events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
@@ -38,7 +43,10 @@ export function useRun(id: () => number | undefined): {
     if (!gone && state.value?.status !== 'ended') timer = window.setTimeout(() => void beat(), pace())
   }
 
-  /** A run at work is asked about well within a second; one that waits for a person, or that nobody looks at, less often. */
+  /**
+   * A run at work is asked about well within a second. One that waits for a person, or that nobody looks at, is asked
+   * about less often.
+   */
   const pace = (): number => {
     if (document.hidden) return 2000
     return ['stopped', 'gated', 'asked'].includes(state.value?.status ?? '') ? 1200 : 600

@@ -8,7 +8,9 @@ const modes = ['recovery', 'bootloader', 'download'] as const
 
 function add(mode: string): void {
   const now = { ...charts.value }
-  now[mode] = [...(now[mode] ?? []), { key: 'power', fromSecond: 0, toSecond: 5 }] as NonNullable<ModelSheet['keys']>[string]
+  now[mode] = [...(now[mode] ?? []), { key: 'power', fromSecond: 0, toSecond: 5 }] as NonNullable<
+    ModelSheet['keys']
+  >[string]
   charts.value = now
 }
 
@@ -26,16 +28,36 @@ function drop(mode: string, index: number): void {
     <b class="small">{{ modeName(mode) }}</b>
     <div v-for="(press, index) in charts?.[mode] ?? []" :key="index" class="press">
       <label>key <input v-model.trim="press.key" :aria-label="`${mode}: key ${index + 1}`" size="10" /></label>
-      <label>held from <input v-model.number="press.fromSecond" type="number" min="0" step="0.5" class="second" /></label>
+      <label
+        >held from <input v-model.number="press.fromSecond" type="number" min="0" step="0.5" class="second"
+      /></label>
       <label>to second <input v-model.number="press.toSecond" type="number" min="0" step="0.5" class="second" /></label>
-      <button type="button" class="btn small" :aria-label="`${mode}: leave key ${index + 1} out`" @click="drop(mode, index)">Leave out</button>
+      <button
+        type="button"
+        class="btn small"
+        :aria-label="`${mode}: leave key ${index + 1} out`"
+        @click="drop(mode, index)"
+      >
+        Leave out
+      </button>
     </div>
     <button type="button" class="btn small" @click="add(mode)">Another key</button>
   </div>
 </template>
 
 <style scoped>
-.mode { display: grid; gap: 6px; justify-items: start; }
-.press { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
-.second { width: 74px; }
+.mode {
+  display: grid;
+  gap: 6px;
+  justify-items: start;
+}
+.press {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.second {
+  width: 74px;
+}
 </style>

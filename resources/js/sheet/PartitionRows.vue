@@ -3,7 +3,13 @@ import { bytes } from '../app/format'
 import type { ModelSheet } from '../generated/model-sheet'
 
 const rows = defineModel<ModelSheet['partitions']>({ required: true })
-const marks = { perSlot: 'per slot', logical: 'in super', firmware: 'firmware', startsSystem: 'must match the OS', verification: 'verification' } as const
+const marks = {
+  perSlot: 'per slot',
+  logical: 'in super',
+  firmware: 'firmware',
+  startsSystem: 'must match the OS',
+  verification: 'verification',
+} as const
 
 const add = (): void => void rows.value.push({ name: '', sizeBytes: 0, perSlot: false })
 const drop = (index: number): void => void rows.value.splice(index, 1)
@@ -12,14 +18,38 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
 <template>
   <div class="scroll-x">
     <table class="rows">
-      <thead><tr><th>Name</th><th>Bytes</th><th /><th v-for="(name, key) in marks" :key="key">{{ name }}</th><th /></tr></thead>
+      <thead>
+        <tr>
+          <th>Name</th>
+          <th>Bytes</th>
+          <th />
+          <th v-for="(name, key) in marks" :key="key">{{ name }}</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(row, index) in rows" :key="index">
-          <td><input v-model.trim="row.name" class="mono" :aria-label="`Name of partition ${index + 1}`" size="12" /></td>
-          <td><input v-model.number="row.sizeBytes" type="number" min="0" class="mono size" :aria-label="`Bytes of partition ${index + 1}`" /></td>
+          <td>
+            <input v-model.trim="row.name" class="mono" :aria-label="`Name of partition ${index + 1}`" size="12" />
+          </td>
+          <td>
+            <input
+              v-model.number="row.sizeBytes"
+              type="number"
+              min="0"
+              class="mono size"
+              :aria-label="`Bytes of partition ${index + 1}`"
+            />
+          </td>
           <td class="mute small">{{ row.sizeBytes > 0 ? bytes(row.sizeBytes) : 'unknown' }}</td>
-          <td v-for="(name, key) in marks" :key="key"><input v-model="row[key]" type="checkbox" :aria-label="`${row.name}: ${name}`" /></td>
-          <td><button type="button" class="btn small" :aria-label="`Leave ${row.name} out`" @click="drop(index)">Leave out</button></td>
+          <td v-for="(name, key) in marks" :key="key">
+            <input v-model="row[key]" type="checkbox" :aria-label="`${row.name}: ${name}`" />
+          </td>
+          <td>
+            <button type="button" class="btn small" :aria-label="`Leave ${row.name} out`" @click="drop(index)">
+              Leave out
+            </button>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -28,5 +58,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
 </template>
 
 <style scoped>
-.size { width: 130px; }
+.size {
+  width: 130px;
+}
 </style>

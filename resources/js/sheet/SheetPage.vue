@@ -22,7 +22,11 @@ const fromFile = ref('')
 const saved = computed(() => JSON.stringify(tidy(sheet.value)) === kept.value)
 
 const words = (list: string[] | undefined): string => (list ?? []).join(', ')
-const list = (text: string): string[] => text.split(',').map((one) => one.trim()).filter(Boolean)
+const list = (text: string): string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
 
 async function load(): Promise<void> {
   if (fresh.value) return
@@ -44,7 +48,12 @@ function takeFile(): void {
     sheet.value = { ...blankSheet(), ...(JSON.parse(fromFile.value) as ModelSheet) }
     error.value = null
   } catch {
-    error.value = { message: 'This is not JSON. Give a model sheet as it was saved here.', answer: null, status: 0, name: 'ApiError' }
+    error.value = {
+      message: 'This is not JSON. Give a model sheet as it was saved here.',
+      answer: null,
+      status: 0,
+      name: 'ApiError',
+    }
   }
 }
 
@@ -75,45 +84,198 @@ onMounted(load)
 
 <template>
   <TopBar>
-    <h1>Model sheet <span class="mono">{{ fresh ? '' : codename }}</span></h1>
-    <div class="mute small">What is true of every phone with one codename. Each field says what it decides; what you do not know stays empty.</div>
+    <h1>
+      Model sheet <span class="mono">{{ fresh ? '' : codename }}</span>
+    </h1>
+    <div class="mute small">
+      What is true of every phone with one codename. Each field says what it decides; what you do not know stays empty.
+    </div>
     <template #acts>
       <a v-if="!fresh" class="btn" :href="`/api/sheets/${codename}`" :download="`${codename}.json`">Save as file</a>
-      <button type="button" class="btn act" :disabled="saved || sheet.codename === ''" @click="keep">{{ saved ? 'Kept' : 'Keep this sheet' }}</button>
+      <button type="button" class="btn act" :disabled="saved || sheet.codename === ''" @click="keep">
+        {{ saved ? 'Kept' : 'Keep this sheet' }}
+      </button>
     </template>
   </TopBar>
   <div class="page">
     <ErrorNote :error="error" />
-    <details v-if="fresh" class="mb-4"><summary>Take it from a file</summary><FileDrop v-model="fromFile" label="A model sheet as JSON" name="sheet" /><button type="button" class="btn small mt-2" :disabled="fromFile === ''" @click="takeFile">Fill the form from it</button></details>
-    <SheetField label="Codename" field="codename"><label><input v-model.trim="sheet.codename" name="codename" class="mono" :disabled="!fresh" placeholder="small letters, digits, _" aria-label="Codename" /></label></SheetField>
-    <SheetField label="Maker" field="maker"><label><input v-model.trim="sheet.maker" name="maker" aria-label="Maker" /></label></SheetField>
-    <SheetField label="Shop name" field="name"><label><input v-model.trim="sheet.name" name="name" aria-label="Shop name" /></label></SheetField>
-    <SheetField label="Also sold as" field="alsoSoldAs"><label><input :value="words(sheet.alsoSoldAs)" name="alsoSoldAs" placeholder="one, another" aria-label="Also sold as" @change="sheet.alsoSoldAs = list(($event.target as HTMLInputElement).value)" /></label></SheetField>
+    <details v-if="fresh" class="mb-4">
+      <summary>Take it from a file</summary>
+      <FileDrop v-model="fromFile" label="A model sheet as JSON" name="sheet" /><button
+        type="button"
+        class="btn small mt-2"
+        :disabled="fromFile === ''"
+        @click="takeFile"
+      >
+        Fill the form from it
+      </button>
+    </details>
+    <SheetField label="Codename" field="codename"
+      ><label
+        ><input
+          v-model.trim="sheet.codename"
+          name="codename"
+          class="mono"
+          :disabled="!fresh"
+          placeholder="small letters, digits, _"
+          aria-label="Codename" /></label
+    ></SheetField>
+    <SheetField label="Maker" field="maker"
+      ><label><input v-model.trim="sheet.maker" name="maker" aria-label="Maker" /></label
+    ></SheetField>
+    <SheetField label="Shop name" field="name"
+      ><label><input v-model.trim="sheet.name" name="name" aria-label="Shop name" /></label
+    ></SheetField>
+    <SheetField label="Also sold as" field="alsoSoldAs"
+      ><label
+        ><input
+          :value="words(sheet.alsoSoldAs)"
+          name="alsoSoldAs"
+          placeholder="one, another"
+          aria-label="Also sold as"
+          @change="sheet.alsoSoldAs = list(($event.target as HTMLInputElement).value)" /></label
+    ></SheetField>
     <SheetField label="Variants" field="variants"><VariantRows v-model="sheet.variants" /></SheetField>
-    <SheetField label="Processor" field="architecture"><label><select v-model="sheet.architecture" name="architecture" aria-label="Processor"><option>arm64</option><option>arm</option><option>arm_binder64</option><option>x86_64</option></select></label></SheetField>
-    <SheetField label="Covered by builds for" field="aliases"><label><input :value="words(sheet.aliases)" name="aliases" class="mono" aria-label="Aliases" @change="sheet.aliases = list(($event.target as HTMLInputElement).value)" /></label></SheetField>
-    <SheetField label="Launched with api" field="launchApi"><label><input v-model.number="sheet.launchApi" type="number" min="0" name="launchApi" aria-label="Launched with api" /></label></SheetField>
-    <SheetField v-if="fresh" label="Start from a usual table" field="partitions"><button v-for="(one, key) in classes" :key="key" type="button" class="btn small" @click="startFrom(key)">{{ one.words }}</button></SheetField>
-    <SheetField label="Slots" field="slots"><label><select v-model="sheet.slots" name="slots" aria-label="Slots"><option :value="1">one</option><option :value="2">two</option></select></label></SheetField>
-    <SheetField label="Recovery lives" field="recoveryHome"><label><select v-model="sheet.recoveryHome" name="recoveryHome" aria-label="Recovery lives"><option value="recovery">in its own partition</option><option value="boot">in boot</option><option value="vendor_boot">in vendor boot</option></select></label></SheetField>
-    <SheetField label="Dynamic layout" field="dynamicLayout"><label><select v-model="sheet.dynamicLayout" name="dynamicLayout" aria-label="Dynamic layout"><option value="native">native</option><option value="retrofit">retrofit</option><option value="none">none</option></select></label></SheetField>
-    <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes"><label>bytes <input v-model.number="sheet.superBytes" type="number" min="1" name="superBytes" class="mono" aria-label="Size of super in bytes" /></label></SheetField>
+    <SheetField label="Processor" field="architecture"
+      ><label
+        ><select v-model="sheet.architecture" name="architecture" aria-label="Processor">
+          <option>arm64</option>
+          <option>arm</option>
+          <option>arm_binder64</option>
+          <option>x86_64</option>
+        </select></label
+      ></SheetField
+    >
+    <SheetField label="Covered by builds for" field="aliases"
+      ><label
+        ><input
+          :value="words(sheet.aliases)"
+          name="aliases"
+          class="mono"
+          aria-label="Aliases"
+          @change="sheet.aliases = list(($event.target as HTMLInputElement).value)" /></label
+    ></SheetField>
+    <SheetField label="Launched with api" field="launchApi"
+      ><label
+        ><input
+          v-model.number="sheet.launchApi"
+          type="number"
+          min="0"
+          name="launchApi"
+          aria-label="Launched with api" /></label
+    ></SheetField>
+    <SheetField v-if="fresh" label="Start from a usual table" field="partitions"
+      ><button v-for="(one, key) in classes" :key="key" type="button" class="btn small" @click="startFrom(key)">
+        {{ one.words }}
+      </button></SheetField
+    >
+    <SheetField label="Slots" field="slots"
+      ><label
+        ><select v-model="sheet.slots" name="slots" aria-label="Slots">
+          <option :value="1">one</option>
+          <option :value="2">two</option>
+        </select></label
+      ></SheetField
+    >
+    <SheetField label="Recovery lives" field="recoveryHome"
+      ><label
+        ><select v-model="sheet.recoveryHome" name="recoveryHome" aria-label="Recovery lives">
+          <option value="recovery">in its own partition</option>
+          <option value="boot">in boot</option>
+          <option value="vendor_boot">in vendor boot</option>
+        </select></label
+      ></SheetField
+    >
+    <SheetField label="Dynamic layout" field="dynamicLayout"
+      ><label
+        ><select v-model="sheet.dynamicLayout" name="dynamicLayout" aria-label="Dynamic layout">
+          <option value="native">native</option>
+          <option value="retrofit">retrofit</option>
+          <option value="none">none</option>
+        </select></label
+      ></SheetField
+    >
+    <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes"
+      ><label
+        >bytes
+        <input
+          v-model.number="sheet.superBytes"
+          type="number"
+          min="1"
+          name="superBytes"
+          class="mono"
+          aria-label="Size of super in bytes" /></label
+    ></SheetField>
     <SheetField label="Partitions" field="partitions"><PartitionRows v-model="sheet.partitions" /></SheetField>
     <SheetField label="Keys" field="keys"><KeyRows v-model="sheet.keys" /></SheetField>
-    <SheetField label="File systems" field="fileSystems"><label v-for="one in ['f2fs', 'ext4']" :key="one"><input v-model="sheet.fileSystems" type="checkbox" :value="one" /> {{ one }}</label></SheetField>
-    <SheetField label="Encryption" field="encryptions"><label v-for="one in ['none', 'disk', 'file', 'metadata'] as const" :key="one"><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label></SheetField>
+    <SheetField label="File systems" field="fileSystems"
+      ><label v-for="one in ['f2fs', 'ext4']" :key="one"
+        ><input v-model="sheet.fileSystems" type="checkbox" :value="one" /> {{ one }}</label
+      ></SheetField
+    >
+    <SheetField label="Encryption" field="encryptions"
+      ><label v-for="one in ['none', 'disk', 'file', 'metadata'] as const" :key="one"
+        ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label
+      ></SheetField
+    >
     <SheetField label="Unlocking" field="unlock">
-      <label>hours to wait <input :value="sheet.unlock?.waitHours" type="number" min="0" name="waitHours" @input="sheet.unlock = { ...sheet.unlock, waitHours: ($event.target as HTMLInputElement).valueAsNumber }" /></label>
-      <label>maker's terms <input :value="sheet.unlock?.note" name="unlockNote" @input="sheet.unlock = { waitHours: sheet.unlock?.waitHours ?? NaN, note: ($event.target as HTMLInputElement).value }" /></label>
+      <label
+        >hours to wait
+        <input
+          :value="sheet.unlock?.waitHours"
+          type="number"
+          min="0"
+          name="waitHours"
+          @input="sheet.unlock = { ...sheet.unlock, waitHours: ($event.target as HTMLInputElement).valueAsNumber }"
+      /></label>
+      <label
+        >maker's terms
+        <input
+          :value="sheet.unlock?.note"
+          name="unlockNote"
+          @input="
+            sheet.unlock = {
+              waitHours: sheet.unlock?.waitHours ?? NaN,
+              note: ($event.target as HTMLInputElement).value,
+            }
+          "
+      /></label>
     </SheetField>
-    <SheetField label="Rollback index" field="rollbackIndex"><label><input v-model.number="sheet.rollbackIndex" type="number" min="0" name="rollbackIndex" aria-label="Rollback index" /></label></SheetField>
-    <SheetField label="Identity partition" field="identityPartition"><label><input v-model.trim="sheet.identityPartition" name="identityPartition" class="mono" aria-label="Identity partition" /></label></SheetField>
-    <SheetField label="PC flash mode" field="pcFlash"><label><input v-model="sheet.pcFlash" type="checkbox" /> it has one</label></SheetField>
-    <SheetField label="Second system" field="secondSystem"><label><input v-model="sheet.secondSystem" type="checkbox" /> it can hold one</label></SheetField>
+    <SheetField label="Rollback index" field="rollbackIndex"
+      ><label
+        ><input
+          v-model.number="sheet.rollbackIndex"
+          type="number"
+          min="0"
+          name="rollbackIndex"
+          aria-label="Rollback index" /></label
+    ></SheetField>
+    <SheetField label="Identity partition" field="identityPartition"
+      ><label
+        ><input
+          v-model.trim="sheet.identityPartition"
+          name="identityPartition"
+          class="mono"
+          aria-label="Identity partition" /></label
+    ></SheetField>
+    <SheetField label="PC flash mode" field="pcFlash"
+      ><label><input v-model="sheet.pcFlash" type="checkbox" /> it has one</label></SheetField
+    >
+    <SheetField label="Second system" field="secondSystem"
+      ><label><input v-model="sheet.secondSystem" type="checkbox" /> it can hold one</label></SheetField
+    >
     <SheetField label="Battery" field="battery">
-      <label>percent a minute while charging <input v-model.number="sheet.battery.chargePercentPerMinute" type="number" min="0" step="0.05" name="charge" /></label>
-      <label>percent a minute with the screen on <input v-model.number="sheet.battery.drainPercentPerMinute" type="number" min="0" step="0.05" name="drain" /></label>
+      <label
+        >percent a minute while charging
+        <input v-model.number="sheet.battery.chargePercentPerMinute" type="number" min="0" step="0.05" name="charge"
+      /></label>
+      <label
+        >percent a minute with the screen on
+        <input v-model.number="sheet.battery.drainPercentPerMinute" type="number" min="0" step="0.05" name="drain"
+      /></label>
     </SheetField>
-    <p v-if="!fresh" class="mt-4"><button type="button" class="btn erase small" @click="remove">Delete this sheet</button></p>
+    <p v-if="!fresh" class="mt-4">
+      <button type="button" class="btn erase small" @click="remove">Delete this sheet</button>
+    </p>
   </div>
 </template>

@@ -2,7 +2,13 @@
 import type { ModelSheet } from '../generated/model-sheet'
 
 const rows = defineModel<ModelSheet['variants']>({ required: true })
-const columns = { model: 'Model number', chipset: 'Chipset', region: 'Region', carrier: 'Carrier', note: 'Note' } as const
+const columns = {
+  model: 'Model number',
+  chipset: 'Chipset',
+  region: 'Region',
+  carrier: 'Carrier',
+  note: 'Note',
+} as const
 
 const add = (): void => void rows.value.push({ model: '', chipset: rows.value[0]?.chipset ?? '' })
 const drop = (index: number): void => void rows.value.splice(index, 1)
@@ -11,11 +17,34 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
 <template>
   <div class="scroll-x">
     <table class="rows">
-      <thead><tr><th v-for="(name, key) in columns" :key="key">{{ name }}</th><th /></tr></thead>
+      <thead>
+        <tr>
+          <th v-for="(name, key) in columns" :key="key">{{ name }}</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(row, index) in rows" :key="index">
-          <td v-for="(name, key) in columns" :key="key"><input v-model.trim="row[key]" :name="`${key}-${index}`" :aria-label="`${name} of variant ${index + 1}`" :class="{ mono: key === 'model' }" size="10" /></td>
-          <td><button v-if="rows.length > 1" type="button" class="btn small" :aria-label="`Leave variant ${index + 1} out`" @click="drop(index)">Leave out</button></td>
+          <td v-for="(name, key) in columns" :key="key">
+            <input
+              v-model.trim="row[key]"
+              :name="`${key}-${index}`"
+              :aria-label="`${name} of variant ${index + 1}`"
+              :class="{ mono: key === 'model' }"
+              size="10"
+            />
+          </td>
+          <td>
+            <button
+              v-if="rows.length > 1"
+              type="button"
+              class="btn small"
+              :aria-label="`Leave variant ${index + 1} out`"
+              @click="drop(index)"
+            >
+              Leave out
+            </button>
+          </td>
         </tr>
       </tbody>
     </table>

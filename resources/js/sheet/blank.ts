@@ -2,44 +2,103 @@ import type { ModelSheet } from '../generated/model-sheet'
 
 const mib = 2 ** 20
 const gib = 2 ** 30
-const part = (name: string, sizeBytes: number, perSlot: boolean, more: Partial<ModelSheet['partitions'][number]> = {}): ModelSheet['partitions'][number] => ({ name, sizeBytes, perSlot, ...more })
+const part = (
+  name: string,
+  sizeBytes: number,
+  perSlot: boolean,
+  more: Partial<ModelSheet['partitions'][number]> = {},
+): ModelSheet['partitions'][number] => ({ name, sizeBytes, perSlot, ...more })
 
 /** The usual tables of partitions, by class of phone: to start from, not to be believed. */
-export const classes: Record<string, { words: string; sheet: Pick<ModelSheet, 'slots' | 'recoveryHome' | 'dynamicLayout' | 'superBytes' | 'partitions'> }> = {
+export const classes: Record<
+  string,
+  { words: string; sheet: Pick<ModelSheet, 'slots' | 'recoveryHome' | 'dynamicLayout' | 'superBytes' | 'partitions'> }
+> = {
   vendorBoot: {
     words: 'Two slots, recovery in vendor boot, dynamic layout',
     sheet: {
-      slots: 2, recoveryHome: 'vendor_boot', dynamicLayout: 'native', superBytes: 8 * gib,
-      partitions: [part('boot', 64 * mib, true, { startsSystem: true }), part('dtbo', 16 * mib, true, { startsSystem: true }), part('vendor_boot', 64 * mib, true, { startsSystem: true }), part('modem', 160 * mib, true, { firmware: true }), ...['system', 'system_ext', 'product', 'vendor'].map((name) => part(name, 0, true, { logical: true })), part('super', 8 * gib, false), part('data', 100 * gib, false)],
+      slots: 2,
+      recoveryHome: 'vendor_boot',
+      dynamicLayout: 'native',
+      superBytes: 8 * gib,
+      partitions: [
+        part('boot', 64 * mib, true, { startsSystem: true }),
+        part('dtbo', 16 * mib, true, { startsSystem: true }),
+        part('vendor_boot', 64 * mib, true, { startsSystem: true }),
+        part('modem', 160 * mib, true, { firmware: true }),
+        ...['system', 'system_ext', 'product', 'vendor'].map((name) => part(name, 0, true, { logical: true })),
+        part('super', 8 * gib, false),
+        part('data', 100 * gib, false),
+      ],
     },
   },
   boot: {
     words: 'Two slots, recovery in boot, dynamic layout',
     sheet: {
-      slots: 2, recoveryHome: 'boot', dynamicLayout: 'native', superBytes: 7 * gib,
-      partitions: [part('boot', 96 * mib, true, { startsSystem: true }), part('dtbo', 16 * mib, true, { startsSystem: true }), part('modem', 160 * mib, true, { firmware: true }), ...['system', 'product', 'vendor'].map((name) => part(name, 0, true, { logical: true })), part('super', 7 * gib, false), part('data', 100 * gib, false)],
+      slots: 2,
+      recoveryHome: 'boot',
+      dynamicLayout: 'native',
+      superBytes: 7 * gib,
+      partitions: [
+        part('boot', 96 * mib, true, { startsSystem: true }),
+        part('dtbo', 16 * mib, true, { startsSystem: true }),
+        part('modem', 160 * mib, true, { firmware: true }),
+        ...['system', 'product', 'vendor'].map((name) => part(name, 0, true, { logical: true })),
+        part('super', 7 * gib, false),
+        part('data', 100 * gib, false),
+      ],
     },
   },
   own: {
     words: 'One slot, recovery in its own partition',
     sheet: {
-      slots: 1, recoveryHome: 'recovery', dynamicLayout: 'none', superBytes: undefined,
-      partitions: [part('boot', 64 * mib, false, { startsSystem: true }), part('recovery', 64 * mib, false), part('modem', 96 * mib, false, { firmware: true }), part('system', 4 * gib, false), part('vendor', gib, false), part('cache', 256 * mib, false), part('data', 50 * gib, false)],
+      slots: 1,
+      recoveryHome: 'recovery',
+      dynamicLayout: 'none',
+      superBytes: undefined,
+      partitions: [
+        part('boot', 64 * mib, false, { startsSystem: true }),
+        part('recovery', 64 * mib, false),
+        part('modem', 96 * mib, false, { firmware: true }),
+        part('system', 4 * gib, false),
+        part('vendor', gib, false),
+        part('cache', 256 * mib, false),
+        part('data', 50 * gib, false),
+      ],
     },
   },
 }
 
 export const blankSheet = (): ModelSheet => ({
-  format: 'tornavis/model-sheet', version: 1, codename: '', maker: '', name: '', architecture: 'arm64', aliases: [], launchApi: 30,
-  variants: [{ model: '', chipset: '' }], ...structuredClone(classes.vendorBoot!.sheet), keys: {}, fileSystems: ['f2fs', 'ext4'], encryptions: ['file'],
+  format: 'tornavis/model-sheet',
+  version: 1,
+  codename: '',
+  maker: '',
+  name: '',
+  architecture: 'arm64',
+  aliases: [],
+  launchApi: 30,
+  variants: [{ model: '', chipset: '' }],
+  ...structuredClone(classes.vendorBoot!.sheet),
+  keys: {},
+  fileSystems: ['f2fs', 'ext4'],
+  encryptions: ['file'],
   battery: { chargePercentPerMinute: 1, drainPercentPerMinute: 0.3 },
 })
 
 /** The sheet as it is kept: empty texts and lists that were left out are not in it. */
 export function tidy(sheet: ModelSheet): ModelSheet {
-  const full = (value: unknown): boolean => value !== '' && value !== undefined && value !== null && !(typeof value === 'number' && Number.isNaN(value))
-  const clean = <T extends object>(one: T): T => Object.fromEntries(Object.entries(one).filter(([, value]) => full(value))) as T
-  const out = clean({ ...sheet, variants: sheet.variants.map(clean), partitions: sheet.partitions.map((one) => Object.fromEntries(Object.entries(one).filter(([key, value]) => value !== false || key === 'perSlot'))) }) as ModelSheet
+  const full = (value: unknown): boolean =>
+    value !== '' && value !== undefined && value !== null && !(typeof value === 'number' && Number.isNaN(value))
+  const clean = <T extends object>(one: T): T =>
+    Object.fromEntries(Object.entries(one).filter(([, value]) => full(value))) as T
+  const out = clean({
+    ...sheet,
+    variants: sheet.variants.map(clean),
+    partitions: sheet.partitions.map((one) =>
+      Object.fromEntries(Object.entries(one).filter(([key, value]) => value !== false || key === 'perSlot')),
+    ),
+  }) as ModelSheet
   if (out.unlock && !full(out.unlock.waitHours)) delete out.unlock
   else if (out.unlock) out.unlock = clean(out.unlock)
   if (out.keys && Object.keys(out.keys).length === 0) delete out.keys

@@ -14,37 +14,89 @@ const emit = defineEmits<{ written: [] }>()
 type Plain = Record<string, unknown>
 
 const rows: { path: string; label: string; list?: boolean; yesNo?: boolean; choices?: string[] }[] = [
-  { path: 'family', label: 'Name without version' }, { path: 'versionName', label: 'Version' }, { path: 'publisher', label: 'Publisher' },
-  { path: 'channel', label: 'Channel', choices: ['stable', 'nightly'] }, { path: 'official', label: 'Official', yesNo: true },
-  { path: 'codenames', label: 'Made for codenames', list: true }, { path: 'models', label: 'Accepts models', list: true }, { path: 'excludes', label: 'Never on models', list: true }, { path: 'chipsets', label: 'For chipsets', list: true },
-  { path: 'architecture', label: 'Processor', choices: ['arm64', 'arm', 'arm_binder64', 'x86_64'] }, { path: 'release', label: 'Platform release' }, { path: 'region', label: 'Region' },
-  { path: 'requires.firmware.min', label: 'Needs firmware' }, { path: 'requires.firmware.slots', label: 'In slots', choices: ['both', 'next'] }, { path: 'requires.vendor.min', label: 'Needs vendor' }, { path: 'requires.stockRelease', label: "Needs maker's release" }, { path: 'requires.fixes', label: 'Needs fixes after it', list: true },
-  { path: 'requires.recovery.family', label: 'Needs recovery' }, { path: 'requires.recovery.min', label: 'At least version' }, { path: 'requires.recovery.abilities', label: 'That can', list: true }, { path: 'requires.fileSystem', label: 'Needs file system' },
-  { path: 'brings.services', label: 'Brings services', yesNo: true }, { path: 'brings.recovery', label: 'Brings its recovery', yesNo: true },
-  { path: 'partition', label: 'Belongs in partition' }, { path: 'partOf', label: 'Part of build' }, { path: 'abilities', label: 'A recovery that can', list: true }, { path: 'after', label: 'Goes in after', list: true },
+  { path: 'family', label: 'Name without version' },
+  { path: 'versionName', label: 'Version' },
+  { path: 'publisher', label: 'Publisher' },
+  { path: 'channel', label: 'Channel', choices: ['stable', 'nightly'] },
+  { path: 'official', label: 'Official', yesNo: true },
+  { path: 'codenames', label: 'Made for codenames', list: true },
+  { path: 'models', label: 'Accepts models', list: true },
+  { path: 'excludes', label: 'Never on models', list: true },
+  { path: 'chipsets', label: 'For chipsets', list: true },
+  { path: 'architecture', label: 'Processor', choices: ['arm64', 'arm', 'arm_binder64', 'x86_64'] },
+  { path: 'release', label: 'Platform release' },
+  { path: 'region', label: 'Region' },
+  { path: 'requires.firmware.min', label: 'Needs firmware' },
+  { path: 'requires.firmware.slots', label: 'In slots', choices: ['both', 'next'] },
+  { path: 'requires.vendor.min', label: 'Needs vendor' },
+  { path: 'requires.stockRelease', label: "Needs maker's release" },
+  { path: 'requires.fixes', label: 'Needs fixes after it', list: true },
+  { path: 'requires.recovery.family', label: 'Needs recovery' },
+  { path: 'requires.recovery.min', label: 'At least version' },
+  { path: 'requires.recovery.abilities', label: 'That can', list: true },
+  { path: 'requires.fileSystem', label: 'Needs file system' },
+  { path: 'brings.services', label: 'Brings services', yesNo: true },
+  { path: 'brings.recovery', label: 'Brings its recovery', yesNo: true },
+  { path: 'partition', label: 'Belongs in partition' },
+  { path: 'partOf', label: 'Part of build' },
+  { path: 'abilities', label: 'A recovery that can', list: true },
+  { path: 'after', label: 'Goes in after', list: true },
 ]
 const kinds = schema.properties.kind.enum
 
-const at = (document: Plain, path: string): unknown => path.split('.').reduce<unknown>((value, key) => (value as Plain | undefined)?.[key], document)
+const at = (document: Plain, path: string): unknown =>
+  path.split('.').reduce<unknown>((value, key) => (value as Plain | undefined)?.[key], document)
 const before = (props.file.card ?? {}) as Plain
 const stated = (name: string): string => String(props.file.facts.find((fact) => fact.name === name)?.value ?? '')
 const kind = ref(String(before.kind ?? stated('kind') ?? ''))
-const texts = ref(Object.fromEntries(rows.map((row) => {
-  const value = at(before, row.path)
-  return [row.path, Array.isArray(value) ? value.join(', ') : value === undefined ? '' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)]
-})))
+const texts = ref(
+  Object.fromEntries(
+    rows.map((row) => {
+      const value = at(before, row.path)
+      return [
+        row.path,
+        Array.isArray(value)
+          ? value.join(', ')
+          : value === undefined
+            ? ''
+            : typeof value === 'boolean'
+              ? value
+                ? 'yes'
+                : 'no'
+              : String(value),
+      ]
+    }),
+  ),
+)
 const error = ref<ApiError | null>(null)
 
 const card = computed<Plain>(() => {
-  const out: Plain = { format: 'tornavis/release-card', version: 1, file: { name: props.file.name, sizeBytes: props.file.sizeBytes, ...(props.file.sha256 ? { sha256: props.file.sha256 } : {}) }, kind: kind.value }
-  for (const [key, value] of Object.entries(before)) if (!(key in out) && !rows.some((row) => row.path.split('.')[0] === key)) out[key] = value
+  const out: Plain = {
+    format: 'tornavis/release-card',
+    version: 1,
+    file: {
+      name: props.file.name,
+      sizeBytes: props.file.sizeBytes,
+      ...(props.file.sha256 ? { sha256: props.file.sha256 } : {}),
+    },
+    kind: kind.value,
+  }
+  for (const [key, value] of Object.entries(before))
+    if (!(key in out) && !rows.some((row) => row.path.split('.')[0] === key)) out[key] = value
   for (const row of rows) {
     const text = (texts.value[row.path] ?? '').trim()
     if (text === '') continue
     const keys = row.path.split('.')
     let place = out
     for (const key of keys.slice(0, -1)) place = (place[key] ??= {}) as Plain
-    place[keys.at(-1)!] = row.list ? text.split(',').map((one) => one.trim()).filter(Boolean) : row.yesNo ? text === 'yes' : text
+    place[keys.at(-1)!] = row.list
+      ? text
+          .split(',')
+          .map((one) => one.trim())
+          .filter(Boolean)
+      : row.yesNo
+        ? text === 'yes'
+        : text
   }
   return out
 })
@@ -63,23 +115,60 @@ async function write(): Promise<void> {
 <template>
   <v-dialog v-model="open" max-width="720" scrollable>
     <v-card class="pa-5">
-      <h2>Release card of <span class="mono">{{ file.name }}</span></h2>
-      <p class="small mute">It lies beside the file as <span class="mono">{{ file.name }}.card.json</span> and travels with it. Write only what the publisher says; the checksum of the file as it is here goes in with it.</p>
+      <h2>
+        Release card of <span class="mono">{{ file.name }}</span>
+      </h2>
+      <p class="small mute">
+        It lies beside the file as <span class="mono">{{ file.name }}.card.json</span> and travels with it. Write only
+        what the publisher says; the checksum of the file as it is here goes in with it.
+      </p>
       <ErrorNote :error="error" />
       <div class="grid">
-        <label>Kind <select v-model="kind" name="kind"><option v-for="one in kinds" :key="one">{{ one }}</option></select></label>
-        <label v-for="row in rows" :key="row.path">{{ row.label }}
-          <select v-if="row.choices || row.yesNo" v-model="texts[row.path]" :name="row.path"><option value="" /><option v-for="one in row.choices ?? ['yes', 'no']" :key="one">{{ one }}</option></select>
-          <input v-else v-model="texts[row.path]" :name="row.path" :placeholder="row.list ? 'one, another' : (factNames[row.path] ?? '')" />
+        <label
+          >Kind
+          <select v-model="kind" name="kind">
+            <option v-for="one in kinds" :key="one">{{ one }}</option>
+          </select></label
+        >
+        <label v-for="row in rows" :key="row.path"
+          >{{ row.label }}
+          <select v-if="row.choices || row.yesNo" v-model="texts[row.path]" :name="row.path">
+            <option value="" />
+            <option v-for="one in row.choices ?? ['yes', 'no']" :key="one">{{ one }}</option>
+          </select>
+          <input
+            v-else
+            v-model="texts[row.path]"
+            :name="row.path"
+            :placeholder="row.list ? 'one, another' : (factNames[row.path] ?? '')"
+          />
         </label>
       </div>
-      <div class="acts"><button type="button" class="btn" @click="open = false">Close</button><button type="button" class="btn act" :disabled="kind === ''" @click="write">Write the card</button></div>
+      <div class="acts">
+        <button type="button" class="btn" @click="open = false">Close</button
+        ><button type="button" class="btn act" :disabled="kind === ''" @click="write">Write the card</button>
+      </div>
     </v-card>
   </v-dialog>
 </template>
 
 <style scoped>
-.grid { display: grid; grid-template-columns: repeat(auto-fill, minmax(200px, 1fr)); gap: 10px 14px; margin-top: 10px; }
-.grid label { display: grid; gap: 2px; font-size: 12.5px; color: var(--mute); }
-.acts { display: flex; justify-content: flex-end; gap: 12px; margin-top: 16px; }
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  gap: 10px 14px;
+  margin-top: 10px;
+}
+.grid label {
+  display: grid;
+  gap: 2px;
+  font-size: 12.5px;
+  color: var(--mute);
+}
+.acts {
+  display: flex;
+  justify-content: flex-end;
+  gap: 12px;
+  margin-top: 16px;
+}
 </style>

@@ -13,7 +13,10 @@ const { data, error } = useLoad<CompareAnswer>(() => `shelf/${props.id}/compare/
 <template>
   <TopBar>
     <h1>Compare</h1>
-    <div v-if="data" class="mute small">{{ data.left.title }} with {{ data.right.title }}: {{ data.rows.length === 0 ? 'nothing that matters differs' : `${data.rows.length} things differ` }}</div>
+    <div v-if="data" class="mute small">
+      {{ data.left.title }} with {{ data.right.title }}:
+      {{ data.rows.length === 0 ? 'nothing that matters differs' : `${data.rows.length} things differ` }}
+    </div>
     <template #acts>
       <RouterLink class="btn" :to="`/shelf/${other}/compare/${id}`">Turn round</RouterLink>
       <RouterLink class="btn" :to="`/shelf?file=${id}`">To the shelf</RouterLink>
@@ -24,10 +27,25 @@ const { data, error } = useLoad<CompareAnswer>(() => `shelf/${props.id}/compare/
     <div v-if="data" class="scroll-x">
       <table class="rows compare">
         <thead>
-          <tr><th /><th v-for="side in [data.left, data.right]" :key="side.id"><b>{{ side.title }}</b><div class="mono small name">{{ side.name }}</div><div class="small" :title="exactBytes(side.sizeBytes)">{{ bytes(side.sizeBytes) }}, {{ side.integrity }}</div></th><th>What it means</th></tr>
+          <tr>
+            <th />
+            <th v-for="side in [data.left, data.right]" :key="side.id">
+              <b>{{ side.title }}</b>
+              <div class="mono small name">{{ side.name }}</div>
+              <div class="small" :title="exactBytes(side.sizeBytes)">
+                {{ bytes(side.sizeBytes) }}, {{ side.integrity }}
+              </div>
+            </th>
+            <th>What it means</th>
+          </tr>
         </thead>
         <tbody>
-          <tr v-for="row in data.rows" :key="row.name"><td>{{ factNames[row.name] ?? row.name }}</td><td class="mono wrap">{{ row.left }}</td><td class="mono wrap">{{ row.right }}</td><td>{{ row.says }}</td></tr>
+          <tr v-for="row in data.rows" :key="row.name">
+            <td>{{ factNames[row.name] ?? row.name }}</td>
+            <td class="mono wrap">{{ row.left }}</td>
+            <td class="mono wrap">{{ row.right }}</td>
+            <td>{{ row.says }}</td>
+          </tr>
         </tbody>
       </table>
     </div>
@@ -36,7 +54,17 @@ const { data, error } = useLoad<CompareAnswer>(() => `shelf/${props.id}/compare/
 </template>
 
 <style scoped>
-.compare th { white-space: normal; color: var(--ink); vertical-align: top; }
-.name { overflow-wrap: anywhere; color: var(--mute); }
-.compare td:nth-child(2), .compare td:nth-child(3) { width: 30%; }
+.compare th {
+  white-space: normal;
+  color: var(--ink);
+  vertical-align: top;
+}
+.name {
+  overflow-wrap: anywhere;
+  color: var(--mute);
+}
+.compare td:nth-child(2),
+.compare td:nth-child(3) {
+  width: 30%;
+}
 </style>

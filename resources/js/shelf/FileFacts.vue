@@ -7,7 +7,34 @@ import { factNames, isSize } from './names'
 const props = defineProps<{ facts: FileAnswer['facts']; typed: string[] }>()
 const emit = defineEmits<{ enter: [body: { name: string; value: string }] }>()
 
-const typable = ['kind', 'family', 'version', 'codenames', 'models', 'excludes', 'chipsets', 'architecture', 'buildId', 'release', 'patchLevel', 'channel', 'firmwareMin', 'recoveryFamily', 'recoveryMin', 'recoveryAbilities', 'preInstall', 'abilities', 'fileSystem', 'partition', 'partOf', 'region', 'after', 'sha256', 'sha1', 'md5']
+const typable = [
+  'kind',
+  'family',
+  'version',
+  'codenames',
+  'models',
+  'excludes',
+  'chipsets',
+  'architecture',
+  'buildId',
+  'release',
+  'patchLevel',
+  'channel',
+  'firmwareMin',
+  'recoveryFamily',
+  'recoveryMin',
+  'recoveryAbilities',
+  'preInstall',
+  'abilities',
+  'fileSystem',
+  'partition',
+  'partOf',
+  'region',
+  'after',
+  'sha256',
+  'sha1',
+  'md5',
+]
 const name = ref('')
 const value = ref('')
 
@@ -15,9 +42,18 @@ const value = ref('')
 const rows = computed(() => {
   const merged = new Map<string, { name: string; value: string; sources: string[] }>()
   for (const fact of props.facts) {
-    const text = fact.name === 'buildTime' && typeof fact.value === 'number' ? new Date(fact.value * 1000).toISOString().slice(0, 10) : isSize(fact.name) && typeof fact.value === 'number' ? bytes(fact.value) : valueText(fact.value)
+    const text =
+      fact.name === 'buildTime' && typeof fact.value === 'number'
+        ? new Date(fact.value * 1000).toISOString().slice(0, 10)
+        : isSize(fact.name) && typeof fact.value === 'number'
+          ? bytes(fact.value)
+          : valueText(fact.value)
     const row = merged.get(`${fact.name}=${text}`) ?? { name: fact.name, value: text, sources: [] }
-    row.sources.push(fact.source === 'file' || fact.source === 'list' ? fact.where || 'file' : (sourceName[fact.source] ?? fact.source))
+    row.sources.push(
+      fact.source === 'file' || fact.source === 'list'
+        ? fact.where || 'file'
+        : (sourceName[fact.source] ?? fact.source),
+    )
     merged.set(`${fact.name}=${text}`, row)
   }
   return [...merged.values()]
@@ -32,20 +68,48 @@ function enter(): void {
 <template>
   <div class="scroll-x">
     <table class="rows">
-      <thead><tr><th>It says</th><th>Value</th><th>Where it says so</th></tr></thead>
+      <thead>
+        <tr>
+          <th>It says</th>
+          <th>Value</th>
+          <th>Where it says so</th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="row in rows" :key="row.name + row.value"><td>{{ factNames[row.name] ?? row.name }}</td><td class="mono small wrap">{{ row.value }}</td><td class="small mute">{{ row.sources.join(', ') }}</td></tr>
+        <tr v-for="row in rows" :key="row.name + row.value">
+          <td>{{ factNames[row.name] ?? row.name }}</td>
+          <td class="mono small wrap">{{ row.value }}</td>
+          <td class="small mute">{{ row.sources.join(', ') }}</td>
+        </tr>
       </tbody>
     </table>
   </div>
   <form class="enter" @submit.prevent="enter">
-    <label>You know <select v-model="name" name="fact"><option v-for="one in typable" :key="one" :value="one">{{ factNames[one] ?? one }}{{ typed.includes(one) ? ' (typed)' : '' }}</option></select></label>
+    <label
+      >You know
+      <select v-model="name" name="fact">
+        <option v-for="one in typable" :key="one" :value="one">
+          {{ factNames[one] ?? one }}{{ typed.includes(one) ? ' (typed)' : '' }}
+        </option>
+      </select></label
+    >
     <label>is <input v-model="value" name="value" placeholder="empty takes it back" /></label>
     <button type="submit" class="btn small" :disabled="name === ''">Enter</button>
   </form>
 </template>
 
 <style scoped>
-.enter { display: flex; gap: 8px; align-items: end; flex-wrap: wrap; margin-top: 10px; }
-.enter label { display: grid; gap: 2px; font-size: 12.5px; color: var(--mute); }
+.enter {
+  display: flex;
+  gap: 8px;
+  align-items: end;
+  flex-wrap: wrap;
+  margin-top: 10px;
+}
+.enter label {
+  display: grid;
+  gap: 2px;
+  font-size: 12.5px;
+  color: var(--mute);
+}
 </style>

@@ -17,20 +17,49 @@ async function plan(unit: string): Promise<void> {
 
 <template>
   <section v-for="kit in kits" :key="kit.unit" class="kit">
-    <div class="head"><h2>Kit for <span class="mono">{{ kit.unit }}</span></h2><button type="button" class="btn small" @click="plan(kit.unit)">Plan a job for {{ kit.unit }}</button></div>
+    <div class="head">
+      <h2>
+        Kit for <span class="mono">{{ kit.unit }}</span>
+      </h2>
+      <button type="button" class="btn small" @click="plan(kit.unit)">Plan a job for {{ kit.unit }}</button>
+    </div>
     <div v-for="need in kit.needs" :key="need.need" class="need small">
-      <VerdictMark :level="need.chosen ? 'clear' : need.need.includes('if you want') ? 'note' : 'settle'" words="" plain />
+      <VerdictMark
+        :level="need.chosen ? 'clear' : need.need.includes('if you want') ? 'note' : 'settle'"
+        words=""
+        plain
+      />
       <div>
         <b>{{ need.chosen?.title ?? 'missing' }}</b> for {{ need.need }}. <span class="mute">{{ need.why }}</span>
-        <details v-if="need.others.length"><summary>{{ need.others.length }} other {{ need.others.length === 1 ? 'file' : 'files' }}</summary><div v-for="other in need.others" :key="other.name"><span class="mono">{{ other.name }}</span> <span class="mute">{{ other.why }}</span></div></details>
+        <details v-if="need.others.length">
+          <summary>{{ need.others.length }} other {{ need.others.length === 1 ? 'file' : 'files' }}</summary>
+          <div v-for="other in need.others" :key="other.name">
+            <span class="mono">{{ other.name }}</span> <span class="mute">{{ other.why }}</span>
+          </div>
+        </details>
       </div>
     </div>
   </section>
 </template>
 
 <style scoped>
-.kit { margin: 12px 0; }
-.head { display: flex; justify-content: space-between; align-items: center; }
-.kit h2 { margin: 0; }
-.need { display: grid; grid-template-columns: 26px minmax(0, 1fr); gap: 6px; padding: 4px 0; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }
+.kit {
+  margin: 12px 0;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.kit h2 {
+  margin: 0;
+}
+.need {
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr);
+  gap: 6px;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+  overflow-wrap: anywhere;
+}
 </style>

@@ -59,29 +59,63 @@ async function forget(): Promise<void> {
       <p class="mt-2"><IntegrityMark :file="file" /></p>
       <p class="small">{{ file.integrityReason }}</p>
       <p v-if="file.cardProblem" class="warn small">{{ file.cardProblem }}</p>
-      <p v-for="twin in file.twins" :key="twin.id" class="small warn">The same content as <span class="mono">{{ twin.name }}</span>.</p>
+      <p v-for="twin in file.twins" :key="twin.id" class="small warn">
+        The same content as <span class="mono">{{ twin.name }}</span>.
+      </p>
       <div v-for="conflict in file.conflictsOf" :key="conflict.name" class="conflict">
         <b>The sources disagree about {{ (factNames[conflict.name] ?? conflict.name).toLowerCase() }}</b>
-        <div v-for="(fact, index) in conflict.statements" :key="index"><span class="mono">{{ valueText(fact.value) }}</span> <span class="mute small">{{ sourceName[fact.source] }}, {{ fact.where }}</span></div>
+        <div v-for="(fact, index) in conflict.statements" :key="index">
+          <span class="mono">{{ valueText(fact.value) }}</span>
+          <span class="mute small">{{ sourceName[fact.source] }}, {{ fact.where }}</span>
+        </div>
       </div>
-      <p v-for="line in file.notUnderstood" :key="line" class="warn small">Not understood: <span class="mono">{{ line }}</span></p>
+      <p v-for="line in file.notUnderstood" :key="line" class="warn small">
+        Not understood: <span class="mono">{{ line }}</span>
+      </p>
       <div class="acts">
-        <button type="button" class="btn small" @click="cardOpen = true">{{ file.card ? 'Change its card' : 'Write its card' }}</button>
-        <button v-if="file.images.length && file.container !== 'sparse image'" type="button" class="btn small" :disabled="file.imageCheck !== null && file.imageCheck.status !== 'done'" @click="act(() => api.post(`shelf/${id}/check`))">Compare its images</button>
-        <label v-if="file.others.length" class="small">Compare with <select v-model="other" aria-label="Compare with another file"><option v-for="one in file.others" :key="one.id" :value="String(one.id)">{{ one.name }}</option></select></label>
+        <button type="button" class="btn small" @click="cardOpen = true">
+          {{ file.card ? 'Change its card' : 'Write its card' }}
+        </button>
+        <button
+          v-if="file.images.length && file.container !== 'sparse image'"
+          type="button"
+          class="btn small"
+          :disabled="file.imageCheck !== null && file.imageCheck.status !== 'done'"
+          @click="act(() => api.post(`shelf/${id}/check`))"
+        >
+          Compare its images
+        </button>
+        <label v-if="file.others.length" class="small"
+          >Compare with
+          <select v-model="other" aria-label="Compare with another file">
+            <option v-for="one in file.others" :key="one.id" :value="String(one.id)">{{ one.name }}</option>
+          </select></label
+        >
         <RouterLink v-if="other" class="btn small" :to="`/shelf/${id}/compare/${other}`">Compare</RouterLink>
         <button v-if="file.missing" type="button" class="btn small erase" @click="forget">Forget it</button>
       </div>
       <dl>
-        <dt>Container</dt><dd>{{ file.container ?? 'not readable' }}</dd>
-        <dt>Size</dt><dd>{{ bytes(file.sizeBytes) }} <span class="mute small mono">{{ exactBytes(file.sizeBytes) }}</span></dd>
-        <dt>SHA-256</dt><dd class="mono small hash">{{ file.sha256 ?? 'not computed' }}</dd>
-        <template v-for="(sum, algorithm) in file.sums" :key="algorithm"><dt>{{ String(algorithm).toUpperCase() }}</dt><dd class="mono small hash">{{ sum }}</dd></template>
+        <dt>Container</dt>
+        <dd>{{ file.container ?? 'not readable' }}</dd>
+        <dt>Size</dt>
+        <dd>
+          {{ bytes(file.sizeBytes) }} <span class="mute small mono">{{ exactBytes(file.sizeBytes) }}</span>
+        </dd>
+        <dt>SHA-256</dt>
+        <dd class="mono small hash">{{ file.sha256 ?? 'not computed' }}</dd>
+        <template v-for="(sum, algorithm) in file.sums" :key="algorithm"
+          ><dt>{{ String(algorithm).toUpperCase() }}</dt>
+          <dd class="mono small hash">{{ sum }}</dd></template
+        >
       </dl>
       <SpaceBars :spaces="file.spaces" />
       <FileKits :id="id" :kits="file.kits" />
       <p v-if="needed.length" class="small"><b>It serves</b> {{ needed.join(', ') }}.</p>
-      <FileFacts :facts="file.facts" :typed="file.typed" @enter="(body) => act(() => api.post(`shelf/${id}/facts`, body))" />
+      <FileFacts
+        :facts="file.facts"
+        :typed="file.typed"
+        @enter="(body) => act(() => api.post(`shelf/${id}/facts`, body))"
+      />
       <ImageList :file="file" @changed="load" />
     </template>
     <CardDialog v-if="file && cardOpen" v-model="cardOpen" :file="file" @written="act(async () => undefined)" />
@@ -89,17 +123,59 @@ async function forget(): Promise<void> {
 </template>
 
 <style scoped>
-.file { padding: 14px 16px; position: sticky; top: 76px; max-height: calc(100vh - 90px); overflow: auto; }
-.head { display: flex; justify-content: space-between; align-items: start; }
-.name, .hash { overflow-wrap: anywhere; }
-.warn { border-left: 3px solid var(--brass); padding-left: 8px; margin: 8px 0; }
-.conflict { border: 1px solid var(--brass); border-radius: 4px; padding: 8px 10px; margin: 8px 0; }
-.acts { display: flex; gap: 8px; flex-wrap: wrap; align-items: center; margin: 10px 0; }
-.acts select { max-width: 190px; }
-dl { display: grid; grid-template-columns: 90px 1fr; row-gap: 4px; margin: 12px 0; }
-dt { color: var(--mute); }
-dd { margin: 0; }
+.file {
+  padding: 14px 16px;
+  position: sticky;
+  top: 76px;
+  max-height: calc(100vh - 90px);
+  overflow: auto;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+}
+.name,
+.hash {
+  overflow-wrap: anywhere;
+}
+.warn {
+  border-left: 3px solid var(--brass);
+  padding-left: 8px;
+  margin: 8px 0;
+}
+.conflict {
+  border: 1px solid var(--brass);
+  border-radius: 4px;
+  padding: 8px 10px;
+  margin: 8px 0;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+  flex-wrap: wrap;
+  align-items: center;
+  margin: 10px 0;
+}
+.acts select {
+  max-width: 190px;
+}
+dl {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  row-gap: 4px;
+  margin: 12px 0;
+}
+dt {
+  color: var(--mute);
+}
+dd {
+  margin: 0;
+}
 @media (max-width: 1000px) {
-  .file { position: static; max-height: none; }
+  .file {
+    position: static;
+    max-height: none;
+  }
 }
 </style>

@@ -26,12 +26,28 @@ async function keep(folders: string[]): Promise<void> {
   <v-dialog v-model="open" max-width="620">
     <v-card class="pa-5">
       <h2>Folders of the shelf</h2>
-      <p class="small mb-3">Files are read where they lie; nothing is copied, changed or deleted. New files are noticed by themselves, release cards and checksum lists beside them too.</p>
+      <p class="small mb-3">
+        Files are read where they lie; nothing is copied, changed or deleted. New files are noticed by themselves,
+        release cards and checksum lists beside them too.
+      </p>
       <ErrorNote :error="error" />
-      <div class="folder"><span class="mono">{{ own }}</span><span class="mute small">its own; uploads go here</span></div>
-      <div v-for="folder in folders" :key="folder" class="folder"><span class="mono">{{ folder }}</span><button type="button" class="btn small" :aria-label="`Leave ${folder} out`" @click="keep(props.folders.filter((one) => one !== folder))">Leave out</button></div>
+      <div class="folder">
+        <span class="mono">{{ own }}</span><span class="mute small">its own; uploads go here</span>
+      </div>
+      <div v-for="folder in folders" :key="folder" class="folder">
+        <span class="mono">{{ folder }}</span><button
+          type="button"
+          class="btn small"
+          :aria-label="`Leave ${folder} out`"
+          @click="keep(props.folders.filter((one) => one !== folder))"
+        >
+          Leave out
+        </button>
+      </div>
       <form class="add" @submit.prevent="keep([...folders, added])">
-        <label>Another folder on this machine <input v-model.trim="added" name="folder" class="mono" placeholder="/home/…" /></label>
+        <label
+          >Another folder on this machine <input v-model.trim="added" name="folder" class="mono" placeholder="/home/…"
+        /></label>
         <button type="submit" class="btn" :disabled="added === ''">Add</button>
       </form>
       <div class="text-right mt-3"><button type="button" class="btn" @click="open = false">Close</button></div>
@@ -40,7 +56,26 @@ async function keep(folders: string[]): Promise<void> {
 </template>
 
 <style scoped>
-.folder { display: flex; justify-content: space-between; gap: 12px; align-items: center; padding: 6px 0; border-bottom: 1px solid var(--line); overflow-wrap: anywhere; }
-.add { display: flex; gap: 12px; align-items: end; margin-top: 12px; }
-.add label { display: grid; gap: 3px; flex: 1; font-size: 13px; color: var(--mute); }
+.folder {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+  overflow-wrap: anywhere;
+}
+.add {
+  display: flex;
+  gap: 12px;
+  align-items: end;
+  margin-top: 12px;
+}
+.add label {
+  display: grid;
+  gap: 3px;
+  flex: 1;
+  font-size: 13px;
+  color: var(--mute);
+}
 </style>

@@ -9,7 +9,8 @@ import type { FileAnswer } from '../generated/file'
 const props = defineProps<{ file: FileAnswer }>()
 const emit = defineEmits<{ changed: [] }>()
 const refused = ref<ApiError | null>(null)
-const taken = (partition: string): FileAnswer['extraction'] => (props.file.extraction?.partition === partition ? props.file.extraction : null)
+const taken = (partition: string): FileAnswer['extraction'] =>
+  props.file.extraction?.partition === partition ? props.file.extraction : null
 const busy = (partition: string): boolean => ['begun', 'taking'].includes(taken(partition)?.status ?? '')
 async function takeOut(partition: string): Promise<void> {
   try {
@@ -21,26 +22,57 @@ async function takeOut(partition: string): Promise<void> {
   }
 }
 const named = computed(() => props.file.images.filter((image) => image.partition !== ''))
-const canTakeOut = computed(() => props.file.container === 'update zip with payload' || props.file.container === 'payload container')
-const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['outcomes'] => (props.file.imageCheck?.outcomes ?? []).filter((one) => one.partition === partition)
+const canTakeOut = computed(
+  () => props.file.container === 'update zip with payload' || props.file.container === 'payload container',
+)
+const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['outcomes'] =>
+  (props.file.imageCheck?.outcomes ?? []).filter((one) => one.partition === partition)
 </script>
 
 <template>
   <section v-if="named.length" class="mt-4">
     <h2>Writes {{ named.length }} {{ named.length === 1 ? 'image' : 'images' }}</h2>
-    <p v-if="file.imageCheck && file.imageCheck.status !== 'done'" class="small" role="status">{{ file.imageCheck.status }}…</p>
+    <p v-if="file.imageCheck && file.imageCheck.status !== 'done'" class="small" role="status">
+      {{ file.imageCheck.status }}…
+    </p>
     <ErrorNote :error="refused" />
     <table class="rows">
       <tbody>
         <tr v-for="image in named" :key="image.partition">
           <td class="mono">{{ image.partition }}</td>
           <td class="mono" :title="exactBytes(image.sizeBytes)">{{ bytes(image.sizeBytes) }}</td>
-          <td class="small"><div v-for="one in outcomes(image.partition)" :key="one.against" :title="one.says"><VerdictMark :level="one.agrees ? 'clear' : 'stop'" :words="`${one.agrees ? 'agrees with' : 'differs from'} the ${one.against}`" /></div><span v-if="outcomes(image.partition).length === 0" class="mono mute hash">{{ image.sha256?.slice(0, 16) ?? '' }}</span></td>
+          <td class="small">
+            <div v-for="one in outcomes(image.partition)" :key="one.against" :title="one.says">
+              <VerdictMark
+                :level="one.agrees ? 'clear' : 'stop'"
+                :words="`${one.agrees ? 'agrees with' : 'differs from'} the ${one.against}`"
+              />
+            </div>
+            <span v-if="outcomes(image.partition).length === 0" class="mono mute hash">{{
+              image.sha256?.slice(0, 16) ?? ''
+            }}</span>
+          </td>
           <td class="small">
             <template v-if="canTakeOut">
-              <a v-if="taken(image.partition)?.status === 'done'" :href="`/api/shelf/${file.id}/partition/${image.partition}`">Save the image of {{ image.partition }}</a>
-              <span v-else-if="busy(image.partition)" role="status">{{ taken(image.partition)?.status === 'begun' ? 'waits for its turn' : `${bytes(taken(image.partition)?.doneBytes ?? 0)} of ${bytes(image.sizeBytes)}` }}</span>
-              <button v-else type="button" class="btn small" :aria-label="`Take the image of ${image.partition} out`" @click="takeOut(image.partition)">Take out</button>
+              <a
+                v-if="taken(image.partition)?.status === 'done'"
+                :href="`/api/shelf/${file.id}/partition/${image.partition}`"
+                >Save the image of {{ image.partition }}</a
+              >
+              <span v-else-if="busy(image.partition)" role="status">{{
+                taken(image.partition)?.status === 'begun'
+                  ? 'waits for its turn'
+                  : `${bytes(taken(image.partition)?.doneBytes ?? 0)} of ${bytes(image.sizeBytes)}`
+              }}</span>
+              <button
+                v-else
+                type="button"
+                class="btn small"
+                :aria-label="`Take the image of ${image.partition} out`"
+                @click="takeOut(image.partition)"
+              >
+                Take out
+              </button>
               <div v-if="taken(image.partition)?.status === 'failed'">{{ taken(image.partition)?.says }}</div>
             </template>
           </td>
@@ -53,5 +85,9 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
 
 <style scoped>
 /* Beside name, size and button there is no room for it. */
-@media (max-width: 600px) { .hash { display: none; } }
+@media (max-width: 600px) {
+  .hash {
+    display: none;
+  }
+}
 </style>

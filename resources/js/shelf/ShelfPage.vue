@@ -15,7 +15,8 @@ import UploadTray from './UploadTray.vue'
 const FoldersDialog = defineAsyncComponent(() => import('./FoldersDialog.vue'))
 
 const route = useRoute()
-const isBeingRead = (file: ShelfAnswer['packages'][number]): boolean => file.sha256 === null && file.hashedBytes < file.sizeBytes
+const isBeingRead = (file: ShelfAnswer['packages'][number]): boolean =>
+  file.sha256 === null && file.hashedBytes < file.sizeBytes
 const beat = (shelf: ShelfAnswer | null): number => (shelf?.packages.some(isBeingRead) ? 1500 : 5000)
 const { data, error, load } = useLoad<ShelfAnswer>(() => 'shelf', beat)
 const chosen = ref<number | null>(null)
@@ -26,11 +27,33 @@ const refused = ref<ApiError | null>(null)
 const tray = ref<InstanceType<typeof UploadTray>>()
 const over = ref(false)
 
-const order = ['build', 'generic image', 'stock bundle', 'firmware', 'vendor', 'recovery', 'partition image', 'services']
+const order = [
+  'build',
+  'generic image',
+  'stock bundle',
+  'firmware',
+  'vendor',
+  'recovery',
+  'partition image',
+  'services',
+]
+/** What the filter looks through. */
+function wordsOf(file: ShelfAnswer['packages'][number]): string {
+  const state = file.missing ? 'missing' : ''
+
+  return [file.name, file.title, file.kind ?? 'unknown', ...file.codenames, file.integrity, state]
+    .join(' ')
+    .toLowerCase()
+}
 const files = computed(() =>
   (data.value?.packages ?? [])
-    .filter((file) => `${file.name} ${file.title} ${file.kind ?? 'unknown'} ${file.codenames.join(' ')} ${file.integrity} ${file.missing ? 'missing' : ''}`.toLowerCase().includes(filter.value.toLowerCase()))
-    .sort((a, b) => ((order.indexOf(a.kind ?? '') + 99) % 99) - ((order.indexOf(b.kind ?? '') + 99) % 99) || (a.kind ?? '~').localeCompare(b.kind ?? '~') || a.name.localeCompare(b.name)),
+    .filter((file) => wordsOf(file).includes(filter.value.toLowerCase()))
+    .sort(
+      (a, b) =>
+        ((order.indexOf(a.kind ?? '') + 99) % 99) - ((order.indexOf(b.kind ?? '') + 99) % 99) ||
+        (a.kind ?? '~').localeCompare(b.kind ?? '~') ||
+        a.name.localeCompare(b.name),
+    ),
 )
 const open = computed(() => data.value?.packages.find((file) => file.id === chosen.value) ?? null)
 // A file that was recognised as one from another place goes on under the older one's number; it stays open.
@@ -43,7 +66,9 @@ watch(open, (now) => {
     chosen.value = same?.id ?? null
   }
 })
-const reading = computed(() => (data.value?.packages ?? []).filter((file) => file.sha256 === null && file.problem === null && !file.missing))
+const reading = computed(() =>
+  (data.value?.packages ?? []).filter((file) => file.sha256 === null && file.problem === null && !file.missing),
+)
 const left = computed(() => reading.value.reduce((sum, file) => sum + file.sizeBytes - file.hashedBytes, 0))
 
 watchEffect(() => {
@@ -76,27 +101,62 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
 <template>
   <TopBar>
     <h1>Shelf</h1>
-    <div v-if="data" class="mute small">{{ data.packages.length }} files in {{ data.folders.length + 1 }} {{ data.folders.length ? 'folders' : 'folder' }}<span v-if="reading.length"> · reading {{ reading.length }}, {{ bytes(Math.max(0, left)) }} left</span></div>
+    <div v-if="data" class="mute small">
+      {{ data.packages.length }} files in {{ data.folders.length + 1 }} {{ data.folders.length ? 'folders' : 'folder'
+      }}<span v-if="reading.length"> · reading {{ reading.length }}, {{ bytes(Math.max(0, left)) }} left</span>
+    </div>
     <template #acts>
-      <label class="mute">Filter <kbd>/</kbd> <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter files" /></label>
+      <label class="mute"
+        >Filter <kbd>/</kbd>
+        <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter files"
+      /></label>
       <button type="button" class="btn" @click="foldersOpen = true">Folders</button>
       <button type="button" class="btn" @click="look">Look for new files</button>
     </template>
   </TopBar>
-  <div class="page drop" :class="{ over }" @dragover.prevent="over = true" @dragleave.self="over = false" @drop.prevent="drop">
+  <div
+    class="page drop"
+    :class="{ over }"
+    @dragover.prevent="over = true"
+    @dragleave.self="over = false"
+    @drop.prevent="drop"
+  >
     <ErrorNote :error="refused ?? error" />
     <UploadTray ref="tray" @done="load" />
     <div v-if="data && data.packages.length === 0" class="empty">
-      <p>The shelf is empty. Drop files here, or put them with their release cards into <span class="mono">{{ data.folder }}</span>.</p>
+      <p>
+        The shelf is empty. Drop files here, or put them with their release cards into
+        <span class="mono">{{ data.folder }}</span>.
+      </p>
     </div>
     <div v-else-if="data && files.length === 0" class="empty">No file matches “{{ filter }}”.</div>
     <div v-else class="cols" :class="{ two: open }">
       <div class="scroll-x list">
         <table class="rows">
-          <thead><tr><th>File</th><th>Kind</th><th>For</th><th>Size</th><th>Checked</th></tr></thead>
+          <thead>
+            <tr>
+              <th>File</th>
+              <th>Kind</th>
+              <th>For</th>
+              <th>Size</th>
+              <th>Checked</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="file in files" :key="file.id" class="link" :class="{ on: file.id === chosen, gone: file.missing }" tabindex="0" @click="chosen = file.id" @keydown.enter="chosen = file.id">
-              <td><b>{{ file.title }}</b><div v-if="file.title !== file.name" class="mono small mute name">{{ file.name }}</div><div v-if="file.duplicateOf !== null" class="small mute">the same content as another file</div></td>
+            <tr
+              v-for="file in files"
+              :key="file.id"
+              class="link"
+              :class="{ on: file.id === chosen, gone: file.missing }"
+              tabindex="0"
+              @click="chosen = file.id"
+              @keydown.enter="chosen = file.id"
+            >
+              <td>
+                <b>{{ file.title }}</b>
+                <div v-if="file.title !== file.name" class="mono small mute name">{{ file.name }}</div>
+                <div v-if="file.duplicateOf !== null" class="small mute">the same content as another file</div>
+              </td>
               <td>{{ file.kind ?? 'unknown' }}</td>
               <td class="mono wrap">{{ file.codenames.join(', ') || '–' }}</td>
               <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
@@ -108,18 +168,43 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
       <FileSheet v-if="open" :id="open.id" :key="open.id" @close="chosen = null" @changed="load" />
     </div>
   </div>
-  <FoldersDialog v-if="data && foldersOpen" v-model="foldersOpen" :own="data.folder" :folders="data.folders" @changed="load" />
+  <FoldersDialog
+    v-if="data && foldersOpen"
+    v-model="foldersOpen"
+    :own="data.folder"
+    :folders="data.folders"
+    @changed="load"
+  />
 </template>
 
 <style scoped>
-.drop { min-height: calc(100vh - 70px); }
-.drop.over { background: var(--brass-soft); }
-.cols.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 500px); gap: 22px; align-items: start; }
-.field { width: 150px; }
-.name { overflow-wrap: anywhere; }
-tr.gone td { color: var(--mute); }
+.drop {
+  min-height: calc(100vh - 70px);
+}
+.drop.over {
+  background: var(--brass-soft);
+}
+.cols.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 500px);
+  gap: 22px;
+  align-items: start;
+}
+.field {
+  width: 150px;
+}
+.name {
+  overflow-wrap: anywhere;
+}
+tr.gone td {
+  color: var(--mute);
+}
 @media (max-width: 1000px) {
-  .cols.two { grid-template-columns: minmax(0, 1fr); }
-  .cols.two .list { order: 2; }
+  .cols.two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .cols.two .list {
+    order: 2;
+  }
 }
 </style>

@@ -10,20 +10,63 @@ const tones = ['var(--slate)', 'var(--moss)', 'var(--brass)', 'var(--mute)']
 
 <template>
   <section v-for="space in spaces" :key="space.codename" class="space small">
-    <div class="head"><span>Space on <b class="mono">{{ space.codename }}</b></span><VerdictMark :level="space.fits ? 'clear' : 'stop'" :words="space.fits ? 'it fits' : space.missingBytes ? `${bytes(space.missingBytes)} are missing` : 'too large'" /></div>
+    <div class="head">
+      <span
+        >Space on <b class="mono">{{ space.codename }}</b></span
+      ><VerdictMark
+        :level="space.fits ? 'clear' : 'stop'"
+        :words="space.fits ? 'it fits' : space.missingBytes ? `${bytes(space.missingBytes)} are missing` : 'too large'"
+      />
+    </div>
     <template v-if="space.limitBytes !== null && space.logical.length">
-      <svg class="bar" viewBox="0 0 400 14" preserveAspectRatio="none" role="img" :aria-label="`${bytes(space.needBytes)} of ${bytes(space.limitBytes)} in super`">
+      <svg
+        class="bar"
+        viewBox="0 0 400 14"
+        preserveAspectRatio="none"
+        role="img"
+        :aria-label="`${bytes(space.needBytes)} of ${bytes(space.limitBytes)} in super`"
+      >
         <rect x="0" y="0" width="400" height="14" fill="var(--soft)" />
-        <rect v-for="(part, index) in space.logical" :key="part.partition" :x="(400 * space.logical.slice(0, index).reduce((sum, one) => sum + one.bytes, 0)) / Math.max(space.limitBytes, space.needBytes)" y="0" :width="Math.max(1, (400 * part.bytes) / Math.max(space.limitBytes, space.needBytes) - 1)" height="14" :fill="tones[index % tones.length]" />
+        <rect
+          v-for="(part, index) in space.logical"
+          :key="part.partition"
+          :x="
+            (400 * space.logical.slice(0, index).reduce((sum, one) => sum + one.bytes, 0)) /
+            Math.max(space.limitBytes, space.needBytes)
+          "
+          y="0"
+          :width="Math.max(1, (400 * part.bytes) / Math.max(space.limitBytes, space.needBytes) - 1)"
+          height="14"
+          :fill="tones[index % tones.length]"
+        />
       </svg>
-      <div class="mute" :title="`${exactBytes(space.needBytes)} of ${exactBytes(space.limitBytes)}`">{{ bytes(space.needBytes) }} of {{ bytes(space.limitBytes) }} in super: {{ space.logical.map((part) => `${part.partition} ${bytes(part.bytes)}`).join(', ') }}</div>
+      <div class="mute" :title="`${exactBytes(space.needBytes)} of ${exactBytes(space.limitBytes)}`">
+        {{ bytes(space.needBytes) }} of {{ bytes(space.limitBytes) }} in super:
+        {{ space.logical.map((part) => `${part.partition} ${bytes(part.bytes)}`).join(', ') }}
+      </div>
     </template>
-    <div v-for="part in space.tooLarge" :key="part.partition">The image for <span class="mono">{{ part.partition }}</span> has {{ exactBytes(part.needBytes) }}; the partition holds {{ exactBytes(part.hasBytes) }}.</div>
+    <div v-for="part in space.tooLarge" :key="part.partition">
+      The image for <span class="mono">{{ part.partition }}</span> has {{ exactBytes(part.needBytes) }}; the partition
+      holds {{ exactBytes(part.hasBytes) }}.
+    </div>
   </section>
 </template>
 
 <style scoped>
-.space { margin: 10px 0; display: grid; gap: 4px; }
-.head { display: flex; justify-content: space-between; align-items: center; }
-.bar { width: 100%; height: 14px; border: 1px solid var(--line); border-radius: 2px; }
+.space {
+  margin: 10px 0;
+  display: grid;
+  gap: 4px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.bar {
+  width: 100%;
+  height: 14px;
+  border: 1px solid var(--line);
+  border-radius: 2px;
+}
 </style>

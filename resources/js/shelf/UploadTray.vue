@@ -6,7 +6,15 @@ import { bytes, duration } from '../app/format'
 /** Files on their way to the shelf, in pieces: a cut connection costs one piece and not the file. */
 const emit = defineEmits<{ done: [] }>()
 
-interface Coming { file: File; sent: number; begun: number; begunAt: number; state: 'sending' | 'waiting' | 'stopped' | 'refused'; says: string; upload: Upload }
+interface Coming {
+  file: File
+  sent: number
+  begun: number
+  begunAt: number
+  state: 'sending' | 'waiting' | 'stopped' | 'refused'
+  says: string
+  upload: Upload
+}
 
 const pieceBytes = 4 << 20
 /** After the quick tries of the protocol an upload is tried at this pace, for as long as the page is open. */
@@ -20,7 +28,15 @@ function take(files: File[]): void {
 
 function begin(file: File): void {
   const token = document.querySelector<HTMLMetaElement>('meta[name="csrf-token"]')?.content ?? ''
-  const row: Coming = shallowReactive({ file, sent: 0, begun: -1, begunAt: 0, state: 'sending', says: '', upload: null as unknown as Upload })
+  const row: Coming = shallowReactive({
+    file,
+    sent: 0,
+    begun: -1,
+    begunAt: 0,
+    state: 'sending',
+    says: '',
+    upload: null as unknown as Upload,
+  })
   row.upload = new Upload(file, {
     endpoint: '/api/uploads',
     chunkSize: pieceBytes,
@@ -42,7 +58,8 @@ function begin(file: File): void {
       return true
     },
     onError: (error) => {
-      const response = (error as { originalResponse?: { getBody(): string; getStatus(): number } | null }).originalResponse
+      const response = (error as { originalResponse?: { getBody(): string; getStatus(): number } | null })
+        .originalResponse
       if (!response || response.getStatus() >= 500) {
         row.state = 'waiting'
         window.setTimeout(() => {
@@ -51,7 +68,9 @@ function begin(file: File): void {
         return
       }
       const text = response.getBody() ?? ''
-      const answer = text.startsWith('{') ? (JSON.parse(text) as { what?: string; todo?: string; message?: string }) : null
+      const answer = text.startsWith('{')
+        ? (JSON.parse(text) as { what?: string; todo?: string; message?: string })
+        : null
       row.state = answer?.what ? 'refused' : 'stopped'
       row.says = answer?.what
         ? `${answer.what}. ${answer.todo ?? ''}`
@@ -90,24 +109,71 @@ defineExpose({ take })
 
 <template>
   <div class="tray">
-    <input ref="picker" type="file" multiple class="visually-hidden" aria-label="Choose files for the shelf" @change="take([...(picker?.files ?? [])])" />
-    <p class="mute small">Drop files anywhere on this page, or <button type="button" class="plain" @click="picker?.click()">choose them</button>. Files in a folder of this machine need no copy: name the folder.</p>
+    <input
+      ref="picker"
+      type="file"
+      multiple
+      class="visually-hidden"
+      aria-label="Choose files for the shelf"
+      @change="take([...(picker?.files ?? [])])"
+    />
+    <p class="mute small">
+      Drop files anywhere on this page, or
+      <button type="button" class="plain" @click="picker?.click()">choose them</button>. Files in a folder of this
+      machine need no copy: name the folder.
+    </p>
     <div v-for="row in coming" :key="row.file.name + row.file.size" class="row" role="status">
       <b class="mono">{{ row.file.name }}</b>
       <progress :value="row.sent" :max="row.file.size" :aria-label="`${row.file.name} uploaded`" />
-      <span class="small">{{ bytes(row.sent) }} of {{ bytes(row.file.size) }}<template v-if="row.state === 'sending'">{{ timeLeft(row) }}</template><template v-else-if="row.state === 'waiting'">, the connection is gone; it goes on by itself</template></span>
+      <span class="small"
+        >{{ bytes(row.sent) }} of {{ bytes(row.file.size)
+        }}<template v-if="row.state === 'sending'">{{ timeLeft(row) }}</template
+        ><template v-else-if="row.state === 'waiting'">, the connection is gone; it goes on by itself</template></span
+      >
       <span v-if="row.says" class="small says">{{ row.says }}</span>
-      <button v-if="row.state === 'stopped' || row.state === 'refused'" type="button" class="btn small" @click="resume(row)">Go on</button>
+      <button
+        v-if="row.state === 'stopped' || row.state === 'refused'"
+        type="button"
+        class="btn small"
+        @click="resume(row)"
+      >
+        Go on
+      </button>
       <button type="button" class="btn small" @click="drop(row)">Drop it</button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.tray p { margin: 0 0 10px; }
-.plain { background: none; border: 0; padding: 0; color: var(--slate); font: inherit; text-decoration: underline; cursor: pointer; }
-.row { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; padding: 6px 0; border-bottom: 1px solid var(--line); }
-.row b { overflow-wrap: anywhere; }
-progress { width: 180px; accent-color: var(--slate); }
-.says { color: var(--plum); font-weight: 700; }
+.tray p {
+  margin: 0 0 10px;
+}
+.plain {
+  background: none;
+  border: 0;
+  padding: 0;
+  color: var(--slate);
+  font: inherit;
+  text-decoration: underline;
+  cursor: pointer;
+}
+.row {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+.row b {
+  overflow-wrap: anywhere;
+}
+progress {
+  width: 180px;
+  accent-color: var(--slate);
+}
+.says {
+  color: var(--plum);
+  font-weight: 700;
+}
 </style>

@@ -52,7 +52,7 @@ final class Mutants
         return match (mt_rand(0, 6)) {
             0 => substr($data, 0, $at),
             1 => substr_replace($data, chr(mt_rand(0, 255)), $at, 1),
-            2 => substr_replace($data, pack('V', mt_rand(0, PHP_INT_MAX) & 0xFFFFFFFF), $at, 4),
+            2 => substr_replace($data, pack('V', mt_rand(0, PHP_INT_MAX) & 0xffffffff), $at, 4),
             3 => substr_replace($data, "\xff\xff\xff\xff\xff\xff\xff\xff", $at, 8),
             4 => substr_replace($data, str_repeat("\0", 64), $at, 64),
             5 => substr_replace($data, "\xff\xff\xff\xff\xff\xff\xff\x7f", $at, 8),

@@ -34,16 +34,64 @@ final class Base1Firmware implements FitRule
         $firmware = $situation->firmware();
         foreach ($situation->slotsThatNeedFirmware() as $slot) {
             $observed = $situation->state->fact("slot.{$slot}.firmware.version");
-            $name = $slot === '-' ? 'the phone' : 'slot '.strtoupper($slot);
+            $name = $slot === '-' ? 'the phone' : 'slot ' . strtoupper($slot);
             $need = "Firmware {$minimum->text()} in {$name}";
-            if (! array_key_exists($slot, $old)) {
-                yield Finding::of(self::id(), Severity::Clear, $need, $observed->text(), 'It is new enough, so this part is left as it is.', null, $slot, $minimum, $observed);
+            if (!array_key_exists($slot, $old)) {
+                yield Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    $need,
+                    $observed->text(),
+                    'It is new enough, so this part is left as it is.',
+                    null,
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
             } elseif ($situation->layout->copiesSlot()) {
-                yield Finding::of(self::id(), Severity::Note, $need, $observed->text(), 'The plan copies the firmware of slot '.strtoupper($situation->recoverySlot()).' there before the build goes in.', null, $slot, $minimum, $observed);
+                yield Finding::of(
+                    self::id(),
+                    Severity::Note,
+                    $need,
+                    $observed->text(),
+                    'The plan copies the firmware of slot ' .
+                        strtoupper($situation->recoverySlot()) .
+                        ' there before the build goes in.',
+                    null,
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
             } elseif ($firmware !== null) {
-                yield Finding::of(self::id(), Severity::Note, $need, $observed->text(), ucfirst($name)." holds firmware {$observed->text()}; the plan writes {$firmware->facts->text(Field::VERSION)} there from {$firmware->name()}.", null, $slot, $minimum, $observed);
+                yield Finding::of(
+                    self::id(),
+                    Severity::Note,
+                    $need,
+                    $observed->text(),
+                    ucfirst($name) .
+                        " holds firmware {$observed->text()}; the plan writes {$firmware->facts->text(
+                            Field::VERSION,
+                        )} there from {$firmware->name()}.",
+                    null,
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
             } else {
-                yield Finding::of(self::id(), Severity::Stop, $need, $observed->text(), ucfirst($name)." holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}".(count($situation->slotsThatNeedFirmware()) === 2 ? ' in both slots' : '').'.', $this->remedy($situation, $minimum->text()), $slot, $minimum, $observed);
+                yield Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    $observed->text(),
+                    ucfirst($name) .
+                        " holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}" .
+                        (count($situation->slotsThatNeedFirmware()) === 2 ? ' in both slots' : '') .
+                        '.',
+                    $this->remedy($situation, $minimum->text()),
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
             }
         }
     }
@@ -55,8 +103,13 @@ final class Base1Firmware implements FitRule
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }
-        $modest = array_filter($situation->shelf, static fn (Package $p): bool => $p->kind() === 'build' && $situation->isFor($p) && $p->facts->best(Field::FIRMWARE_MIN) === null);
-        $choice = $modest === [] ? '' : ', or choose '.reset($modest)->title();
+        $modest = array_filter(
+            $situation->shelf,
+            static fn(Package $p): bool => $p->kind() === 'build' &&
+                $situation->isFor($p) &&
+                $p->facts->best(Field::FIRMWARE_MIN) === null,
+        );
+        $choice = $modest === [] ? '' : ', or choose ' . reset($modest)->title();
 
         return "Get a firmware package {$minimum} or newer for {$situation->sheet->codename}{$choice}.";
     }

@@ -34,14 +34,55 @@ final class Base3StockRelease implements FitRule
         $stock = $situation->state->flag("slot.{$slot}.os.stock");
         $release = $situation->state->fact("slot.{$slot}.os.release");
         $need = "Maker's OS of release {$needs->text()} or newer underneath";
-        if ($stock === null || ! $release->known()) {
-            yield Finding::of(self::id(), Severity::Settle, $need, 'unknown', 'Which OS the phone runs has not been seen.', 'Read OS and release in the about page and enter them.', '', $needs, $release);
-        } elseif (! $stock) {
-            yield Finding::of(self::id(), Severity::Note, $need, "{$situation->state->text("slot.{$slot}.os.family")} {$release->text()}", 'An open build is installed already; the base is judged by its firmware alone.', null, '', $needs, $release);
+        if ($stock === null || !$release->known()) {
+            yield Finding::of(
+                self::id(),
+                Severity::Settle,
+                $need,
+                'unknown',
+                'Which OS the phone runs has not been seen.',
+                'Read OS and release in the about page and enter them.',
+                '',
+                $needs,
+                $release,
+            );
+        } elseif (!$stock) {
+            yield Finding::of(
+                self::id(),
+                Severity::Note,
+                $need,
+                "{$situation->state->text("slot.{$slot}.os.family")} {$release->text()}",
+                'An open build is installed already; the base is judged by its firmware alone.',
+                null,
+                '',
+                $needs,
+                $release,
+            );
         } elseif (Version::of($release->text())->olderThan(Version::of($needs->text()))) {
-            yield Finding::of(self::id(), Severity::Stop, $need, "release {$release->text()}", "The maker's OS on it is of release {$release->text()}; {$build->title()} expects the base of release {$needs->text()}.", "Update the maker's OS to release {$needs->text()} first.", '', $needs, $release);
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                "release {$release->text()}",
+                "The maker's OS on it is of release {$release->text()}; {$build->title()} expects the base of " .
+                    "release {$needs->text()}.",
+                "Update the maker's OS to release {$needs->text()} first.",
+                '',
+                $needs,
+                $release,
+            );
         } else {
-            yield Finding::of(self::id(), Severity::Clear, $need, "release {$release->text()}", 'The release is new enough.', null, '', $needs, $release);
+            yield Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                "release {$release->text()}",
+                'The release is new enough.',
+                null,
+                '',
+                $needs,
+                $release,
+            );
         }
     }
 }

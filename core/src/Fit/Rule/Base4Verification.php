@@ -33,9 +33,36 @@ final class Base4Verification implements FitRule
             $need = "{$image->title()} of the installed firmware";
             $facts = array_values(array_filter([$of, $installed]));
             yield match (true) {
-                $of === null, ! $installed->known() => Finding::of(self::id(), Severity::Stop, $need, 'not known', 'Whether image and firmware belong together cannot be told.', 'Read the firmware version in the bootloader and enter it, or get the release card of the image.', $image->name(), ...$facts),
-                $of->value === $installed->value => Finding::of(self::id(), Severity::Clear, $need, $of->text(), 'It is of the same version.', null, $image->name(), ...$facts),
-                default => Finding::of(self::id(), Severity::Stop, $need, "of {$of->text()}, installed is {$installed->text()}", 'An image of another version makes the bootloader refuse everything.', "Take the image out of the maker's full bundle of firmware {$installed->text()}.", $image->name(), ...$facts),
+                $of === null, !$installed->known() => Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    'not known',
+                    'Whether image and firmware belong together cannot be told.',
+                    'Read the firmware version in the bootloader and enter it, or get the release card of the image.',
+                    $image->name(),
+                    ...$facts,
+                ),
+                $of->value === $installed->value => Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    $need,
+                    $of->text(),
+                    'It is of the same version.',
+                    null,
+                    $image->name(),
+                    ...$facts,
+                ),
+                default => Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    "of {$of->text()}, installed is {$installed->text()}",
+                    'An image of another version makes the bootloader refuse everything.',
+                    "Take the image out of the maker's full bundle of firmware {$installed->text()}.",
+                    $image->name(),
+                    ...$facts,
+                ),
             };
         }
     }

@@ -21,7 +21,8 @@ final class Fit10Channel implements FitRule
 
     public static function purpose(): string
     {
-        return 'A nightly or unofficial build is worth a second thought where a stable, official one of the same family is at hand.';
+        return 'A nightly or unofficial build is worth a second thought where a stable, official one of the same ' .
+            'family is at hand.';
     }
 
     public function look(Situation $situation): iterable
@@ -31,9 +32,27 @@ final class Fit10Channel implements FitRule
             return;
         }
         foreach ($situation->shelf as $other) {
-            if ($other->kind() === 'build' && self::isSettled($other) && $situation->isFor($other) && $other->integrity() !== Integrity::Damaged && $other->facts->text(Field::FAMILY) === $build->facts->text(Field::FAMILY)) {
-                $facts = array_values(array_filter([$build->facts->best(Field::CHANNEL), $build->facts->best(Field::OFFICIAL)]));
-                yield Finding::of(self::id(), Severity::Mind, "{$build->title()} is stable and official", ($build->facts->text(Field::CHANNEL) ?? 'channel unknown').($build->facts->flag(Field::OFFICIAL) === false ? ', unofficial' : ''), "{$other->title()} ({$other->name()}) on the shelf is both.", 'Take that one unless you need what only this build has.', '', ...$facts);
+            if (
+                $other->kind() === 'build' &&
+                self::isSettled($other) &&
+                $situation->isFor($other) &&
+                $other->integrity() !== Integrity::Damaged &&
+                $other->facts->text(Field::FAMILY) === $build->facts->text(Field::FAMILY)
+            ) {
+                $facts = array_values(
+                    array_filter([$build->facts->best(Field::CHANNEL), $build->facts->best(Field::OFFICIAL)]),
+                );
+                yield Finding::of(
+                    self::id(),
+                    Severity::Mind,
+                    "{$build->title()} is stable and official",
+                    ($build->facts->text(Field::CHANNEL) ?? 'channel unknown') .
+                        ($build->facts->flag(Field::OFFICIAL) === false ? ', unofficial' : ''),
+                    "{$other->title()} ({$other->name()}) on the shelf is both.",
+                    'Take that one unless you need what only this build has.',
+                    '',
+                    ...$facts,
+                );
 
                 return;
             }
@@ -42,6 +61,7 @@ final class Fit10Channel implements FitRule
 
     private static function isSettled(Package $build): bool
     {
-        return in_array($build->facts->text(Field::CHANNEL), ['stable', null], true) && $build->facts->flag(Field::OFFICIAL) !== false;
+        return in_array($build->facts->text(Field::CHANNEL), ['stable', null], true) &&
+            $build->facts->flag(Field::OFFICIAL) !== false;
     }
 }

@@ -16,7 +16,20 @@ use Tornavis\Core\Situation\Situation;
 final class Fit1Codename implements FitRule
 {
     /** Kinds that are made for one model and never for all. */
-    private const MODEL_BOUND = ['build', 'firmware', 'vendor', 'recovery', 'partition image', 'kernel', 'fix', 'stock bundle', 'remover', 'verification image', 'empty super', 'layout'];
+    private const MODEL_BOUND = [
+        'build',
+        'firmware',
+        'vendor',
+        'recovery',
+        'partition image',
+        'kernel',
+        'fix',
+        'stock bundle',
+        'remover',
+        'verification image',
+        'empty super',
+        'layout',
+    ];
 
     public static function id(): string
     {
@@ -25,7 +38,8 @@ final class Fit1Codename implements FitRule
 
     public static function purpose(): string
     {
-        return 'A file made for a codename goes on that codename, or on one that its publisher declares as covered, and on no other.';
+        return 'A file made for a codename goes on that codename, or on one that its publisher declares as ' .
+            'covered, and on no other.';
     }
 
     public function look(Situation $situation): iterable
@@ -49,14 +63,40 @@ final class Fit1Codename implements FitRule
         $facts = $fact === null ? [] : [$fact];
         $need = "{$package->title()} fits {$mine}";
         if ($named === []) {
-            return Finding::of(self::id(), Severity::Stop, $need, 'names no codename', "{$package->name()} does not say which phone it is for, and nothing beside it does.", 'Get the release card from its publisher, or use a file that names its codename.', $package->name());
+            return Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                'names no codename',
+                "{$package->name()} does not say which phone it is for, and nothing beside it does.",
+                'Get the release card from its publisher, or use a file that names its codename.',
+                $package->name(),
+            );
         }
         if (in_array($mine, $named, true)) {
-            return Finding::of(self::id(), Severity::Clear, $need, 'made for '.implode(', ', $named), "The codename is the same, letter by letter: {$mine}.", null, $package->name(), ...$facts);
+            return Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                'made for ' . implode(', ', $named),
+                "The codename is the same, letter by letter: {$mine}.",
+                null,
+                $package->name(),
+                ...$facts,
+            );
         }
         $covered = array_values(array_intersect($sheet->aliases, $named));
         if ($covered !== []) {
-            return Finding::of(self::id(), Severity::Clear, $need, "made for {$covered[0]}", "The model sheet of {$mine} declares that builds for {$covered[0]} cover it.", null, $package->name(), ...$facts);
+            return Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                "made for {$covered[0]}",
+                "The model sheet of {$mine} declares that builds for {$covered[0]} cover it.",
+                null,
+                $package->name(),
+                ...$facts,
+            );
         }
         foreach ($named as $other) {
             if (CodenameLikeness::looksLike($mine, $other)) {
@@ -65,7 +105,9 @@ final class Fit1Codename implements FitRule
                     Severity::Stop,
                     $need,
                     "made for {$other}, a look-alike",
-                    "{$other} looks like {$mine} and is another phone (".CodenameLikeness::difference($mine, $other)."). A build for it can leave this phone unable to start.",
+                    "{$other} looks like {$mine} and is another phone (" .
+                        CodenameLikeness::difference($mine, $other) .
+                        '). A build for it can leave this phone unable to start.',
                     self::instead($sheet, $package, $shelf),
                     $package->name(),
                     ...$facts,
@@ -74,7 +116,16 @@ final class Fit1Codename implements FitRule
         }
         $nearest = self::nearest($named, $codenames);
 
-        return Finding::of(self::id(), Severity::Stop, $need, 'made for '.implode(', ', $named), "This phone is {$mine}.".$nearest, self::instead($sheet, $package, $shelf), $package->name(), ...$facts);
+        return Finding::of(
+            self::id(),
+            Severity::Stop,
+            $need,
+            'made for ' . implode(', ', $named),
+            "This phone is {$mine}." . $nearest,
+            self::instead($sheet, $package, $shelf),
+            $package->name(),
+            ...$facts,
+        );
     }
 
     /**
@@ -85,7 +136,7 @@ final class Fit1Codename implements FitRule
     {
         $hits = array_values(array_intersect($known, $named));
 
-        return $hits === [] ? '' : ' The bench has a sheet for '.implode(', ', $hits).'.';
+        return $hits === [] ? '' : ' The bench has a sheet for ' . implode(', ', $hits) . '.';
     }
 
     /**
@@ -94,7 +145,10 @@ final class Fit1Codename implements FitRule
     private static function instead(ModelSheet $sheet, Package $package, array $shelf): string
     {
         foreach ($shelf as $other) {
-            if ($other->kind() === $package->kind() && array_intersect($other->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== []) {
+            if (
+                $other->kind() === $package->kind() &&
+                array_intersect($other->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== []
+            ) {
                 return "Use {$other->name()} instead; it is made for this phone.";
             }
         }

@@ -31,8 +31,26 @@ final class Fit3Architecture implements FitRule
             }
             $mine = $situation->sheet->architecture;
             yield $fact->value === $mine
-                ? Finding::of(self::id(), Severity::Clear, "{$package->title()} is for {$mine}", $fact->text(), 'The processor architecture is the same.', null, $package->name(), $fact)
-                : Finding::of(self::id(), Severity::Stop, "{$package->title()} is for {$mine}", $fact->text(), "It is made for {$fact->text()} processors; this phone has {$mine}.", "Get the {$mine} file.", $package->name(), $fact);
+                ? Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    "{$package->title()} is for {$mine}",
+                    $fact->text(),
+                    'The processor architecture is the same.',
+                    null,
+                    $package->name(),
+                    $fact,
+                )
+                : Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    "{$package->title()} is for {$mine}",
+                    $fact->text(),
+                    "It is made for {$fact->text()} processors; this phone has {$mine}.",
+                    "Get the {$mine} file.",
+                    $package->name(),
+                    $fact,
+                );
         }
     }
 }

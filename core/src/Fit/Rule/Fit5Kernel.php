@@ -26,12 +26,43 @@ final class Fit5Kernel implements FitRule
     {
         foreach ($situation->ofKind('kernel') as $kernel) {
             $wants = $kernel->facts->best(Field::RELEASE);
-            $has = $situation->build()?->facts->best(Field::RELEASE) ?? $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
+            $has =
+                $situation->build()?->facts->best(Field::RELEASE) ??
+                $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
             $need = "{$kernel->title()} is for the release that will run";
             yield match (true) {
-                $wants === null || ! $has->known() => Finding::of(self::id(), Severity::Settle, $need, 'release unknown', 'For which platform release the kernel is, or which one will run, is not known.', 'Get its release card, or enter the release of the phone.', $kernel->name(), ...array_filter([$wants])),
-                $wants->value === $has->value => Finding::of(self::id(), Severity::Clear, $need, "release {$wants->text()}", 'Both are for the same platform release.', null, $kernel->name(), $wants, $has),
-                default => Finding::of(self::id(), Severity::Stop, $need, "release {$wants->text()}, the phone {$has->text()}", 'A kernel for another release keeps the system from starting.', "Get the kernel for release {$has->text()}.", $kernel->name(), $wants, $has),
+                $wants === null || !$has->known() => Finding::of(
+                    self::id(),
+                    Severity::Settle,
+                    $need,
+                    'release unknown',
+                    'For which platform release the kernel is, or which one will run, is not known.',
+                    'Get its release card, or enter the release of the phone.',
+                    $kernel->name(),
+                    ...array_filter([$wants]),
+                ),
+                $wants->value === $has->value => Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    $need,
+                    "release {$wants->text()}",
+                    'Both are for the same platform release.',
+                    null,
+                    $kernel->name(),
+                    $wants,
+                    $has,
+                ),
+                default => Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    "release {$wants->text()}, the phone {$has->text()}",
+                    'A kernel for another release keeps the system from starting.',
+                    "Get the kernel for release {$has->text()}.",
+                    $kernel->name(),
+                    $wants,
+                    $has,
+                ),
             };
         }
     }

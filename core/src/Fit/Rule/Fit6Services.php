@@ -31,18 +31,56 @@ final class Fit6Services implements FitRule
             return;
         }
         $wants = $services->facts->best(Field::RELEASE);
-        $has = $build?->facts->best(Field::RELEASE) ?? $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
+        $has =
+            $build?->facts->best(Field::RELEASE) ??
+            $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
         $facts = array_values(array_filter([$wants, $has]));
         $need = "{$services->title()} is for the build's release";
-        if ($wants === null || ! $has->known()) {
-            yield Finding::of(self::id(), Severity::Settle, $need, 'release unknown', 'The platform release of the bundle or of the build is not known.', 'Get the release card of both.', 'release', ...$facts);
+        if ($wants === null || !$has->known()) {
+            yield Finding::of(
+                self::id(),
+                Severity::Settle,
+                $need,
+                'release unknown',
+                'The platform release of the bundle or of the build is not known.',
+                'Get the release card of both.',
+                'release',
+                ...$facts,
+            );
         } else {
             yield $wants->value === $has->value
-                ? Finding::of(self::id(), Severity::Clear, $need, "release {$wants->text()}", 'Both are made for the same platform release.', null, 'release', ...$facts)
-                : Finding::of(self::id(), Severity::Stop, $need, "release {$wants->text()}, build {$has->text()}", 'A services bundle for another release keeps the system from starting.', "Get the bundle for release {$has->text()}, or leave it out.", 'release', ...$facts);
+                ? Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    $need,
+                    "release {$wants->text()}",
+                    'Both are made for the same platform release.',
+                    null,
+                    'release',
+                    ...$facts,
+                )
+                : Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    "release {$wants->text()}, build {$has->text()}",
+                    'A services bundle for another release keeps the system from starting.',
+                    "Get the bundle for release {$has->text()}, or leave it out.",
+                    'release',
+                    ...$facts,
+                );
         }
         if ($build?->facts->flag(Field::BRINGS_SERVICES) === true) {
-            yield Finding::of(self::id(), Severity::Mind, 'The build needs a services bundle', 'it carries its own', 'The build brings its services; a second set on top can disturb them.', 'Leave the services bundle out.', 'carried', ...array_filter([$build->facts->best(Field::BRINGS_SERVICES)]));
+            yield Finding::of(
+                self::id(),
+                Severity::Mind,
+                'The build needs a services bundle',
+                'it carries its own',
+                'The build brings its services; a second set on top can disturb them.',
+                'Leave the services bundle out.',
+                'carried',
+                ...array_filter([$build->facts->best(Field::BRINGS_SERVICES)]),
+            );
         }
     }
 }

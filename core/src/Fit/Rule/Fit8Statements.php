@@ -27,8 +27,28 @@ final class Fit8Statements implements FitRule
     public function look(Situation $situation): iterable
     {
         foreach (Conflicts::of($situation->unit->facts) as $name => $sides) {
-            $said = implode('; ', array_map(static fn (Fact $fact): string => StateField::say($name, $fact->value)." ({$fact->source->label()}".($fact->where === '' ? '' : ", {$fact->where}").')', $sides));
-            yield Finding::of(self::id(), Severity::Settle, 'One statement about '.lcfirst(StateField::label($name)), $said, StateField::neverChanges($name) ? 'This never changes on one phone: two phones may have been mixed up, or one value was misread.' : 'What was typed contradicts what the phone had shown.', "Look again, then settle it on the page of {$situation->unit->label}.", "unit/{$name}", ...$sides);
+            $said = implode(
+                '; ',
+                array_map(
+                    static fn(Fact $fact): string => StateField::say($name, $fact->value) .
+                        " ({$fact->source->label()}" .
+                        ($fact->where === '' ? '' : ", {$fact->where}") .
+                        ')',
+                    $sides,
+                ),
+            );
+            yield Finding::of(
+                self::id(),
+                Severity::Settle,
+                'One statement about ' . lcfirst(StateField::label($name)),
+                $said,
+                StateField::neverChanges($name)
+                    ? 'This never changes on one phone: two phones may have been mixed up, or one value was misread.'
+                    : 'What was typed contradicts what the phone had shown.',
+                "Look again, then settle it on the page of {$situation->unit->label}.",
+                "unit/{$name}",
+                ...$sides,
+            );
         }
     }
 }

@@ -24,20 +24,30 @@ final class Kit1Build implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $builds = array_map(static fn (Package $p): string => $p->name(), $situation->ofKind('build'));
+        $builds = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind('build'));
         if ($situation->intent->installsBuild() && count($builds) !== 1) {
             yield Finding::of(
                 self::id(),
                 Severity::Stop,
                 'One build in the kit',
                 $builds === [] ? 'none' : implode(', ', $builds),
-                $builds === [] ? 'Nothing in the kit would be installed.' : 'With several builds it is not clear which one is meant.',
+                $builds === []
+                    ? 'Nothing in the kit would be installed.'
+                    : 'With several builds it is not clear which one is meant.',
                 $builds === [] ? 'Choose a build from the shelf.' : 'Leave all but one out.',
             );
         }
         foreach ($situation->kit as $package) {
             if ($package->kind() === null) {
-                yield Finding::of(self::id(), Severity::Stop, "The kind of {$package->name()} is known", 'unknown', 'Neither the file nor a card beside it says what it is for.', 'Leave it out, or add its release card.', $package->name());
+                yield Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    "The kind of {$package->name()} is known",
+                    'unknown',
+                    'Neither the file nor a card beside it says what it is for.',
+                    'Leave it out, or add its release card.',
+                    $package->name(),
+                );
             }
         }
     }

@@ -38,11 +38,19 @@ final class Order3After implements FitRule
                 $at = array_pop($open);
                 foreach ($before[$at] ?? [] as $earlier) {
                     if ($earlier === $name) {
-                        yield Finding::of(self::id(), Severity::Stop, "An order in which {$name} can go in", 'none', "{$name} and {$at} each ask that the other goes in first.", 'Leave one of the two out.', $name);
+                        yield Finding::of(
+                            self::id(),
+                            Severity::Stop,
+                            "An order in which {$name} can go in",
+                            'none',
+                            "{$name} and {$at} each ask that the other goes in first.",
+                            'Leave one of the two out.',
+                            $name,
+                        );
 
                         continue 3;
                     }
-                    if (! isset($seen[$earlier])) {
+                    if (!isset($seen[$earlier])) {
                         $seen[$earlier] = true;
                         $open[] = $earlier;
                     }

@@ -25,7 +25,16 @@ final class Prep7Battery implements FitRule
     {
         $fact = $situation->state->fact('battery.condition');
         if (in_array($fact->value, ['swollen', 'hot'], true)) {
-            yield Finding::of(self::id(), Severity::Stop, 'Sound battery', $fact->text(), "The battery is {$fact->text()}. Stop, do not charge it, and hand the phone to a qualified repairer.", null, '', $fact);
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                'Sound battery',
+                $fact->text(),
+                "The battery is {$fact->text()}. Stop, do not charge it, and hand the phone to a qualified repairer.",
+                null,
+                '',
+                $fact,
+            );
         }
     }
 }

@@ -25,7 +25,16 @@ final class Prep8LockGuard implements FitRule
     {
         $fact = $situation->state->fact('bootloader.lockGuard');
         if ($fact->value === true) {
-            yield Finding::of(self::id(), Severity::Stop, 'No lock-guard state', 'present', 'The phone is under its maker\'s lock-guard state and will not take a recovery.', 'Wait until it clears; the maker\'s terms say when.', '', $fact);
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                'No lock-guard state',
+                'present',
+                'The phone is under its maker\'s lock-guard state and will not take a recovery.',
+                'Wait until it clears; the maker\'s terms say when.',
+                '',
+                $fact,
+            );
         }
     }
 }

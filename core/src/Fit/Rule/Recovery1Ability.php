@@ -30,29 +30,64 @@ final class Recovery1Ability implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if (! $situation->usesRecovery() || ($situation->intent->installsBuild() && $situation->build() === null)) {
+        if (!$situation->usesRecovery() || ($situation->intent->installsBuild() && $situation->build() === null)) {
             return;
         }
         $build = $situation->build();
         $recovery = $situation->recovery();
         $family = $build?->facts->text(Field::RECOVERY_FAMILY);
         $minimum = $build?->facts->text(Field::RECOVERY_MIN);
-        $needs = trim(($family ?? 'A recovery').' '.($minimum === null ? '' : "{$minimum} or newer"));
+        $needs = trim(($family ?? 'A recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer"));
         $working = $situation->workingRecovery();
         if ($working === null) {
-            yield Finding::of(self::id(), Severity::Stop, $needs, 'none in the kit or on the phone', 'The work is done through a recovery; the kit holds none, and none is known on the phone.', $this->remedy($situation, $needs));
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                $needs,
+                'none in the kit or on the phone',
+                'The work is done through a recovery; the kit holds none, and none is known on the phone.',
+                $this->remedy($situation, $needs),
+            );
 
             return;
         }
-        $wanted = array_values(array_unique([...$this->wanted($situation), ...($build?->facts->list(Field::RECOVERY_ABILITIES) ?? [])]));
-        $facts = $recovery === null
-            ? [$situation->state->fact("slot.{$situation->activeSlot()}.recovery.version")]
-            : array_values(array_filter([$recovery->facts->best(Field::VERSION), $recovery->facts->best(Field::ABILITIES), $build?->facts->best(Field::RECOVERY_MIN)]));
-        $problem = $working->misfit($build, $wanted) ?? ($recovery === null ? null : $this->misplaced($situation, $recovery));
+        $wanted = array_values(
+            array_unique([...$this->wanted($situation), ...$build?->facts->list(Field::RECOVERY_ABILITIES) ?? []]),
+        );
+        $facts =
+            $recovery === null
+                ? [$situation->state->fact("slot.{$situation->activeSlot()}.recovery.version")]
+                : array_values(
+                    array_filter([
+                        $recovery->facts->best(Field::VERSION),
+                        $recovery->facts->best(Field::ABILITIES),
+                        $build?->facts->best(Field::RECOVERY_MIN),
+                    ]),
+                );
+        $problem =
+            $working->misfit($build, $wanted) ?? ($recovery === null ? null : $this->misplaced($situation, $recovery));
         $where = $recovery === null ? 'It is on the phone already. ' : '';
         yield $problem === null
-            ? Finding::of(self::id(), Severity::Clear, $needs, $working->title(), $where.'It is new enough and can do what the plan asks: '.implode(', ', $wanted).'.', null, '', ...$facts)
-            : Finding::of(self::id(), Severity::Stop, $needs, $working->title(), $problem, $this->remedy($situation, $needs), '', ...$facts);
+            ? Finding::of(
+                self::id(),
+                Severity::Clear,
+                $needs,
+                $working->title(),
+                $where . 'It is new enough and can do what the plan asks: ' . implode(', ', $wanted) . '.',
+                null,
+                '',
+                ...$facts,
+            )
+            : Finding::of(
+                self::id(),
+                Severity::Stop,
+                $needs,
+                $working->title(),
+                $problem,
+                $this->remedy($situation, $needs),
+                '',
+                ...$facts,
+            );
     }
 
     /**
@@ -74,7 +109,9 @@ final class Recovery1Ability implements FitRule
 
         return match (true) {
             // What only is assumed of a boot image says nothing against another place.
-            $fact !== null && $fact->source !== Source::Assumed && $fact->value !== $home => "{$recovery->name()} is an image for {$fact->text()}; on {$situation->sheet->codename} the recovery lives in {$home}.",
+            $fact !== null && $fact->source !== Source::Assumed && $fact->value !== $home
+                => "{$recovery->name()} is an image for {$fact->text()}; on {$situation->sheet->codename} the " .
+                "recovery lives in {$home}.",
             $recovery->facts->flag(Field::HAS_RECOVERY_RAMDISK) === false => "{$recovery->name()} holds no recovery.",
             default => null,
         };
@@ -83,9 +120,17 @@ final class Recovery1Ability implements FitRule
     private function remedy(Situation $situation, string $needs): string
     {
         $build = $situation->build();
-        $wanted = array_values(array_unique([...$this->wanted($situation), ...($build?->facts->list(Field::RECOVERY_ABILITIES) ?? [])]));
+        $wanted = array_values(
+            array_unique([...$this->wanted($situation), ...$build?->facts->list(Field::RECOVERY_ABILITIES) ?? []]),
+        );
         foreach ($situation->shelf as $package) {
-            if ($package->kind() === 'recovery' && $situation->isFor($package) && $package->integrity() !== Integrity::Damaged && RecoveryAbility::of($package)->misfit($build, $wanted) === null && $this->misplaced($situation, $package) === null) {
+            if (
+                $package->kind() === 'recovery' &&
+                $situation->isFor($package) &&
+                $package->integrity() !== Integrity::Damaged &&
+                RecoveryAbility::of($package)->misfit($build, $wanted) === null &&
+                $this->misplaced($situation, $package) === null
+            ) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }

@@ -20,7 +20,8 @@ final class Recovery2PreInstall implements FitRule
 
     public static function purpose(): string
     {
-        return 'A recovery that lives beside the kernel starts only with the images that the build names, in the same slot.';
+        return 'A recovery that lives beside the kernel starts only with the images that the build names, in the ' .
+            'same slot.';
     }
 
     public function look(Situation $situation): iterable
@@ -33,8 +34,26 @@ final class Recovery2PreInstall implements FitRule
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
             $image = $situation->image($partition);
             yield $image !== null
-                ? Finding::of(self::id(), Severity::Clear, "{$partition} image of {$build->title()}", $image->name(), 'It belongs to the same build.', null, $partition, $fact)
-                : Finding::of(self::id(), Severity::Stop, "{$partition} image of {$build->title()}", 'not in the kit', "The recovery starts only with the {$partition} image of the same build beside it.", $this->remedy($situation, $partition), $partition, $fact);
+                ? Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    "{$partition} image of {$build->title()}",
+                    $image->name(),
+                    'It belongs to the same build.',
+                    null,
+                    $partition,
+                    $fact,
+                )
+                : Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    "{$partition} image of {$build->title()}",
+                    'not in the kit',
+                    "The recovery starts only with the {$partition} image of the same build beside it.",
+                    $this->remedy($situation, $partition),
+                    $partition,
+                    $fact,
+                );
         }
     }
 
@@ -42,11 +61,19 @@ final class Recovery2PreInstall implements FitRule
     {
         $buildId = $situation->build()?->facts->text(Field::BUILD_ID);
         foreach ($situation->shelf as $package) {
-            if ($buildId !== null && $package->kind() === 'partition image' && $package->integrity() !== Integrity::Damaged && $package->facts->text(Field::PARTITION) === $partition && $package->facts->text(Field::PART_OF) === $buildId) {
+            if (
+                $buildId !== null &&
+                $package->kind() === 'partition image' &&
+                $package->integrity() !== Integrity::Damaged &&
+                $package->facts->text(Field::PARTITION) === $partition &&
+                $package->facts->text(Field::PART_OF) === $buildId
+            ) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }
 
-        return $buildId === null ? 'Use a build that can be read.' : "Get the {$partition} image from the page of build {$buildId}.";
+        return $buildId === null
+            ? 'Use a build that can be read.'
+            : "Get the {$partition} image from the page of build {$buildId}.";
     }
 }

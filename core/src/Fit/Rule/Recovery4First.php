@@ -26,18 +26,45 @@ final class Recovery4First implements FitRule
     public function look(Situation $situation): iterable
     {
         $recovery = $situation->recovery();
-        if ($recovery === null || ! $situation->usesRecovery() || ! $situation->needsFirstRecovery()) {
+        if ($recovery === null || !$situation->usesRecovery() || !$situation->needsFirstRecovery()) {
             return;
         }
         $wanted = $recovery->facts->list(Field::AFTER);
-        $need = implode(' or ', $wanted)." before {$recovery->title()}";
+        $need = implode(' or ', $wanted) . " before {$recovery->title()}";
         $fact = $recovery->facts->best(Field::AFTER);
         $facts = $fact === null ? [] : [$fact];
         $first = $situation->firstRecovery();
         yield match (true) {
-            $situation->firstRecoveryIsThere() => Finding::of(self::id(), Severity::Clear, $need, 'on the phone', 'It runs and writes the other one.', null, 'first', ...$facts),
-            $first !== null => Finding::of(self::id(), Severity::Note, $need, $first->name(), 'The plan puts it in first.', null, 'first', ...$facts),
-            default => Finding::of(self::id(), Severity::Stop, $need, $situation->presentRecovery()?->title() ?? 'none known', 'Written directly it does not start.', self::remedy($situation, $wanted), 'first', ...$facts),
+            $situation->firstRecoveryIsThere() => Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                'on the phone',
+                'It runs and writes the other one.',
+                null,
+                'first',
+                ...$facts,
+            ),
+            $first !== null => Finding::of(
+                self::id(),
+                Severity::Note,
+                $need,
+                $first->name(),
+                'The plan puts it in first.',
+                null,
+                'first',
+                ...$facts,
+            ),
+            default => Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                $situation->presentRecovery()?->title() ?? 'none known',
+                'Written directly it does not start.',
+                self::remedy($situation, $wanted),
+                'first',
+                ...$facts,
+            ),
         };
     }
 
@@ -47,7 +74,12 @@ final class Recovery4First implements FitRule
     private static function remedy(Situation $situation, array $wanted): string
     {
         foreach ($situation->shelf as $package) {
-            if ($package->kind() === 'recovery' && in_array($package->title(), $wanted, true) && $situation->isFor($package) && $package->integrity() !== Integrity::Damaged) {
+            if (
+                $package->kind() === 'recovery' &&
+                in_array($package->title(), $wanted, true) &&
+                $situation->isFor($package) &&
+                $package->integrity() !== Integrity::Damaged
+            ) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }

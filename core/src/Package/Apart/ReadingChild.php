@@ -14,8 +14,8 @@ use Tornavis\Core\Package\Payload\PartitionExtractor;
 /**
  * The other side of reading apart: takes requests, reads files, and is ended by the system where one takes too long.
  *
- * Request: {"do": "inspect" | "sums" | "images" | "extract", "path", …}. Answers: any number of {"progress": …} and then
- * {"result": …} or {"error": …}.
+ * Request: {"do": "inspect" | "sums" | "images" | "extract", "path", …}. Answers: any number of {"progress": …} and
+ * then {"result": …} or {"error": …}.
  */
 final readonly class ReadingChild
 {
@@ -31,15 +31,13 @@ final readonly class ReadingChild
      * @param  resource  $in
      * @param  resource  $out
      */
-    public function __construct(private mixed $in, private mixed $out)
-    {
-    }
+    public function __construct(private mixed $in, private mixed $out) {}
 
     public function serve(): void
     {
         while (($line = fgets($this->in)) !== false) {
             $request = json_decode($line, true);
-            if (! is_array($request)) {
+            if (!is_array($request)) {
                 continue;
             }
             /** @var array<string, mixed> $request */
@@ -48,14 +46,12 @@ final readonly class ReadingChild
             } catch (PackageError $error) {
                 $this->tell(['error' => $error->toArray()]);
             } catch (\Throwable $fault) {
-                $this->tell(
-                    [
-                        'error' => PackageError::fault(
-                            self::text($request, 'path'),
-                            get_class($fault).': '.$fault->getMessage(),
-                        )->toArray(),
-                    ],
-                );
+                $this->tell([
+                    'error' => PackageError::fault(
+                        self::text($request, 'path'),
+                        get_class($fault) . ': ' . $fault->getMessage(),
+                    )->toArray(),
+                ]);
             }
             $this->limit(0);
         }
@@ -75,7 +71,7 @@ final readonly class ReadingChild
             'sums' => Checksum::all($path, self::texts($request, 'algorithms'), $this->bytesDone()),
             'images' => ImageCheck::of(
                 Package::fromArray(self::document($request)),
-                fn (string $partition) => $this->progress($partition),
+                fn(string $partition) => $this->progress($partition),
             ),
             'extract' => PartitionExtractor::of($path)->extract(
                 self::text($request, 'partition'),
@@ -120,8 +116,11 @@ final readonly class ReadingChild
             $this->out,
             json_encode(
                 $line,
-                JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_INVALID_UTF8_SUBSTITUTE | JSON_THROW_ON_ERROR,
-            )."\n",
+                JSON_UNESCAPED_SLASHES |
+                    JSON_PRESERVE_ZERO_FRACTION |
+                    JSON_INVALID_UTF8_SUBSTITUTE |
+                    JSON_THROW_ON_ERROR,
+            ) . "\n",
         );
     }
 

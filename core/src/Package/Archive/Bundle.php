@@ -13,9 +13,7 @@ final readonly class Bundle
 {
     private const PIECE = 256 << 10;
 
-    private function __construct(private string $path, private ?TarDirectory $tar, private ?ZipDirectory $zip)
-    {
-    }
+    private function __construct(private string $path, private ?TarDirectory $tar, private ?ZipDirectory $zip) {}
 
     /** @throws PackageError when the file is neither, or its directory lies */
     public static function open(string $path): self

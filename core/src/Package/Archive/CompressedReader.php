@@ -31,16 +31,20 @@ use Tornavis\Core\Package\Reading;
 final readonly class CompressedReader implements PackageReader
 {
     /** magic → method and the tool that it needs, null for none */
-    private const METHODS = ["\x1f\x8b" => ['gzip', null], "\xfd7zXZ\0" => ['xz', 'xz'], 'BZh' => ['bzip2', 'bzip2'], "\x04\x22\x4d\x18" => ['lz4', 'lz4'], "\x02\x21\x4c\x18" => ['lz4', 'lz4']];
+    private const METHODS = [
+        "\x1f\x8b" => ['gzip', null],
+        "\xfd7zXZ\0" => ['xz', 'xz'],
+        'BZh' => ['bzip2', 'bzip2'],
+        "\x04\x22\x4d\x18" => ['lz4', 'lz4'],
+        "\x02\x21\x4c\x18" => ['lz4', 'lz4'],
+    ];
 
     private const LOOK_BYTES = 64 << 10;
 
     /**
      * @param  list<PackageReader>  $readers  that may find something inside
      */
-    public function __construct(private array $readers)
-    {
-    }
+    public function __construct(private array $readers) {}
 
     public function recognises(Bytes $bytes): bool
     {
@@ -49,17 +53,26 @@ final readonly class CompressedReader implements PackageReader
 
     public function read(Bytes $bytes): Reading
     {
-        [$method, $tool] = self::method($bytes->head(8)) ?? throw PackageError::unknownKind($bytes->path, bin2hex($bytes->head(8)));
+        [$method, $tool] =
+            self::method($bytes->head(8)) ?? throw PackageError::unknownKind($bytes->path, bin2hex($bytes->head(8)));
         $facts = [Fact::of(Field::COMPRESSION, $method, Source::File, 'compression header')];
-        if ($tool !== null && ! Tool::exists($tool)) {
-            return new Reading(Container::Compressed, [...$facts, Fact::of(Field::NEEDS_TOOL, $tool, Source::File, 'compression header')]);
+        if ($tool !== null && !Tool::exists($tool)) {
+            return new Reading(Container::Compressed, [
+                ...$facts,
+                Fact::of(Field::NEEDS_TOOL, $tool, Source::File, 'compression header'),
+            ]);
         }
-        $head = $tool === null ? self::gunzip($bytes) : Tool::head(
-            [...Tool::unpacking($tool), '--', $bytes->path],
-            self::LOOK_BYTES,
-        );
+        $head =
+            $tool === null
+                ? self::gunzip($bytes)
+                : Tool::head([...Tool::unpacking($tool), '--', $bytes->path], self::LOOK_BYTES);
         if ($head === '') {
-            throw PackageError::malformed($bytes->path, 'byte 0', "The {$method} data cannot be unpacked", "an intact {$method} stream");
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 0',
+                "The {$method} data cannot be unpacked",
+                "an intact {$method} stream",
+            );
         }
         if (self::method($head) !== null) {
             throw PackageError::hostile($bytes->path, 'byte 0', 'The file is compressed twice');
@@ -78,7 +91,7 @@ final readonly class CompressedReader implements PackageReader
     {
         foreach ($this->readers as $reader) {
             if ($reader->recognises($head)) {
-                return (match ($reader::class) {
+                $container = match ($reader::class) {
                     FileSystemReader::class => Container::FileSystem,
                     SparseImageReader::class => Container::Sparse,
                     BootImageReader::class => Container::BootImage,
@@ -88,7 +101,9 @@ final readonly class CompressedReader implements PackageReader
                     SuperLayoutReader::class => Container::Super,
                     PayloadReader::class => Container::Payload,
                     default => Container::TarBundle,
-                })->value;
+                };
+
+                return $container->value;
             }
         }
 
@@ -116,7 +131,7 @@ final readonly class CompressedReader implements PackageReader
             return '';
         }
         $packed = $bytes->read(0, min($bytes->size, self::LOOK_BYTES));
-        $out = Quietly::call(static fn (): string|false => inflate_add($context, substr($packed, 0, 4096)));
+        $out = Quietly::call(static fn(): string|false => inflate_add($context, substr($packed, 0, 4096)));
 
         return $out === false ? '' : substr($out, 0, self::LOOK_BYTES);
     }
@@ -132,11 +147,17 @@ final readonly class CompressedReader implements PackageReader
             return $trailer['size'] >= $seen || $bytes->size < 1 << 20 ? $trailer['size'] : null;
         }
         if ($method === 'xz') {
-            $totals = preg_match(
-                '/^totals\t(?:[^\t]*\t){3}(\d+)\t/m',
-                Tool::head(['xz', '--robot', '--list', '--memlimit='.Tool::MOST_MEMORY, '--', $bytes->path], 4096),
-                $part,
-            ) === 1 ? (int) $part[1] : null;
+            $totals =
+                preg_match(
+                    '/^totals\t(?:[^\t]*\t){3}(\d+)\t/m',
+                    Tool::head(
+                        ['xz', '--robot', '--list', '--memlimit=' . Tool::MOST_MEMORY, '--', $bytes->path],
+                        4096,
+                    ),
+                    $part,
+                ) === 1
+                    ? (int) $part[1]
+                    : null;
 
             return $totals;
         }

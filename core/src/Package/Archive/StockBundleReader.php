@@ -32,32 +32,47 @@ final class StockBundleReader implements PackageReader
             return true;
         }
 
-        return ZipDirectory::looksLikeOne($bytes) && count(self::imageNames(array_keys(ZipDirectory::of($bytes)->entries))) >= self::FEWEST_IMAGES;
+        return ZipDirectory::looksLikeOne($bytes) &&
+            count(self::imageNames(array_keys(ZipDirectory::of($bytes)->entries))) >= self::FEWEST_IMAGES;
     }
 
     public function read(Bytes $bytes): Reading
     {
         $tar = TarDirectory::looksLikeOne($bytes) ? TarDirectory::of($bytes) : null;
         $zip = $tar === null ? ZipDirectory::of($bytes) : null;
-        $sizes = $tar !== null ? array_map(static fn (array $e): int => $e['size'], $tar->entries) : array_map(static fn ($e): int => $e->sizeBytes, $zip->entries ?? []);
+        $sizes =
+            $tar !== null
+                ? array_map(static fn(array $e): int => $e['size'], $tar->entries)
+                : array_map(static fn($e): int => $e->sizeBytes, $zip->entries ?? []);
         $lists = [];
         foreach (self::listNames($sizes) as $name) {
-            $text = $tar !== null ? $tar->bytes($name)->read(0, $sizes[$name]) : $zip?->contents(
-                $zip->find($name) ?? throw PackageError::noMetadata($bytes->path),
-                self::LARGEST_LIST,
-            );
+            $text =
+                $tar !== null
+                    ? $tar->bytes($name)->read(0, $sizes[$name])
+                    : $zip?->contents(
+                        $zip->find($name) ?? throw PackageError::noMetadata($bytes->path),
+                        self::LARGEST_LIST,
+                    );
             $lists[] = SumList::read((string) $text, basename($name));
         }
         $sums = SumList::together($lists);
         $names = self::imageNames(array_keys($sizes));
-        $images = array_map(static fn (string $name): PartitionImage => new PartitionImage(basename($name, '.img'), $sizes[$name], $sums->sha256($name), $name), $names);
-        $partitions = array_map(static fn (PartitionImage $image): string => $image->partition, $images);
+        $images = array_map(
+            static fn(string $name): PartitionImage => new PartitionImage(
+                basename($name, '.img'),
+                $sizes[$name],
+                $sums->sha256($name),
+                $name,
+            ),
+            $names,
+        );
+        $partitions = array_map(static fn(PartitionImage $image): string => $image->partition, $images);
         sort($partitions);
         $facts = [Fact::of(Field::WRITES, $partitions, Source::File, 'entries of the bundle')];
         if (array_intersect($partitions, ['system', 'super']) !== [] && in_array('boot', $partitions, true)) {
             $facts[] = Fact::of(Field::KIND, 'stock bundle', Source::File, 'entries of the bundle');
         }
-        if (! $sums->isEmpty()) {
+        if (!$sums->isEmpty()) {
             $facts[] = Fact::of(Field::LISTED_SUMS, count($sums->rows), Source::File, 'checksum list in the bundle');
         }
 
@@ -74,11 +89,13 @@ final class StockBundleReader implements PackageReader
     {
         $small = array_filter(
             $sizes,
-            static fn (int $size, string $name): bool => $size > 0 && $size <= self::LARGEST_LIST && ! str_ends_with($name, '.img'),
+            static fn(int $size, string $name): bool => $size > 0 &&
+                $size <= self::LARGEST_LIST &&
+                !str_ends_with($name, '.img'),
             ARRAY_FILTER_USE_BOTH,
         );
         $names = array_map(strval(...), array_keys($small));
-        usort($names, static fn (string $a, string $b): int => SumsBeside::isList($b) <=> SumsBeside::isList($a));
+        usort($names, static fn(string $a, string $b): int => SumsBeside::isList($b) <=> SumsBeside::isList($a));
 
         return array_slice($names, 0, self::MOST_LISTS);
     }
@@ -89,6 +106,6 @@ final class StockBundleReader implements PackageReader
      */
     private static function imageNames(array $names): array
     {
-        return array_values(array_filter($names, static fn (string $name): bool => str_ends_with($name, '.img')));
+        return array_values(array_filter($names, static fn(string $name): bool => str_ends_with($name, '.img')));
     }
 }

@@ -30,13 +30,13 @@ final readonly class TarDirectory
     /**
      * @param  array<string, array{offset: int, size: int}>  $entries  by name
      */
-    private function __construct(private Bytes $bytes, public array $entries)
-    {
-    }
+    private function __construct(private Bytes $bytes, public array $entries) {}
 
     public static function looksLikeOne(Bytes $bytes): bool
     {
-        return $bytes->size >= self::BLOCK && $bytes->read(257, 5) === 'ustar' && self::hasRightSum($bytes->read(0, self::BLOCK));
+        return $bytes->size >= self::BLOCK &&
+            $bytes->read(257, 5) === 'ustar' &&
+            self::hasRightSum($bytes->read(0, self::BLOCK));
     }
 
     /** @throws PackageError */
@@ -46,14 +46,18 @@ final readonly class TarDirectory
         $long = null;
         $headers = 0;
         $empty = 0;
-        for ($at = 0; $at + self::BLOCK <= $bytes->size; $at += self::BLOCK + intdiv($size + self::BLOCK - 1, self::BLOCK) * self::BLOCK) {
+        for (
+            $at = 0;
+            $at + self::BLOCK <= $bytes->size;
+            $at += self::BLOCK + intdiv($size + self::BLOCK - 1, self::BLOCK) * self::BLOCK
+        ) {
             $header = $bytes->read($at, self::BLOCK);
             $size = 0;
             if (++$headers > self::MOST_HEADERS) {
                 throw PackageError::hostile(
                     $bytes->path,
                     "byte {$at}",
-                    'The archive has more than '.self::MOST_HEADERS.' headers',
+                    'The archive has more than ' . self::MOST_HEADERS . ' headers',
                 );
             }
             if (trim($header, "\0") === '') {
@@ -64,8 +68,13 @@ final readonly class TarDirectory
                 continue;
             }
             $empty = 0;
-            if (! self::hasRightSum($header)) {
-                throw PackageError::malformed($bytes->path, "byte {$at}", 'A header does not have the checksum that it states', 'an intact tar header');
+            if (!self::hasRightSum($header)) {
+                throw PackageError::malformed(
+                    $bytes->path,
+                    "byte {$at}",
+                    'A header does not have the checksum that it states',
+                    'an intact tar header',
+                );
             }
             $size = self::number($bytes, substr($header, 124, 12), $at);
             if ($size > $bytes->size - $at - self::BLOCK) {
@@ -83,7 +92,9 @@ final readonly class TarDirectory
                 continue;
             }
             $prefix = rtrim(substr($header, 345, 155), "\0");
-            $name = $long ?? ($prefix !== '' && $header[262] === "\0" ? "{$prefix}/" : '').rtrim(substr($header, 0, 100), "\0");
+            $name =
+                $long ??
+                ($prefix !== '' && $header[262] === "\0" ? "{$prefix}/" : '') . rtrim(substr($header, 0, 100), "\0");
             $long = null;
             self::take($bytes, $entries, preg_replace('#^\./#', '', $name) ?? $name, $type, $at, $size);
         }
@@ -100,14 +111,18 @@ final readonly class TarDirectory
             return;
         }
         EntryName::refuse($bytes->path, $name, "byte {$at}");
-        if (! in_array($type, ['0', "\0", '7'], true)) {
+        if (!in_array($type, ['0', "\0", '7'], true)) {
             throw PackageError::hostile($bytes->path, "entry {$name}", 'The entry is a link or a device');
         }
         if (isset($entries[$name])) {
             throw PackageError::hostile($bytes->path, "entry {$name}", 'Two entries have the same name');
         }
         if (count($entries) >= self::MOST_ENTRIES) {
-            throw PackageError::hostile($bytes->path, "byte {$at}", 'The archive has more than '.self::MOST_ENTRIES.' entries');
+            throw PackageError::hostile(
+                $bytes->path,
+                "byte {$at}",
+                'The archive has more than ' . self::MOST_ENTRIES . ' entries',
+            );
         }
         $entries[$name] = ['offset' => $at + self::BLOCK, 'size' => $size];
     }
@@ -115,7 +130,14 @@ final readonly class TarDirectory
     /** The bytes of an entry, without reading them. */
     public function bytes(string $name): Bytes
     {
-        $entry = $this->entries[$name] ?? throw PackageError::malformed($this->bytes->path, "entry {$name}", 'There is no such entry', 'an entry of the archive');
+        $entry =
+            $this->entries[$name] ??
+            throw PackageError::malformed(
+                $this->bytes->path,
+                "entry {$name}",
+                'There is no such entry',
+                'an entry of the archive',
+            );
 
         return $this->bytes->slice($entry['offset'], $entry['size']);
     }
@@ -129,12 +151,17 @@ final readonly class TarDirectory
         } else {
             $digits = trim($field, " \0");
             if ($digits !== '' && preg_match('/^[0-7]{1,11}$/', $digits) !== 1) {
-                throw PackageError::malformed($bytes->path, 'byte '.($at + 124), 'The size of an entry is no octal number', 'up to eleven octal digits');
+                throw PackageError::malformed(
+                    $bytes->path,
+                    'byte ' . ($at + 124),
+                    'The size of an entry is no octal number',
+                    'up to eleven octal digits',
+                );
             }
             $size = (int) octdec($digits === '' ? '0' : $digits);
         }
         if ($size < 0) {
-            throw PackageError::hostile($bytes->path, 'byte '.($at + 124), 'An entry claims a negative size');
+            throw PackageError::hostile($bytes->path, 'byte ' . ($at + 124), 'An entry claims a negative size');
         }
 
         return $size;

@@ -20,7 +20,7 @@ final class Tool
      */
     public static function unpacking(string $name): array
     {
-        return $name === 'xz' ? ['xz', '-dc', '--memlimit-decompress='.self::MOST_MEMORY] : [$name, '-dc'];
+        return $name === 'xz' ? ['xz', '-dc', '--memlimit-decompress=' . self::MOST_MEMORY] : [$name, '-dc'];
     }
 
     public static function exists(string $name): bool
@@ -41,14 +41,18 @@ final class Tool
      */
     public static function head(array $command, int $most): string
     {
-        $process = proc_open($command, [0 => ['file', '/dev/null', 'r'], 1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']], $pipes);
+        $process = proc_open(
+            $command,
+            [0 => ['file', '/dev/null', 'r'], 1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']],
+            $pipes,
+        );
         if ($process === false) {
             return '';
         }
         stream_set_blocking($pipes[1], false);
         $out = '';
         $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
-        while (strlen($out) < $most && ! feof($pipes[1]) && hrtime(true) < $end) {
+        while (strlen($out) < $most && !feof($pipes[1]) && hrtime(true) < $end) {
             $read = [$pipes[1]];
             $none = null;
             if (stream_select($read, $none, $none, 0, 200_000) === 1) {
@@ -82,7 +86,7 @@ final class Tool
         }
         $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
         try {
-            while (! feof($pipes[1]) && hrtime(true) < $end) {
+            while (!feof($pipes[1]) && hrtime(true) < $end) {
                 yield (string) fread($pipes[1], self::PIECE);
             }
         } finally {

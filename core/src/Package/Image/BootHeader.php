@@ -21,11 +21,16 @@ final class BootHeader
         if ($packed === 0) {
             return [];
         }
-        $major = ($packed >> 25) & 0x7F;
-        $patch = $packed & 0x7FF;
+        $major = ($packed >> 25) & 0x7f;
+        $patch = $packed & 0x7ff;
         $facts = $major === 0 ? [] : [Fact::of(Field::RELEASE, (string) $major, Source::File, $where)];
         if ($patch !== 0) {
-            $facts[] = Fact::of(Field::PATCH_LEVEL, sprintf('%04d-%02d-01', 2000 + ($patch >> 4), $patch & 0xF), Source::File, $where);
+            $facts[] = Fact::of(
+                Field::PATCH_LEVEL,
+                sprintf('%04d-%02d-01', 2000 + ($patch >> 4), $patch & 0xf),
+                Source::File,
+                $where,
+            );
         }
 
         return $facts;

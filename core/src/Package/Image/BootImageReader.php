@@ -36,15 +36,26 @@ final class BootImageReader implements PackageReader
         $at = unpack('Vversion', $bytes->read(40, 4));
         $version = $at['version'];
         if ($version > 4) {
-            throw PackageError::malformed($bytes->path, 'byte 40', "The boot image has header version {$version}", 'a version from 0 to 4');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 40',
+                "The boot image has header version {$version}",
+                'a version from 0 to 4',
+            );
         }
         /** @var array{kernel: int, ramdisk: int, os: int, page?: int} $header */
-        $header = $version >= 3
-            ? unpack('Vkernel/Vramdisk/Vos', $bytes->read(8, 12))
-            : unpack('Vkernel/Vkaddr/Vramdisk/Vraddr/Vsecond/Vsaddr/Vtags/Vpage/Vversion/Vos', $bytes->read(8, 40));
+        $header =
+            $version >= 3
+                ? unpack('Vkernel/Vramdisk/Vos', $bytes->read(8, 12))
+                : unpack('Vkernel/Vkaddr/Vramdisk/Vraddr/Vsecond/Vsaddr/Vtags/Vpage/Vversion/Vos', $bytes->read(8, 40));
         $page = $header['page'] ?? self::PAGE;
         if ($page < 1024 || $page > 65_536 || ($page & ($page - 1)) !== 0) {
-            throw PackageError::malformed($bytes->path, 'byte 36', "The page size is {$page} bytes", 'a power of two from 1024 to 65536');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 36',
+                "The page size is {$page} bytes",
+                'a power of two from 1024 to 65536',
+            );
         }
         $needed = $page + self::pages($header['kernel'], $page) + $header['ramdisk'];
         if ($needed > $bytes->size) {
@@ -53,7 +64,9 @@ final class BootImageReader implements PackageReader
         $line = BootHeader::text($version >= 3 ? $bytes->read(44, 1536) : $bytes->read(64, 512));
         $facts = [
             // The same format serves boot, recovery and others; only an image without a kernel has one place.
-            $header['kernel'] > 0 ? Fact::of(Field::PARTITION, 'boot', Source::Assumed, 'where such an image mostly goes') : Fact::of(Field::PARTITION, 'init_boot', Source::File, 'boot header'),
+            $header['kernel'] > 0
+                ? Fact::of(Field::PARTITION, 'boot', Source::Assumed, 'where such an image mostly goes')
+                : Fact::of(Field::PARTITION, 'init_boot', Source::File, 'boot header'),
             Fact::of(Field::HEADER_VERSION, $version, Source::File, 'boot header'),
             Fact::of(Field::PAGE_SIZE, $page, Source::File, 'boot header'),
             Fact::of(Field::KERNEL_BYTES, $header['kernel'], Source::File, 'boot header'),

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Image;
 
-/** The names of the files in a cpio archive ("newc" form), read as it comes; contents are passed over and never kept. */
+/**
+ * The names of the files in a cpio archive ("newc" form), read as it comes; contents are passed over and never kept.
+ */
 final class CpioNames
 {
     public const MAGIC = '070701';
@@ -20,9 +22,7 @@ final class CpioNames
     private int $heldFrom = 0;
 
     /** @param  \Iterator<int, string>  $pieces  of the archive, in order */
-    private function __construct(private readonly \Iterator $pieces, private readonly int $mostBytes)
-    {
-    }
+    private function __construct(private readonly \Iterator $pieces, private readonly int $mostBytes) {}
 
     /**
      * @param  \Iterator<int, string>  $pieces
@@ -63,7 +63,7 @@ final class CpioNames
             $this->pieces->next();
             $skipped = max(0, min(strlen($this->held), $at - $this->heldFrom));
             $this->heldFrom += $skipped;
-            $this->held = substr($this->held, $skipped).$piece;
+            $this->held = substr($this->held, $skipped) . $piece;
         }
         $from = $at - $this->heldFrom;
 

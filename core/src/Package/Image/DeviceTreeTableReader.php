@@ -28,12 +28,22 @@ final class DeviceTreeTableReader implements PackageReader
     {
         /** @var array{total: int, header: int, entry: int, count: int, offset: int} $header */
         $header = unpack('Ntotal/Nheader/Nentry/Ncount/Noffset', $bytes->read(4, 20));
-        if ($header['total'] > $bytes->size || $header['offset'] + $header['entry'] * $header['count'] > $header['total']) {
-            throw PackageError::malformed($bytes->path, 'byte 4', "The table claims {$header['total']} bytes with {$header['count']} entries", "a table inside the file's {$bytes->size} bytes");
+        if (
+            $header['total'] > $bytes->size ||
+            $header['offset'] + $header['entry'] * $header['count'] > $header['total']
+        ) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 4',
+                "The table claims {$header['total']} bytes with {$header['count']} entries",
+                "a table inside the file's {$bytes->size} bytes",
+            );
         }
 
-        return new Reading(Container::DeviceTreeTable, [
-            Fact::of(Field::PARTITION, 'dtbo', Source::File, 'device tree table'),
-        ], [new PartitionImage('dtbo', $bytes->size)]);
+        return new Reading(
+            Container::DeviceTreeTable,
+            [Fact::of(Field::PARTITION, 'dtbo', Source::File, 'device tree table')],
+            [new PartitionImage('dtbo', $bytes->size)],
+        );
     }
 }

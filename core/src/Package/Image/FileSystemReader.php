@@ -89,7 +89,12 @@ final class FileSystemReader implements PackageReader
         /** @var array{features: int} $f */
         $f = unpack('Vfeatures', $bytes->read($at + 96, 4));
         if ($s['log'] > 6) {
-            throw PackageError::malformed($bytes->path, 'byte '.($at + 24), "The block size is 2 to the power of ".(10 + $s['log']), 'at most 65536 bytes');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . ($at + 24),
+                'The block size is 2 to the power of ' . (10 + $s['log']),
+                'at most 65536 bytes',
+            );
         }
         $blocks = $s['blocks'];
         if (($f['features'] & 0x80) !== 0 && $bytes->size > $at + 0x154) {
@@ -99,7 +104,11 @@ final class FileSystemReader implements PackageReader
         }
         $mounted = BootHeader::text($bytes->read($at + 136, min(64, $bytes->size - $at - 136)));
 
-        return [self::size($bytes, $blocks, 1024 << $s['log']), BootHeader::text($bytes->read($at + 120, 16)) ?? $mounted, 1024 << $s['log']];
+        return [
+            self::size($bytes, $blocks, 1024 << $s['log']),
+            BootHeader::text($bytes->read($at + 120, 16)) ?? $mounted,
+            1024 << $s['log'],
+        ];
     }
 
     /**
@@ -113,9 +122,17 @@ final class FileSystemReader implements PackageReader
         /** @var array{blocks: int} $b */
         $b = unpack('Pblocks', $bytes->read($at + 36, 8));
         if ($s['log'] < 9 || $s['log'] > 16) {
-            throw PackageError::malformed($bytes->path, 'byte '.($at + 16), "The block size is 2 to the power of {$s['log']}", '512 to 65536 bytes');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . ($at + 16),
+                "The block size is 2 to the power of {$s['log']}",
+                '512 to 65536 bytes',
+            );
         }
-        $name = $bytes->size >= $at + 124 + 1024 ? mb_convert_encoding(explode("\0\0", $bytes->read($at + 124, 64))[0]."\0", 'UTF-8', 'UTF-16LE') : '';
+        $name =
+            $bytes->size >= $at + 124 + 1024
+                ? mb_convert_encoding(explode("\0\0", $bytes->read($at + 124, 64))[0] . "\0", 'UTF-8', 'UTF-16LE')
+                : '';
 
         return [self::size($bytes, $b['blocks'], 1 << $s['log']), BootHeader::text($name), 1 << $s['log']];
     }
@@ -131,16 +148,30 @@ final class FileSystemReader implements PackageReader
         /** @var array{blocks: int} $b */
         $b = unpack('Vblocks', $bytes->read($at + 36, 4));
         if ($s['log'] < 9 || $s['log'] > 16) {
-            throw PackageError::malformed($bytes->path, 'byte '.($at + 12), "The block size is 2 to the power of {$s['log']}", '512 to 65536 bytes');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . ($at + 12),
+                "The block size is 2 to the power of {$s['log']}",
+                '512 to 65536 bytes',
+            );
         }
 
-        return [self::size($bytes, $b['blocks'], 1 << $s['log']), BootHeader::text($bytes->read($at + 64, 16)), 1 << $s['log']];
+        return [
+            self::size($bytes, $b['blocks'], 1 << $s['log']),
+            BootHeader::text($bytes->read($at + 64, 16)),
+            1 << $s['log'],
+        ];
     }
 
     private static function size(Bytes $bytes, int $blocks, int $block): int
     {
         if ($blocks <= 0 || $blocks > intdiv(PHP_INT_MAX, $block)) {
-            throw PackageError::malformed($bytes->path, 'byte '.self::SUPERBLOCK, "The superblock claims {$blocks} blocks", 'a number of blocks that a phone can hold');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . self::SUPERBLOCK,
+                "The superblock claims {$blocks} blocks",
+                'a number of blocks that a phone can hold',
+            );
         }
 
         return $blocks * $block;

@@ -29,7 +29,7 @@ final class Ramdisk
     public static function holdsRecovery(Bytes $ramdisk): ?bool
     {
         $pieces = self::unpacked($ramdisk);
-        if ($pieces === null || ! $pieces->valid() || ! str_starts_with($pieces->current(), CpioNames::MAGIC)) {
+        if ($pieces === null || !$pieces->valid() || !str_starts_with($pieces->current(), CpioNames::MAGIC)) {
             return null;
         }
         foreach (CpioNames::in($pieces, self::MOST_BYTES) as $name) {
@@ -51,7 +51,8 @@ final class Ramdisk
         return match (true) {
             $head === CpioNames::MAGIC => self::pieces($ramdisk),
             str_starts_with($head, "\x1f\x8b") => self::inflated($ramdisk),
-            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4') => Tool::pieces(
+            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4')
+                => Tool::pieces(
                 Tool::unpacking('lz4'),
                 $ramdisk->read(0, min($ramdisk->size, self::MOST_PACKED_BYTES)),
             ),
@@ -79,7 +80,7 @@ final class Ramdisk
             return;
         }
         foreach (self::pieces($bytes) as $piece) {
-            $plain = Quietly::call(static fn (): string|false => inflate_add($context, $piece));
+            $plain = Quietly::call(static fn(): string|false => inflate_add($context, $piece));
             if ($plain === false) {
                 return;
             }

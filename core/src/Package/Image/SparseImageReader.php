@@ -23,13 +23,13 @@ final class SparseImageReader implements PackageReader
 {
     public const MAGIC = "\x3a\xff\x26\xed";
 
-    public const RAW = 0xCAC1;
+    public const RAW = 0xcac1;
 
-    public const FILL = 0xCAC2;
+    public const FILL = 0xcac2;
 
-    public const SKIP = 0xCAC3;
+    public const SKIP = 0xcac3;
 
-    public const CHECKSUM = 0xCAC4;
+    public const CHECKSUM = 0xcac4;
 
     private const MOST_CHUNKS = 1_000_000;
 
@@ -43,20 +43,56 @@ final class SparseImageReader implements PackageReader
 
     public function read(Bytes $bytes): Reading
     {
-        /** @var array{major: int, minor: int, header: int, chunkHeader: int, block: int, blocks: int, chunks: int, crc: int} $h */
+        /**
+         * @var array{
+         *     major: int,
+         *     minor: int,
+         *     header: int,
+         *     chunkHeader: int,
+         *     block: int,
+         *     blocks: int,
+         *     chunks: int,
+         *     crc: int
+         * } $h
+         */
         $h = unpack('vmajor/vminor/vheader/vchunkHeader/Vblock/Vblocks/Vchunks/Vcrc', $bytes->read(4, 24));
         if ($h['major'] !== 1) {
-            throw PackageError::malformed($bytes->path, 'byte 4', "The sparse image has major version {$h['major']}", 'major version 1');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 4',
+                "The sparse image has major version {$h['major']}",
+                'major version 1',
+            );
         }
-        if ($h['header'] < 28 || $h['chunkHeader'] < 12 || $h['block'] < 4 || $h['block'] % 4 !== 0 || $h['block'] > 1 << 20) {
-            throw PackageError::malformed($bytes->path, 'byte 8', "Headers of {$h['header']} and {$h['chunkHeader']} bytes, blocks of {$h['block']}", 'headers of 28 and 12 bytes or more, blocks in multiples of 4');
+        if (
+            $h['header'] < 28 ||
+            $h['chunkHeader'] < 12 ||
+            $h['block'] < 4 ||
+            $h['block'] % 4 !== 0 ||
+            $h['block'] > 1 << 20
+        ) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 8',
+                "Headers of {$h['header']} and {$h['chunkHeader']} bytes, blocks of {$h['block']}",
+                'headers of 28 and 12 bytes or more, blocks in multiples of 4',
+            );
         }
         if ($h['chunks'] > self::MOST_CHUNKS || $h['chunks'] * $h['chunkHeader'] > $bytes->size) {
-            throw PackageError::hostile($bytes->path, 'byte 20', "The sparse image claims {$h['chunks']} chunks in {$bytes->size} bytes");
+            throw PackageError::hostile(
+                $bytes->path,
+                'byte 20',
+                "The sparse image claims {$h['chunks']} chunks in {$bytes->size} bytes",
+            );
         }
         [$blocks, $first, $checksum, $raw] = self::walk($bytes, $h);
         if ($blocks !== $h['blocks']) {
-            throw PackageError::malformed($bytes->path, 'byte 16', "The header claims {$h['blocks']} blocks, the chunks make {$blocks}", 'chunks that make up the whole image');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 16',
+                "The header claims {$h['blocks']} blocks, the chunks make {$blocks}",
+                'chunks that make up the whole image',
+            );
         }
         $facts = [
             Fact::of(Field::EXPANDED, $blocks * $h['block'], Source::File, 'sparse chunks'),
@@ -71,7 +107,8 @@ final class SparseImageReader implements PackageReader
 
     /**
      * @param  array{header: int, chunkHeader: int, block: int, chunks: int}  $h
-     * @return array{int, ?int, bool, int} blocks, offset of the first raw data where the image begins with it, whether there is a checksum, length of that data
+     * @return array{int, ?int, bool, int} blocks, offset of the first raw data where the image begins with it,
+     *     whether there is a checksum, length of that data
      */
     private static function walk(Bytes $bytes, array $h): array
     {
@@ -94,10 +131,20 @@ final class SparseImageReader implements PackageReader
                 self::RAW => $c['blocks'] * $h['block'],
                 self::FILL, self::CHECKSUM => 4,
                 self::SKIP => 0,
-                default => throw PackageError::malformed($bytes->path, "byte {$at}", sprintf('Chunk %d has the unknown type 0x%04x', $i + 1, $c['type']), 'raw, fill, skip or checksum'),
+                default => throw PackageError::malformed(
+                    $bytes->path,
+                    "byte {$at}",
+                    sprintf('Chunk %d has the unknown type 0x%04x', $i + 1, $c['type']),
+                    'raw, fill, skip or checksum',
+                ),
             };
             if ($body !== $expected) {
-                throw PackageError::malformed($bytes->path, "byte {$at}", "Chunk ".($i + 1)." claims {$c['total']} bytes for {$c['blocks']} blocks", ($expected + $h['chunkHeader']).' bytes');
+                throw PackageError::malformed(
+                    $bytes->path,
+                    "byte {$at}",
+                    'Chunk ' . ($i + 1) . " claims {$c['total']} bytes for {$c['blocks']} blocks",
+                    $expected + $h['chunkHeader'] . ' bytes',
+                );
             }
             if ($at + $c['total'] > $bytes->size) {
                 throw PackageError::truncated($bytes->path, $at, $c['total'], $bytes->size);
@@ -121,16 +168,23 @@ final class SparseImageReader implements PackageReader
      */
     private static function inner(Bytes $bytes, int $at, int $length): array
     {
-        $reader = new FileSystemReader;
+        $reader = new FileSystemReader();
         $head = Bytes::ofString($bytes->read($at, min($length, 8192)), $bytes->path);
-        if (! $reader->recognises($head)) {
+        if (!$reader->recognises($head)) {
             return [];
         }
         try {
             return $reader->read($head)->facts;
         } catch (PackageError) {
             // The superblock's size is larger than the part that was looked at; only its kind is taken.
-            return [Fact::of(Field::IMAGE_FORMAT, FileSystemReader::name($head), Source::File, 'superblock in the first chunk')];
+            return [
+                Fact::of(
+                    Field::IMAGE_FORMAT,
+                    FileSystemReader::name($head),
+                    Source::File,
+                    'superblock in the first chunk',
+                ),
+            ];
         }
     }
 }

@@ -17,8 +17,8 @@ use Tornavis\Core\Package\Reading;
 /**
  * The layout of super: which logical partitions it holds, in which groups, and what is free. Little-endian.
  *
- * A full image has 4096 reserved bytes, the geometry twice and then the metadata; an empty one begins with the geometry.
- * Source: the open platform's logical partition metadata, major version 10.
+ * A full image has 4096 reserved bytes, the geometry twice and then the metadata; an empty one begins with the
+ * geometry. Source: the open platform's logical partition metadata, major version 10.
  */
 final class SuperLayoutReader implements PackageReader
 {
@@ -57,25 +57,52 @@ final class SuperLayoutReader implements PackageReader
         $facts = [
             Fact::of(Field::PARTITION, 'super', Source::File, 'super layout'),
             Fact::of(Field::SUPER_SIZE, $super, Source::File, 'super layout'),
-            Fact::of(Field::FREE, max(0, $super - $used - ($layout['devices'][0]['first'] ?? 0) * self::SECTOR), Source::File, 'super layout'),
+            Fact::of(
+                Field::FREE,
+                max(0, $super - $used - ($layout['devices'][0]['first'] ?? 0) * self::SECTOR),
+                Source::File,
+                'super layout',
+            ),
             Fact::of(Field::LAYOUT_COPIES, $m['slots'], Source::File, 'geometry'),
-            Fact::of(Field::GROUPS, array_map(static fn (array $group): string => "{$group['name']} {$group['most']}", $layout['groups']), Source::File, 'super layout'),
-            Fact::of(Field::LOGICAL, array_map(static fn (array $one): string => "{$one['name']} {$one['sizeBytes']} {$one['group']}", $layout['partitions']), Source::File, 'super layout'),
+            Fact::of(
+                Field::GROUPS,
+                array_map(static fn(array $group): string => "{$group['name']} {$group['most']}", $layout['groups']),
+                Source::File,
+                'super layout',
+            ),
+            Fact::of(
+                Field::LOGICAL,
+                array_map(
+                    static fn(array $one): string => "{$one['name']} {$one['sizeBytes']} {$one['group']}",
+                    $layout['partitions'],
+                ),
+                Source::File,
+                'super layout',
+            ),
         ];
         if ($empty) {
             $facts[] = Fact::of(Field::KIND, 'empty super', Source::File, 'super layout');
         }
 
-        return new Reading($empty ? Container::EmptySuper : Container::Super, $facts, array_values(array_map(
-            static fn (array $one): PartitionImage => new PartitionImage($one['name'], $one['sizeBytes']),
-            array_filter($layout['partitions'], static fn (array $one): bool => $one['sizeBytes'] > 0),
-        )));
+        return new Reading(
+            $empty ? Container::EmptySuper : Container::Super,
+            $facts,
+            array_values(
+                array_map(
+                    static fn(array $one): PartitionImage => new PartitionImage($one['name'], $one['sizeBytes']),
+                    array_filter($layout['partitions'], static fn(array $one): bool => $one['sizeBytes'] > 0),
+                ),
+            ),
+        );
     }
 
     private static function geometryAt(Bytes $bytes): ?int
     {
         foreach ([0, self::BLOCK] as $at) {
-            if ($bytes->size >= $at + 3 * self::BLOCK - ($at === 0 ? self::BLOCK : 0) && $bytes->read($at, 4) === self::GEOMETRY_MAGIC) {
+            if (
+                $bytes->size >= $at + 3 * self::BLOCK - ($at === 0 ? self::BLOCK : 0) &&
+                $bytes->read($at, 4) === self::GEOMETRY_MAGIC
+            ) {
                 return $at;
             }
         }
@@ -84,44 +111,85 @@ final class SuperLayoutReader implements PackageReader
     }
 
     /**
-     * @return array{partitions: list<array{name: string, sizeBytes: int, group: string}>, groups: list<array{name: string, most: int}>, devices: list<array{first: int, size: int}>}
+     * @return array{
+     *     partitions: list<array{name: string, sizeBytes: int, group: string}>,
+     *     groups: list<array{name: string, most: int}>,
+     *     devices: list<array{first: int, size: int}>
+     * }
      */
     private static function layout(Bytes $bytes, int $at): array
     {
         if ($bytes->size < $at + 128 || $bytes->read($at, 4) !== self::HEADER_MAGIC) {
-            throw PackageError::malformed($bytes->path, "byte {$at}", 'The layout is not where the geometry says', 'the header of a super layout');
+            throw PackageError::malformed(
+                $bytes->path,
+                "byte {$at}",
+                'The layout is not where the geometry says',
+                'the header of a super layout',
+            );
         }
         /** @var array{major: int, minor: int, header: int} $h */
         $h = unpack('vmajor/vminor/Vheader', $bytes->read($at + 4, 8));
         /** @var array{tables: int} $t */
         $t = unpack('Vtables', $bytes->read($at + 44, 4));
-        if ($h['major'] !== 10 || $h['header'] < 128 || $h['header'] > self::BLOCK || $t['tables'] > self::MOST_TABLE_BYTES) {
-            throw PackageError::malformed($bytes->path, 'byte '.($at + 4), "The layout has major version {$h['major']}, a header of {$h['header']} and tables of {$t['tables']} bytes", 'major version 10 and at most '.self::MOST_TABLE_BYTES.' bytes');
+        if (
+            $h['major'] !== 10 ||
+            $h['header'] < 128 ||
+            $h['header'] > self::BLOCK ||
+            $t['tables'] > self::MOST_TABLE_BYTES
+        ) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . ($at + 4),
+                "The layout has major version {$h['major']}, a header of {$h['header']} and tables of " .
+                    "{$t['tables']} bytes",
+                'major version 10 and at most ' . self::MOST_TABLE_BYTES . ' bytes',
+            );
         }
         $tables = $bytes->read($at + $h['header'], $t['tables']);
-        if (! hash_equals(hash('sha256', $tables, true), $bytes->read($at + 48, 32))) {
-            throw PackageError::malformed($bytes->path, 'byte '.($at + 48), 'The tables of the layout do not have the checksum that its header states', 'the SHA-256 of the tables');
+        if (!hash_equals(hash('sha256', $tables, true), $bytes->read($at + 48, 32))) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . ($at + 48),
+                'The tables of the layout do not have the checksum that its header states',
+                'the SHA-256 of the tables',
+            );
         }
         $rows = [];
         foreach (['partitions', 'extents', 'groups', 'devices'] as $index => $name) {
             /** @var array{offset: int, count: int, size: int} $d */
             $d = unpack('Voffset/Vcount/Vsize', $bytes->read($at + 80 + 12 * $index, 12));
             if ($d['size'] < [52, 24, 48, 64][$index] || $d['offset'] + $d['count'] * $d['size'] > $t['tables']) {
-                throw PackageError::malformed($bytes->path, 'byte '.($at + 80 + 12 * $index), "The table of {$name} claims {$d['count']} rows of {$d['size']} bytes", 'rows inside the tables');
+                throw PackageError::malformed(
+                    $bytes->path,
+                    'byte ' . ($at + 80 + 12 * $index),
+                    "The table of {$name} claims {$d['count']} rows of {$d['size']} bytes",
+                    'rows inside the tables',
+                );
             }
-            $rows[$name] = array_map(static fn (int $row): string => substr($tables, $d['offset'] + $row * $d['size'], $d['size']), $d['count'] === 0 ? [] : range(0, $d['count'] - 1));
+            $rows[$name] = array_map(
+                static fn(int $row): string => substr($tables, $d['offset'] + $row * $d['size'], $d['size']),
+                $d['count'] === 0 ? [] : range(0, $d['count'] - 1),
+            );
         }
-        $sectors = array_map(static fn (string $row): int => self::fields('Psectors', $row)['sectors'], $rows['extents']);
+        $sectors = array_map(
+            static fn(string $row): int => self::fields('Psectors', $row)['sectors'],
+            $rows['extents'],
+        );
         foreach ($sectors as $index => $count) {
             if ($count < 0 || $count > self::MOST_SECTORS) {
-                throw PackageError::malformed($bytes->path, "extent {$index}", "It claims {$count} sectors", 'at most '.self::MOST_SECTORS);
+                throw PackageError::malformed(
+                    $bytes->path,
+                    "extent {$index}",
+                    "It claims {$count} sectors",
+                    'at most ' . self::MOST_SECTORS,
+                );
             }
         }
         if (count($rows['partitions']) > self::MOST_PARTITIONS) {
             throw PackageError::hostile(
                 $bytes->path,
-                'byte '.($at + 80),
-                'The layout has more than '.self::MOST_PARTITIONS.' partitions',
+                'byte ' . ($at + 80),
+                'The layout has more than ' . self::MOST_PARTITIONS . ' partitions',
             );
         }
         // Sectors of the extents before each, so that a partition takes no walk through all of them.
@@ -129,7 +197,13 @@ final class SuperLayoutReader implements PackageReader
         foreach ($sectors as $count) {
             $before[] = $before[count($before) - 1] + $count;
         }
-        $groups = array_map(static fn (string $row): array => ['name' => BootHeader::text(substr($row, 0, 36)) ?? '', 'most' => self::fields('Pmost', substr($row, 40))['most']], $rows['groups']);
+        $groups = array_map(
+            static fn(string $row): array => [
+                'name' => BootHeader::text(substr($row, 0, 36)) ?? '',
+                'most' => self::fields('Pmost', substr($row, 40))['most'],
+            ],
+            $rows['groups'],
+        );
         $partitions = [];
         foreach ($rows['partitions'] as $row) {
             $p = self::fields('Vfirst/Vcount/Vgroup', substr($row, 40));
@@ -142,7 +216,13 @@ final class SuperLayoutReader implements PackageReader
                 'group' => $groups[$p['group']]['name'] ?? '',
             ];
         }
-        $devices = array_map(static fn (string $row): array => ['first' => self::fields('Pfirst', $row)['first'], 'size' => self::fields('Psize', substr($row, 16))['size']], $rows['devices']);
+        $devices = array_map(
+            static fn(string $row): array => [
+                'first' => self::fields('Pfirst', $row)['first'],
+                'size' => self::fields('Psize', substr($row, 16))['size'],
+            ],
+            $rows['devices'],
+        );
         foreach ($devices as $device) {
             self::refuseTooLarge($bytes, $device['first'], 'a device');
             self::refuseTooLarge($bytes, intdiv($device['size'], self::SECTOR), 'a device');
@@ -158,7 +238,7 @@ final class SuperLayoutReader implements PackageReader
                 $bytes->path,
                 'super layout',
                 "It claims {$sectors} sectors for {$of}",
-                'at most '.self::MOST_SECTORS,
+                'at most ' . self::MOST_SECTORS,
             );
         }
     }

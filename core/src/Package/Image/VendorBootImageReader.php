@@ -39,12 +39,22 @@ final class VendorBootImageReader implements PackageReader
     {
         /** @var array{version: int, page: int, kaddr: int, raddr: int, ramdisk: int} $header */
         $header = unpack('Vversion/Vpage/Vkaddr/Vraddr/Vramdisk', $bytes->read(8, 20));
-        if (! in_array($header['version'], [3, 4], true)) {
-            throw PackageError::malformed($bytes->path, 'byte 8', "The vendor boot image has header version {$header['version']}", 'version 3 or 4');
+        if (!in_array($header['version'], [3, 4], true)) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 8',
+                "The vendor boot image has header version {$header['version']}",
+                'version 3 or 4',
+            );
         }
         $page = $header['page'];
         if ($page < 1024 || $page > 65_536 || ($page & ($page - 1)) !== 0) {
-            throw PackageError::malformed($bytes->path, 'byte 12', "The page size is {$page} bytes", 'a power of two from 1024 to 65536');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 12',
+                "The page size is {$page} bytes",
+                'a power of two from 1024 to 65536',
+            );
         }
         $facts = [
             Fact::of(Field::PARTITION, 'vendor_boot', Source::File, 'vendor boot header'),
@@ -57,7 +67,12 @@ final class VendorBootImageReader implements PackageReader
             $facts[] = Fact::of(Field::COMMAND_LINE, $line, Source::File, 'vendor boot header');
         }
         if ($header['version'] === 4) {
-            $facts[] = Fact::of(Field::HAS_RECOVERY_RAMDISK, self::hasRecovery($bytes, $page, $header['ramdisk']), Source::File, 'ramdisk table');
+            $facts[] = Fact::of(
+                Field::HAS_RECOVERY_RAMDISK,
+                self::hasRecovery($bytes, $page, $header['ramdisk']),
+                Source::File,
+                'ramdisk table',
+            );
         }
 
         return new Reading(Container::VendorBootImage, $facts, [new PartitionImage('vendor_boot', $bytes->size)]);
@@ -67,11 +82,23 @@ final class VendorBootImageReader implements PackageReader
     {
         /** @var array{headerBytes: int, dtb: int, low: int, high: int, table: int, count: int, entry: int} $v4 */
         $v4 = unpack('VheaderBytes/Vdtb/Vlow/Vhigh/Vtable/Vcount/Ventry', $bytes->read(2096, 28));
-        if ($v4['count'] > self::MOST_RAMDISKS || $v4['entry'] < self::TABLE_ENTRY_BYTES || $v4['count'] * $v4['entry'] > $v4['table']) {
-            throw PackageError::malformed($bytes->path, 'byte 2112', "The ramdisk table claims {$v4['count']} entries of {$v4['entry']} bytes in {$v4['table']} bytes", 'a table that holds its entries');
+        if (
+            $v4['count'] > self::MOST_RAMDISKS ||
+            $v4['entry'] < self::TABLE_ENTRY_BYTES ||
+            $v4['count'] * $v4['entry'] > $v4['table']
+        ) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 2112',
+                "The ramdisk table claims {$v4['count']} entries of {$v4['entry']} bytes in {$v4['table']} bytes",
+                'a table that holds its entries',
+            );
         }
-        $pages = static fn (int $size): int => intdiv($size + $page - 1, $page) * $page;
-        $table = $bytes->read($pages(max(1, $v4['headerBytes'])) + $pages($ramdiskBytes) + $pages($v4['dtb']), $v4['table']);
+        $pages = static fn(int $size): int => intdiv($size + $page - 1, $page) * $page;
+        $table = $bytes->read(
+            $pages(max(1, $v4['headerBytes'])) + $pages($ramdiskBytes) + $pages($v4['dtb']),
+            $v4['table'],
+        );
         for ($i = 0; $i < $v4['count']; $i++) {
             /** @var array{type: int} $row */
             $row = unpack('Vtype', substr($table, $i * $v4['entry'] + 8, 4));

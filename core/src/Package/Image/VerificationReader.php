@@ -32,7 +32,15 @@ final class VerificationReader implements PackageReader
 
     public const CHAIN = 4;
 
-    public const ALGORITHMS = ['none', 'SHA256_RSA2048', 'SHA256_RSA4096', 'SHA256_RSA8192', 'SHA512_RSA2048', 'SHA512_RSA4096', 'SHA512_RSA8192'];
+    public const ALGORITHMS = [
+        'none',
+        'SHA256_RSA2048',
+        'SHA256_RSA4096',
+        'SHA256_RSA8192',
+        'SHA512_RSA2048',
+        'SHA512_RSA4096',
+        'SHA512_RSA8192',
+    ];
 
     private const MOST_DESCRIPTOR_BYTES = 1 << 20;
 
@@ -46,11 +54,22 @@ final class VerificationReader implements PackageReader
         /** @var array{major: int, minor: int, auth: int, aux: int, algorithm: int} $h */
         $h = unpack('Nmajor/Nminor/Jauth/Jaux/Nalgorithm', $bytes->read(4, 28));
         if ($h['major'] !== 1) {
-            throw PackageError::malformed($bytes->path, 'byte 4', "The verification header has major version {$h['major']}", 'major version 1');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 4',
+                "The verification header has major version {$h['major']}",
+                'major version 1',
+            );
         }
         /** @var array{offset: int, size: int, rollback: int, flags: int} $d */
         $d = unpack('Joffset/Jsize/Jrollback/Nflags', $bytes->read(96, 28));
-        if ($h['auth'] < 0 || $h['aux'] < 0 || $h['auth'] > $bytes->size || $h['aux'] > $bytes->size || self::HEADER_BYTES + $h['auth'] + $h['aux'] > $bytes->size) {
+        if (
+            $h['auth'] < 0 ||
+            $h['aux'] < 0 ||
+            $h['auth'] > $bytes->size ||
+            $h['aux'] > $bytes->size ||
+            self::HEADER_BYTES + $h['auth'] + $h['aux'] > $bytes->size
+        ) {
             throw PackageError::truncated(
                 $bytes->path,
                 self::HEADER_BYTES,
@@ -58,24 +77,42 @@ final class VerificationReader implements PackageReader
                 $bytes->size,
             );
         }
-        if ($d['offset'] < 0 || $d['size'] < 0 || $d['size'] > self::MOST_DESCRIPTOR_BYTES || $d['offset'] + $d['size'] > $h['aux']) {
-            throw PackageError::malformed($bytes->path, 'byte 96', "The descriptors claim {$d['size']} bytes at {$d['offset']} of {$h['aux']}", 'descriptors inside the auxiliary block');
+        if (
+            $d['offset'] < 0 ||
+            $d['size'] < 0 ||
+            $d['size'] > self::MOST_DESCRIPTOR_BYTES ||
+            $d['offset'] + $d['size'] > $h['aux']
+        ) {
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte 96',
+                "The descriptors claim {$d['size']} bytes at {$d['offset']} of {$h['aux']}",
+                'descriptors inside the auxiliary block',
+            );
         }
         $hashes = [];
         $trees = [];
         $chained = [];
         $releaseText = BootHeader::text($bytes->read(128, 48));
-        foreach (self::descriptors($bytes, self::HEADER_BYTES + $h['auth'] + $d['offset'], $d['size']) as [$tag, $body]) {
+        foreach (
+            self::descriptors($bytes, self::HEADER_BYTES + $h['auth'] + $d['offset'], $d['size'])
+            as [$tag, $body]
+        ) {
             match ($tag) {
-                self::HASH => $hashes[] = self::hash($body),
-                self::HASH_TREE => $trees[] = self::treeOf($body),
-                self::CHAIN => $chained[] = self::chainOf($body),
+                self::HASH => ($hashes[] = self::hash($body)),
+                self::HASH_TREE => ($trees[] = self::treeOf($body)),
+                self::CHAIN => ($chained[] = self::chainOf($body)),
                 default => null,
             };
         }
         $facts = [
             Fact::of(Field::PARTITION, 'verify', Source::File, 'verification header'),
-            Fact::of(Field::ALGORITHM, self::ALGORITHMS[$h['algorithm']] ?? "number {$h['algorithm']}", Source::File, 'verification header'),
+            Fact::of(
+                Field::ALGORITHM,
+                self::ALGORITHMS[$h['algorithm']] ?? "number {$h['algorithm']}",
+                Source::File,
+                'verification header',
+            ),
             // Counted without a sign; what is beyond the numbers here is as high as they go.
             Fact::of(
                 Field::ROLLBACK_INDEX,
@@ -84,7 +121,15 @@ final class VerificationReader implements PackageReader
                 'verification header',
             ),
             Fact::of(Field::VERIFICATION_OFF, ($d['flags'] & 3) !== 0, Source::File, 'verification header'),
-            Fact::of(Field::HASHED, self::named([...array_map(static fn (?array $one): string => $one['partition'] ?? '', $hashes), ...$trees]), Source::File, 'descriptors'),
+            Fact::of(
+                Field::HASHED,
+                self::named([
+                    ...array_map(static fn(?array $one): string => $one['partition'] ?? '', $hashes),
+                    ...$trees,
+                ]),
+                Source::File,
+                'descriptors',
+            ),
             Fact::of(Field::CHAINED, self::named($chained), Source::File, 'descriptors'),
         ];
         if ($releaseText !== null) {
@@ -100,23 +145,27 @@ final class VerificationReader implements PackageReader
      */
     private static function named(array $names): array
     {
-        return array_values(array_filter($names, static fn (string $name): bool => $name !== ''));
+        return array_values(array_filter($names, static fn(string $name): bool => $name !== ''));
     }
 
     /**
      * The hash descriptors of a header, for comparing images with them.
      *
-     * @return list<array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string}> salt and digest binary
+     * @return list<array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string}> salt
+     *     and digest binary
      */
     public static function hashes(Bytes $bytes): array
     {
-        (new self)->read($bytes);
+        (new self())->read($bytes);
         /** @var array{auth: int} $h */
         $h = unpack('Jauth', $bytes->read(12, 8));
         /** @var array{offset: int, size: int} $d */
         $d = unpack('Joffset/Jsize', $bytes->read(96, 16));
         $found = [];
-        foreach (self::descriptors($bytes, self::HEADER_BYTES + $h['auth'] + $d['offset'], $d['size']) as [$tag, $body]) {
+        foreach (
+            self::descriptors($bytes, self::HEADER_BYTES + $h['auth'] + $d['offset'], $d['size'])
+            as [$tag, $body]
+        ) {
             $hash = $tag === self::HASH ? self::hash($body) : null;
             if ($hash !== null) {
                 $found[] = $hash;
@@ -136,7 +185,12 @@ final class VerificationReader implements PackageReader
             /** @var array{tag: int, length: int} $head */
             $head = unpack('Jtag/Jlength', $table, $i);
             if ($head['length'] < 0 || $head['length'] % 8 !== 0 || $i + 16 + $head['length'] > $size) {
-                throw PackageError::malformed($bytes->path, 'byte '.($at + $i), "A descriptor claims {$head['length']} bytes", 'a multiple of 8 inside its block');
+                throw PackageError::malformed(
+                    $bytes->path,
+                    'byte ' . ($at + $i),
+                    "A descriptor claims {$head['length']} bytes",
+                    'a multiple of 8 inside its block',
+                );
             }
             yield [$head['tag'], substr($table, $i + 16, $head['length'])];
         }
@@ -145,7 +199,8 @@ final class VerificationReader implements PackageReader
     /**
      * Image size, algorithm, then the lengths of name, salt and digest; the three follow after 116 bytes.
      *
-     * @return ?array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string} null where it is cut
+     * @return ?array{partition: string, imageBytes: int, algorithm: string, salt: string, digest: string} null where
+     *     it is cut
      */
     private static function hash(string $body): ?array
     {

@@ -39,8 +39,7 @@ final readonly class Manifest
         public ?int $maxTimestamp,
         public array $partitions,
         public array $groups,
-    ) {
-    }
+    ) {}
 
     /**
      * @param  string  $where  what the manifest is called in messages
@@ -73,7 +72,7 @@ final readonly class Manifest
                 throw PackageError::hostile(
                     $path,
                     $where,
-                    'The manifest has more than '.self::MOST_PARTITIONS.' partitions',
+                    'The manifest has more than ' . self::MOST_PARTITIONS . ' partitions',
                 );
             }
         }
@@ -108,14 +107,14 @@ final readonly class Manifest
             if ($number === 1) {
                 $name = $fields->bytes($value, min($length, 255));
             } elseif ($number === 7) {
-                $info = $fields->message(new PartitionInfo, $value, $length);
+                $info = $fields->message(new PartitionInfo(), $value, $length);
             }
         }
         if ($name === '' || preg_match('/[^\x21-\x7e]/', $name) === 1) {
             throw PackageError::malformed(
                 $path,
                 $where,
-                'A partition is called "'.mb_scrub($name).'"',
+                'A partition is called "' . mb_scrub($name) . '"',
                 'a name of plain letters',
             );
         }
@@ -138,7 +137,7 @@ final readonly class Manifest
         $groups = [];
         foreach ($fields->between($at, $end, self::MOST_GROUPS) as [$number, $type, $value, $length]) {
             if ($number === 1 && $type === WireFields::BYTES) {
-                $group = $fields->message(new DynamicPartitionGroup, $value, $length);
+                $group = $fields->message(new DynamicPartitionGroup(), $value, $length);
                 $groups[] = [$group->getName(), (int) $group->getSize()];
             }
         }
@@ -155,9 +154,12 @@ final readonly class Manifest
      */
     public function operations(ManifestPartition $partition): \Generator
     {
-        foreach ($this->fields->between($partition->at, $partition->end, self::MOST_OPERATIONS) as [$number, $type, $value, $length]) {
+        foreach (
+            $this->fields->between($partition->at, $partition->end, self::MOST_OPERATIONS)
+            as [$number, $type, $value, $length]
+        ) {
             if ($number === 8 && $type === WireFields::BYTES) {
-                yield $this->fields->message(new InstallOperation, $value, $length);
+                yield $this->fields->message(new InstallOperation(), $value, $length);
             }
         }
     }

@@ -21,6 +21,5 @@ final readonly class ManifestPartition
         public bool $fromOld,
         public int $at,
         public int $end,
-    ) {
-    }
+    ) {}
 }

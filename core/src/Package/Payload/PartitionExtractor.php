@@ -20,9 +20,7 @@ final readonly class PartitionExtractor
     /** Makers of payloads work in pieces of 2 MiB. */
     private const MOST_OPERATION_BYTES = 16 << 20;
 
-    private function __construct(private Payload $payload, private string $path)
-    {
-    }
+    private function __construct(private Payload $payload, private string $path) {}
 
     /** @throws PackageError when the file is no payload and holds none */
     public static function of(string $path): self
@@ -43,7 +41,8 @@ final readonly class PartitionExtractor
      * @param  ?callable(int $doneBytes, int $sizeBytes): void  $progress
      * @return int its size in bytes
      *
-     * @throws PackageError when there is no such partition, its data needs the old image, or the result has another hash
+     * @throws PackageError when there is no such partition, its data needs the old image, or the result has another
+     *     hash
      */
     public function extract(string $partition, string $to, ?callable $progress = null): int
     {
@@ -53,7 +52,7 @@ final readonly class PartitionExtractor
         $size = $update->sizeBytes ?? 0;
         $handle = fopen($to, 'w+b') ?: throw PackageError::notReadable($to, 'it cannot be written');
         try {
-            if (! Quietly::call(static fn (): bool => ftruncate($handle, max(0, $size)))) {
+            if (!Quietly::call(static fn(): bool => ftruncate($handle, max(0, $size)))) {
                 throw PackageError::noRoom($to, $size);
             }
             $done = 0;
@@ -67,7 +66,7 @@ final readonly class PartitionExtractor
                     if ($data !== null) {
                         fseek($handle, $start);
                         $piece = substr($data, 0, $length);
-                        if (Quietly::call(static fn (): int|false => fwrite($handle, $piece)) !== strlen($piece)) {
+                        if (Quietly::call(static fn(): int|false => fwrite($handle, $piece)) !== strlen($piece)) {
                             throw PackageError::noRoom($to, $size);
                         }
                         $data = substr($data, $length);
@@ -92,12 +91,13 @@ final readonly class PartitionExtractor
     {
         $there = implode(', ', array_keys($manifest->partitions));
 
-        return $manifest->partitions[$name] ?? throw PackageError::malformed(
-            $this->path,
-            "partition {$name}",
-            'The payload holds no such partition',
-            "one of {$there}",
-        );
+        return $manifest->partitions[$name] ??
+            throw PackageError::malformed(
+                $this->path,
+                "partition {$name}",
+                'The payload holds no such partition',
+                "one of {$there}",
+            );
     }
 
     /**
@@ -108,7 +108,13 @@ final readonly class PartitionExtractor
         $first = (int) $extent->getStartBlock();
         $blocks = (int) $extent->getNumBlocks();
         $most = intdiv($size + $block - 1, $block);
-        if ($first < 0 || $blocks < 0 || $first > $most || $blocks > $most - $first || ($first + $blocks) * $block > $size) {
+        if (
+            $first < 0 ||
+            $blocks < 0 ||
+            $first > $most ||
+            $blocks > $most - $first ||
+            ($first + $blocks) * $block > $size
+        ) {
             throw PackageError::malformed(
                 $this->path,
                 $where,
@@ -132,17 +138,36 @@ final readonly class PartitionExtractor
             throw PackageError::hostile($this->path, $where, "The operation claims {$length} bytes of data");
         }
         $data = $this->payload->data((int) $operation->getDataOffset(), $length);
-        if ($operation->getDataSha256Hash() !== '' && ! hash_equals($operation->getDataSha256Hash(), hash('sha256', $data, true))) {
-            throw PackageError::malformed($this->path, $where, 'The data of the operation does not have its hash', 'the SHA-256 that the manifest states');
+        if (
+            $operation->getDataSha256Hash() !== '' &&
+            !hash_equals($operation->getDataSha256Hash(), hash('sha256', $data, true))
+        ) {
+            throw PackageError::malformed(
+                $this->path,
+                $where,
+                'The data of the operation does not have its hash',
+                'the SHA-256 that the manifest states',
+            );
         }
         [$tool, $out] = match ($operation->getType()) {
             Type::REPLACE => ['', $data],
             Type::REPLACE_XZ => ['xz', Tool::filter(Tool::unpacking('xz'), $data, self::MOST_OPERATION_BYTES)],
             Type::REPLACE_BZ => ['bzip2', Tool::filter(Tool::unpacking('bzip2'), $data, self::MOST_OPERATION_BYTES)],
-            default => throw PackageError::malformed($this->path, $where, "The operation (type {$operation->getType()}) builds on the image of an older build", 'a full payload'),
+            default => throw PackageError::malformed(
+                $this->path,
+                $where,
+                "The operation (type {$operation->getType()}) builds on the image of an older build",
+                'a full payload',
+            ),
         };
 
-        return $out ?? throw PackageError::malformed($this->path, $where, "The data cannot be unpacked with {$tool}", "an intact stream, and the tool {$tool} installed");
+        return $out ??
+            throw PackageError::malformed(
+                $this->path,
+                $where,
+                "The data cannot be unpacked with {$tool}",
+                "an intact stream, and the tool {$tool} installed",
+            );
     }
 
     /**
@@ -154,8 +179,13 @@ final readonly class PartitionExtractor
         rewind($handle);
         hash_update_stream($hash, $handle);
         $has = hash_final($hash, true);
-        if ($wanted !== '' && ! hash_equals($wanted, $has)) {
-            throw PackageError::malformed($this->path, "partition {$partition}", 'The image that comes out has the SHA-256 '.bin2hex($has), bin2hex($wanted).' as the manifest states');
+        if ($wanted !== '' && !hash_equals($wanted, $has)) {
+            throw PackageError::malformed(
+                $this->path,
+                "partition {$partition}",
+                'The image that comes out has the SHA-256 ' . bin2hex($has),
+                bin2hex($wanted) . ' as the manifest states',
+            );
         }
     }
 }

@@ -15,7 +15,8 @@ use Tornavis\Core\Package\PartitionImage;
  * A payload container.
  *
  * Header, big-endian: magic, 8 bytes major version, 8 bytes manifest size, 4 bytes size of the
- * manifest's signature; then manifest, signature and data. Source: the open platform's payload description, major version 2.
+ * manifest's signature; then manifest, signature and data. Source: the open platform's payload description, major
+ * version 2.
  */
 final readonly class Payload
 {
@@ -29,9 +30,7 @@ final readonly class Payload
     /** What the manifest is called on screens and in messages. */
     private const WHERE = 'payload manifest';
 
-    private function __construct(private Bytes $bytes, private int $manifestBytes, private int $signatureBytes)
-    {
-    }
+    private function __construct(private Bytes $bytes, private int $manifestBytes, private int $signatureBytes) {}
 
     public static function looksLikeOne(Bytes $bytes): bool
     {
@@ -45,16 +44,35 @@ final readonly class Payload
      */
     public static function of(Bytes $bytes, string $entry): self
     {
-        if ($bytes->size < self::HEADER_BYTES || ! self::looksLikeOne($bytes)) {
-            throw PackageError::malformed($bytes->path, "{$entry}, byte 0", 'The payload does not begin with its magic', self::MAGIC);
+        if ($bytes->size < self::HEADER_BYTES || !self::looksLikeOne($bytes)) {
+            throw PackageError::malformed(
+                $bytes->path,
+                "{$entry}, byte 0",
+                'The payload does not begin with its magic',
+                self::MAGIC,
+            );
         }
         /** @var array{version: int, manifest: int, signature: int} $header */
         $header = unpack('Jversion/Jmanifest/Nsignature', $bytes->read(4, 20));
         if ($header['version'] !== 2) {
-            throw PackageError::malformed($bytes->path, "{$entry}, byte 4", "The payload has major version {$header['version']}", 'major version 2');
+            throw PackageError::malformed(
+                $bytes->path,
+                "{$entry}, byte 4",
+                "The payload has major version {$header['version']}",
+                'major version 2',
+            );
         }
-        if ($header['manifest'] < 0 || $header['manifest'] > self::MOST_MANIFEST_BYTES || $header['manifest'] + $header['signature'] > $bytes->size - self::HEADER_BYTES) {
-            throw PackageError::malformed($bytes->path, "{$entry}, byte 12", "The manifest claims {$header['manifest']} bytes", 'a manifest that fits into the payload');
+        if (
+            $header['manifest'] < 0 ||
+            $header['manifest'] > self::MOST_MANIFEST_BYTES ||
+            $header['manifest'] + $header['signature'] > $bytes->size - self::HEADER_BYTES
+        ) {
+            throw PackageError::malformed(
+                $bytes->path,
+                "{$entry}, byte 12",
+                "The manifest claims {$header['manifest']} bytes",
+                'a manifest that fits into the payload',
+            );
         }
 
         return new self($bytes, $header['manifest'], $header['signature']);
@@ -76,7 +94,7 @@ final readonly class Payload
                 $partition->sizeBytes === null ? null : bin2hex($partition->hash),
             );
         }
-        $names = array_map(static fn (PartitionImage $image): string => $image->partition, $images);
+        $names = array_map(static fn(PartitionImage $image): string => $image->partition, $images);
         sort($names);
         $facts = [
             Fact::of(Field::WRITES, $names, Source::File, self::WHERE),
@@ -91,7 +109,7 @@ final readonly class Payload
         if ($manifest->maxTimestamp !== null) {
             $facts[] = Fact::of(Field::BUILD_TIME, $manifest->maxTimestamp, Source::File, self::WHERE);
         }
-        $groups = array_map(static fn (array $group): string => "{$group[0]} {$group[1]}", $manifest->groups);
+        $groups = array_map(static fn(array $group): string => "{$group[0]} {$group[1]}", $manifest->groups);
         if ($groups !== []) {
             $facts[] = Fact::of(Field::GROUPS, $groups, Source::File, self::WHERE);
         }

@@ -13,7 +13,8 @@ use Tornavis\Core\Package\PackageError;
  * A whole message as objects takes hundreds of times its bytes; a hostile one of a few MiB would take all memory. Only
  * small messages are handed to the library as a whole.
  *
- * Source: the published protobuf encoding. Wire type 0 is a varint, 1 eight bytes, 2 a length and its bytes, 5 four bytes.
+ * Source: the published protobuf encoding. Wire type 0 is a varint, 1 eight bytes, 2 a length and its bytes, 5 four
+ * bytes.
  */
 final readonly class WireFields
 {
@@ -30,14 +31,13 @@ final readonly class WireFields
 
     private const LONGEST_VARINT = 10;
 
-    public function __construct(private string $data, private string $path, private string $where)
-    {
-    }
+    public function __construct(private string $data, private string $path, private string $where) {}
 
     /**
      * @param  int  $from  first byte of the message
      * @param  ?int  $to  the byte after its last; null for the end of the data
-     * @return \Generator<int, array{int, int, int, int}> number, wire type, value of a varint or place of the bytes, length of the bytes
+     * @return \Generator<int, array{int, int, int, int}> number, wire type, value of a varint or place of the bytes,
+     *     length of the bytes
      *
      * @throws PackageError when a field leaves the message, or there are more than $most
      */
@@ -121,7 +121,7 @@ final readonly class WireFields
         $value = 0;
         for ($i = 0; $i < self::LONGEST_VARINT && $at + $i < $to; $i++) {
             $byte = ord($this->data[$at + $i]);
-            $value |= ($byte & 0x7F) << (7 * $i);
+            $value |= ($byte & 0x7f) << (7 * $i);
             if ($byte < 0x80) {
                 return [$value, $at + $i + 1];
             }

@@ -38,12 +38,14 @@ final readonly class ScriptCall
     public function __toString(): string
     {
         if ($this->name === 'text') {
-            return '"'.$this->text.'"';
+            return '"' . $this->text . '"';
         }
         if (preg_match('/^\w/', $this->name) === 1) {
-            return $this->name.'('.implode(', ', $this->arguments).')';
+            return $this->name . '(' . implode(', ', $this->arguments) . ')';
         }
 
-        return count($this->arguments) === 1 ? $this->name.$this->arguments[0] : implode(" {$this->name} ", $this->arguments);
+        return count($this->arguments) === 1
+            ? $this->name . $this->arguments[0]
+            : implode(" {$this->name} ", $this->arguments);
     }
 }

@@ -47,9 +47,12 @@ final readonly class ScriptFacts
      * @param  list<string>  $writes  names of the partitions written, sorted
      * @param  list<string>  $notUnderstood  assertions as they stand, the first of them
      */
-    private function __construct(public array $demands, public ?int $buildTime, public array $writes, public array $notUnderstood)
-    {
-    }
+    private function __construct(
+        public array $demands,
+        public ?int $buildTime,
+        public array $writes,
+        public array $notUnderstood,
+    ) {}
 
     /**
      * @param  list<ScriptCall>  $statements
@@ -79,11 +82,9 @@ final readonly class ScriptFacts
 
     private static function shortened(string $text): string
     {
-        return strlen($text) > self::LONGEST_ASSERTION ? mb_strcut(
-            mb_scrub($text),
-            0,
-            self::LONGEST_ASSERTION,
-        ).' …' : $text;
+        return strlen($text) > self::LONGEST_ASSERTION
+            ? mb_strcut(mb_scrub($text), 0, self::LONGEST_ASSERTION) . ' …'
+            : $text;
     }
 
     /**
@@ -167,7 +168,9 @@ final readonly class ScriptFacts
         }
         $get = $inner->arguments[1] ?? null;
 
-        return $get?->name === self::GET_PROPERTY && $get->argument(0) === self::DATE_PROPERTY ? (int) $inner->argument(0) : null;
+        return $get?->name === self::GET_PROPERTY && $get->argument(0) === self::DATE_PROPERTY
+            ? (int) $inner->argument(0)
+            : null;
     }
 
     /**

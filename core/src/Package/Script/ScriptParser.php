@@ -19,7 +19,11 @@ final class ScriptParser
     /** More than any script of a build has; each takes a few hundred bytes of memory. */
     private const MOST_EXPRESSIONS = 100_000;
 
-    private const TOKEN = '/\G(?:(?<space>\s+|\#[^\n]*)|"(?<text>(?:[^"\\\\]++|\\\\.)*+)"|(?<sign>\|\||&&|==|!=|[!+();,])|(?<word>[A-Za-z0-9_:\/.\-]++))/s';
+    private const TOKEN =
+        '/\G(?:(?<space>\s+|\#[^\n]*)' .
+        '|"(?<text>(?:[^"\\\\]++|\\\\.)*+)"' .
+        '|(?<sign>\|\||&&|==|!=|[!+();,])' .
+        '|(?<word>[A-Za-z0-9_:\/.\-]++))/s';
 
     /** Left-associative operators from loose to tight. */
     private const OPERATORS = ['||', '&&', '==', '!=', '+'];
@@ -27,7 +31,10 @@ final class ScriptParser
     /** Operators whose chains are one expression with many arguments: the grouping says nothing. */
     private const CHAINED = ['||', '&&', '+'];
 
-    /** @var ?array{string, string, int} the next token: kind ("word", "text" or the sign itself), text, line; null at the end */
+    /**
+     * @var ?array{string, string, int} the next token: kind ("word", "text" or the sign itself), text, line; null at
+     *     the end
+     */
     private ?array $token = null;
 
     private int $offset = 0;
@@ -94,7 +101,7 @@ final class ScriptParser
     private function statements(): array
     {
         $statements = [];
-        while ($this->token !== null && ! $this->isWord('then', 'else', 'endif') && $this->kind() !== ')') {
+        while ($this->token !== null && !$this->isWord('then', 'else', 'endif') && $this->kind() !== ')') {
             $statements[] = $this->operation(0);
             if ($this->kind() !== ';') {
                 break;
@@ -107,7 +114,7 @@ final class ScriptParser
 
     private function operation(int $level): ScriptCall
     {
-        if (! isset(self::OPERATORS[$level])) {
+        if (!isset(self::OPERATORS[$level])) {
             return $this->operand();
         }
         $operator = self::OPERATORS[$level];
@@ -115,7 +122,7 @@ final class ScriptParser
         while ($this->kind() === $operator) {
             $this->step();
             $arguments[] = $this->operation($level + 1);
-            if (! in_array($operator, self::CHAINED, true)) {
+            if (!in_array($operator, self::CHAINED, true)) {
                 $arguments = [$this->node($operator, $arguments)];
             }
         }
@@ -130,7 +137,7 @@ final class ScriptParser
     {
         $node = new ScriptCall($name, $arguments);
         if ($node->depth > self::MOST_DEPTH) {
-            throw $this->error('fewer than '.self::MOST_DEPTH.' nested expressions');
+            throw $this->error('fewer than ' . self::MOST_DEPTH . ' nested expressions');
         }
 
         return $node;
@@ -139,10 +146,10 @@ final class ScriptParser
     private function operand(): ScriptCall
     {
         if (++$this->depth > self::MOST_DEPTH) {
-            throw $this->error('fewer than '.self::MOST_DEPTH.' nested expressions');
+            throw $this->error('fewer than ' . self::MOST_DEPTH . ' nested expressions');
         }
         if (++$this->expressions > self::MOST_EXPRESSIONS) {
-            throw $this->error('at most '.self::MOST_EXPRESSIONS.' expressions');
+            throw $this->error('at most ' . self::MOST_EXPRESSIONS . ' expressions');
         }
         [$kind, $text] = $this->token ?? throw $this->error('another expression');
         $this->step();
@@ -212,7 +219,7 @@ final class ScriptParser
 
     private function word(string $word): void
     {
-        if (! $this->isWord($word)) {
+        if (!$this->isWord($word)) {
             throw $this->error("\"{$word}\"");
         }
         $this->step();
@@ -232,7 +239,10 @@ final class ScriptParser
     {
         $token = $this->token;
         $where = $token === null ? 'end' : "line {$token[2]}";
-        $found = $token === null ? 'The script ends in the middle of a statement' : "The script holds \"{$token[1]}\" where it does not belong";
+        $found =
+            $token === null
+                ? 'The script ends in the middle of a statement'
+                : "The script holds \"{$token[1]}\" where it does not belong";
 
         return PackageError::malformed($this->path, "{$this->place}, {$where}", $found, $expected);
     }

@@ -49,7 +49,10 @@ final readonly class SumList
                 preg_match('/^\\\\?([0-9a-fA-F]{32,128})[ \t]+[ *]?(\S.*)$/', $line, $m) => [$m[1], $m[2]],
                 preg_match('/^[A-Za-z0-9-]+ \((.+)\) ?= ?([0-9a-fA-F]{32,128})$/', $line, $m) => [$m[2], $m[1]],
                 preg_match('/^([^:]+):\s*([0-9a-fA-F]{32,128})$/', $line, $m) => [$m[2], $m[1]],
-                preg_match('/^([0-9a-fA-F]{32,128})$/', $line, $m) => [$m[1], (string) preg_replace('/\.(md5|sha1|sha256|sha512)(sum)?$/i', '', $own)],
+                preg_match('/^([0-9a-fA-F]{32,128})$/', $line, $m) => [
+                    $m[1],
+                    (string) preg_replace('/\.(md5|sha1|sha256|sha512)(sum)?$/i', '', $own),
+                ],
                 default => ['', ''],
             };
             $algorithm = self::ALGORITHMS[strlen($sum)] ?? null;
@@ -71,7 +74,7 @@ final readonly class SumList
      */
     public static function together(array $lists): self
     {
-        return new self(array_merge([], ...array_map(static fn (self $list): array => $list->rows, $lists)));
+        return new self(array_merge([], ...array_map(static fn(self $list): array => $list->rows, $lists)));
     }
 
     /**
@@ -98,6 +101,9 @@ final readonly class SumList
     {
         ksort($sums);
 
-        return implode('', array_map(static fn (string $name, string $sum): string => "{$sum}  {$name}\n", array_keys($sums), $sums));
+        return implode(
+            '',
+            array_map(static fn(string $name, string $sum): string => "{$sum}  {$name}\n", array_keys($sums), $sums),
+        );
     }
 }

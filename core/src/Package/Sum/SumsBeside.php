@@ -31,13 +31,18 @@ final class SumsBeside
     {
         $facts = [];
         $left = self::MOST_BYTES;
-        foreach (Quietly::call(static fn (): array|false => scandir(dirname($path))) ?: [] as $name) {
-            $file = dirname($path).'/'.$name;
-            if (! self::isList($name) || ! is_file($file) || filesize($file) > min(self::LARGEST_LIST, $left)) {
+        foreach (Quietly::call(static fn(): array|false => scandir(dirname($path))) ?: [] as $name) {
+            $file = dirname($path) . '/' . $name;
+            if (!self::isList($name) || !is_file($file) || filesize($file) > min(self::LARGEST_LIST, $left)) {
                 continue;
             }
             $left -= (int) filesize($file);
-            foreach (SumList::read((string) Quietly::call(static fn (): string|false => file_get_contents($file)), $name)->of(basename($path)) as $algorithm => $sum) {
+            foreach (
+                SumList::read((string) Quietly::call(static fn(): string|false => file_get_contents($file)), $name)->of(
+                    basename($path),
+                )
+                as $algorithm => $sum
+            ) {
                 $facts[] = Fact::of($algorithm, $sum, Source::Listed, $name);
             }
         }

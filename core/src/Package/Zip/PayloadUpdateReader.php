@@ -28,6 +28,10 @@ final class PayloadUpdateReader implements PackageReader
         $entry = $zip->find(self::ENTRY) ?? throw PackageError::noMetadata($bytes->path);
         [$facts, $images] = Payload::of($zip->stored($entry), self::ENTRY)->outline();
 
-        return new Reading(Container::PayloadZip, [...UpdateMetadata::facts($zip), ...PropertyFiles::facts($zip), ...$facts], $images);
+        return new Reading(
+            Container::PayloadZip,
+            [...UpdateMetadata::facts($zip), ...PropertyFiles::facts($zip), ...$facts],
+            $images,
+        );
     }
 }

@@ -39,7 +39,12 @@ final class PropertyFiles
             $payload = $zip->find(PayloadUpdateReader::ENTRY);
             $stated = $values['FILE_SIZE'] ?? '';
             if ($payload !== null && ctype_digit($stated) && (int) $stated !== $payload->sizeBytes) {
-                throw PackageError::malformed($zip->path(), self::ENTRY, "It states a payload of {$stated} bytes; the zip holds {$payload->sizeBytes}", 'the same size');
+                throw PackageError::malformed(
+                    $zip->path(),
+                    self::ENTRY,
+                    "It states a payload of {$stated} bytes; the zip holds {$payload->sizeBytes}",
+                    'the same size',
+                );
             }
         }
         $names = [];
@@ -53,7 +58,12 @@ final class PropertyFiles
             }
         }
         if ($names !== []) {
-            $facts[] = Fact::of(Field::STREAMED, array_values(array_unique($names)), Source::File, UpdateMetadata::TEXT);
+            $facts[] = Fact::of(
+                Field::STREAMED,
+                array_values(array_unique($names)),
+                Source::File,
+                UpdateMetadata::TEXT,
+            );
         }
 
         return $facts;
@@ -67,7 +77,13 @@ final class PropertyFiles
         }
         $at = $zip->dataOffset($entry);
         if ($at !== $offset || $entry->sizeBytes !== $size) {
-            throw PackageError::malformed($zip->path(), UpdateMetadata::TEXT, "It places {$name} at byte {$offset} with {$size} bytes; the zip has it at {$at} with {$entry->sizeBytes}", 'the place that the zip has');
+            throw PackageError::malformed(
+                $zip->path(),
+                UpdateMetadata::TEXT,
+                "It places {$name} at byte {$offset} with {$size} bytes; the zip has it at {$at} with " .
+                    "{$entry->sizeBytes}",
+                'the place that the zip has',
+            );
         }
     }
 }

@@ -70,16 +70,16 @@ final class UpdateMetadata
         $found = [
             Field::CODENAMES => $codenames === [] || $codenames === false ? null : array_map(trim(...), $codenames),
             Field::RELEASE => $fingerprint[3] ?? null,
-            Field::BUILD_ID => $values['post-build-incremental'] ?? $fingerprint[5] ?? null,
-            Field::API => preg_match(
-                self::NUMBER,
-                $values['post-sdk-level'] ?? '',
-            ) === 1 ? (int) $values['post-sdk-level'] : null,
+            Field::BUILD_ID => $values['post-build-incremental'] ?? ($fingerprint[5] ?? null),
+            Field::API =>
+                preg_match(self::NUMBER, $values['post-sdk-level'] ?? '') === 1
+                    ? (int) $values['post-sdk-level']
+                    : null,
             Field::PATCH_LEVEL => $values['post-security-patch-level'] ?? null,
-            Field::BUILD_TIME => preg_match(
-                self::NUMBER,
-                $values['post-timestamp'] ?? '',
-            ) === 1 ? (int) $values['post-timestamp'] : null,
+            Field::BUILD_TIME =>
+                preg_match(self::NUMBER, $values['post-timestamp'] ?? '') === 1
+                    ? (int) $values['post-timestamp']
+                    : null,
             Field::UPDATE_TYPE => $type,
         ];
         $facts = [];
@@ -102,13 +102,13 @@ final class UpdateMetadata
             return [];
         }
         $pem = $zip->contents($entry, 64 << 10);
-        $certificate = Quietly::call(static fn (): \OpenSSLCertificate|false => openssl_x509_read($pem));
+        $certificate = Quietly::call(static fn(): \OpenSSLCertificate|false => openssl_x509_read($pem));
         $fingerprint = $certificate === false ? false : openssl_x509_fingerprint($certificate, 'sha256');
         if ($certificate === false || $fingerprint === false) {
             return [Fact::of(Field::SIGNER, null, Source::File, self::CERTIFICATE)];
         }
         $parsed = openssl_x509_parse($certificate);
-        $name = is_array($parsed) ? $parsed['subject']['CN'] ?? $parsed['subject']['O'] ?? null : null;
+        $name = is_array($parsed) ? $parsed['subject']['CN'] ?? ($parsed['subject']['O'] ?? null) : null;
 
         return [
             Fact::of(Field::SIGNER, $fingerprint, Source::File, self::CERTIFICATE),

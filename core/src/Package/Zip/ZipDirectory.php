@@ -38,14 +38,12 @@ final readonly class ZipDirectory
 
     private const LOCAL = "PK\x03\x04";
 
-    private const UNKNOWN_32 = 0xFFFFFFFF;
+    private const UNKNOWN_32 = 0xffffffff;
 
     /**
      * @param  array<string, ZipEntry>  $entries  by name
      */
-    private function __construct(private Bytes $bytes, public array $entries)
-    {
-    }
+    private function __construct(private Bytes $bytes, public array $entries) {}
 
     public static function looksLikeOne(Bytes $bytes): bool
     {
@@ -59,13 +57,17 @@ final readonly class ZipDirectory
     {
         [$count, $size, $offset] = self::end($bytes);
         if ($count > self::MOST_ENTRIES) {
-            throw PackageError::hostile($bytes->path, 'end of directory', "The archive claims {$count} entries; more than ".self::MOST_ENTRIES.' are never needed');
+            throw PackageError::hostile(
+                $bytes->path,
+                'end of directory',
+                "The archive claims {$count} entries; more than " . self::MOST_ENTRIES . ' are never needed',
+            );
         }
         if ($size > self::LARGEST_TABLE_BYTES) {
             throw PackageError::hostile(
                 $bytes->path,
                 'end of directory',
-                "The directory claims {$size} bytes; more than ".self::LARGEST_TABLE_BYTES.' are never needed',
+                "The directory claims {$size} bytes; more than " . self::LARGEST_TABLE_BYTES . ' are never needed',
             );
         }
         $table = $bytes->read($offset, $size);
@@ -100,19 +102,36 @@ final readonly class ZipDirectory
         $size = $end['size'];
         $offset = $end['offset'];
         $endOffset = $bytes->size - $tailLength + $at;
-        if ($count === 0xFFFF || $size === self::UNKNOWN_32 || $offset === self::UNKNOWN_32) {
+        if ($count === 0xffff || $size === self::UNKNOWN_32 || $offset === self::UNKNOWN_32) {
             if ($endOffset < 20 || $bytes->read($endOffset - 20, 4) !== self::LOCATOR_64) {
-                throw PackageError::malformed($bytes->path, "byte {$endOffset}", 'The directory needs its 64-bit end record, which is missing', 'a zip64 locator before the end record');
+                throw PackageError::malformed(
+                    $bytes->path,
+                    "byte {$endOffset}",
+                    'The directory needs its 64-bit end record, which is missing',
+                    'a zip64 locator before the end record',
+                );
             }
             $where = self::fields('Pat', $bytes->read($endOffset - 20 + 8, 8))['at'];
             $record = $bytes->read($where, 56);
-            if (! str_starts_with($record, self::END_64)) {
-                throw PackageError::malformed($bytes->path, "byte {$where}", 'The 64-bit end record is not where its locator points', 'a zip64 end record');
+            if (!str_starts_with($record, self::END_64)) {
+                throw PackageError::malformed(
+                    $bytes->path,
+                    "byte {$where}",
+                    'The 64-bit end record is not where its locator points',
+                    'a zip64 end record',
+                );
             }
-            ['count' => $count, 'size' => $size, 'offset' => $offset] = self::fields('Pcount/Psize/Poffset', substr($record, 32, 24));
+            ['count' => $count, 'size' => $size, 'offset' => $offset] = self::fields(
+                'Pcount/Psize/Poffset',
+                substr($record, 32, 24),
+            );
         }
         if ($offset < 0 || $size < 0 || $offset + $size > $endOffset) {
-            throw PackageError::hostile($bytes->path, 'end of directory', "The directory claims to lie at byte {$offset} with {$size} bytes, which is not before its own end");
+            throw PackageError::hostile(
+                $bytes->path,
+                'end of directory',
+                "The directory claims to lie at byte {$offset} with {$size} bytes, which is not before its own end",
+            );
         }
 
         return [$count, $size, $offset];
@@ -124,21 +143,37 @@ final readonly class ZipDirectory
     private static function entry(Bytes $bytes, string $table, int $position, int $base): array
     {
         if (substr($table, $position, 4) !== self::CENTRAL || strlen($table) - $position < 46) {
-            throw PackageError::malformed($bytes->path, 'byte '.($base + $position), 'The directory has fewer entries than it claims', 'a directory record');
+            throw PackageError::malformed(
+                $bytes->path,
+                'byte ' . ($base + $position),
+                'The directory has fewer entries than it claims',
+                'a directory record',
+            );
         }
         $r = self::fields(
-            'vmade/vneeds/vflags/vmethod/vtime/vdate/Vcrc/Vpacked/Vsize/vname/vextra/vcomment/vdisk/vinternal/Vexternal/Vheader',
+            'vmade/vneeds/vflags/vmethod/vtime/vdate/Vcrc/Vpacked/Vsize/' .
+                'vname/vextra/vcomment/vdisk/vinternal/Vexternal/Vheader',
             substr($table, $position + 4, 42),
         );
         $name = substr($table, $position + 46, $r['name']);
-        EntryName::refuse($bytes->path, $name, 'byte '.($base + $position));
-        if ((($r['external'] >> 16) & 0xF000) === 0xA000) {
+        EntryName::refuse($bytes->path, $name, 'byte ' . ($base + $position));
+        if ((($r['external'] >> 16) & 0xf000) === 0xa000) {
             throw PackageError::hostile($bytes->path, "entry {$name}", 'The entry is a link');
         }
-        if (! in_array($r['method'], [ZipEntry::STORED, ZipEntry::DEFLATED], true)) {
-            throw PackageError::malformed($bytes->path, "entry {$name}", "The entry is packed by method {$r['method']}", 'stored or deflated');
+        if (!in_array($r['method'], [ZipEntry::STORED, ZipEntry::DEFLATED], true)) {
+            throw PackageError::malformed(
+                $bytes->path,
+                "entry {$name}",
+                "The entry is packed by method {$r['method']}",
+                'stored or deflated',
+            );
         }
-        [$size, $packed, $header] = self::wide($r['size'], $r['packed'], $r['header'], substr($table, $position + 46 + $r['name'], $r['extra']));
+        [$size, $packed, $header] = self::wide(
+            $r['size'],
+            $r['packed'],
+            $r['header'],
+            substr($table, $position + 46 + $r['name'], $r['extra']),
+        );
 
         return [
             new ZipEntry($name, $r['method'], $packed, $size, $r['crc'], $header),
@@ -153,7 +188,7 @@ final readonly class ZipDirectory
      */
     private static function wide(int $size, int $packed, int $header, string $extra): array
     {
-        if (! in_array(self::UNKNOWN_32, [$size, $packed, $header], true)) {
+        if (!in_array(self::UNKNOWN_32, [$size, $packed, $header], true)) {
             return [$size, $packed, $header];
         }
         $count = 0;
@@ -180,16 +215,23 @@ final readonly class ZipDirectory
      */
     private static function refuseOverlaps(Bytes $bytes, array $entries, int $directoryOffset): void
     {
-        usort($entries, static fn (ZipEntry $a, ZipEntry $b): int => $a->headerOffset <=> $b->headerOffset);
+        usort($entries, static fn(ZipEntry $a, ZipEntry $b): int => $a->headerOffset <=> $b->headerOffset);
         $free = 0;
         foreach ($entries as $entry) {
             if ($entry->headerOffset < $free) {
                 throw PackageError::hostile($bytes->path, "entry {$entry->name}", 'Two entries overlap');
             }
-            $outside = $entry->packedBytes < 0 || $entry->packedBytes > $directoryOffset || $entry->headerOffset > $directoryOffset;
+            $outside =
+                $entry->packedBytes < 0 ||
+                $entry->packedBytes > $directoryOffset ||
+                $entry->headerOffset > $directoryOffset;
             $free = $outside ? 0 : $entry->headerOffset + 30 + strlen($entry->name) + $entry->packedBytes;
             if ($outside || $entry->sizeBytes < 0 || $free > $directoryOffset) {
-                throw PackageError::hostile($bytes->path, "entry {$entry->name}", 'The entry claims bytes beyond the place of the directory');
+                throw PackageError::hostile(
+                    $bytes->path,
+                    "entry {$entry->name}",
+                    'The entry claims bytes beyond the place of the directory',
+                );
             }
         }
     }
@@ -218,7 +260,12 @@ final readonly class ZipDirectory
     public function stored(ZipEntry $entry): Bytes
     {
         if ($entry->method !== ZipEntry::STORED) {
-            throw PackageError::malformed($this->bytes->path, "entry {$entry->name}", 'The entry is compressed', 'an entry that is stored as it is');
+            throw PackageError::malformed(
+                $this->bytes->path,
+                "entry {$entry->name}",
+                'The entry is compressed',
+                'an entry that is stored as it is',
+            );
         }
 
         return $this->packed($entry);
@@ -232,12 +279,16 @@ final readonly class ZipDirectory
     public function contents(ZipEntry $entry, int $most = 4 << 20): string
     {
         if ($entry->sizeBytes > $most) {
-            throw PackageError::hostile($this->bytes->path, "entry {$entry->name}", "The entry claims {$entry->sizeBytes} bytes where at most {$most} make sense");
+            throw PackageError::hostile(
+                $this->bytes->path,
+                "entry {$entry->name}",
+                "The entry claims {$entry->sizeBytes} bytes where at most {$most} make sense",
+            );
         }
         $packed = $this->packed($entry);
         $data = $packed->read(0, $packed->size);
         if ($entry->method === ZipEntry::DEFLATED) {
-            $data = Quietly::call(static fn (): string|false => gzinflate($data, $entry->sizeBytes + 1));
+            $data = Quietly::call(static fn(): string|false => gzinflate($data, $entry->sizeBytes + 1));
         }
         if ($data === false || strlen($data) !== $entry->sizeBytes || crc32($data) !== $entry->crc32) {
             throw $this->otherContent($entry);
@@ -262,7 +313,7 @@ final readonly class ZipDirectory
         for ($at = 0; $at < $packed->size; $at += self::PIECE) {
             $piece = $packed->read($at, min(self::PIECE, $packed->size - $at));
             if ($inflate instanceof \InflateContext) {
-                $piece = Quietly::call(static fn (): string|false => inflate_add($inflate, $piece));
+                $piece = Quietly::call(static fn(): string|false => inflate_add($inflate, $piece));
             }
             $length += $piece === false ? 0 : strlen($piece);
             if ($piece === false || $length > $entry->sizeBytes) {
@@ -294,12 +345,21 @@ final readonly class ZipDirectory
     private function packedAt(ZipEntry $entry): int
     {
         $header = $this->bytes->read($entry->headerOffset, 30);
-        if (! str_starts_with($header, self::LOCAL)) {
-            throw PackageError::malformed($this->bytes->path, "byte {$entry->headerOffset}", "The entry {$entry->name} is not where the directory says", 'a local file header');
+        if (!str_starts_with($header, self::LOCAL)) {
+            throw PackageError::malformed(
+                $this->bytes->path,
+                "byte {$entry->headerOffset}",
+                "The entry {$entry->name} is not where the directory says",
+                'a local file header',
+            );
         }
         $lengths = self::fields('vname/vextra', substr($header, 26, 4));
         if ($this->bytes->read($entry->headerOffset + 30, $lengths['name']) !== $entry->name) {
-            throw PackageError::hostile($this->bytes->path, "byte {$entry->headerOffset}", "The entry {$entry->name} has another name in its own header");
+            throw PackageError::hostile(
+                $this->bytes->path,
+                "byte {$entry->headerOffset}",
+                "The entry {$entry->name} has another name in its own header",
+            );
         }
 
         return $entry->headerOffset + 30 + $lengths['name'] + $lengths['extra'];

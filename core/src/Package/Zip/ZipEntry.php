@@ -18,8 +18,7 @@ final readonly class ZipEntry
         public int $sizeBytes,
         public int $crc32,
         public int $headerOffset,
-    ) {
-    }
+    ) {}
 
     public function isFolder(): bool
     {

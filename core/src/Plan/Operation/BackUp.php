@@ -16,9 +16,7 @@ final readonly class BackUp extends Operation
     /**
      * @param  list<LossClass>  $classes
      */
-    public function __construct(private array $classes)
-    {
-    }
+    public function __construct(private array $classes) {}
 
     public function name(): string
     {
@@ -32,7 +30,10 @@ final readonly class BackUp extends Operation
 
     public function parameters(): array
     {
-        return ['classes' => array_map(static fn (LossClass $class): string => $class->value, $this->classes), 'place' => 'computer'];
+        return [
+            'classes' => array_map(static fn(LossClass $class): string => $class->value, $this->classes),
+            'place' => 'computer',
+        ];
     }
 
     public function mode(): Mode
@@ -52,7 +53,9 @@ final readonly class BackUp extends Operation
 
     public function instruction(): string
     {
-        return 'Copy to the computer: '.implode(', ', array_map(static fn (LossClass $class): string => lcfirst($class->label()), $this->classes)).'. Open one file of each on the computer before you go on.';
+        return 'Copy to the computer: ' .
+            implode(', ', array_map(static fn(LossClass $class): string => lcfirst($class->label()), $this->classes)) .
+            '. Open one file of each on the computer before you go on.';
     }
 
     public function youWillSee(): string

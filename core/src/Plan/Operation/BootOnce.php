@@ -15,9 +15,7 @@ use Tornavis\Core\Situation\Rates;
 /** Starts a recovery from the computer without writing it. It is gone after the next restart. */
 final readonly class BootOnce extends Operation
 {
-    public function __construct(private Package $package)
-    {
-    }
+    public function __construct(private Package $package) {}
 
     public function name(): string
     {
@@ -51,7 +49,11 @@ final readonly class BootOnce extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['mode' => Mode::Recovery->value, 'slot.running' => $state->activeSlot() ?? $sheet->slots[0], 'recovery.running' => $this->package->facts->list(Field::ABILITIES)];
+        return [
+            'mode' => Mode::Recovery->value,
+            'slot.running' => $state->activeSlot() ?? $sheet->slots[0],
+            'recovery.running' => $this->package->facts->list(Field::ABILITIES),
+        ];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -61,7 +63,8 @@ final readonly class BootOnce extends Operation
 
     public function instruction(): string
     {
-        return "Start the phone once from {$this->package->name()}. Nothing is written; do not restart the phone before the work is done.";
+        return "Start the phone once from {$this->package->name()}. Nothing is written; do not restart the phone " .
+            'before the work is done.';
     }
 
     public function youWillSee(): string
@@ -76,6 +79,7 @@ final readonly class BootOnce extends Operation
 
     public function whenItFails(): string
     {
-        return 'Nothing was written. Restart into the bootloader and try again; some phones want the image of their own slot.';
+        return 'Nothing was written. Restart into the bootloader and try again; some phones want the image of ' .
+            'their own slot.';
     }
 }

@@ -13,9 +13,7 @@ use Tornavis\Core\Situation\Rates;
 final readonly class Charge extends Operation
 {
     /** @param  Mode  $in  where the phone is while it charges */
-    public function __construct(private int $toPercent, private Mode $in = Mode::System)
-    {
-    }
+    public function __construct(private int $toPercent, private Mode $in = Mode::System) {}
 
     public function name(): string
     {
@@ -46,12 +44,15 @@ final readonly class Charge extends Operation
     {
         $missing = max(0, $this->toPercent - ($state->int('battery.percent') ?? 0));
 
-        return Timing::about((int) ceil($missing / $sheet->chargePercentPerMinute * 60));
+        return Timing::about((int) ceil(($missing / $sheet->chargePercentPerMinute) * 60));
     }
 
     public function instruction(): string
     {
-        return "Leave the phone on its charger".($this->in === Mode::System ? '' : ', as it is or switched off,')." until it shows {$this->toPercent} percent. If the battery swells or gets hot, stop and hand it to a qualified repairer.";
+        return 'Leave the phone on its charger' .
+            ($this->in === Mode::System ? '' : ', as it is or switched off,') .
+            " until it shows {$this->toPercent} percent. If the battery swells or gets hot, stop and hand it to a " .
+            'qualified repairer.';
     }
 
     public function youWillSee(): string

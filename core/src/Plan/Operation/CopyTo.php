@@ -22,9 +22,7 @@ final readonly class CopyTo extends Operation
     /**
      * @param  string  $place  "card" or "internal"
      */
-    public function __construct(private Package $package, private string $place)
-    {
-    }
+    public function __construct(private Package $package, private string $place) {}
 
     public function name(): string
     {
@@ -33,7 +31,7 @@ final readonly class CopyTo extends Operation
 
     public function title(): string
     {
-        return "Copy {$this->package->title()} to ".self::PLACES[$this->place];
+        return "Copy {$this->package->title()} to " . self::PLACES[$this->place];
     }
 
     public function parameters(): array
@@ -56,7 +54,9 @@ final readonly class CopyTo extends Operation
         if ($this->place === 'card') {
             $free = $state->int('card.freeBytes');
 
-            return $free !== null && $free < $this->package->sizeBytes ? ["The card has {$free} bytes free; {$this->package->name()} has {$this->package->sizeBytes}."] : [];
+            return $free !== null && $free < $this->package->sizeBytes
+                ? ["The card has {$free} bytes free; {$this->package->name()} has {$this->package->sizeBytes}."]
+                : [];
         }
         if ($state->flag('storage.stale') === true) {
             return ['The recovery has not restarted since the format and does not see the storage.'];
@@ -64,7 +64,10 @@ final readonly class CopyTo extends Operation
         if ($state->flag('data.unreadable') === true) {
             return ['The storage has to be formatted for the new layout first.'];
         }
-        $readable = $state->flag('data.empty') === true || $state->text('data.encryption') === 'none' || in_array('decrypt', RunningRecovery::abilities($state), true);
+        $readable =
+            $state->flag('data.empty') === true ||
+            $state->text('data.encryption') === 'none' ||
+            in_array('decrypt', RunningRecovery::abilities($state), true);
 
         return $readable ? [] : ['The recovery cannot open the encrypted storage.'];
     }
@@ -74,8 +77,8 @@ final readonly class CopyTo extends Operation
         $list = self::LISTS[$this->place];
         $free = $state->int('card.freeBytes');
 
-        return [$list => array_values(array_unique([...$state->list($list), $this->package->name()]))]
-            + ($this->place === 'card' && $free !== null ? ['card.freeBytes' => $free - $this->package->sizeBytes] : []);
+        return [$list => array_values(array_unique([...$state->list($list), $this->package->name()]))] +
+            ($this->place === 'card' && $free !== null ? ['card.freeBytes' => $free - $this->package->sizeBytes] : []);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -85,7 +88,9 @@ final readonly class CopyTo extends Operation
 
     public function instruction(): string
     {
-        return "Copy {$this->package->name()} from the computer to ".self::PLACES[$this->place].', and compare its size there.';
+        return "Copy {$this->package->name()} from the computer to " .
+            self::PLACES[$this->place] .
+            ', and compare its size there.';
     }
 
     public function youWillSee(): string
@@ -95,11 +100,12 @@ final readonly class CopyTo extends Operation
 
     public function evidence(): string
     {
-        return "{$this->package->name()} is listed on ".self::PLACES[$this->place].'.';
+        return "{$this->package->name()} is listed on " . self::PLACES[$this->place] . '.';
     }
 
     public function whenItFails(): string
     {
-        return 'Delete what was copied and copy it again. If the storage shows strange names or zero bytes, restart the recovery first.';
+        return 'Delete what was copied and copy it again. If the storage shows strange names or zero bytes, ' .
+            'restart the recovery first.';
     }
 }

@@ -14,9 +14,7 @@ use Tornavis\Core\Size;
 /** Takes one logical partition out of super, so that its room is free for another. */
 final readonly class DeleteLogical extends Operation
 {
-    public function __construct(private string $partition, private string $slot, private int $bytes)
-    {
-    }
+    public function __construct(private string $partition, private string $slot, private int $bytes) {}
 
     public function name(): string
     {
@@ -50,7 +48,9 @@ final readonly class DeleteLogical extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $sheet->partition($this->partition)?->logical === true ? [] : ["{$this->place()} does not lie inside super."];
+        return $sheet->partition($this->partition)?->logical === true
+            ? []
+            : ["{$this->place()} does not lie inside super."];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
@@ -67,7 +67,7 @@ final readonly class DeleteLogical extends Operation
 
     public function instruction(): string
     {
-        return "Remove the logical partition {$this->place()}. It frees ".Size::text($this->bytes).'.';
+        return "Remove the logical partition {$this->place()}. It frees " . Size::text($this->bytes) . '.';
     }
 
     public function youWillSee(): string
@@ -87,6 +87,6 @@ final readonly class DeleteLogical extends Operation
 
     private function place(): string
     {
-        return $this->slot === '-' ? $this->partition : "{$this->partition} of slot ".strtoupper($this->slot);
+        return $this->slot === '-' ? $this->partition : "{$this->partition} of slot " . strtoupper($this->slot);
     }
 }

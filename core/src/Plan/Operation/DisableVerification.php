@@ -18,9 +18,7 @@ final readonly class DisableVerification extends Operation
     /**
      * @param  list<string>  $partitions
      */
-    public function __construct(private Package $package, private array $partitions, private string $slot)
-    {
-    }
+    public function __construct(private Package $package, private array $partitions, private string $slot) {}
 
     public function name(): string
     {
@@ -29,7 +27,7 @@ final readonly class DisableVerification extends Operation
 
     public function title(): string
     {
-        return 'Switch verification off'.($this->slot === '-' ? '' : ' in slot '.strtoupper($this->slot));
+        return 'Switch verification off' . ($this->slot === '-' ? '' : ' in slot ' . strtoupper($this->slot));
     }
 
     public function parameters(): array
@@ -59,7 +57,11 @@ final readonly class DisableVerification extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ["slot.{$this->slot}.verification.on" => false, "slot.{$this->slot}.verification.of" => $this->package->facts->text(Field::PART_OF) ?? $this->package->facts->text(Field::VERSION)];
+        return [
+            "slot.{$this->slot}.verification.on" => false,
+            "slot.{$this->slot}.verification.of" =>
+                $this->package->facts->text(Field::PART_OF) ?? $this->package->facts->text(Field::VERSION),
+        ];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -69,7 +71,10 @@ final readonly class DisableVerification extends Operation
 
     public function instruction(): string
     {
-        return "Write {$this->package->name()} to ".implode(', ', $this->partitions).($this->slot === '-' ? '' : ' of slot '.strtoupper($this->slot)).' with verification and its hash trees switched off.';
+        return "Write {$this->package->name()} to " .
+            implode(', ', $this->partitions) .
+            ($this->slot === '-' ? '' : ' of slot ' . strtoupper($this->slot)) .
+            ' with verification and its hash trees switched off.';
     }
 
     public function youWillSee(): string

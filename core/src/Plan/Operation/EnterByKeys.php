@@ -18,9 +18,7 @@ final readonly class EnterByKeys extends Operation
     /**
      * @param  list<KeyPress>  $keys  of this model for the mode; empty where its sheet has none
      */
-    public function __construct(private Mode $from, private Mode $to, private array $keys)
-    {
-    }
+    public function __construct(private Mode $from, private Mode $to, private array $keys) {}
 
     public function name(): string
     {
@@ -73,9 +71,14 @@ final readonly class EnterByKeys extends Operation
             Mode::BootLoop, Mode::Stuck => 'Hold the power key until the screen goes dark, then press',
             default => 'Switch the phone off, then press',
         };
-        $keys = $this->keys === [] ? " the keys of this model for {$this->lower()}" : ': '.implode(', ', array_map(static fn (KeyPress $press): string => $press->words(), $this->keys));
+        $keys =
+            $this->keys === []
+                ? " the keys of this model for {$this->lower()}"
+                : ': ' . implode(', ', array_map(static fn(KeyPress $press): string => $press->words(), $this->keys));
 
-        return $begin.$keys.($this->from->isDeaf() ? '. No command reaches the phone before that.' : '. Do not use the command.');
+        return $begin .
+            $keys .
+            ($this->from->isDeaf() ? '. No command reaches the phone before that.' : '. Do not use the command.');
     }
 
     public function youWillSee(): string

@@ -42,7 +42,9 @@ final readonly class EraseData extends Operation
     {
         $refusals = $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
 
-        return $state->flag('locks.accounts') === false ? $refusals : [...$refusals, 'An account may still be signed in; the phone would lock its owner out.'];
+        return $state->flag('locks.accounts') === false
+            ? $refusals
+            : [...$refusals, 'An account may still be signed in; the phone would lock its owner out.'];
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -17,9 +17,7 @@ final readonly class ErasePartitions extends Operation
     /**
      * @param  list<string>  $partitions
      */
-    public function __construct(private array $partitions, private string $slot)
-    {
-    }
+    public function __construct(private array $partitions, private string $slot) {}
 
     public function name(): string
     {
@@ -28,7 +26,7 @@ final readonly class ErasePartitions extends Operation
 
     public function title(): string
     {
-        return 'Erase '.implode(', ', $this->partitions).' of slot '.strtoupper($this->slot);
+        return 'Erase ' . implode(', ', $this->partitions) . ' of slot ' . strtoupper($this->slot);
     }
 
     public function parameters(): array
@@ -69,7 +67,21 @@ final readonly class ErasePartitions extends Operation
     public static function noSystem(string $slot): array
     {
         $effects = ["slot.{$slot}.os.state" => 'none'];
-        foreach (['family', 'version', 'release', 'buildId', 'patchLevel', 'services', 'firmwareMin', 'vendorMin', 'signer', 'base'] as $name) {
+        foreach (
+            [
+                'family',
+                'version',
+                'release',
+                'buildId',
+                'patchLevel',
+                'services',
+                'firmwareMin',
+                'vendorMin',
+                'signer',
+                'base',
+            ]
+            as $name
+        ) {
             $effects["slot.{$slot}.os.{$name}"] = null;
         }
 
@@ -83,7 +95,11 @@ final readonly class ErasePartitions extends Operation
 
     public function instruction(): string
     {
-        return 'Erase '.implode(', ', $this->partitions).' in slot '.strtoupper($this->slot).', one after the other. From the first of them on the system of this slot is gone.';
+        return 'Erase ' .
+            implode(', ', $this->partitions) .
+            ' in slot ' .
+            strtoupper($this->slot) .
+            ', one after the other. From the first of them on the system of this slot is gone.';
     }
 
     public function youWillSee(): string

@@ -20,7 +20,16 @@ final class Erasure
      */
     public static function effects(string $fileSystem): array
     {
-        $effects = ['data.empty' => true, 'data.writtenBy' => null, 'data.encryption' => 'none', 'data.fileSystem' => $fileSystem, 'data.usedBytes' => 0, 'data.files' => [], 'data.unreadable' => false, 'locks.screen' => false];
+        $effects = [
+            'data.empty' => true,
+            'data.writtenBy' => null,
+            'data.encryption' => 'none',
+            'data.fileSystem' => $fileSystem,
+            'data.usedBytes' => 0,
+            'data.files' => [],
+            'data.unreadable' => false,
+            'locks.screen' => false,
+        ];
         foreach (LossClass::lostByFormat() as $class) {
             $effects["data.holds.{$class->value}"] = false;
         }
@@ -33,9 +42,12 @@ final class Erasure
      */
     public static function losses(State $state): array
     {
-        return array_values(array_filter(
-            LossClass::lostByFormat(),
-            static fn (LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false && ($class !== LossClass::ScreenLock || $state->flag('locks.screen') !== false),
-        ));
+        return array_values(
+            array_filter(
+                LossClass::lostByFormat(),
+                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false &&
+                    ($class !== LossClass::ScreenLock || $state->flag('locks.screen') !== false),
+            ),
+        );
     }
 }

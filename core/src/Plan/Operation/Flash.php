@@ -20,9 +20,12 @@ final readonly class Flash extends Operation
      * @param  list<string>  $partitions
      * @param  Mode  $in  the bootloader, the userspace bootloader for logical partitions, or the maker's PC flash mode
      */
-    public function __construct(private Package $package, private array $partitions, private string $slot, private Mode $in = Mode::Bootloader)
-    {
-    }
+    public function __construct(
+        private Package $package,
+        private array $partitions,
+        private string $slot,
+        private Mode $in = Mode::Bootloader,
+    ) {}
 
     public function name(): string
     {
@@ -31,17 +34,22 @@ final readonly class Flash extends Operation
 
     public function title(): string
     {
-        return $this->what().($this->in === Mode::Download ? ' by PC flash' : '');
+        return $this->what() . ($this->in === Mode::Download ? ' by PC flash' : '');
     }
 
     private function what(): string
     {
         if ($this->package->kind() === 'stock bundle') {
-            return "{$this->package->title()}: ".implode(', ', $this->partitions).($this->slot === '-' ? '' : ' into slot '.strtoupper($this->slot));
+            return "{$this->package->title()}: " .
+                implode(', ', $this->partitions) .
+                ($this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot));
         }
-        $what = $this->package->kind() === 'firmware' ? "Firmware {$this->package->facts->text(Field::VERSION)}" : $this->package->title();
+        $what =
+            $this->package->kind() === 'firmware'
+                ? "Firmware {$this->package->facts->text(Field::VERSION)}"
+                : $this->package->title();
 
-        return $what.($this->slot === '-' ? '' : ' into slot '.strtoupper($this->slot));
+        return $what . ($this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot));
     }
 
     public function parameters(): array
@@ -49,7 +57,10 @@ final readonly class Flash extends Operation
         return [
             'package' => $this->package->name(),
             'partitions' => $this->partitions,
-            'entries' => array_map(fn (string $name): string => $this->package->imageFor($name)->entry ?? '', $this->partitions),
+            'entries' => array_map(
+                fn(string $name): string => $this->package->imageFor($name)->entry ?? '',
+                $this->partitions,
+            ),
             'slot' => $this->slot,
         ];
     }
@@ -82,8 +93,13 @@ final readonly class Flash extends Operation
                 $refusals[] = "The phone has no partition {$name}.";
             } elseif ($image === null) {
                 $refusals[] = "{$this->package->name()} holds no image for {$name}.";
-            } elseif ((! $partition->logical || $this->takesRoomBack($sheet)) && $image->sizeBytes > $partition->sizeBytes) {
-                $refusals[] = "The image for {$name} has {$image->sizeBytes} bytes; the partition holds {$partition->sizeBytes}.";
+            } elseif (
+                (!$partition->logical || $this->takesRoomBack($sheet)) &&
+                $image->sizeBytes > $partition->sizeBytes
+            ) {
+                $refusals[] =
+                    "The image for {$name} has {$image->sizeBytes} bytes; the partition holds " .
+                    "{$partition->sizeBytes}.";
             }
         }
 
@@ -100,11 +116,24 @@ final readonly class Flash extends Operation
             return GenericSystem::effects($this->package, $this->slot, $state);
         }
         if ($this->package->kind() === 'kernel') {
-            return ["{$slot}.os.failedAs" => null, "{$slot}.image.boot" => $this->owner(), "{$slot}.kernel.name" => $this->package->facts->text(Field::FAMILY), "{$slot}.kernel.version" => $this->package->facts->text(Field::VERSION)] + ($sheet->recoveryHome->value === 'boot' ? ["{$slot}.recovery.family" => null, "{$slot}.recovery.version" => null, "{$slot}.recovery.abilities" => []] : []);
+            return [
+                "{$slot}.os.failedAs" => null,
+                "{$slot}.image.boot" => $this->owner(),
+                "{$slot}.kernel.name" => $this->package->facts->text(Field::FAMILY),
+                "{$slot}.kernel.version" => $this->package->facts->text(Field::VERSION),
+            ] +
+                ($sheet->recoveryHome->value === 'boot'
+                    ? [
+                        "{$slot}.recovery.family" => null,
+                        "{$slot}.recovery.version" => null,
+                        "{$slot}.recovery.abilities" => [],
+                    ]
+                    : []);
         }
         $effects = [];
         if ($this->package->kind() === 'stock bundle') {
-            $effects = $this->stock($slot, $sheet) + ($this->takesRoomBack($sheet) ? ["{$slot}.layout" => Layout::OLD] : []);
+            $effects =
+                $this->stock($slot, $sheet) + ($this->takesRoomBack($sheet) ? ["{$slot}.layout" => Layout::OLD] : []);
         }
         foreach (array_intersect($this->partitions, $sheet->startPartitions()) as $name) {
             $effects["{$slot}.image.{$name}"] = $this->owner();
@@ -123,7 +152,9 @@ final readonly class Flash extends Operation
     /** Whether the maker's own partitions come back in place of a dynamic layout. */
     private function takesRoomBack(ModelSheet $sheet): bool
     {
-        return $this->package->kind() === 'stock bundle' && Layout::bundleIsPhysical($sheet) && array_intersect($this->partitions, $sheet->logicalPartitions()) !== [];
+        return $this->package->kind() === 'stock bundle' &&
+            Layout::bundleIsPhysical($sheet) &&
+            array_intersect($this->partitions, $sheet->logicalPartitions()) !== [];
     }
 
     /** The maker's flash mode empties the data when it writes a whole system. */
@@ -140,7 +171,8 @@ final readonly class Flash extends Operation
     /** What an image that is written belongs to. */
     private function owner(): string
     {
-        return $this->package->facts->text(Field::PART_OF) ?? $this->package->facts->text(Field::BUILD_ID) ?? $this->package->title();
+        return $this->package->facts->text(Field::PART_OF) ??
+            ($this->package->facts->text(Field::BUILD_ID) ?? $this->package->title());
     }
 
     /**
@@ -191,7 +223,10 @@ final readonly class Flash extends Operation
         }
         if (in_array('system', $this->partitions, true)) {
             // A slot whose layout is known is reckoned as one that has lost it: a new layout is then written anew.
-            $layout = $this->package->kind() === 'stock bundle' && $state->text("{$slot}.layout") !== null ? ["{$slot}.layout" => Layout::OLD] : [];
+            $layout =
+                $this->package->kind() === 'stock bundle' && $state->text("{$slot}.layout") !== null
+                    ? ["{$slot}.layout" => Layout::OLD]
+                    : [];
 
             return ["{$slot}.os.state" => 'incomplete'] + $layout + ($this->erasesData() ? ['data.empty' => true] : []);
         }
@@ -200,7 +235,9 @@ final readonly class Flash extends Operation
             $cut["{$slot}.image.{$name}"] = 'an image written in part';
         }
 
-        return $cut + ($this->package->kind() === 'recovery' ? ["{$slot}.recovery.family" => null] : []) + ($this->erasesData() ? ['data.empty' => true] : []);
+        return $cut +
+            ($this->package->kind() === 'recovery' ? ["{$slot}.recovery.family" => null] : []) +
+            ($this->erasesData() ? ['data.empty' => true] : []);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -215,13 +252,18 @@ final readonly class Flash extends Operation
 
     public function instruction(): string
     {
-        $each = count($this->partitions) === 1 ? 'Write the image' : 'Write the images, one after the other: '.implode(', ', $this->partitions);
+        $each =
+            count($this->partitions) === 1
+                ? 'Write the image'
+                : 'Write the images, one after the other: ' . implode(', ', $this->partitions);
 
         if ($this->in === Mode::Download) {
-            return 'Switch automatic restart off in the computer\'s flashing program, then write: '.implode(', ', $this->partitions).'. Write no other partition, and never the one that holds the radio\'s identity.';
+            return 'Switch automatic restart off in the computer\'s flashing program, then write: ' .
+                implode(', ', $this->partitions) .
+                '. Write no other partition, and never the one that holds the radio\'s identity.';
         }
 
-        return $each.($this->slot === '-' ? '.' : ', to slot '.strtoupper($this->slot).' and to no other.');
+        return $each . ($this->slot === '-' ? '.' : ', to slot ' . strtoupper($this->slot) . ' and to no other.');
     }
 
     public function youWillSee(): string
@@ -236,11 +278,14 @@ final readonly class Flash extends Operation
 
     public function oddities(): array
     {
-        return ['A large image is sent in parts; a warning about an invalid sparse header is part of that and harmless.'];
+        return [
+            'A large image is sent in parts; a warning about an invalid sparse header is part of that and harmless.',
+        ];
     }
 
     public function whenItFails(): string
     {
-        return '"Write not allowed in locked state" means the bootloader is locked. Otherwise repeat the same image; the other slot is untouched.';
+        return '"Write not allowed in locked state" means the bootloader is locked. Otherwise repeat the same ' .
+            'image; the other slot is untouched.';
     }
 }

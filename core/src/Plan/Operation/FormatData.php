@@ -12,9 +12,7 @@ use Tornavis\Core\Situation\Rates;
 
 final readonly class FormatData extends Operation
 {
-    public function __construct(private string $fileSystem)
-    {
-    }
+    public function __construct(private string $fileSystem) {}
 
     public function name(): string
     {
@@ -43,7 +41,9 @@ final readonly class FormatData extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = in_array($this->fileSystem, $sheet->fileSystems, true) ? [] : ["The phone does not know the file system {$this->fileSystem}."];
+        $refusals = in_array($this->fileSystem, $sheet->fileSystems, true)
+            ? []
+            : ["The phone does not know the file system {$this->fileSystem}."];
         if ($state->flag('locks.accounts') !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }
@@ -73,7 +73,8 @@ final readonly class FormatData extends Operation
 
     public function instruction(): string
     {
-        return "Format the data partition with {$this->fileSystem}. This ends the encryption and takes everything on the internal storage; wiping is not enough.";
+        return "Format the data partition with {$this->fileSystem}. This ends the encryption and takes everything " .
+            'on the internal storage; wiping is not enough.';
     }
 
     public function youWillSee(): string

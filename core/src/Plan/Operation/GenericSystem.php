@@ -51,6 +51,10 @@ final class GenericSystem
     /** Bytes once it is written, which is more than a sparse or packed file has. */
     public static function bytes(Package $image): int
     {
-        return max($image->facts->int(Field::EXPANDED) ?? 0, $image->imageFor('system')->sizeBytes ?? 0, $image->facts->int(Field::EXPANDED) === null ? $image->writtenBytes() : 0);
+        return max(
+            $image->facts->int(Field::EXPANDED) ?? 0,
+            $image->imageFor('system')->sizeBytes ?? 0,
+            $image->facts->int(Field::EXPANDED) === null ? $image->writtenBytes() : 0,
+        );
     }
 }

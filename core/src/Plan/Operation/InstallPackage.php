@@ -25,9 +25,7 @@ final readonly class InstallPackage extends Operation
     /**
      * @param  ?string  $from  "card" or "internal"; null where it is streamed from the computer
      */
-    public function __construct(private Package $package, private string $slot, private ?string $from = null)
-    {
-    }
+    public function __construct(private Package $package, private string $slot, private ?string $from = null) {}
 
     public function name(): string
     {
@@ -36,14 +34,17 @@ final readonly class InstallPackage extends Operation
 
     public function title(): string
     {
-        $into = $this->slot === '-' ? '' : ' into slot '.strtoupper($this->slot);
+        $into = $this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot);
 
-        return $this->from === null ? "Sideload {$this->package->title()}{$into}" : "Install {$this->package->title()} from ".CopyTo::PLACES[$this->from].$into;
+        return $this->from === null
+            ? "Sideload {$this->package->title()}{$into}"
+            : "Install {$this->package->title()} from " . CopyTo::PLACES[$this->from] . $into;
     }
 
     public function parameters(): array
     {
-        return ['package' => $this->package->name(), 'slot' => $this->slot] + ($this->from === null ? [] : ['place' => $this->from]);
+        return ['package' => $this->package->name(), 'slot' => $this->slot] +
+            ($this->from === null ? [] : ['place' => $this->from]);
     }
 
     public function mode(): Mode
@@ -101,28 +102,45 @@ final readonly class InstallPackage extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $running = $state->text('slot.running');
-        $lands = ($this->isBuild() || $this->copiesSlot()) && $running !== null ? $sheet->otherSlot($running) : $running;
+        $lands =
+            ($this->isBuild() || $this->copiesSlot()) && $running !== null ? $sheet->otherSlot($running) : $running;
         $refusals = $lands === $this->slot ? [] : ["The package would land in slot {$lands}, not in {$this->slot}."];
-        if ($this->from !== null && ! in_array($this->package->name(), $state->list(CopyTo::LISTS[$this->from]), true)) {
-            $refusals[] = "{$this->package->name()} would not lie on ".CopyTo::PLACES[$this->from].' any more, or not yet.';
+        if ($this->from !== null && !in_array($this->package->name(), $state->list(CopyTo::LISTS[$this->from]), true)) {
+            $refusals[] =
+                "{$this->package->name()} would not lie on " . CopyTo::PLACES[$this->from] . ' any more, or not yet.';
         }
         $minimum = $state->version("slot.{$this->slot}.firmware.version");
         $needed = $this->package->facts->text(Field::FIRMWARE_MIN);
         if ($needed !== null && ($minimum === null || $minimum->olderThan(\Tornavis\Core\Version::of($needed)))) {
-            $refusals[] = 'The package would refuse itself: firmware '.($minimum ?? 'unknown')." in slot {$this->slot}, {$needed} needed.";
+            $refusals[] =
+                'The package would refuse itself: firmware ' .
+                ($minimum ?? 'unknown') .
+                " in slot {$this->slot}, {$needed} needed.";
         }
         $vendor = $this->package->facts->text(Field::VENDOR_MIN);
         $hasVendor = $state->version("slot.{$this->slot}.vendor.version");
-        if ($this->isBuild() && $vendor !== null && ($hasVendor === null || $hasVendor->olderThan(\Tornavis\Core\Version::of($vendor)))) {
-            $refusals[] = 'The build would not start: vendor '.($hasVendor ?? 'unknown').", {$vendor} needed.";
+        if (
+            $this->isBuild() &&
+            $vendor !== null &&
+            ($hasVendor === null || $hasVendor->olderThan(\Tornavis\Core\Version::of($vendor)))
+        ) {
+            $refusals[] = 'The build would not start: vendor ' . ($hasVendor ?? 'unknown') . ", {$vendor} needed.";
         }
         if ($this->isBuild() && Layout::of($state, $sheet, $this->slot) !== Layout::DYNAMIC) {
-            $refusals[] = Starting::named($this->slot)." has no partitions for the build: the new layout is missing there.";
+            $refusals[] =
+                Starting::named($this->slot) . ' has no partitions for the build: the new layout is missing there.';
         }
         if ($this->isBuild() && $state->flag('layout.residue') === true) {
             $refusals[] = 'What is left of the old layout is in the way of the build.';
         }
-        if (! $this->isBuild() && ! $this->isImage() && ! $this->copiesSlot() && ! in_array($this->package->kind(), ['layout', 'cleaner'], true) && $this->package->kind() !== 'vendor' && $state->text("slot.{$this->slot}.os.state") !== 'complete') {
+        if (
+            !$this->isBuild() &&
+            !$this->isImage() &&
+            !$this->copiesSlot() &&
+            !in_array($this->package->kind(), ['layout', 'cleaner'], true) &&
+            $this->package->kind() !== 'vendor' &&
+            $state->text("slot.{$this->slot}.os.state") !== 'complete'
+        ) {
             $refusals[] = 'There is no system to add this to.';
         }
 
@@ -136,19 +154,26 @@ final readonly class InstallPackage extends Operation
         if ($this->isImage()) {
             return GenericSystem::effects($this->package, $this->slot, $state);
         }
-        if (! $this->isBuild()) {
-            return ['mode' => Mode::Recovery->value] + match ($this->package->kind()) {
-                'services' => ["{$slot}.os.services" => $this->package->title()],
-                'root' => ["{$slot}.root" => $this->package->title()],
-                'kernel' => ["{$slot}.kernel.name" => $facts->text(Field::FAMILY), "{$slot}.kernel.version" => $facts->text(Field::VERSION)],
-                'vendor' => ["{$slot}.vendor.version" => $facts->text(Field::VERSION), "{$slot}.vendor.channel" => $facts->text(Field::VENDOR_CHANNEL)],
-                'encryption disabler' => ["{$slot}.encryption.off" => true],
-                'layout' => ['storage.stale' => false, 'data.unreadable' => true, 'layout.residue' => true],
-                'cleaner' => ['layout.residue' => false],
-                'remover' => ['second.family' => null, 'second.version' => null],
-                'slot-copy' => $this->copied($state, $sheet),
-                default => [],
-            };
+        if (!$this->isBuild()) {
+            return ['mode' => Mode::Recovery->value] +
+                match ($this->package->kind()) {
+                    'services' => ["{$slot}.os.services" => $this->package->title()],
+                    'root' => ["{$slot}.root" => $this->package->title()],
+                    'kernel' => [
+                        "{$slot}.kernel.name" => $facts->text(Field::FAMILY),
+                        "{$slot}.kernel.version" => $facts->text(Field::VERSION),
+                    ],
+                    'vendor' => [
+                        "{$slot}.vendor.version" => $facts->text(Field::VERSION),
+                        "{$slot}.vendor.channel" => $facts->text(Field::VENDOR_CHANNEL),
+                    ],
+                    'encryption disabler' => ["{$slot}.encryption.off" => true],
+                    'layout' => ['storage.stale' => false, 'data.unreadable' => true, 'layout.residue' => true],
+                    'cleaner' => ['layout.residue' => false],
+                    'remover' => ['second.family' => null, 'second.version' => null],
+                    'slot-copy' => $this->copied($state, $sheet),
+                    default => [],
+                };
         }
         $effects = [
             'mode' => Mode::Recovery->value,
@@ -196,7 +221,7 @@ final readonly class InstallPackage extends Operation
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
         $send = $this->from === null ? intdiv($this->package->sizeBytes, $rates->linkBytesPerSecond) : 0;
-        if (! $this->isBuild()) {
+        if (!$this->isBuild()) {
             return Timing::about(60 + $send + intdiv($this->package->writtenBytes(), $rates->installBytesPerSecond));
         }
         $expected = 60 + $send + intdiv($this->package->writtenBytes(), $rates->installBytesPerSecond);
@@ -206,7 +231,12 @@ final readonly class InstallPackage extends Operation
 
     public function instruction(): string
     {
-        return ($this->from === null ? "Stream {$this->package->name()} from the computer." : "Choose {$this->package->name()} on ".CopyTo::PLACES[$this->from].($this->isImage() ? ' and write it to the system partition, and to no other.' : ' and install it.')).' Then leave phone and cable alone until the recovery says that it ended.';
+        return ($this->from === null
+            ? "Stream {$this->package->name()} from the computer."
+            : "Choose {$this->package->name()} on " .
+                CopyTo::PLACES[$this->from] .
+                ($this->isImage() ? ' and write it to the system partition, and to no other.' : ' and install it.')) .
+            ' Then leave phone and cable alone until the recovery says that it ended.';
     }
 
     public function youWillSee(): string
@@ -220,13 +250,15 @@ final readonly class InstallPackage extends Operation
         }
 
         return $this->isBuild()
-            ? 'The computer counts up to 47 percent and stops; the phone goes on with step 2 of 2, which can sit for twenty minutes.'
+            ? 'The computer counts up to 47 percent and stops; the phone goes on with step 2 of 2, which can sit ' .
+                    'for twenty minutes.'
             : 'The computer counts up, the phone names the files that it adds.';
     }
 
     public function evidence(): string
     {
-        return 'The recovery reports that the install ended with status 0'.($this->isBuild() && $this->slot !== '-' ? ' and slot '.strtoupper($this->slot).' starts next.' : '.');
+        return 'The recovery reports that the install ended with status 0' .
+            ($this->isBuild() && $this->slot !== '-' ? ' and slot ' . strtoupper($this->slot) . ' starts next.' : '.');
     }
 
     public function oddities(): array
@@ -234,16 +266,23 @@ final readonly class InstallPackage extends Operation
         $verified = $this->package->integrity() === Integrity::Verified;
 
         return [
-            ...($this->isBuild() && $this->from === null ? ['The computer\'s progress stops at 47 percent: the rest happens on the phone.'] : []),
-            ...($this->isBuild() ? ['A notice about a missing partition at the first install of a layout is harmless.'] : []),
+            ...$this->isBuild() && $this->from === null
+                ? ['The computer\'s progress stops at 47 percent: the rest happens on the phone.']
+                : [],
+            ...$this->isBuild()
+                ? ['A notice about a missing partition at the first install of a layout is harmless.']
+                : [],
             $verified
-                ? 'If the recovery asks to go on although the signature is not known to it: the file\'s checksum was verified against its publisher, so go on.'
-                : 'If the recovery says that the signature failed: this file\'s checksum was never verified. Stop here.',
+                ? 'If the recovery asks to go on although the signature is not known to it: the file\'s checksum ' .
+                    'was verified against its publisher, so go on.'
+                : 'If the recovery says that the signature failed: this file\'s checksum was never verified. Stop ' .
+                    'here.',
         ];
     }
 
     public function whenItFails(): string
     {
-        return 'Code 7 is the package refusing the phone: read the line above it. Code 1 is mostly a damaged file. The recovery is still there; send the package again once the cause is gone.';
+        return 'Code 7 is the package refusing the phone: read the line above it. Code 1 is mostly a damaged file. ' .
+            'The recovery is still there; send the package again once the cause is gone.';
     }
 }

@@ -50,7 +50,8 @@ final readonly class LeaveTrial extends Operation
 
     public function instruction(): string
     {
-        return 'Try what matters to you: calls, network, camera, sound, storage. Then restart, and discard the trial in the notice of the installed system.';
+        return 'Try what matters to you: calls, network, camera, sound, storage. Then restart, and discard the ' .
+            'trial in the notice of the installed system.';
     }
 
     public function youWillSee(): string

@@ -70,7 +70,8 @@ abstract readonly class Operation
     abstract public function effects(State $state, ModelSheet $sheet): array;
 
     /**
-     * What must be reckoned with while it is under way or was cut off in the middle, where that is worse than before and after.
+     * What must be reckoned with while it is under way or was cut off in the middle, where that is worse than before
+     * and after.
      *
      * @return array<string, FactValue>
      */

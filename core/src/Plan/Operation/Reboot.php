@@ -14,9 +14,7 @@ use Tornavis\Core\Situation\Rates;
 
 final readonly class Reboot extends Operation
 {
-    public function __construct(private Mode $from, private Mode $to)
-    {
-    }
+    public function __construct(private Mode $from, private Mode $to) {}
 
     public function name(): string
     {
@@ -26,10 +24,10 @@ final readonly class Reboot extends Operation
     public function title(): string
     {
         return match (true) {
-            $this->from === $this->to => 'Restart '.lcfirst($this->to->label()),
+            $this->from === $this->to => 'Restart ' . lcfirst($this->to->label()),
             $this->to === Mode::Sideload => 'Start sideload in the recovery',
             $this->from === Mode::Sideload => 'Leave sideload for the recovery',
-            default => 'Restart into '.lcfirst($this->to->label()),
+            default => 'Restart into ' . lcfirst($this->to->label()),
         };
     }
 
@@ -53,16 +51,26 @@ final readonly class Reboot extends Operation
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $obstacle = $this->to === Mode::System ? Starting::obstacle($state, $sheet, $slot) : null;
         if ($obstacle !== null) {
-            return [Starting::named($slot)." would not start: {$obstacle}."];
+            return [Starting::named($slot) . " would not start: {$obstacle}."];
         }
-        if ($this->to === Mode::Recovery && $this->from !== Mode::Sideload && $state->text("slot.{$slot}.layout") === Layout::ERASED) {
-            return ['With the old partitions gone a command leads back to the bootloader; only the keys lead to the recovery.'];
+        if (
+            $this->to === Mode::Recovery &&
+            $this->from !== Mode::Sideload &&
+            $state->text("slot.{$slot}.layout") === Layout::ERASED
+        ) {
+            return [
+                'With the old partitions gone a command leads back to the bootloader; only the keys lead to the ' .
+                'recovery.',
+            ];
         }
-        $obstacle = $this->to === Mode::Recovery && $this->from !== Mode::Sideload ? Starting::recoveryObstacle($state, $sheet, $slot) : null;
+        $obstacle =
+            $this->to === Mode::Recovery && $this->from !== Mode::Sideload
+                ? Starting::recoveryObstacle($state, $sheet, $slot)
+                : null;
         if ($obstacle !== null) {
             return [$obstacle];
         }
-        if ($this->to === Mode::Sideload && ! in_array('sideload', RunningRecovery::abilities($state), true)) {
+        if ($this->to === Mode::Sideload && !in_array('sideload', RunningRecovery::abilities($state), true)) {
             return ['The running recovery cannot sideload.'];
         }
 
@@ -72,16 +80,20 @@ final readonly class Reboot extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         // Sideload is a state of the running recovery; the phone does not restart for it.
-        return $this->to === Mode::Sideload || $this->from === Mode::Sideload ? ['mode' => $this->to->value] : Restart::effects($state, $this->to);
+        return $this->to === Mode::Sideload || $this->from === Mode::Sideload
+            ? ['mode' => $this->to->value]
+            : Restart::effects($state, $this->to);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
-        return Timing::about(match ($this->to) {
-            Mode::Sideload => 10,
-            Mode::Bootloader => 20,
-            default => 45,
-        });
+        return Timing::about(
+            match ($this->to) {
+                Mode::Sideload => 10,
+                Mode::Bootloader => 20,
+                default => 45,
+            },
+        );
     }
 
     public function instruction(): string
@@ -93,7 +105,7 @@ final readonly class Reboot extends Operation
         return match ($this->to) {
             Mode::Sideload => 'Choose sideload in the recovery, so that it waits for the computer.',
             Mode::System => 'Restart the phone into its system.',
-            default => 'Restart the phone into '.lcfirst($this->to->label()).', by command or with its keys.',
+            default => 'Restart the phone into ' . lcfirst($this->to->label()) . ', by command or with its keys.',
         };
     }
 

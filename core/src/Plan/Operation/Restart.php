@@ -32,7 +32,11 @@ final class Restart
             $effects['recovery.pending'] = false;
             if ($to === Mode::System) {
                 // The maker's system puts its own recovery back when it starts before the new one has run once.
-                $effects += ["slot.{$slot}.recovery.family" => null, "slot.{$slot}.recovery.version" => null, "slot.{$slot}.recovery.abilities" => []];
+                $effects += [
+                    "slot.{$slot}.recovery.family" => null,
+                    "slot.{$slot}.recovery.version" => null,
+                    "slot.{$slot}.recovery.abilities" => [],
+                ];
             }
         }
 

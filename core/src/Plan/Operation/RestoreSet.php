@@ -15,9 +15,7 @@ use Tornavis\Core\Situation\Rates;
 /** Brings a recovery backup back onto the base that it came from. */
 final readonly class RestoreSet extends Operation
 {
-    public function __construct(private Backup $set)
-    {
-    }
+    public function __construct(private Backup $set) {}
 
     public function name(): string
     {
@@ -31,7 +29,10 @@ final readonly class RestoreSet extends Operation
 
     public function parameters(): array
     {
-        return ['set' => $this->set->id, 'classes' => array_map(static fn (LossClass $class): string => $class->value, $this->set->classes)];
+        return [
+            'set' => $this->set->id,
+            'classes' => array_map(static fn(LossClass $class): string => $class->value, $this->set->classes),
+        ];
     }
 
     public function mode(): Mode
@@ -50,7 +51,9 @@ final readonly class RestoreSet extends Operation
         $misfit = $this->set->misfit($state, $slot);
         $refusals = $misfit === null ? [] : [$misfit];
 
-        return in_array('backup', RunningRecovery::abilities($state), true) ? $refusals : [...$refusals, 'The running recovery cannot restore backups.'];
+        return in_array('backup', RunningRecovery::abilities($state), true)
+            ? $refusals
+            : [...$refusals, 'The running recovery cannot restore backups.'];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
@@ -66,7 +69,12 @@ final readonly class RestoreSet extends Operation
     /** What the phone holds of the same kinds goes: it comes back as it was when the set was made. */
     public function losses(State $state): array
     {
-        return array_values(array_filter($this->set->classes, static fn (LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false));
+        return array_values(
+            array_filter(
+                $this->set->classes,
+                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false,
+            ),
+        );
     }
 
     public function midway(State $state): array
@@ -81,7 +89,9 @@ final readonly class RestoreSet extends Operation
 
     public function instruction(): string
     {
-        return "Choose the set \"{$this->set->id}\" of ".substr($this->set->madeAt, 0, 10).', by what it holds and not by its place in the list, and restore data from it.';
+        return "Choose the set \"{$this->set->id}\" of " .
+            substr($this->set->madeAt, 0, 10) .
+            ', by what it holds and not by its place in the list, and restore data from it.';
     }
 
     public function youWillSee(): string

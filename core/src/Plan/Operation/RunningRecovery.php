@@ -14,6 +14,8 @@ final class RunningRecovery
      */
     public static function abilities(State $state): array
     {
-        return $state->list('recovery.running') !== [] ? $state->list('recovery.running') : $state->list("slot.{$state->text('slot.running')}.recovery.abilities");
+        return $state->list('recovery.running') !== []
+            ? $state->list('recovery.running')
+            : $state->list("slot.{$state->text('slot.running')}.recovery.abilities");
     }
 }

@@ -15,9 +15,7 @@ final readonly class SetActive extends Operation
     /**
      * @param  Mode  $in  the bootloader, or the userspace bootloader
      */
-    public function __construct(private string $slot, private Mode $in = Mode::Bootloader)
-    {
-    }
+    public function __construct(private string $slot, private Mode $in = Mode::Bootloader) {}
 
     public function name(): string
     {
@@ -26,7 +24,7 @@ final readonly class SetActive extends Operation
 
     public function title(): string
     {
-        return 'Make slot '.strtoupper($this->slot).' the active one';
+        return 'Make slot ' . strtoupper($this->slot) . ' the active one';
     }
 
     public function parameters(): array
@@ -53,7 +51,9 @@ final readonly class SetActive extends Operation
     {
         $refusals = in_array($this->slot, $sheet->slots, true) ? [] : ["The phone has no slot {$this->slot}."];
         if ($state->text("slot.{$this->slot}.firmware.version") === null) {
-            $refusals[] = "What firmware slot {$this->slot} holds is unknown; without any, the phone would not even reach its bootloader.";
+            $refusals[] =
+                "What firmware slot {$this->slot} holds is unknown; without any, the phone would not " .
+                'even reach its bootloader.';
         }
 
         return $refusals;
@@ -71,17 +71,19 @@ final readonly class SetActive extends Operation
 
     public function instruction(): string
     {
-        return 'Set the active slot to '.strtoupper($this->slot).', so that it is the one that the next step works on.';
+        return 'Set the active slot to ' .
+            strtoupper($this->slot) .
+            ', so that it is the one that the next step works on.';
     }
 
     public function youWillSee(): string
     {
-        return 'The bootloader reports slot '.strtoupper($this->slot).' as current.';
+        return 'The bootloader reports slot ' . strtoupper($this->slot) . ' as current.';
     }
 
     public function evidence(): string
     {
-        return 'Asked for its current slot the bootloader answers '.$this->slot.'.';
+        return 'Asked for its current slot the bootloader answers ' . $this->slot . '.';
     }
 
     public function whenItFails(): string

@@ -13,9 +13,7 @@ use Tornavis\Core\Situation\Rates;
 /** Switches in the developer options: debugging, and unlocking where it is asked for. */
 final readonly class SetSwitches extends Operation
 {
-    public function __construct(private bool $allowUnlock)
-    {
-    }
+    public function __construct(private bool $allowUnlock) {}
 
     public function name(): string
     {
@@ -39,7 +37,8 @@ final readonly class SetSwitches extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['debugging.allowed' => true, 'debugging.authorised' => true] + ($this->allowUnlock ? ['bootloader.unlockAllowed' => true] : []);
+        return ['debugging.allowed' => true, 'debugging.authorised' => true] +
+            ($this->allowUnlock ? ['bootloader.unlockAllowed' => true] : []);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -49,23 +48,30 @@ final readonly class SetSwitches extends Operation
 
     public function instruction(): string
     {
-        $what = $this->allowUnlock ? 'switch on both that unlocking is allowed and that debugging is' : 'switch debugging on; the erase has switched it off';
+        $what = $this->allowUnlock
+            ? 'switch on both that unlocking is allowed and that debugging is'
+            : 'switch debugging on; the erase has switched it off';
 
-        return "Open the developer options (tap the build number in the about page until they appear) and {$what}. Authorise this computer when the phone asks.";
+        return "Open the developer options (tap the build number in the about page until they appear) and {$what}. " .
+            'Authorise this computer when the phone asks.';
     }
 
     public function youWillSee(): string
     {
-        return $this->allowUnlock ? 'Both switches stay on.' : 'The switch stays on, and the phone asks whether to trust this computer.';
+        return $this->allowUnlock
+            ? 'Both switches stay on.'
+            : 'The switch stays on, and the phone asks whether to trust this computer.';
     }
 
     public function evidence(): string
     {
-        return 'The phone is listed with its serial number'.($this->allowUnlock ? ', and the switch for unlocking is on.' : '.');
+        return 'The phone is listed with its serial number' .
+            ($this->allowUnlock ? ', and the switch for unlocking is on.' : '.');
     }
 
     public function whenItFails(): string
     {
-        return 'A switch for unlocking that is grey waits for the network, for an account, or for the end of the maker\'s wait; the carrier may forbid it. Follow the maker\'s terms.';
+        return 'A switch for unlocking that is grey waits for the network, for an account, or for the end of the ' .
+            'maker\'s wait; the carrier may forbid it. Follow the maker\'s terms.';
     }
 }

@@ -44,7 +44,8 @@ final readonly class SignOut extends Operation
 
     public function instruction(): string
     {
-        return 'In the settings of the phone, remove every account. The owner does this; there is no way round it, and none is offered here.';
+        return 'In the settings of the phone, remove every account. The owner does this; there is no way round it, ' .
+            'and none is offered here.';
     }
 
     public function youWillSee(): string

@@ -15,9 +15,7 @@ use Tornavis\Core\Situation\Rates;
 /** Puts a generic image beside the installed system, into free room of the data partition, and starts it once. */
 final readonly class StartTrial extends Operation
 {
-    public function __construct(private Package $package, private int $neededBytes)
-    {
-    }
+    public function __construct(private Package $package, private int $neededBytes) {}
 
     public function name(): string
     {
@@ -43,12 +41,17 @@ final readonly class StartTrial extends Operation
     {
         $free = $state->int('data.freeBytes');
 
-        return $free !== null && $free < $this->neededBytes ? ["The storage has {$free} bytes free; the trial needs {$this->neededBytes}."] : [];
+        return $free !== null && $free < $this->neededBytes
+            ? ["The storage has {$free} bytes free; the trial needs {$this->neededBytes}."]
+            : [];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['trial.family' => $this->package->facts->text(Field::FAMILY), 'trial.version' => $this->package->facts->text(Field::VERSION)];
+        return [
+            'trial.family' => $this->package->facts->text(Field::FAMILY),
+            'trial.version' => $this->package->facts->text(Field::VERSION),
+        ];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -78,6 +81,7 @@ final readonly class StartTrial extends Operation
 
     public function whenItFails(): string
     {
-        return 'Restart: the installed system starts with its data. A trial that does not start says that the real thing would not either.';
+        return 'Restart: the installed system starts with its data. A trial that does not start says that the real ' .
+            'thing would not either.';
     }
 }

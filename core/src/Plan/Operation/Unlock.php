@@ -40,7 +40,10 @@ final readonly class Unlock extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = $state->flag('bootloader.unlockAllowed') === true ? [] : ['Unlocking is not allowed in the developer options.'];
+        $refusals =
+            $state->flag('bootloader.unlockAllowed') === true
+                ? []
+                : ['Unlocking is not allowed in the developer options.'];
         if ($state->flag('locks.accounts') !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }
@@ -50,7 +53,8 @@ final readonly class Unlock extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['bootloader.unlocked' => true] + Erasure::effects($state->text('data.fileSystem') ?? $sheet->fileSystems[0]);
+        return ['bootloader.unlocked' => true] +
+            Erasure::effects($state->text('data.fileSystem') ?? $sheet->fileSystems[0]);
     }
 
     public function midway(State $state): array
@@ -70,7 +74,8 @@ final readonly class Unlock extends Operation
 
     public function instruction(): string
     {
-        return 'Send the unlock command, then confirm on the phone itself with its keys. This erases everything on the internal storage and may end the warranty.';
+        return 'Send the unlock command, then confirm on the phone itself with its keys. This erases everything on ' .
+            'the internal storage and may end the warranty.';
     }
 
     public function youWillSee(): string
@@ -90,6 +95,8 @@ final readonly class Unlock extends Operation
 
     public function whenItFails(): string
     {
-        return 'If the phone says that unlocking is not allowed, go back to the system and switch it on in the developer options. If the maker\'s wait is not over, do not start it again: that may begin the hours anew.';
+        return 'If the phone says that unlocking is not allowed, go back to the system and switch it on in the ' .
+            'developer options. If the maker\'s wait is not over, do not start it again: that may begin the hours ' .
+            'anew.';
     }
 }

@@ -16,9 +16,7 @@ final readonly class Verify extends Operation
     /**
      * @param  array<string, string>  $expected  name of the fact → value
      */
-    public function __construct(private array $expected)
-    {
-    }
+    public function __construct(private array $expected) {}
 
     public function name(): string
     {
@@ -64,12 +62,21 @@ final readonly class Verify extends Operation
 
     public function instruction(): string
     {
-        return 'Finish the set-up, allow debugging again and compare with the list. Then make a test call, and test the route for emergency calls.';
+        return 'Finish the set-up, allow debugging again and compare with the list. Then make a test call, and ' .
+            'test the route for emergency calls.';
     }
 
     public function youWillSee(): string
     {
-        return implode(', ', array_map(static fn (string $name, string $value): string => substr($name, (int) strrpos($name, '.') + 1)." {$value}", array_keys($this->expected), $this->expected));
+        return implode(
+            ', ',
+            array_map(
+                static fn(string $name, string $value): string => substr($name, (int) strrpos($name, '.') + 1) .
+                    " {$value}",
+                array_keys($this->expected),
+                $this->expected,
+            ),
+        );
     }
 
     public function evidence(): string
@@ -79,6 +86,7 @@ final readonly class Verify extends Operation
 
     public function whenItFails(): string
     {
-        return 'If the build is the old one the slot did not switch. If the radio serial is missing, restore the identity backup of this same phone.';
+        return 'If the build is the old one the slot did not switch. If the radio serial is missing, restore the ' .
+            'identity backup of this same phone.';
     }
 }

@@ -38,7 +38,7 @@ final readonly class WaitFirstBoot extends Operation
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $obstacle = Starting::obstacle($state, $sheet, $slot);
 
-        return $obstacle === null ? [] : [Starting::named($slot)." would not start: {$obstacle}."];
+        return $obstacle === null ? [] : [Starting::named($slot) . " would not start: {$obstacle}."];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
@@ -52,7 +52,8 @@ final readonly class WaitFirstBoot extends Operation
         return [
             'data.empty' => false,
             'data.writtenBy' => $state->text("slot.{$slot}.os.family"),
-            'data.encryption' => $state->flag("slot.{$slot}.encryption.off") === true ? 'none' : $sheet->newEncryption(),
+            'data.encryption' =>
+                $state->flag("slot.{$slot}.encryption.off") === true ? 'none' : $sheet->newEncryption(),
             'debugging.allowed' => false,
             'debugging.authorised' => false,
             'link.proven.system' => false,

@@ -18,9 +18,7 @@ final readonly class Wipe extends Operation
 
     public const DATA = 'data';
 
-    public function __construct(private string $what)
-    {
-    }
+    public function __construct(private string $what) {}
 
     public function name(): string
     {
@@ -49,7 +47,9 @@ final readonly class Wipe extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $this->what === self::DATA && $state->flag('locks.accounts') !== false ? ['An account may still be signed in; the phone would lock its owner out.'] : [];
+        return $this->what === self::DATA && $state->flag('locks.accounts') !== false
+            ? ['An account may still be signed in; the phone would lock its owner out.']
+            : [];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
@@ -67,7 +67,12 @@ final readonly class Wipe extends Operation
 
     public function losses(State $state): array
     {
-        return array_values(array_filter($this->taken(), static fn (LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false));
+        return array_values(
+            array_filter(
+                $this->taken(),
+                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false,
+            ),
+        );
     }
 
     /**
@@ -75,7 +80,14 @@ final readonly class Wipe extends Operation
      */
     private function taken(): array
     {
-        return $this->what === self::DATA ? array_values(array_filter(LossClass::lostByFormat(), static fn (LossClass $class): bool => $class !== LossClass::Photos)) : [];
+        return $this->what === self::DATA
+            ? array_values(
+                array_filter(
+                    LossClass::lostByFormat(),
+                    static fn(LossClass $class): bool => $class !== LossClass::Photos,
+                ),
+            )
+            : [];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
@@ -85,7 +97,9 @@ final readonly class Wipe extends Operation
 
     public function instruction(): string
     {
-        return $this->what === self::CACHES ? 'Wipe the caches and nothing else.' : 'Wipe data. Do not format: photos and files on the internal storage stay.';
+        return $this->what === self::CACHES
+            ? 'Wipe the caches and nothing else.'
+            : 'Wipe data. Do not format: photos and files on the internal storage stay.';
     }
 
     public function youWillSee(): string
@@ -100,6 +114,7 @@ final readonly class Wipe extends Operation
 
     public function whenItFails(): string
     {
-        return 'Restart the recovery and wipe again. A recovery that cannot mount data cannot wipe it either; then the data has to be formatted.';
+        return 'Restart the recovery and wipe again. A recovery that cannot mount data cannot wipe it either; then ' .
+            'the data has to be formatted.';
     }
 }

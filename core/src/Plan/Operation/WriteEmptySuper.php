@@ -17,9 +17,7 @@ use Tornavis\Core\Situation\Rates;
 /** Writes an empty layout of logical partitions for the active slot; each slot keeps a layout of its own. */
 final readonly class WriteEmptySuper extends Operation
 {
-    public function __construct(private Package $package, private string $slot)
-    {
-    }
+    public function __construct(private Package $package, private string $slot) {}
 
     public function name(): string
     {
@@ -28,7 +26,7 @@ final readonly class WriteEmptySuper extends Operation
 
     public function title(): string
     {
-        return 'Write the empty layout for slot '.strtoupper($this->slot);
+        return 'Write the empty layout for slot ' . strtoupper($this->slot);
     }
 
     public function parameters(): array
@@ -53,9 +51,16 @@ final readonly class WriteEmptySuper extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = $state->activeSlot() === $this->slot ? [] : ["The layout is written for the active slot, which would be {$state->activeSlot()}, not {$this->slot}."];
+        $refusals =
+            $state->activeSlot() === $this->slot
+                ? []
+                : [
+                    "The layout is written for the active slot, which would be {$state->activeSlot()}, not " .
+                    "{$this->slot}.",
+                ];
         if ($state->text("slot.{$this->slot}.os.state") !== 'none') {
-            $refusals[] = Starting::named($this->slot)." still holds the old partitions; they have to be erased first.";
+            $refusals[] =
+                Starting::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
         }
         $size = $this->package->facts->int(Field::SUPER_SIZE);
         if ($size !== null && $sheet->superBytes !== null && $size > $sheet->superBytes) {
@@ -77,7 +82,9 @@ final readonly class WriteEmptySuper extends Operation
 
     public function instruction(): string
     {
-        return "Write {$this->package->name()} as the new empty layout while slot ".strtoupper($this->slot).' is the active one.';
+        return "Write {$this->package->name()} as the new empty layout while slot " .
+            strtoupper($this->slot) .
+            ' is the active one.';
     }
 
     public function youWillSee(): string

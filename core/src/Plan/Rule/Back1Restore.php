@@ -33,14 +33,41 @@ final class Back1Restore implements StepRule
     {
         $set = $situation->restoreSet();
         if ($set === null || $situation->intent !== Intent::RestoreBackup) {
-            return new Contribution;
+            return new Contribution();
         }
         $slot = $situation->activeSlot();
 
-        return new Contribution([
-            new StepDraft('addon.restore', Phase::Install, new RestoreSet($set), [new Reason(self::id(), "\"{$set->id}\" was taken from the system, firmware generation and encryption that the phone has now.")]),
-            new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [new Reason(self::id(), 'The system starts with what was brought back.')]),
-            new StepDraft('prove.verify', Phase::Prove, new Verify(array_filter(['slot.active' => $slot, "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId")], static fn (?string $value): bool => $value !== null)), [new Reason('PROOF', 'Only what the phone itself says counts as done.')]),
-        ], [new Constraint('addon.', 'prove.', self::id()), new Constraint('prove.system', 'prove.verify', self::id())]);
+        return new Contribution(
+            [
+                new StepDraft('addon.restore', Phase::Install, new RestoreSet($set), [
+                    new Reason(
+                        self::id(),
+                        "\"{$set->id}\" was taken from the system, firmware generation and encryption that the " .
+                            'phone has now.',
+                    ),
+                ]),
+                new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+                    new Reason(self::id(), 'The system starts with what was brought back.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('addon.', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+            ],
+        );
     }
 }

@@ -34,7 +34,7 @@ final class Back3Start implements StepRule
     {
         $slot = $situation->startingSlot();
         if ($situation->intent !== Intent::BringBack || $slot === null) {
-            return new Contribution;
+            return new Contribution();
         }
         $switches = $slot !== $situation->activeSlot();
         $mode = $situation->state->mode() ?? Mode::Recovery;
@@ -44,17 +44,47 @@ final class Back3Start implements StepRule
             default => $mode,
         };
 
-        return new Contribution([
-            ...($switches ? [new StepDraft('install.slot', Phase::Install, new SetActive($slot), [new Reason(self::id(), 'This slot holds a system that starts; the other one does not.')])] : []),
-            new StepDraft('prove.system', Phase::Prove, new Reboot($from, Mode::System), [new Reason(self::id(), 'What it holds starts as it is.')]),
-            ...($situation->state->flag('data.empty') === true ? [new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot, [new Reason(self::id(), 'The data is empty; the system sets itself up on it.')])] : []),
-            new StepDraft('prove.verify', Phase::Prove, new Verify(array_filter(['slot.active' => $slot, "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId")], static fn (?string $value): bool => $value !== null)), [new Reason('PROOF', 'Only what the phone itself says counts as done.')]),
-        ], [
-            new Constraint('base.prove', 'install.slot', 'PREP-5'),
-            new Constraint('install.slot', 'prove.', self::id()),
-            new Constraint('prove.system', 'prove.first-boot', self::id()),
-            new Constraint('prove.system', 'prove.verify', self::id()),
-            new Constraint('prove.first-boot', 'prove.verify', self::id()),
-        ]);
+        return new Contribution(
+            [
+                ...$switches
+                    ? [
+                        new StepDraft('install.slot', Phase::Install, new SetActive($slot), [
+                            new Reason(self::id(), 'This slot holds a system that starts; the other one does not.'),
+                        ]),
+                    ]
+                    : [],
+                new StepDraft('prove.system', Phase::Prove, new Reboot($from, Mode::System), [
+                    new Reason(self::id(), 'What it holds starts as it is.'),
+                ]),
+                ...$situation->state->flag('data.empty') === true
+                    ? [
+                        new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+                            new Reason(self::id(), 'The data is empty; the system sets itself up on it.'),
+                        ]),
+                    ]
+                    : [],
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('base.prove', 'install.slot', 'PREP-5'),
+                new Constraint('install.slot', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.first-boot', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+            ],
+        );
     }
 }

@@ -31,16 +31,31 @@ final class Base1WriteFirmware implements StepRule
         $firmware = $situation->firmware();
         $build = $situation->build();
         if ($firmware === null || $build === null) {
-            return new Contribution;
+            return new Contribution();
         }
         $partitions = $situation->firmwarePartitions($firmware);
         $steps = [];
         foreach ($situation->layout->copiesSlot() ? [] : $situation->slotsWithOldFirmware() as $slot => $has) {
-            $steps[] = new StepDraft("base.firmware.{$slot}", Phase::Base, new Flash($firmware, $partitions, $slot, $situation->flashMode()), [
-                new Reason(self::id(), 'Slot '.strtoupper($slot).' holds firmware '.($has ?? 'that is unknown')."; {$build->title()} needs {$build->facts->text(Field::FIRMWARE_MIN)}."),
-            ]);
+            $steps[] = new StepDraft(
+                "base.firmware.{$slot}",
+                Phase::Base,
+                new Flash($firmware, $partitions, $slot, $situation->flashMode()),
+                [
+                    new Reason(
+                        self::id(),
+                        'Slot ' .
+                            strtoupper($slot) .
+                            ' holds firmware ' .
+                            ($has ?? 'that is unknown') .
+                            "; {$build->title()} needs {$build->facts->text(Field::FIRMWARE_MIN)}.",
+                    ),
+                ],
+            );
         }
 
-        return new Contribution($steps, [new Constraint('base.firmware', 'recovery.', self::id()), new Constraint('base.firmware', 'install.', self::id())]);
+        return new Contribution($steps, [
+            new Constraint('base.firmware', 'recovery.', self::id()),
+            new Constraint('base.firmware', 'install.', self::id()),
+        ]);
     }
 }

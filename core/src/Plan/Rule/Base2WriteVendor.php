@@ -28,13 +28,25 @@ final class Base2WriteVendor implements StepRule
     {
         $vendor = $situation->vendor();
         $missing = $situation->vendorMissing();
-        if ($vendor === null || $missing === null || ! $situation->intent->installsBuild()) {
-            return new Contribution;
+        if ($vendor === null || $missing === null || !$situation->intent->installsBuild()) {
+            return new Contribution();
         }
         $has = $situation->state->text("slot.{$situation->installSlot()}.vendor.version") ?? 'one that is unknown';
 
         return new Contribution(
-            [new StepDraft('install.a-vendor', Phase::Install, $situation->delivery->of($vendor, $situation->installSlot()), [new Reason(self::id(), "The phone has vendor {$has}; {$situation->build()?->title()} stands on {$missing}.")])],
+            [
+                new StepDraft(
+                    'install.a-vendor',
+                    Phase::Install,
+                    $situation->delivery->of($vendor, $situation->installSlot()),
+                    [
+                        new Reason(
+                            self::id(),
+                            "The phone has vendor {$has}; {$situation->build()?->title()} stands on {$missing}.",
+                        ),
+                    ],
+                ),
+            ],
             [new Constraint('install.a-vendor', 'install.build', self::id())],
         );
     }

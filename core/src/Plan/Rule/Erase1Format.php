@@ -33,15 +33,30 @@ final class Erase1Format implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $build = $situation->build();
-        if ($build === null || ! in_array($situation->intent, [Intent::Fresh, Intent::SwitchBuild], true)) {
-            return new Contribution;
+        if ($build === null || !in_array($situation->intent, [Intent::Fresh, Intent::SwitchBuild], true)) {
+            return new Contribution();
         }
-        if ($situation->intent === Intent::SwitchBuild && $this->canBeKeptReadable($situation) && $situation->ofKind('layout') === []) {
-            return new Contribution([
-                new StepDraft('erase.wipe', Phase::Erase, new Wipe(Wipe::DATA), [
-                    new Reason(self::id(), 'The data is not encrypted and its file system stays, so wiping is enough; photos and files on the internal storage are not erased.'),
-                ]),
-            ], [new Constraint('erase.', 'install.', 'ERASE-8'), new Constraint('erase.', 'addon.', self::id()), new Constraint('erase.', 'prove.', self::id())]);
+        if (
+            $situation->intent === Intent::SwitchBuild &&
+            $this->canBeKeptReadable($situation) &&
+            $situation->ofKind('layout') === []
+        ) {
+            return new Contribution(
+                [
+                    new StepDraft('erase.wipe', Phase::Erase, new Wipe(Wipe::DATA), [
+                        new Reason(
+                            self::id(),
+                            'The data is not encrypted and its file system stays, so wiping is enough; photos and ' .
+                                'files on the internal storage are not erased.',
+                        ),
+                    ]),
+                ],
+                [
+                    new Constraint('erase.', 'install.', 'ERASE-8'),
+                    new Constraint('erase.', 'addon.', self::id()),
+                    new Constraint('erase.', 'prove.', self::id()),
+                ],
+            );
         }
         $writer = $situation->state->text('data.writtenBy');
         $family = $build->facts->text(Field::FAMILY);
@@ -51,29 +66,61 @@ final class Erase1Format implements StepRule
             default => "A fresh install begins with empty data, also over {$family} itself.",
         };
         $present = $situation->state->text('data.fileSystem');
-        $fileSystem = $build->facts->text(Field::FILE_SYSTEM) ?? $present ?? $situation->sheet->fileSystems[0];
+        $fileSystem = $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? $situation->sheet->fileSystems[0]);
         $staged = $situation->delivery->usesInternal();
         $before = $situation->house->formatOrder === 'before' || $staged || $situation->ofKind('layout') !== [];
-        $restart = ($situation->house->afterFormat === 'always' && $before) || $staged
-            ? [new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [new Reason('ERASE-6', $staged ? 'Files are copied to the storage next, and the recovery sees the new one only after a restart.' : 'Your house rule restarts the recovery after every format, so that it sees the new storage.')])]
-            : [];
+        $restart =
+            ($situation->house->afterFormat === 'always' && $before) || $staged
+                ? [
+                    new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
+                        new Reason(
+                            'ERASE-6',
+                            $staged
+                                ? 'Files are copied to the storage next, and the recovery sees the new one only ' .
+                                    'after a restart.'
+                                : 'Your house rule restarts the recovery after every format, so that it sees the ' .
+                                    'new storage.',
+                        ),
+                    ]),
+                ]
+                : [];
 
-        return new Contribution([
-            new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
-                new Reason(self::id(), $why),
-                new Reason('ERASE-2', 'Formatting is more than wiping, so nothing is wiped first.'),
-                ...($restart === [] ? [new Reason('ERASE-6', 'The storage is not used before the next restart, so the recovery need not restart for it.')] : []),
+        return new Contribution(
+            [
+                new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
+                    new Reason(self::id(), $why),
+                    new Reason('ERASE-2', 'Formatting is more than wiping, so nothing is wiped first.'),
+                    ...$restart === []
+                        ? [
+                            new Reason(
+                                'ERASE-6',
+                                'The storage is not used before the next restart, so the recovery need not restart ' .
+                                    'for it.',
+                            ),
+                        ]
+                        : [],
+                    $before
+                        ? new Reason(
+                            'ERASE-8',
+                            'It comes before the build, so that nothing of the old encryption is left when the ' .
+                                'build goes in.',
+                        )
+                        : new Reason(
+                            'ERASE-8',
+                            'Your house rule puts it after the build: an install that fails costs no data.',
+                        ),
+                ]),
+                ...$restart,
+            ],
+            [
+                new Constraint('erase.format', 'erase.restart', 'ERASE-6'),
                 $before
-                    ? new Reason('ERASE-8', 'It comes before the build, so that nothing of the old encryption is left when the build goes in.')
-                    : new Reason('ERASE-8', 'Your house rule puts it after the build: an install that fails costs no data.'),
-            ]),
-            ...$restart,
-        ], [
-            new Constraint('erase.format', 'erase.restart', 'ERASE-6'),
-            $before ? new Constraint('erase.', 'install.', 'ERASE-8') : new Constraint('install.', 'erase.', 'ERASE-8'),
-            new Constraint('erase.', 'addon.', self::id()),
-            new Constraint('erase.', 'prove.', self::id()),
-        ]);
+                    ? new Constraint('erase.', 'install.', 'ERASE-8')
+                    : new Constraint('install.', 'erase.', 'ERASE-8'),
+                new Constraint('erase.', 'addon.', self::id()),
+                new Constraint('erase.', 'prove.', self::id()),
+            ],
+        );
     }
 
     /** Whether the new system could read what the old one leaves on the storage. */
@@ -81,7 +128,8 @@ final class Erase1Format implements StepRule
     {
         $wanted = $situation->build()?->facts->text(Field::FILE_SYSTEM);
 
-        return $situation->state->text('data.encryption') === 'none' && $situation->sheet->newEncryption() === 'none'
-            && ($wanted === null || $wanted === $situation->state->text('data.fileSystem'));
+        return $situation->state->text('data.encryption') === 'none' &&
+            $situation->sheet->newEncryption() === 'none' &&
+            ($wanted === null || $wanted === $situation->state->text('data.fileSystem'));
     }
 }

@@ -23,14 +23,15 @@ final class Erase5Stage implements StepRule
 
     public static function purpose(): string
     {
-        return 'Nothing that is needed later lies on storage that an earlier step erases: files go to the card, are streamed, or are copied after the format.';
+        return 'Nothing that is needed later lies on storage that an earlier step erases: files go to the card, ' .
+            'are streamed, or are copied after the format.';
     }
 
     public function contribute(Situation $situation): Contribution
     {
         $place = $situation->delivery->place();
         if ($situation->delivery->route() !== Delivery::STORAGE || $place === null) {
-            return new Contribution;
+            return new Contribution();
         }
         $where = match (true) {
             $place === 'card' => 'No step erases the card.',
@@ -39,7 +40,10 @@ final class Erase5Stage implements StepRule
         };
         $steps = [];
         foreach ($situation->delivery->packages() as $number => $package) {
-            $steps[] = new StepDraft("stage.{$number}", Phase::Install, new CopyTo($package, $place), [new Reason(self::id(), $where), new Reason('ROUTE', $situation->delivery->why())]);
+            $steps[] = new StepDraft("stage.{$number}", Phase::Install, new CopyTo($package, $place), [
+                new Reason(self::id(), $where),
+                new Reason('ROUTE', $situation->delivery->why()),
+            ]);
         }
 
         return new Contribution($steps, [
@@ -48,8 +52,10 @@ final class Erase5Stage implements StepRule
             new Constraint('stage.', 'install.', self::id()),
             new Constraint('stage.', 'addon.c', self::id()),
             // On the card it is there before anything is erased; the internal storage has to be erased first.
-            ...($place === 'card' ? [new Constraint('stage.', 'erase.', self::id())] : []),
-            ...($place === 'internal' && $situation->delivery->erasesFirst() ? [new Constraint('erase.', 'stage.', self::id())] : []),
+            ...$place === 'card' ? [new Constraint('stage.', 'erase.', self::id())] : [],
+            ...$place === 'internal' && $situation->delivery->erasesFirst()
+                ? [new Constraint('erase.', 'stage.', self::id())]
+                : [],
         ]);
     }
 }

@@ -29,12 +29,22 @@ final class Erase7Caches implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         if ($situation->intent !== Intent::UpdateInPlace || $situation->sheet->partition('cache') === null) {
-            return new Contribution;
+            return new Contribution();
         }
 
         return new Contribution(
-            [new StepDraft('erase.caches', Phase::Erase, new Wipe(Wipe::CACHES), [new Reason(self::id(), 'What the old build left in the caches can confuse the new one. Nothing else is erased.')])],
-            [new Constraint('install.', 'erase.caches', self::id()), new Constraint('erase.caches', 'prove.', self::id())],
+            [
+                new StepDraft('erase.caches', Phase::Erase, new Wipe(Wipe::CACHES), [
+                    new Reason(
+                        self::id(),
+                        'What the old build left in the caches can confuse the new one. Nothing else is erased.',
+                    ),
+                ]),
+            ],
+            [
+                new Constraint('install.', 'erase.caches', self::id()),
+                new Constraint('erase.caches', 'prove.', self::id()),
+            ],
         );
     }
 }

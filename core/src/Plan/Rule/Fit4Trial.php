@@ -33,19 +33,43 @@ final class Fit4Trial implements StepRule
     {
         $image = $situation->generic();
         if ($image === null || $situation->intent !== Intent::TrialBeside) {
-            return new Contribution;
+            return new Contribution();
         }
         $slot = $situation->activeSlot();
 
-        return new Contribution([
-            new StepDraft('install.trial', Phase::Install, new StartTrial($image, self::neededBytes($situation)), [new Reason(self::id(), 'It runs on the base of this phone, so that what does not work shows before anything is erased.')]),
-            new StepDraft('prove.leave', Phase::Prove, new LeaveTrial, [new Reason(self::id(), 'What is left of a trial would be in the way of the real thing.')]),
-            new StepDraft('prove.verify', Phase::Prove, new Verify(array_filter(['slot.active' => $slot, "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId")], static fn (?string $value): bool => $value !== null)), [new Reason('PROOF', 'Only what the phone itself says counts as done.')]),
-        ], [
-            new Constraint('prep.', 'install.', 'PREP-5'),
-            new Constraint('install.', 'prove.', self::id()),
-            new Constraint('prove.leave', 'prove.verify', self::id()),
-        ]);
+        return new Contribution(
+            [
+                new StepDraft('install.trial', Phase::Install, new StartTrial($image, self::neededBytes($situation)), [
+                    new Reason(
+                        self::id(),
+                        'It runs on the base of this phone, so that what does not work shows before anything is ' .
+                            'erased.',
+                    ),
+                ]),
+                new StepDraft('prove.leave', Phase::Prove, new LeaveTrial(), [
+                    new Reason(self::id(), 'What is left of a trial would be in the way of the real thing.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('prep.', 'install.', 'PREP-5'),
+                new Constraint('install.', 'prove.', self::id()),
+                new Constraint('prove.leave', 'prove.verify', self::id()),
+            ],
+        );
     }
 
     /** The image once written, and 2 GiB for the trial's own data. */

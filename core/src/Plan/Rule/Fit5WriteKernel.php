@@ -27,21 +27,56 @@ final class Fit5WriteKernel implements StepRule
 
     public static function purpose(): string
     {
-        return 'A kernel that comes as a boot image is written to boot of the slot in use; the old boot image is the way back.';
+        return 'A kernel that comes as a boot image is written to boot of the slot in use; the old boot image is ' .
+            'the way back.';
     }
 
     public function contribute(Situation $situation): Contribution
     {
         $kernel = $situation->kernelImage();
         if ($kernel === null || $situation->intent !== Intent::Kernel) {
-            return new Contribution;
+            return new Contribution();
         }
         $slot = $situation->activeSlot();
 
-        return new Contribution([
-            new StepDraft('stock.kernel', Phase::Install, new Flash($kernel, ['boot'], $slot, $situation->flashMode()), [new Reason(self::id(), "{$kernel->title()} is made for release {$kernel->facts->text(Field::RELEASE)}, which the phone runs. Keep the boot image of the installed build beside it: writing that again is the way back.")]),
-            new StepDraft('prove.system', Phase::Prove, new Reboot($situation->flashMode(), Mode::System), [new Reason(self::id(), 'The system starts with the new kernel.')]),
-            new StepDraft('prove.verify', Phase::Prove, new Verify(array_filter(['slot.active' => $slot, "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId")], static fn (?string $value): bool => $value !== null)), [new Reason('PROOF', 'Only what the phone itself says counts as done.')]),
-        ], [new Constraint('stock.', 'prove.', self::id()), new Constraint('prove.system', 'prove.verify', self::id())]);
+        return new Contribution(
+            [
+                new StepDraft(
+                    'stock.kernel',
+                    Phase::Install,
+                    new Flash($kernel, ['boot'], $slot, $situation->flashMode()),
+                    [
+                        new Reason(
+                            self::id(),
+                            "{$kernel->title()} is made for release {$kernel->facts->text(
+                                Field::RELEASE,
+                            )}, which the phone runs. Keep the boot image of the installed build beside it: " .
+                                'writing that again is the way back.',
+                        ),
+                    ],
+                ),
+                new StepDraft('prove.system', Phase::Prove, new Reboot($situation->flashMode(), Mode::System), [
+                    new Reason(self::id(), 'The system starts with the new kernel.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('stock.', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+            ],
+        );
     }
 }

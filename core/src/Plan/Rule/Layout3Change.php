@@ -30,20 +30,33 @@ final class Layout3Change implements StepRule
         $changer = $situation->ofKind('layout')[0] ?? null;
         $cleaner = $situation->ofKind('cleaner')[0] ?? null;
         if ($changer === null || $cleaner === null || $situation->build() === null) {
-            return new Contribution;
+            return new Contribution();
         }
         $slot = $situation->activeSlot();
 
         // Both are streamed: what lies on storage does not outlive the change.
-        return new Contribution([
-            new StepDraft('change.a-layout', Phase::Erase, new InstallPackage($changer, $slot), [new Reason(self::id(), 'It divides the storage anew and restarts by itself; whatever is done before it would be lost.')]),
-            new StepDraft('change.b-cleaner', Phase::Erase, new InstallPackage($cleaner, $slot), [new Reason(self::id(), 'It takes away what is left of the old layout, before anything is put into the new one.')]),
-        ], [
-            new Constraint('recovery.', 'change.', 'PREP-5'),
-            new Constraint('change.a', 'erase.', self::id()),
-            new Constraint('erase.', 'change.b', self::id()),
-            new Constraint('change.b', 'stage.', self::id()),
-            new Constraint('change.b', 'install.', self::id()),
-        ]);
+        return new Contribution(
+            [
+                new StepDraft('change.a-layout', Phase::Erase, new InstallPackage($changer, $slot), [
+                    new Reason(
+                        self::id(),
+                        'It divides the storage anew and restarts by itself; whatever is done before it would be lost.',
+                    ),
+                ]),
+                new StepDraft('change.b-cleaner', Phase::Erase, new InstallPackage($cleaner, $slot), [
+                    new Reason(
+                        self::id(),
+                        'It takes away what is left of the old layout, before anything is put into the new one.',
+                    ),
+                ]),
+            ],
+            [
+                new Constraint('recovery.', 'change.', 'PREP-5'),
+                new Constraint('change.a', 'erase.', self::id()),
+                new Constraint('erase.', 'change.b', self::id()),
+                new Constraint('change.b', 'stage.', self::id()),
+                new Constraint('change.b', 'install.', self::id()),
+            ],
+        );
     }
 }

@@ -22,7 +22,8 @@ final class Layout4SwitchOff implements StepRule
 
     public static function purpose(): string
     {
-        return 'Verification goes off before an image of another build is started, with every verification image that the phone has.';
+        return 'Verification goes off before an image of another build is started, with every verification image ' .
+            'that the phone has.';
     }
 
     public function contribute(Situation $situation): Contribution
@@ -30,10 +31,18 @@ final class Layout4SwitchOff implements StepRule
         $steps = [];
         foreach ($situation->layout->slotsToUnverify() as $slot) {
             foreach ($situation->layout->verificationImages() as $partition => $image) {
-                $steps[] = new StepDraft("base.verification.{$slot}.{$partition}", Phase::Base, new DisableVerification($image, [$partition], $slot), [
-                    new Reason(self::id(), 'With it on the bootloader refuses every image that is not of the build in the slot.'),
-                    new Reason('BASE-4', "{$image->title()} is of the firmware that is installed."),
-                ]);
+                $steps[] = new StepDraft(
+                    "base.verification.{$slot}.{$partition}",
+                    Phase::Base,
+                    new DisableVerification($image, [$partition], $slot),
+                    [
+                        new Reason(
+                            self::id(),
+                            'With it on the bootloader refuses every image that is not of the build in the slot.',
+                        ),
+                        new Reason('BASE-4', "{$image->title()} is of the firmware that is installed."),
+                    ],
+                );
             }
         }
 

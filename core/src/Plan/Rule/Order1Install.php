@@ -34,33 +34,58 @@ final class Order1Install implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $build = $situation->build();
-        if ($build === null || ! $situation->intent->installsBuild()) {
-            return new Contribution;
+        if ($build === null || !$situation->intent->installsBuild()) {
+            return new Contribution();
         }
         $slot = $situation->installSlot();
         $steps = [
             new StepDraft('install.build', Phase::Install, $situation->delivery->of($build, $slot), [
                 new Reason(self::id(), 'The build comes before everything that is added to it.'),
-                ...($situation->sheet->hasTwoSlots() ? [new Reason('SLOTS-1', 'The recovery runs in slot '.strtoupper($situation->recoverySlot()).', so the build goes into slot '.strtoupper($slot).'.')] : []),
+                ...$situation->sheet->hasTwoSlots()
+                    ? [
+                        new Reason(
+                            'SLOTS-1',
+                            'The recovery runs in slot ' .
+                                strtoupper($situation->recoverySlot()) .
+                                ', so the build goes into slot ' .
+                                strtoupper($slot) .
+                                '.',
+                        ),
+                    ]
+                    : [],
             ]),
         ];
         $constraints = [];
         $recovery = $situation->recovery();
-        $putsBack = $recovery !== null && $situation->sheet->recoveryHome === RecoveryHome::Boot && $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
+        $putsBack =
+            $recovery !== null &&
+            $situation->sheet->recoveryHome === RecoveryHome::Boot &&
+            $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
         if ($putsBack) {
             $steps[] = new StepDraft('addon.a-recovery', Phase::AddOns, new PutRecoveryInBoot($recovery, $slot), [
-                new Reason('RECOVERY-2', 'The build has brought its own boot image, and the recovery lived in the old one. After the next restart it would be gone.'),
+                new Reason(
+                    'RECOVERY-2',
+                    'The build has brought its own boot image, and the recovery lived in the old one. After the ' .
+                        'next restart it would be gone.',
+                ),
             ]);
         }
         $addOns = $situation->addOns();
         if ($addOns !== [] && $situation->sheet->hasTwoSlots()) {
             $steps[] = new StepDraft('addon.b-restart', Phase::AddOns, new Reboot(Mode::Recovery, Mode::Recovery), [
-                new Reason('SLOTS-1', 'The recovery still runs in slot '.strtoupper($situation->recoverySlot()).'; an add-on sent now would land there.'),
+                new Reason(
+                    'SLOTS-1',
+                    'The recovery still runs in slot ' .
+                        strtoupper($situation->recoverySlot()) .
+                        '; an add-on sent now would land there.',
+                ),
             ]);
         }
         foreach ($addOns as $number => $package) {
-            $key = 'addon.c'.$number.'-'.str_replace(' ', '-', (string) $package->kind());
-            $steps[] = new StepDraft($key, Phase::AddOns, $situation->delivery->of($package, $slot), [new Reason(self::id(), self::why((string) $package->kind()))]);
+            $key = 'addon.c' . $number . '-' . str_replace(' ', '-', (string) $package->kind());
+            $steps[] = new StepDraft($key, Phase::AddOns, $situation->delivery->of($package, $slot), [
+                new Reason(self::id(), self::why((string) $package->kind())),
+            ]);
             $constraints[] = new Constraint('addon.b-restart', $key, 'SLOTS-1');
             $constraints[] = new Constraint('addon.a-recovery', $key, 'RECOVERY-2');
             if (Situation::goesAfter($build, $package)) {
@@ -71,8 +96,12 @@ final class Order1Install implements StepRule
             }
         }
         $constraints[] = new Constraint('addon.a-recovery', 'addon.b-restart', 'RECOVERY-2');
-        $steps[] = new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot, [new Reason(self::id(), 'The build starts before anything else is tried.')]);
-        $steps[] = new StepDraft('prove.verify', Phase::Prove, new Verify($this->expected($situation, $slot)), [new Reason('PROOF', 'Only what the phone itself says counts as done.')]);
+        $steps[] = new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+            new Reason(self::id(), 'The build starts before anything else is tried.'),
+        ]);
+        $steps[] = new StepDraft('prove.verify', Phase::Prove, new Verify($this->expected($situation, $slot)), [
+            new Reason('PROOF', 'Only what the phone itself says counts as done.'),
+        ]);
 
         return new Contribution($steps, [
             new Constraint('install.', 'addon.', self::id()),
@@ -102,13 +131,16 @@ final class Order1Install implements StepRule
     {
         $build = $situation->build();
 
-        return array_filter([
-            'slot.active' => $slot,
-            "slot.{$slot}.os.buildId" => $build?->facts->text(Field::BUILD_ID),
-            "slot.{$slot}.os.release" => $build?->facts->text(Field::RELEASE),
-            "slot.{$slot}.os.patchLevel" => $build?->facts->text(Field::PATCH_LEVEL),
-            "slot.{$slot}.os.services" => $situation->services()?->title(),
-            "slot.{$slot}.root" => ($situation->ofKind('root')[0] ?? null)?->title(),
-        ], static fn (?string $value): bool => $value !== null);
+        return array_filter(
+            [
+                'slot.active' => $slot,
+                "slot.{$slot}.os.buildId" => $build?->facts->text(Field::BUILD_ID),
+                "slot.{$slot}.os.release" => $build?->facts->text(Field::RELEASE),
+                "slot.{$slot}.os.patchLevel" => $build?->facts->text(Field::PATCH_LEVEL),
+                "slot.{$slot}.os.services" => $situation->services()?->title(),
+                "slot.{$slot}.root" => ($situation->ofKind('root')[0] ?? null)?->title(),
+            ],
+            static fn(?string $value): bool => $value !== null,
+        );
     }
 }

@@ -38,28 +38,53 @@ final class Order4AddOns implements StepRule
             default => [],
         };
         if ($packages === []) {
-            return new Contribution;
+            return new Contribution();
         }
         $slot = $situation->activeSlot();
         $steps = [];
         $constraints = [];
         foreach ($packages as $number => $package) {
             $key = "addon.c{$number}-{$package->kind()}";
-            $steps[] = new StepDraft($key, Phase::AddOns, $situation->delivery->of($package, $slot), [$this->why($package)]);
+            $steps[] = new StepDraft($key, Phase::AddOns, $situation->delivery->of($package, $slot), [
+                $this->why($package),
+            ]);
             for ($earlier = 0; $earlier < $number; $earlier++) {
                 $constraints[] = new Constraint("addon.c{$earlier}-", $key, self::id());
             }
         }
-        $steps[] = new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [new Reason(self::id(), 'The system starts again with what was added.')]);
-        $steps[] = new StepDraft('prove.verify', Phase::Prove, new Verify(array_filter(['slot.active' => $slot, "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId")], static fn (?string $value): bool => $value !== null)), [new Reason('PROOF', 'Only what the phone itself says counts as done.')]);
+        $steps[] = new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+            new Reason(self::id(), 'The system starts again with what was added.'),
+        ]);
+        $steps[] = new StepDraft(
+            'prove.verify',
+            Phase::Prove,
+            new Verify(
+                array_filter(
+                    [
+                        'slot.active' => $slot,
+                        "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                    ],
+                    static fn(?string $value): bool => $value !== null,
+                ),
+            ),
+            [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+        );
 
-        return new Contribution($steps, [...$constraints, new Constraint('addon.', 'prove.', self::id()), new Constraint('prove.system', 'prove.verify', self::id())]);
+        return new Contribution($steps, [
+            ...$constraints,
+            new Constraint('addon.', 'prove.', self::id()),
+            new Constraint('prove.system', 'prove.verify', self::id()),
+        ]);
     }
 
     private function why(Package $package): Reason
     {
         return $package->kind() === 'remover'
-            ? new Reason(self::id(), 'The remover takes the second system and its starter out and gives its space back; the first system is not touched.')
+            ? new Reason(
+                self::id(),
+                'The remover takes the second system and its starter out and gives its space back; the first ' .
+                    'system is not touched.',
+            )
             : new Reason(self::id(), Order1Install::why((string) $package->kind()));
     }
 }

@@ -27,15 +27,19 @@ final class Prep4SignOut implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if (! $situation->intent->erasesData() || $situation->systemIsOut()) {
-            return new Contribution;
+        if (!$situation->intent->erasesData() || $situation->systemIsOut()) {
+            return new Contribution();
         }
         $steps = [];
         if ($situation->state->flag('locks.accounts') !== false) {
-            $steps[] = new StepDraft('prep.sign-out', Phase::Prepare, new SignOut, [new Reason(self::id(), 'An account that is still signed in locks its owner out after the erase.')]);
+            $steps[] = new StepDraft('prep.sign-out', Phase::Prepare, new SignOut(), [
+                new Reason(self::id(), 'An account that is still signed in locks its owner out after the erase.'),
+            ]);
         }
         if ($situation->state->flag('locks.screen') !== false) {
-            $steps[] = new StepDraft('prep.remove-lock', Phase::Prepare, new RemoveLock, [new Reason(self::id(), 'A screen lock that stays can leave data that the new system cannot decrypt.')]);
+            $steps[] = new StepDraft('prep.remove-lock', Phase::Prepare, new RemoveLock(), [
+                new Reason(self::id(), 'A screen lock that stays can leave data that the new system cannot decrypt.'),
+            ]);
         }
 
         return new Contribution($steps);

@@ -21,26 +21,41 @@ final class Slots2Copy implements StepRule
 
     public static function purpose(): string
     {
-        return 'Before the first install into the other slot both slots hold the firmware: the slot copy takes it over from the one that runs.';
+        return 'Before the first install into the other slot both slots hold the firmware: the slot copy takes it ' .
+            'over from the one that runs.';
     }
 
     public function contribute(Situation $situation): Contribution
     {
         $copy = $situation->layout->slotCopy();
-        if ($copy === null || ! $situation->layout->copiesSlot()) {
-            return new Contribution;
+        if ($copy === null || !$situation->layout->copiesSlot()) {
+            return new Contribution();
         }
         $from = $situation->recoverySlot();
         $to = $situation->installSlot();
 
-        return new Contribution([
-            new StepDraft('layout.d-slot-copy', Phase::Install, $situation->delivery->of($copy, $to), [new Reason(self::id(), 'The build goes into slot '.strtoupper($to).', which has to hold the firmware of slot '.strtoupper($from).'.')]),
-        ], [
-            new Constraint('recovery.', 'layout.', 'PREP-5'),
-            new Constraint('layout.c', 'layout.d', self::id()),
-            new Constraint('layout.d', 'install.', self::id()),
-            // Nothing is erased before the copy has shown that the recovery takes packages.
-            ...($situation->delivery->usesInternal() && $situation->delivery->erasesFirst() ? [] : [new Constraint('layout.d', 'erase.', self::id())]),
-        ]);
+        return new Contribution(
+            [
+                new StepDraft('layout.d-slot-copy', Phase::Install, $situation->delivery->of($copy, $to), [
+                    new Reason(
+                        self::id(),
+                        'The build goes into slot ' .
+                            strtoupper($to) .
+                            ', which has to hold the firmware of slot ' .
+                            strtoupper($from) .
+                            '.',
+                    ),
+                ]),
+            ],
+            [
+                new Constraint('recovery.', 'layout.', 'PREP-5'),
+                new Constraint('layout.c', 'layout.d', self::id()),
+                new Constraint('layout.d', 'install.', self::id()),
+                // Nothing is erased before the copy has shown that the recovery takes packages.
+                ...$situation->delivery->usesInternal() && $situation->delivery->erasesFirst()
+                    ? []
+                    : [new Constraint('layout.d', 'erase.', self::id())],
+            ],
+        );
     }
 }
