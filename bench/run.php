@@ -17,9 +17,9 @@ use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Tests\Support\World;
 use Tornavis\Bench\Calibration;
-use Tornavis\Core\Fit\FitMatrix;
 use Tornavis\Core\Identity\Identification;
 use Tornavis\Core\Identity\PropertyDump;
+use Tornavis\Core\Kit\FitMatrix;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\Image\SparseImageReader;
 use Tornavis\Core\Package\Package;
@@ -175,7 +175,7 @@ function pages(array $units, array $packages): array
         SheetRecord::keep($sheet);
         $record = UnitRecord::keep($unit);
         if ($unit->codename === 'bowline') {
-            $app->make(App\Work\Desk::class)->open($record, null, Tornavis\Core\Situation\Intent::Fresh);
+            $app->make(App\Work\Desk::class)->open($record, null, Tornavis\Core\Words\Intent::Fresh);
         }
     }
 

@@ -20,7 +20,7 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Route;
 use Tornavis\Core\Run\Overtaken;
 use Tornavis\Core\Run\RunRefusal;
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 // What is written from here on can be read by its owner alone.
 umask(0o077);

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Data;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** The data cannot be used as it lies there, and trying again would change nothing. */
 final class DataRefused extends TornavisError

@@ -12,9 +12,9 @@ use Illuminate\Support\Facades\Cache;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Identity\DumpError;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
+use Tornavis\Core\Words\Mode;
 
 /**
  * Reads a phone over its link: in the mode that it is in, then in its bootloader, and brings it back to where it was.

@@ -11,7 +11,7 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Carbon;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /**
  * A job: one phone, one intent, a kit, and what the person has answered.

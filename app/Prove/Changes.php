@@ -7,9 +7,9 @@ namespace App\Prove;
 use App\Run\Rehearsal;
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Plan\Plan;
-use Tornavis\Core\Plan\StepDraft;
 use Tornavis\Core\Proof\Proof;
-use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ExpectedStates;
 
 /**
  * A plan changed by one step: one left out, or two neighbours swapped. Proof and simulated phone are asked the same
@@ -107,11 +107,11 @@ final readonly class Changes
     /**
      * @param  list<int>  $order
      */
-    private static function walk(Plan $plan, array $order): Walk
+    private static function walk(Plan $plan, array $order): ExpectedStates
     {
         $situation = $plan->situation;
 
-        return Walk::over(
+        return ExpectedStates::over(
             self::drafts($plan, $order),
             $situation->state->with(['slot.running' => $situation->activeSlot()]),
             $situation->sheet,

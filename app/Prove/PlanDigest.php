@@ -4,20 +4,20 @@ declare(strict_types=1);
 
 namespace App\Prove;
 
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 
 /**
  * Plans of many situations, as one value that changes when any byte of any plan does.

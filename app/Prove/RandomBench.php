@@ -8,7 +8,6 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -17,11 +16,12 @@ use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Situation\Workplace;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 
 /**
  * Makes random phones, kits and wishes after the sheets and files of a bench; the same seed gives the same ones.

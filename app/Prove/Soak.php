@@ -10,21 +10,21 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Alternatives;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\Progress;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\Answers;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 use Tornavis\StandIn\Faults;
 
 /** Random clear plans, each carried out with one random fault; what became of the phones and of the journals. */

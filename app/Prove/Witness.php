@@ -5,16 +5,16 @@ declare(strict_types=1);
 namespace App\Prove;
 
 use App\Run\Rehearsal;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\Severity;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
-use Tornavis\Core\Plan\Reason;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\LossClass;
 
 /**
  * Plans a situation and has a simulated phone say whether the plan was right.

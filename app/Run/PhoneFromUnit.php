@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Run;
 
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Words\LossClass;
 use Tornavis\StandIn\SimulatedPhone;
 
 /**

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Run;
 
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Run\Conductor;
@@ -14,6 +13,7 @@ use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\Progress;
 use Tornavis\Core\Run\RunDesk;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Words\Mode;
 use Tornavis\StandIn\SimulatedPhone;
 use Tornavis\StandIn\Telling;
 

@@ -11,7 +11,7 @@ use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use PDOException;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Size;
+use Tornavis\Core\Words\Size;
 
 /** Whether everything works, and what does not: for the line on the pages and for whoever watches this machine. */
 final readonly class Health

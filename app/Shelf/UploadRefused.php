@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
-use Tornavis\Core\Size;
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\TornavisError;
 
 /** An upload, or a piece of one, that is not taken. */
 final class UploadRefused extends TornavisError

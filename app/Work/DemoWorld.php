@@ -15,8 +15,8 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Workplace;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Demo\Recipe;
 use Tornavis\StandIn\PhoneShelf;
 

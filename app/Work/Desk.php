@@ -18,13 +18,13 @@ use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\SituationError;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Situation\Workplace;
+use Tornavis\Core\Words\Intent;
 
 /**
  * Lays phone, files and house rules of a job side by side and has the plan made.

@@ -5,9 +5,7 @@ declare(strict_types=1);
 namespace App\Work;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Format\Schema;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
@@ -15,10 +13,12 @@ use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 
 /** A situation put together from files on the command line. */
 final readonly class SituationFiles

@@ -3,10 +3,10 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Plan\Reason;
 use Tornavis\Core\Plan\Step;
-use Tornavis\Core\Rulebook;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\Rulebook;
 
 it('explains every rule that a finding or a reason of the demo world names', function () {
     $named = [];

@@ -2,9 +2,52 @@
 
 declare(strict_types=1);
 
+const ROOMS = ['core/src' => 'Tornavis\Core', 'app' => 'App', 'standin/src' => 'Tornavis\StandIn'];
+
+/** One way down: each layer imports only the ones before it. The picture is in docs/architecture.md. */
+const CORE_LAYERS = [
+    'Words',
+    'Fact',
+    'Format',
+    'Package',
+    'Phone',
+    'Identity',
+    'Situation',
+    'Operation',
+    'Space',
+    'Rule',
+    'Job',
+    'Sequence',
+    'Ledger',
+    'Budget',
+    'Proof',
+    'Plan',
+    'Kit',
+    'Trouble',
+    'Run',
+    'Record',
+];
+
 arch('the core imports no framework and no other room')
     ->expect('Tornavis\Core')
     ->not->toUse(['Illuminate', 'App', 'Tornavis\StandIn', 'Tornavis\Demo', 'Symfony', 'React', 'Facebook']);
+
+it('lets each layer of a room import only itself and the layers before it', function (string $room, array $layers) {
+    $upwards = [];
+    foreach (Symfony\Component\Finder\Finder::create()->in(base_path($room))->name('*.php') as $file) {
+        $here = explode('/', $file->getRelativePathname())[0];
+        $code = (string) preg_replace('~/\*.*?\*/|//[^\n]*~s', '', $file->getContents());
+        preg_match_all('~\b' . preg_quote(ROOMS[$room], '~') . '\\\\(\w+)\\\\\w~', $code, $imports);
+        foreach (array_unique([...$imports[1], $here]) as $there) {
+            $isKnown = in_array($there, $layers, true);
+            if (!$isKnown || array_search($there, $layers, true) > array_search($here, $layers, true)) {
+                $upwards[] = "{$file->getRelativePathname()} imports {$there}";
+            }
+        }
+    }
+
+    expect($upwards)->toBe([]);
+})->with([['core/src', CORE_LAYERS]]);
 
 arch('the stand-in is a witness: it knows nothing of fit, plan and proof')
     ->expect('Tornavis\StandIn')
@@ -13,7 +56,7 @@ arch('the stand-in is a witness: it knows nothing of fit, plan and proof')
 arch('the demo recipe knows formats, not rules')
     ->expect('Tornavis\Demo')
     ->not->toUse([
-        'Tornavis\Core\Fit',
+        'Tornavis\Core\Rule',
         'Tornavis\Core\Plan',
         'Tornavis\Core\Proof',
         'Tornavis\StandIn',
@@ -34,13 +77,18 @@ arch('only the link and the witness speak with the stand-in')
 
 arch('nothing in the heart reads a clock, a random number or the network')
     ->expect([
+        'Tornavis\Core\Words',
         'Tornavis\Core\Fact',
-        'Tornavis\Core\Fit',
-        'Tornavis\Core\Plan',
-        'Tornavis\Core\Proof',
+        'Tornavis\Core\Situation',
+        'Tornavis\Core\Operation',
+        'Tornavis\Core\Space',
+        'Tornavis\Core\Rule',
+        'Tornavis\Core\Sequence',
         'Tornavis\Core\Ledger',
         'Tornavis\Core\Budget',
-        'Tornavis\Core\Situation',
+        'Tornavis\Core\Proof',
+        'Tornavis\Core\Plan',
+        'Tornavis\Core\Trouble',
         'Tornavis\Core\Run',
     ])
     ->not->toUse([
@@ -69,7 +117,7 @@ arch('no forgotten debugging')
     ->not->toBeUsed();
 
 it('keeps each rule in a class that is found by its id', function () {
-    foreach ([...Tornavis\Core\Fit\FitRules::ALL, ...Tornavis\Core\Plan\Planner::STEP_RULES] as $class) {
+    foreach ([...Tornavis\Core\Rule\FitRules::ALL, ...Tornavis\Core\Rule\StepRules::ALL] as $class) {
         $name = substr($class, (int) strrpos($class, '\\') + 1);
         $id = str_replace('-', '', strtolower($class::id()));
 
@@ -79,17 +127,20 @@ it('keeps each rule in a class that is found by its id', function () {
 
 it('registers every rule that lies in a folder of rules', function () {
     $root = dirname(__DIR__, 2) . '/core/src';
-    $count = static fn(string $folder): int => count(glob("{$root}/{$folder}/*.php") ?: []);
+    $lying = array_map(
+        static fn(string $path): string => 'Tornavis\\Core\\Rule\\' .
+            basename(dirname($path)) .
+            '\\' .
+            basename($path, '.php'),
+        glob("{$root}/Rule/*/*.php") ?: [],
+    );
 
-    expect($count('Fit/Rule'))
-        ->toBe(count(Tornavis\Core\Fit\FitRules::ALL))
-        ->and($count('Plan/Rule'))
-        ->toBe(count(Tornavis\Core\Plan\Planner::STEP_RULES));
+    expect([...Tornavis\Core\Rule\FitRules::ALL, ...Tornavis\Core\Rule\StepRules::ALL])->toEqualCanonicalizing($lying);
 });
 
 it('has a place on the screens for the findings of every rule', function () {
     $groups = (string) file_get_contents(base_path('resources/js/job/FitSection.vue'));
-    foreach (Tornavis\Core\Fit\FitRules::ALL as $class) {
+    foreach (Tornavis\Core\Rule\FitRules::ALL as $class) {
         $area = explode('-', $class::id())[0];
 
         expect($area === 'PREP' || str_contains($groups, "'{$area}'"))->toBeTrue(

@@ -16,7 +16,7 @@ use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 uses(DemoBench::class);
 

@@ -10,7 +10,7 @@ use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /*
  * Opening a job for anything that can be wanted.

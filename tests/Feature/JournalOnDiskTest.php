@@ -20,7 +20,7 @@ use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /*
  * A journal in a file, as in use: several processes write it at once, and the disk can be full.

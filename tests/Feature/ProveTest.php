@@ -7,15 +7,15 @@ use App\Prove\RandomBench;
 use App\Prove\Witness;
 use Illuminate\Support\Facades\Artisan;
 use Tests\Support\World;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 /*
  * Random phones, kits and wishes: a plan that is offered must be one that the simulated phone ends well.

@@ -5,16 +5,16 @@ declare(strict_types=1);
 use App\Prove\Changes;
 use App\Run\Rehearsal;
 use Tests\Support\World;
-use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Ledger\LedgerEntry;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 
 /*
  * One plan for every job and every class of phone, each carried out to its end on a simulated phone.

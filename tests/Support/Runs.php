@@ -15,12 +15,12 @@ use App\Run\RehearsalLink;
 use App\Run\StandInLink;
 use App\Work\Desk;
 use RuntimeException;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\Severity;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\RunDesk;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /** Runs with their journal in the database, carried out in this process on a simulated phone. */
 final class Runs

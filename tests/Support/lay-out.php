@@ -13,7 +13,7 @@ use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Tests\Support\Runs;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 require dirname(__DIR__, 2) . '/vendor/autoload.php';
 

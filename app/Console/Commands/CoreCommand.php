@@ -8,7 +8,7 @@ use Illuminate\Console\Command;
 use Symfony\Component\Console\Exception\ExceptionInterface;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** A command for people who script: says what is wrong in one line and with a code of its own. */
 abstract class CoreCommand extends Command

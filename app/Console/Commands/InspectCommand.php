@@ -8,7 +8,7 @@ use App\Shelf\Apart;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageError;
-use Tornavis\Core\Size;
+use Tornavis\Core\Words\Size;
 
 final class InspectCommand extends CoreCommand
 {

@@ -6,12 +6,12 @@ namespace App\Console\Commands;
 
 use App\Work\SituationFiles;
 use Symfony\Component\Console\Output\OutputInterface;
-use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\PlanPage;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Size;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Words\Size;
 
 final class PlanCommand extends CoreCommand
 {

@@ -10,7 +10,7 @@ use App\Prove\RandomBench;
 use App\Prove\Witness;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Rulebook;
+use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Demo\Recipe;
 

@@ -9,7 +9,7 @@ use App\Run\StandInLink;
 use App\Work\SituationFiles;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Size;
+use Tornavis\Core\Words\Size;
 
 final class RehearseCommand extends CoreCommand
 {

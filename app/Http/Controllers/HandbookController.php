@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use Illuminate\Http\JsonResponse;
-use Tornavis\Core\Rulebook;
+use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Trouble\Cause;
 use Tornavis\Core\Trouble\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;

@@ -19,7 +19,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Plan\PlanPage;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /** Jobs and their plans. */
 final class JobController extends Controller

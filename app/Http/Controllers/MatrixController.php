@@ -9,10 +9,10 @@ use App\Models\UnitRecord;
 use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\FitMatrix;
+use Tornavis\Core\Kit\FitMatrix;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\SituationError;
 
 /** Which build fits which phone. */

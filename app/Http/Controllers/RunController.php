@@ -25,8 +25,8 @@ use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunDesk;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Run\RunTrouble;
 use Tornavis\Core\Trouble\Symptom;
-use Tornavis\Core\Trouble\TroubleCase;
 use Tornavis\Core\Trouble\TroubleGuide;
 
 /** A run, its live events, and what a person can do to it. */
@@ -170,7 +170,7 @@ final class RunController extends Controller
     /** What may be seen now, the likely first. */
     public function symptoms(Run $run): JsonResponse
     {
-        $case = new TroubleCase($run->plan, $run->state(), SheetRecord::forUnit($run->job->unit));
+        $case = RunTrouble::of($run->plan, $run->state(), SheetRecord::forUnit($run->job->unit));
 
         return response()->json([
             'symptoms' => array_map(

@@ -22,11 +22,11 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
-use Tornavis\Core\Format\ReleaseCard;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Comparison;
+use Tornavis\Core\Package\ReleaseCard;
 use Tornavis\Core\Package\Sum\SumList;
-use Tornavis\Core\Size;
+use Tornavis\Core\Words\Size;
 
 /** The files. */
 final class ShelfController extends Controller

@@ -17,13 +17,13 @@ use App\Work\ShownPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Run\RunDesk;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /** Ways on from a run that does not go on as it was planned: another plan, or back to a system that starts. */
 final class WaysOnController extends Controller

@@ -6,9 +6,9 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Words\LossClass;
 
 /** A backup that a person recorded. */
 final class BackupRequest extends FormRequest

@@ -6,7 +6,7 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Words\LossClass;
 
 /** Another kit, or other answers, for a job. */
 final class ChangeJobRequest extends FormRequest

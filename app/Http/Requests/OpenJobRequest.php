@@ -8,7 +8,7 @@ use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /** A phone, what is wanted, and the file that it is about. */
 final class OpenJobRequest extends FormRequest

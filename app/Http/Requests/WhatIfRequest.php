@@ -7,7 +7,7 @@ namespace App\Http\Requests;
 use App\Models\WorkJob;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
 
 /** A job as it might be: another kit, another intent, the other school. Nothing of it is kept. */
 final class WhatIfRequest extends FormRequest

@@ -7,13 +7,13 @@ namespace App\Http\Resources;
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use App\Work\Desk;
-use Tornavis\Core\Budget\SpaceBudget;
 use Tornavis\Core\Format\FormatError;
-use Tornavis\Core\Format\ReleaseCard;
 use Tornavis\Core\Kit\KitAdvice;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageInspector;
+use Tornavis\Core\Package\ReleaseCard;
+use Tornavis\Core\Space\SpaceBudget;
 
 /** Everything about one file, as in docs/formats/api/file.schema.json. */
 final class FilePage

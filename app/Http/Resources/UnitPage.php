@@ -11,10 +11,10 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\LossClass;
 
 /** Everything about one phone, as in docs/formats/api/unit.schema.json. */
 final class UnitPage

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Budget;
 
-use Tornavis\Core\Plan\StepDraft;
-use Tornavis\Core\Plan\Timing;
-use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Operation\Timing;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 
 /** Time and battery over the ordered steps. */
@@ -22,7 +22,7 @@ final readonly class Budget
     /**
      * @param  list<StepDraft>  $steps
      */
-    public static function of(array $steps, Walk $walk, Situation $situation): self
+    public static function of(array $steps, ExpectedStates $walk, Situation $situation): self
     {
         $drain = $situation->sheet->drainPercentPerMinute;
         $percent = $situation->state->int('battery.percent');

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Format;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** A JSON file of one of the own formats cannot be used. */
 final class FormatError extends TornavisError

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Identity;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** A property dump that cannot be used. */
 final class DumpError extends TornavisError

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Identity;
 
-use Tornavis\Core\Fit\CodenameLikeness;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Variant;
 

@@ -10,11 +10,11 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Version;
 
 /**
  * What a build needs beside it on one phone: which file serves, which others do not and why, and what is missing.

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Kit;
 
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\Rule\Update1InPlace;
-use Tornavis\Core\Fit\Rule\Update2Worth;
-use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Update\Update1InPlace;
+use Tornavis\Core\Rule\Update\Update2Worth;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Version;
 
 /** What the shelf holds for a phone that is newer than what it runs, of the same family, and whether it is worth it. */
 final readonly class UpdateWatch

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Tornavis\Core\Ledger;
 
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Plan\StepDraft;
-use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\LossClass;
 
 /** For each class of things what the plan does to it, derived from the operations alone. */
 final readonly class Ledger
@@ -20,7 +21,7 @@ final readonly class Ledger
     /**
      * @param  list<StepDraft>  $steps
      */
-    public static function of(array $steps, Walk $walk, Situation $situation): self
+    public static function of(array $steps, ExpectedStates $walk, Situation $situation): self
     {
         $lostAt = [];
         $coming = [];
@@ -57,7 +58,7 @@ final readonly class Ledger
         bool $backedUpByPlan,
         bool $agreedElsewhere,
         Situation $situation,
-        Walk $walk,
+        ExpectedStates $walk,
     ): LedgerEntry {
         $holds = $situation->state->flag("data.holds.{$class->value}");
         if ($step === null) {
@@ -94,8 +95,12 @@ final readonly class Ledger
      *
      * @param  list<Backup>  $backups
      */
-    private static function backup(LossClass $class, array $backups, Walk $walk, Situation $situation): ?Backup
-    {
+    private static function backup(
+        LossClass $class,
+        array $backups,
+        ExpectedStates $walk,
+        Situation $situation,
+    ): ?Backup {
         $slot = $walk->end->activeSlot() ?? $situation->sheet->slots[0];
         $found = null;
         foreach ($backups as $backup) {

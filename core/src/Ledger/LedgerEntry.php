@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Ledger;
 
+use Tornavis\Core\Words\LossClass;
+
 /** What happens to one class of things. */
 final readonly class LedgerEntry
 {

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Package;
 
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Size;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\Version;
 
 /**
  * What differs between two packages that matters to a person who has to choose.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** Something about a file makes it impossible, or unsafe, to say what it is. */
 final class PackageError extends TornavisError

@@ -6,7 +6,6 @@ namespace Tornavis\Core\Package;
 
 use Tornavis\Core\Fact\Facts;
 use Tornavis\Core\Format\FormatError;
-use Tornavis\Core\Format\ReleaseCard;
 use Tornavis\Core\Package\Archive\CompressedReader;
 use Tornavis\Core\Package\Archive\StockBundleReader;
 use Tornavis\Core\Package\Image\BootImageReader;

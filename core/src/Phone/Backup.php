@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Words\LossClass;
 
 /** A backup set, off the phone or on it. */
 final readonly class Backup

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Words\Mode;
 
 /** What a model sheet must not say about one phone at the same time. */
 final class SheetConsistency

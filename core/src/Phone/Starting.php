@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\Mode;
+
 /**
  * Whether a slot would start, judged from what is known about it.
  *

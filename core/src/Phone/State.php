@@ -6,7 +6,8 @@ namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Version;
 
 /**
  * What is known about one phone at one moment: one fact per name. Immutable.

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Format\FormatError;
-use Tornavis\Core\Ledger\LossClass;
-use Tornavis\Core\Size;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Size;
 
 /**
  * Every name that a unit's state may have, with its type and its words.

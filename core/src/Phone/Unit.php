@@ -7,6 +7,7 @@ namespace Tornavis\Core\Phone;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Words\Mode;
 
 /**
  * One physical phone. JSON form: docs/formats/unit.schema.json.

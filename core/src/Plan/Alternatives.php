@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Plan;
 
-use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Ledger\LedgerEntry;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 
 /**
  * What one change of kit or wish would make a blocked plan possible, the cheapest first.

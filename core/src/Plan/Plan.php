@@ -5,14 +5,14 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
-use Tornavis\Core\Budget\SuperBudget;
-use Tornavis\Core\Fit\Finding;
 use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Operation\CopyTo;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Plan\Operation\CopyTo;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Space\SuperBudget;
 
 /**
  * A finished plan. Immutable and deterministic: the same situation gives the same bytes.

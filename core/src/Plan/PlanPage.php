@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Plan;
 
-use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Ledger\LedgerEntry;
-use Tornavis\Core\Size;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Words\Size;
 
 /** A plan as a page for people. */
 final class PlanPage

@@ -5,20 +5,28 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\FitRules;
-use Tornavis\Core\Fit\Severity;
 use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
-use Tornavis\Core\Ledger\LossClass;
-use Tornavis\Core\Phone\Mode;
-use Tornavis\Core\Plan\Operation\BackUp;
-use Tornavis\Core\Plan\Operation\Charge;
+use Tornavis\Core\Operation\BackUp;
+use Tornavis\Core\Operation\Charge;
+use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Proof\Proof;
-use Tornavis\Core\Proof\Walk;
-use Tornavis\Core\Proof\WayBack;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRules;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRules;
+use Tornavis\Core\Sequence\ContradictionError;
+use Tornavis\Core\Sequence\ExpectedStates;
+use Tornavis\Core\Sequence\Sequencer;
+use Tornavis\Core\Sequence\Tracks;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
 
 /**
  * Situation → findings and step drafts of the rules → one order → ledger and budgets → proof → plan.
@@ -27,32 +35,6 @@ use Tornavis\Core\Situation\Situation;
  */
 final class Planner
 {
-    /** @var list<class-string<StepRule>> */
-    public const STEP_RULES = [
-        Rule\Prep1Unlock::class,
-        Rule\Prep4SignOut::class,
-        Rule\Prep5ProveLink::class,
-        Rule\Base1WriteFirmware::class,
-        Rule\Layout4SwitchOff::class,
-        Rule\Layout2Retrofit::class,
-        Rule\Layout3Change::class,
-        Rule\Slots2Copy::class,
-        Rule\Recovery2PutIn::class,
-        Rule\Erase1Format::class,
-        Rule\Erase5Stage::class,
-        Rule\Erase7Caches::class,
-        Rule\Base2WriteVendor::class,
-        Rule\Order1Install::class,
-        Rule\Order4AddOns::class,
-        Rule\Recovery4Alone::class,
-        Rule\Fit5WriteKernel::class,
-        Rule\Fit4WriteGeneric::class,
-        Rule\Fit4Trial::class,
-        Rule\Back1Restore::class,
-        Rule\Back2Stock::class,
-        Rule\Back3Start::class,
-    ];
-
     public static function plan(Situation $situation): Plan
     {
         $findings = [...iterator_to_array(self::scope($situation), false), ...FitRules::look($situation)];
@@ -126,7 +108,7 @@ final class Planner
     {
         $drafts = [];
         $constraints = [];
-        foreach (self::STEP_RULES as $class) {
+        foreach (StepRules::ALL as $class) {
             $contribution = (new $class())->contribute($situation);
             array_push($drafts, ...$contribution->steps);
             array_push($constraints, ...$contribution->constraints);
@@ -175,7 +157,7 @@ final class Planner
     /**
      * @param  list<StepDraft>  $drafts
      * @param  list<Constraint>  $constraints
-     * @return array{list<StepDraft>, Walk}
+     * @return array{list<StepDraft>, ExpectedStates}
      */
     private static function walk(Situation $situation, array $drafts, array $constraints, Mode $mode): array
     {
@@ -196,7 +178,7 @@ final class Planner
             ],
         );
 
-        return [$ordered, Walk::over($ordered, $start, $situation->sheet)];
+        return [$ordered, ExpectedStates::over($ordered, $start, $situation->sheet)];
     }
 
     /**
@@ -355,7 +337,7 @@ final class Planner
      * @param  list<StepDraft>  $ordered
      * @return list<Step>
      */
-    private static function steps(Situation $situation, array $ordered, Walk $walk, Budget $budget): array
+    private static function steps(Situation $situation, array $ordered, ExpectedStates $walk, Budget $budget): array
     {
         $steps = [];
         $written = false;

@@ -5,10 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Proof\WayBack;
+use Tornavis\Core\Phone\WayBack;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Words\LossClass;
 
 /**
  * A step with its place in the plan, and everything that a person or a link needs to carry it out.

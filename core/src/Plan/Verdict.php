@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Plan;
 
-use Tornavis\Core\Fit\Finding;
-use Tornavis\Core\Fit\Severity;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
 
 /** What the findings come to. */
 final readonly class Verdict

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Proof;
 
 use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Operation\GenericSystem;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Plan\Operation\GenericSystem;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 /** A walk compared with what was wanted. */
 final readonly class Proof
@@ -23,7 +24,7 @@ final readonly class Proof
     /**
      * @param  Budget  $budget  of the same steps
      */
-    public static function of(Walk $walk, Situation $situation, Budget $budget): self
+    public static function of(ExpectedStates $walk, Situation $situation, Budget $budget): self
     {
         $problems = $walk->problems;
         $empty = array_search(0, $budget->batteryAfter, true);
@@ -45,7 +46,7 @@ final readonly class Proof
     }
 
     /** What was promised about the data and would not be kept, in a sentence. */
-    private static function broken(Situation $situation, Walk $walk): ?string
+    private static function broken(Situation $situation, ExpectedStates $walk): ?string
     {
         $states = [...$walk->before, $walk->end];
         $erased = array_filter($states, static fn(State $state): bool => $state->flag('data.empty') === true) !== [];

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Record;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\PlanSeal;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 
 /**
  * What a run leaves behind: before and after, evidence, times against plan, files.

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Words\Mode;
 
 /**
  * Carries a plan out over a link, one step a call; everything goes to the journal before it counts.

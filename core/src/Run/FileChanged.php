@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** A file of the kit is not the one that the plan was made for. */
 final class FileChanged extends TornavisError

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** Nothing answers on the link. */
 final class LinkLost extends TornavisError

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** Something came into the journal since it was looked at; what rests on that look is not done. */
 final class Overtaken extends TornavisError

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Words\Mode;
 
 /**
  * What a run needs to know of one step of a plan document.

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Trouble\Cause;
 use Tornavis\Core\Trouble\Symptom;
-use Tornavis\Core\Trouble\TroubleCase;
 use Tornavis\Core\Trouble\TroubleGuide;
+use Tornavis\Core\Words\Mode;
 
 /**
  * What a person can do to a run; each of it goes into the journal.
@@ -236,7 +235,7 @@ final readonly class RunDesk
             throw RunRefusal::notAsked('a run under way', $state->status);
         }
         $causes =
-            $symptom === null ? [] : TroubleGuide::causes($symptom, new TroubleCase($this->plan, $state, $this->sheet));
+            $symptom === null ? [] : TroubleGuide::causes($symptom, RunTrouble::of($this->plan, $state, $this->sheet));
         $seen = implode(
             ': ',
             array_filter(

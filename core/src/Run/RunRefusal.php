@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Phone\StateField;
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** A person's answer that does not fit the state of the run. */
 final class RunRefusal extends TornavisError

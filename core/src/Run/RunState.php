@@ -6,11 +6,11 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Proof\WayBack;
+use Tornavis\Core\Phone\WayBack;
+use Tornavis\Core\Words\Mode;
 
 /**
  * Where a run is: the fold of its journal, and nothing else.

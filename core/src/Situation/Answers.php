@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Words\LossClass;
 
 /** What the person has agreed to, waived by name, or chosen otherwise than the house does, for one job. */
 final readonly class Answers

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
-use Tornavis\Core\Plan\Operation\InstallPackage;
+use Tornavis\Core\Words\Intent;
 
 /** How packages reach the recovery: streamed from the computer, or from storage. */
 final readonly class Delivery
@@ -70,9 +70,10 @@ final readonly class Delivery
         return $this->route() === self::STORAGE && $this->place() === 'internal' && $this->packages() !== [];
     }
 
-    public function of(Package $package, string $slot): InstallPackage
+    /** Where a package lies when it is installed: "card" or "internal"; null where it is streamed. */
+    public function installsFrom(): ?string
     {
-        return new InstallPackage($package, $slot, $this->route() === self::STORAGE ? $this->place() : null);
+        return $this->route() === self::STORAGE ? $this->place() : null;
     }
 
     /**

@@ -9,7 +9,8 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Version;
 
 /** Which other files on the shelf a build needs on one phone: the newest of each that fits and is not damaged. */
 final readonly class KitSuggestion

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Words\Intent;
 
 /** What a job asks of partitions, verification and slots, and the files of the kit that serve it. */
 final readonly class LayoutNeeds

@@ -6,7 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Version;
 
 /** A recovery, in a file or on a phone: which one, how new, and what it can do. */
 final readonly class RecoveryAbility

@@ -9,13 +9,14 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Version;
 
 /** Everything that a plan depends on. Immutable; two equal situations give the same plan to the byte. */
 final readonly class Situation

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
-use Tornavis\Core\TornavisError;
+use Tornavis\Core\Words\TornavisError;
 
 /** Parts that cannot be put together into one situation. */
 final class SituationError extends TornavisError

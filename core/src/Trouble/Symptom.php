@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Trouble;
 
-use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Words\Mode;
 
 /** What a person may see that the plan does not say. */
 enum Symptom: string

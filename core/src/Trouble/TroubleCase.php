@@ -4,48 +4,29 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Trouble;
 
-use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Run\PlannedStep;
-use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Words\Mode;
 
 /** One phone in one run at one moment: what the ranking of causes looks at. */
 final readonly class TroubleCase
 {
-    public State $state;
-
-    public ?PlannedStep $step;
-
     /**
-     * @param  array<string, mixed>  $plan  a plan document
+     * @param  ?Mode  $expectedMode  that the step in hand works in; null where there is no step
+     * @param  ?bool  $fileVerified  whether the file of the step in hand was verified against its publisher; null where
+     *     the step has none
+     * @param  int  $tries  how often the step in hand was begun
+     * @param  list<string>  $done  names of the operations that were done earlier in this run
      */
-    public function __construct(private array $plan, public RunState $run, public ModelSheet $sheet)
-    {
-        $facts = [];
-        foreach ($run->facts as $name => $value) {
-            $facts[] = Fact::of($name, $value, Source::Phone);
-        }
-        $this->state = State::of(...$facts);
-        $this->step = $run->step === null ? null : PlannedStep::allOf($plan)[$run->step - 1] ?? null;
-    }
-
-    /** Whether the file of the step in hand was verified against its publisher; null where the step has none. */
-    public function fileVerified(): ?bool
-    {
-        $file = $this->step?->parameters['package'] ?? null;
-        /** @var list<array{name: string, integrity: string}> $kit */
-        $kit = $this->plan['kit'];
-        foreach ($kit as $row) {
-            if ($row['name'] === $file) {
-                return $row['integrity'] === 'verified';
-            }
-        }
-
-        return null;
-    }
+    public function __construct(
+        public State $state,
+        public ModelSheet $sheet,
+        public ?Mode $expectedMode,
+        public ?bool $fileVerified,
+        public int $tries,
+        private array $done,
+    ) {}
 
     /** Why the slot that starts next would not start, as far as it is known. */
     public function obstacle(): ?string
@@ -56,12 +37,6 @@ final readonly class TroubleCase
     public function slot(): string
     {
         return $this->state->activeSlot() ?? $this->sheet->slots[0];
-    }
-
-    /** How often the step in hand was begun. */
-    public function tries(): int
-    {
-        return $this->run->tries[$this->run->step ?? 0] ?? 0;
     }
 
     /** That the firmware is below what the system needs, in a sentence; null where it is not known to be so. */
@@ -96,12 +71,6 @@ final readonly class TroubleCase
     /** Whether one of these operations was done earlier in this run. */
     public function did(string ...$operations): bool
     {
-        foreach (PlannedStep::allOf($this->plan) as $step) {
-            if (in_array($step->operation, $operations, true) && ($this->run->steps[$step->number] ?? '') === 'done') {
-                return true;
-            }
-        }
-
-        return false;
+        return array_intersect($operations, $this->done) !== [];
     }
 }

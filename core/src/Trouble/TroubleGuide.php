@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Trouble;
 
-use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Words\Mode;
 
 /**
  * From what a person sees to what it most likely is on this phone, in this plan and run, and to what helps.
@@ -21,7 +21,7 @@ final class TroubleGuide
      */
     public static function symptoms(TroubleCase $case): array
     {
-        $mode = $case->step->mode ?? ($case->state->mode() ?? Mode::System);
+        $mode = $case->expectedMode ?? ($case->state->mode() ?? Mode::System);
         $rank = static fn(Symptom $one): int => in_array($mode, $one->seenIn(), true)
             ? (count($one->seenIn()) < 5
                 ? 0
@@ -56,7 +56,7 @@ final class TroubleGuide
     {
         [$weight, $because] = match ($id) {
             'base' => $case->firmwareTooOld() === null ? [0, ''] : [5, $case->firmwareTooOld()],
-            'damaged' => match ($case->fileVerified()) {
+            'damaged' => match ($case->fileVerified) {
                 true => [
                     -3,
                     'The file was verified against its publisher, so that only the transfer could have harmed it.',
@@ -64,7 +64,7 @@ final class TroubleGuide
                 false => [5, 'The checksum of this file was never verified.'],
                 null => [0, ''],
             },
-            'cable' => $case->tries() > 1 ? [2, "The step was begun {$case->tries()} times."] : [0, ''],
+            'cable' => $case->tries > 1 ? [2, "The step was begun {$case->tries} times."] : [0, ''],
             'keys' => $case->hasForeignData()
                 ? [5, "The data was written by {$case->state->text('data.writtenBy')}."]
                 : [0, ''],

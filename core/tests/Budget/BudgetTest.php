@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 use Tests\Support\World;
 use Tornavis\Core\Budget\Budget;
-use Tornavis\Core\Phone\Mode;
-use Tornavis\Core\Plan\Operation\Charge;
-use Tornavis\Core\Plan\Operation\ProveLink;
-use Tornavis\Core\Plan\Operation\SignOut;
-use Tornavis\Core\Plan\Operation\WaitFirstBoot;
-use Tornavis\Core\Plan\Phase;
-use Tornavis\Core\Plan\StepDraft;
-use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Operation\Charge;
+use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Operation\SignOut;
+use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Size;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\Size;
 
 /** @param array<string, mixed> $otherwise */
 function budgetOf(array $operations, array $otherwise = [], HouseRules $house = new HouseRules()): Budget
@@ -24,7 +24,7 @@ function budgetOf(array $operations, array $otherwise = [], HouseRules $house = 
         $steps[] = new StepDraft("step.{$index}", Phase::Prepare, $operation, []);
     }
 
-    return Budget::of($steps, Walk::over($steps, $situation->state, $situation->sheet), $situation);
+    return Budget::of($steps, ExpectedStates::over($steps, $situation->state, $situation->sheet), $situation);
 }
 
 it('adds up the time of the steps, usual and slow', function () {

@@ -3,9 +3,9 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Budget\SuperBudget;
 use Tornavis\Core\Package\Package;
-use Tornavis\Core\Situation\Intent;
+use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\Intent;
 
 const GIB = 1 << 30;
 

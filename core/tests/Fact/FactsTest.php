@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Facts;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Version;
+use Tornavis\Core\Words\Version;
 
 it('believes the phone before the file, the file before the card, and the card before what was typed', function () {
     $facts = Facts::of(

@@ -109,7 +109,7 @@ it('takes the careful choice where a house rule is left out', function () {
 });
 
 it('does not put a unit together with the sheet of another phone', function () {
-    new Situation(World::sheet('bowline'), World::unit('SK-08'), [], Tornavis\Core\Situation\Intent::Fresh, 'now');
+    new Situation(World::sheet('bowline'), World::unit('SK-08'), [], Tornavis\Core\Words\Intent::Fresh, 'now');
 })->throws(SituationError::class, 'The model sheet is for bowline, the unit is a bowline_m');
 
 it('names every fact in words and writes its value as a person reads it', function () {

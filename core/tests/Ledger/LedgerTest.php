@@ -5,17 +5,17 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Operation\BackUp;
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Phone\Backup as BackupSet;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Plan\Operation\BackUp;
-use Tornavis\Core\Plan\Operation\FormatData;
-use Tornavis\Core\Plan\Operation\ProveLink;
-use Tornavis\Core\Plan\Phase;
-use Tornavis\Core\Plan\StepDraft;
-use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Phase;
 
 /**
  * The ledger's entry for one class, for a phone that is only looked at, backed up and formatted.
@@ -42,11 +42,11 @@ function entryFor(
         answers: $answers ?? new Answers(),
     );
     $steps = [
-        new StepDraft('look', Phase::Prepare, new ProveLink(Tornavis\Core\Phone\Mode::System, null), []),
+        new StepDraft('look', Phase::Prepare, new ProveLink(Tornavis\Core\Words\Mode::System, null), []),
         ...$backedUp === [] ? [] : [new StepDraft('back-up', Phase::Prepare, new BackUp($backedUp), [])],
         new StepDraft('format', Phase::Erase, new FormatData('f2fs'), []),
     ];
-    $ledger = Ledger::of($steps, Walk::over($steps, $situation->state, $situation->sheet), $situation);
+    $ledger = Ledger::of($steps, ExpectedStates::over($steps, $situation->state, $situation->sheet), $situation);
     foreach ($ledger->entries as $entry) {
         if ($entry->class === $class) {
             return $entry;

@@ -3,7 +3,6 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Budget\SpaceBudget;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\Comparison;
 use Tornavis\Core\Package\Image\SparseImageReader;
@@ -13,6 +12,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Package\Payload\PartitionExtractor;
 use Tornavis\Core\Package\Sum\SumList;
+use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Demo\Formats;
 use Tornavis\Demo\ImageContent;
 

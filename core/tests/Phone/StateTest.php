@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Words\Mode;
 
 $battery = fn(int $percent, Source $source, ?string $at): Fact => Fact::of(
     'battery.percent',

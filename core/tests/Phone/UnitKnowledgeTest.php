@@ -6,7 +6,6 @@ use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Format\FormatError;
-use Tornavis\Core\Ledger\LossClass;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\ModelSheet;
@@ -14,6 +13,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\ZonedTime;
+use Tornavis\Core\Words\LossClass;
 
 $said = fn(string $name, string|int|bool $value, Source $source, int $hour): Fact => Fact::of(
     $name,
@@ -72,7 +72,7 @@ it('stops a plan at statements that disagree', function () {
         World::sheet('bowline'),
         $unit,
         array_map(World::package(...), World::DRIFTGLASS),
-        Tornavis\Core\Situation\Intent::Fresh,
+        Tornavis\Core\Words\Intent::Fresh,
         '2026-09-15T09:00:00Z',
     );
     $plan = Tornavis\Core\Plan\Planner::plan($situation);
@@ -132,7 +132,7 @@ it('counts a backup in the ledger only where it can go back', function (string $
         World::sheet('bowline'),
         $unit,
         array_map(World::package(...), World::DRIFTGLASS),
-        Tornavis\Core\Situation\Intent::Fresh,
+        Tornavis\Core\Words\Intent::Fresh,
         '2026-09-15T09:00:00Z',
         answers: new Tornavis\Core\Situation\Answers(waived: [LossClass::Apps]),
     );

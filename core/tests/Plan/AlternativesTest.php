@@ -7,8 +7,8 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Alternatives;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 /*
  * What one change makes a blocked plan possible.

@@ -5,15 +5,15 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Ledger\LedgerEntry;
-use Tornavis\Core\Ledger\LossClass;
-use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\PlanPage;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Proof\WayBack;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 
 /** @return list<string> */
 function titles(Plan $plan): array
@@ -338,7 +338,7 @@ it('does not plan for a phone in trouble, a phone of another class or another in
         ->toContain('on the page of SK-07')
         ->and(
             Tornavis\Core\Plan\Planner::plan(
-                World::situation('SK-07', World::SALTERN, intent: Tornavis\Core\Situation\Intent::Kernel),
+                World::situation('SK-07', World::SALTERN, intent: Tornavis\Core\Words\Intent::Kernel),
             )->verdict->level,
         )
         ->toBe(Verdict::STOP);

@@ -3,23 +3,23 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Operation\BootOnce;
+use Tornavis\Core\Operation\EraseData;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\PutRecoveryInBoot;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\RestoreSet;
+use Tornavis\Core\Operation\SetSwitches;
+use Tornavis\Core\Operation\Unlock;
+use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Plan\Operation\BootOnce;
-use Tornavis\Core\Plan\Operation\EraseData;
-use Tornavis\Core\Plan\Operation\Flash;
-use Tornavis\Core\Plan\Operation\InstallPackage;
-use Tornavis\Core\Plan\Operation\Operation;
-use Tornavis\Core\Plan\Operation\PutRecoveryInBoot;
-use Tornavis\Core\Plan\Operation\Reboot;
-use Tornavis\Core\Plan\Operation\RestoreSet;
-use Tornavis\Core\Plan\Operation\SetSwitches;
-use Tornavis\Core\Plan\Operation\Unlock;
-use Tornavis\Core\Plan\Operation\WaitFirstBoot;
-use Tornavis\Core\Plan\Operation\Wipe;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 
 /*
  * The operations of the jobs that are not a fresh install: what each changes, what stands in its way, what it costs.

@@ -3,25 +3,25 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Ledger\LossClass;
+use Tornavis\Core\Operation\CopyTo;
+use Tornavis\Core\Operation\DeleteLogical;
+use Tornavis\Core\Operation\DisableVerification;
+use Tornavis\Core\Operation\EnterByKeys;
+use Tornavis\Core\Operation\ErasePartitions;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\LeaveTrial;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\PutRecoveryInBoot;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\SetActive;
+use Tornavis\Core\Operation\StartTrial;
+use Tornavis\Core\Operation\WriteEmptySuper;
 use Tornavis\Core\Phone\Layout;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Plan\Operation\CopyTo;
-use Tornavis\Core\Plan\Operation\DeleteLogical;
-use Tornavis\Core\Plan\Operation\DisableVerification;
-use Tornavis\Core\Plan\Operation\EnterByKeys;
-use Tornavis\Core\Plan\Operation\ErasePartitions;
-use Tornavis\Core\Plan\Operation\Flash;
-use Tornavis\Core\Plan\Operation\InstallPackage;
-use Tornavis\Core\Plan\Operation\LeaveTrial;
-use Tornavis\Core\Plan\Operation\Operation;
-use Tornavis\Core\Plan\Operation\PutRecoveryInBoot;
-use Tornavis\Core\Plan\Operation\Reboot;
-use Tornavis\Core\Plan\Operation\SetActive;
-use Tornavis\Core\Plan\Operation\StartTrial;
-use Tornavis\Core\Plan\Operation\WriteEmptySuper;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 
 /*
  * The operations on partitions, slots, storage and modes that a plain install does not need: what each changes, and

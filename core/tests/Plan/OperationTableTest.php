@@ -3,23 +3,23 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Ledger\LossClass;
-use Tornavis\Core\Phone\Mode;
+use Tornavis\Core\Operation\BackUp;
+use Tornavis\Core\Operation\Charge;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\RemoveLock;
+use Tornavis\Core\Operation\SetActive;
+use Tornavis\Core\Operation\SignOut;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Plan\Operation\BackUp;
-use Tornavis\Core\Plan\Operation\Charge;
-use Tornavis\Core\Plan\Operation\Flash;
-use Tornavis\Core\Plan\Operation\FormatData;
-use Tornavis\Core\Plan\Operation\InstallPackage;
-use Tornavis\Core\Plan\Operation\Operation;
-use Tornavis\Core\Plan\Operation\ProveLink;
-use Tornavis\Core\Plan\Operation\Reboot;
-use Tornavis\Core\Plan\Operation\RemoveLock;
-use Tornavis\Core\Plan\Operation\SetActive;
-use Tornavis\Core\Plan\Operation\SignOut;
-use Tornavis\Core\Plan\Operation\Verify;
-use Tornavis\Core\Plan\Operation\WaitFirstBoot;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 
 /**
  * The ready phone, in the recovery of slot B with Wicket, as it is before the build goes in.

@@ -3,17 +3,17 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Phone\Mode;
-use Tornavis\Core\Plan\Constraint;
-use Tornavis\Core\Plan\ContradictionError;
-use Tornavis\Core\Plan\Operation\FormatData;
-use Tornavis\Core\Plan\Operation\Operation;
-use Tornavis\Core\Plan\Operation\ProveLink;
-use Tornavis\Core\Plan\Operation\SetActive;
-use Tornavis\Core\Plan\Operation\SignOut;
-use Tornavis\Core\Plan\Phase;
-use Tornavis\Core\Plan\Sequencer;
-use Tornavis\Core\Plan\StepDraft;
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Operation\SetActive;
+use Tornavis\Core\Operation\SignOut;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ContradictionError;
+use Tornavis\Core\Sequence\Sequencer;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
 
 $draft = fn(string $key, Operation $operation, Phase $phase = Phase::Base): StepDraft => new StepDraft(
     $key,

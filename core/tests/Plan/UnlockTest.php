@@ -8,8 +8,8 @@ use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Situation\Answers;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 /**
  * @param  array<string, mixed>  $otherwise
@@ -26,7 +26,7 @@ function unlocking(string $label, array $otherwise = [], string $at = '2026-09-2
             [],
             Intent::Unlock,
             $at,
-            answers: new Answers($agreed, Tornavis\Core\Ledger\LossClass::cases()),
+            answers: new Answers($agreed, Tornavis\Core\Words\LossClass::cases()),
         ),
     );
 }

@@ -4,16 +4,16 @@ declare(strict_types=1);
 
 use Tests\Support\World;
 use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Phone\Starting;
-use Tornavis\Core\Plan\Operation\Reboot;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
-use Tornavis\Core\Plan\StepDraft;
 use Tornavis\Core\Proof\Proof;
-use Tornavis\Core\Proof\Walk;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Answers;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 /** @return list<StepDraft> */
 function draftsOf(string $unit, array $kit): array
@@ -24,7 +24,7 @@ function draftsOf(string $unit, array $kit): array
 /** @param list<StepDraft> $steps */
 function proofOf(array $steps, Situation $situation): Proof
 {
-    $walk = Walk::over(
+    $walk = ExpectedStates::over(
         $steps,
         $situation->state->with(['slot.running' => $situation->activeSlot()]),
         $situation->sheet,
@@ -68,16 +68,19 @@ it('refuses services that would land in the old slot', function () {
     );
 
     expect(
-        implode(' ', Walk::over($steps, $situation->state->with(['slot.running' => 'a']), $situation->sheet)->problems),
+        implode(
+            ' ',
+            ExpectedStates::over($steps, $situation->state->with(['slot.running' => 'a']), $situation->sheet)->problems,
+        ),
     )->toContain('would land in slot b, not in a');
 });
 
 it('changes nothing by a restart into the mode that the phone is in', function () {
     $situation = World::situation('SK-07', World::SALTERN);
-    $mode = Tornavis\Core\Phone\Mode::Bootloader;
+    $mode = Tornavis\Core\Words\Mode::Bootloader;
     $state = $situation->state->with(['mode' => 'bootloader', 'slot.running' => 'a']);
-    $walk = Walk::over(
-        [new StepDraft('x', Tornavis\Core\Plan\Phase::Base, new Reboot($mode, $mode), [])],
+    $walk = ExpectedStates::over(
+        [new StepDraft('x', Tornavis\Core\Words\Phase::Base, new Reboot($mode, $mode), [])],
         $state,
         $situation->sheet,
     );
@@ -117,7 +120,7 @@ function withoutStep(string $key, Intent $intent, string $unit, array $kit, arra
             static fn($f): string => $f->key,
             Planner::plan(World::situation($unit, $kit, $otherwise, intent: $intent))->findings,
         ),
-        Tornavis\Core\Ledger\LossClass::cases(),
+        Tornavis\Core\Words\LossClass::cases(),
     );
     $situation = World::situation($unit, $kit, $otherwise, answers: $agrees, intent: $intent);
     $drafts = array_map(static fn(Step $step): StepDraft => $step->draft, Planner::plan($situation)->steps);

@@ -3,8 +3,8 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Plan\Tracks;
-use Tornavis\Core\Proof\WayBack;
+use Tornavis\Core\Phone\WayBack;
+use Tornavis\Core\Sequence\Tracks;
 
 /** @param array<string, mixed> $otherwise */
 function wayBackFrom(array $otherwise): WayBack

@@ -5,7 +5,6 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Phone\Mode;
 use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Record\NextUpdate;
@@ -20,6 +19,7 @@ use Tornavis\Core\Run\RunDesk;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Tests\Run\FakeLink;
+use Tornavis\Core\Words\Mode;
 
 /** Everything that one run needs, with a phone that does as predicted. */
 final class Stage

@@ -5,9 +5,9 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Intent;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Stock;
+use Tornavis\Core\Words\Intent;
 
 /**
  * Names of the files suggested for a build on a phone, from the whole demo shelf and what is added to it.

@@ -8,6 +8,7 @@ use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\MemoryJournal;
 use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Run\RunTrouble;
 use Tornavis\Core\Trouble\Cause;
 use Tornavis\Core\Trouble\Symptom;
 use Tornavis\Core\Trouble\TroubleCase;
@@ -35,7 +36,7 @@ function troubled(string $key, array $facts = [], int $tries = 1, array $kit = W
     }
     $journal->append(EventKind::Returned, null, ['facts' => $facts]);
 
-    return new TroubleCase($plan, RunState::fold($plan, $journal->events()), World::sheet('bowline'));
+    return RunTrouble::of($plan, RunState::fold($plan, $journal->events()), World::sheet('bowline'));
 }
 
 it('has causes for every symptom, each with how to tell and what helps', function (Symptom $symptom) {

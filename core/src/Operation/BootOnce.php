@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Starts a recovery from the computer without writing it. It is gone after the next restart. */
+final readonly class BootOnce extends Operation
+{
+    public function __construct(private Package $package) {}
+
+    public function name(): string
+    {
+        return 'boot-once';
+    }
+
+    public function title(): string
+    {
+        return "Start {$this->package->title()} once";
+    }
+
+    public function parameters(): array
+    {
+        return ['package' => $this->package->name()];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::Bootloader;
+    }
+
+    public function modeAfter(): Mode
+    {
+        return Mode::Recovery;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        return $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return [
+            'mode' => Mode::Recovery->value,
+            'slot.running' => $state->activeSlot() ?? $sheet->slots[0],
+            'recovery.running' => $this->package->facts->list(Field::ABILITIES),
+        ];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(40);
+    }
+
+    public function instruction(): string
+    {
+        return "Start the phone once from {$this->package->name()}. Nothing is written; do not restart the phone " .
+            'before the work is done.';
+    }
+
+    public function youWillSee(): string
+    {
+        return "The logo, then the first screen of {$this->package->title()}.";
+    }
+
+    public function evidence(): string
+    {
+        return 'The phone is listed in recovery.';
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Nothing was written. Restart into the bootloader and try again; some phones want the image of ' .
+            'their own slot.';
+    }
+}

@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Copies a file from the computer to the phone while its recovery runs, for an install from there. */
+final readonly class CopyTo extends Operation
+{
+    public const PLACES = ['card' => 'the memory card', 'internal' => 'the internal storage'];
+
+    /** place → the fact that lists what lies there */
+    public const LISTS = ['card' => 'card.files', 'internal' => 'data.files'];
+
+    /**
+     * @param  string  $place  "card" or "internal"
+     */
+    public function __construct(private Package $package, private string $place) {}
+
+    public function name(): string
+    {
+        return 'copy-to';
+    }
+
+    public function title(): string
+    {
+        return "Copy {$this->package->title()} to " . self::PLACES[$this->place];
+    }
+
+    public function parameters(): array
+    {
+        return ['package' => $this->package->name(), 'place' => $this->place];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::Recovery;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        if ($this->place === 'card') {
+            $free = $state->int('card.freeBytes');
+
+            return $free !== null && $free < $this->package->sizeBytes
+                ? ["The card has {$free} bytes free; {$this->package->name()} has {$this->package->sizeBytes}."]
+                : [];
+        }
+        if ($state->flag('storage.stale') === true) {
+            return ['The recovery has not restarted since the format and does not see the storage.'];
+        }
+        if ($state->flag('data.unreadable') === true) {
+            return ['The storage has to be formatted for the new layout first.'];
+        }
+        $readable =
+            $state->flag('data.empty') === true ||
+            $state->text('data.encryption') === 'none' ||
+            in_array('decrypt', RunningRecovery::abilities($state), true);
+
+        return $readable ? [] : ['The recovery cannot open the encrypted storage.'];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        $list = self::LISTS[$this->place];
+        $free = $state->int('card.freeBytes');
+
+        return [$list => array_values(array_unique([...$state->list($list), $this->package->name()]))] +
+            ($this->place === 'card' && $free !== null ? ['card.freeBytes' => $free - $this->package->sizeBytes] : []);
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(15 + intdiv($this->package->sizeBytes, $rates->linkBytesPerSecond));
+    }
+
+    public function instruction(): string
+    {
+        return "Copy {$this->package->name()} from the computer to " .
+            self::PLACES[$this->place] .
+            ', and compare its size there.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'The file in the list of the recovery, with the size that it has on the computer.';
+    }
+
+    public function evidence(): string
+    {
+        return "{$this->package->name()} is listed on " . self::PLACES[$this->place] . '.';
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Delete what was copied and copy it again. If the storage shows strange names or zero bytes, ' .
+            'restart the recovery first.';
+    }
+}

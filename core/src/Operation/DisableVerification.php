@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Writes the verification image of the installed firmware with its checks switched off, in one slot. */
+final readonly class DisableVerification extends Operation
+{
+    /**
+     * @param  list<string>  $partitions
+     */
+    public function __construct(private Package $package, private array $partitions, private string $slot) {}
+
+    public function name(): string
+    {
+        return 'disable-verification';
+    }
+
+    public function title(): string
+    {
+        return 'Switch verification off' . ($this->slot === '-' ? '' : ' in slot ' . strtoupper($this->slot));
+    }
+
+    public function parameters(): array
+    {
+        return ['package' => $this->package->name(), 'partitions' => $this->partitions, 'slot' => $this->slot];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::Bootloader;
+    }
+
+    public function slot(): string
+    {
+        return $this->slot;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        return $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return [
+            "slot.{$this->slot}.verification.on" => false,
+            "slot.{$this->slot}.verification.of" =>
+                $this->package->facts->text(Field::PART_OF) ?? $this->package->facts->text(Field::VERSION),
+        ];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(10 * count($this->partitions));
+    }
+
+    public function instruction(): string
+    {
+        return "Write {$this->package->name()} to " .
+            implode(', ', $this->partitions) .
+            ($this->slot === '-' ? '' : ' of slot ' . strtoupper($this->slot)) .
+            ' with verification and its hash trees switched off.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'For each image one line for sending and one for writing, both ending well.';
+    }
+
+    public function evidence(): string
+    {
+        return 'Each image is reported as written.';
+    }
+
+    public function oddities(): array
+    {
+        return ['From now on the phone may show a warning at every start that its software is not checked.'];
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Repeat the same image. Use no verification image of another firmware version.';
+    }
+}

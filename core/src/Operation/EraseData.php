@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Erases the data partition from the bootloader; the next system makes a new file system there. */
+final readonly class EraseData extends Operation
+{
+    public function name(): string
+    {
+        return 'erase';
+    }
+
+    public function title(): string
+    {
+        return 'Erase data from the bootloader';
+    }
+
+    public function parameters(): array
+    {
+        return ['partition' => 'data'];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::Bootloader;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $refusals = $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+
+        return $state->flag('locks.accounts') === false
+            ? $refusals
+            : [...$refusals, 'An account may still be signed in; the phone would lock its owner out.'];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return Erasure::effects($state->text('data.fileSystem') ?? $sheet->fileSystems[0]);
+    }
+
+    public function midway(State $state): array
+    {
+        return ['data.empty' => true];
+    }
+
+    public function losses(State $state): array
+    {
+        return Erasure::losses($state);
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(30);
+    }
+
+    public function instruction(): string
+    {
+        return 'Erase the data partition. This takes everything on the internal storage.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'One line that data was erased.';
+    }
+
+    public function evidence(): string
+    {
+        return 'The bootloader reports data as erased.';
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Repeat it; nothing else has changed.';
+    }
+}

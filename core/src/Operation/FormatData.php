@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+final readonly class FormatData extends Operation
+{
+    public function __construct(private string $fileSystem) {}
+
+    public function name(): string
+    {
+        return 'format-data';
+    }
+
+    public function title(): string
+    {
+        return 'Format data';
+    }
+
+    public function parameters(): array
+    {
+        return ['fileSystem' => $this->fileSystem];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::Recovery;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $refusals = in_array($this->fileSystem, $sheet->fileSystems, true)
+            ? []
+            : ["The phone does not know the file system {$this->fileSystem}."];
+        if ($state->flag('locks.accounts') !== false) {
+            $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
+        }
+
+        return $refusals;
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return Erasure::effects($this->fileSystem) + ['storage.stale' => true];
+    }
+
+    public function midway(State $state): array
+    {
+        return ['data.empty' => true];
+    }
+
+    public function losses(State $state): array
+    {
+        return Erasure::losses($state);
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(40);
+    }
+
+    public function instruction(): string
+    {
+        return "Format the data partition with {$this->fileSystem}. This ends the encryption and takes everything " .
+            'on the internal storage; wiping is not enough.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'The recovery asks for a word and then reports that data was formatted.';
+    }
+
+    public function evidence(): string
+    {
+        return 'The recovery reports the format as done and shows the storage as empty.';
+    }
+
+    public function oddities(): array
+    {
+        return ['Right after the format the storage may be shown with zero bytes until the recovery restarts.'];
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Restart the recovery and format again. A phone in this state still reaches its recovery.';
+    }
+}

@@ -1,0 +1,78 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+final readonly class ProveLink extends Operation
+{
+    /**
+     * @param  ?string  $slot  the slot that has to be current, where the mode shows it and the plan rests on it
+     */
+    public function __construct(private Mode $in, private ?string $serial, private ?string $slot = null) {}
+
+    public function name(): string
+    {
+        return 'prove-link';
+    }
+
+    public function title(): string
+    {
+        return 'Prove the link by serial number in ' . lcfirst($this->in->label());
+    }
+
+    public function parameters(): array
+    {
+        return ['mode' => $this->in->value] +
+            array_filter(['serial' => $this->serial, 'slot' => $this->slot], is_string(...));
+    }
+
+    public function mode(): Mode
+    {
+        return $this->in;
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return ["link.proven.{$this->in->value}" => true];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(20);
+    }
+
+    public function instruction(): string
+    {
+        return 'List the phones that the computer sees in this mode.' .
+            ($this->in === Mode::System ? ' Allow debugging and authorise this computer if the phone asks.' : '') .
+            ($this->slot === null ? '' : ' Read which slot is current.');
+    }
+
+    public function youWillSee(): string
+    {
+        return ($this->serial === null
+            ? 'One phone with its serial number'
+            : "One phone with the serial number {$this->serial}") .
+            ($this->slot === null ? '.' : ', and slot ' . strtoupper($this->slot) . ' as the current one.');
+    }
+
+    public function evidence(): string
+    {
+        return $this->serial === null
+            ? 'A serial number is listed.'
+            : "The serial number is {$this->serial}, character by character" .
+                    ($this->slot === null ? '.' : ', and slot ' . strtoupper($this->slot) . ' is current.');
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Use a short original cable in a plain USB 2 port, check the driver, and try again. Nothing has ' .
+            'been written.';
+    }
+}

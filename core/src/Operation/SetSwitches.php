@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Switches in the developer options: debugging, and unlocking where it is asked for. */
+final readonly class SetSwitches extends Operation
+{
+    public function __construct(private bool $allowUnlock) {}
+
+    public function name(): string
+    {
+        return 'set-switches';
+    }
+
+    public function title(): string
+    {
+        return $this->allowUnlock ? 'Allow unlocking and debugging' : 'Allow debugging again';
+    }
+
+    public function parameters(): array
+    {
+        return ['switches' => $this->allowUnlock ? ['unlock', 'debugging'] : ['debugging']];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::System;
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return ['debugging.allowed' => true, 'debugging.authorised' => true] +
+            ($this->allowUnlock ? ['bootloader.unlockAllowed' => true] : []);
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(90);
+    }
+
+    public function instruction(): string
+    {
+        $what = $this->allowUnlock
+            ? 'switch on both that unlocking is allowed and that debugging is'
+            : 'switch debugging on; the erase has switched it off';
+
+        return "Open the developer options (tap the build number in the about page until they appear) and {$what}. " .
+            'Authorise this computer when the phone asks.';
+    }
+
+    public function youWillSee(): string
+    {
+        return $this->allowUnlock
+            ? 'Both switches stay on.'
+            : 'The switch stays on, and the phone asks whether to trust this computer.';
+    }
+
+    public function evidence(): string
+    {
+        return 'The phone is listed with its serial number' .
+            ($this->allowUnlock ? ', and the switch for unlocking is on.' : '.');
+    }
+
+    public function whenItFails(): string
+    {
+        return 'A switch for unlocking that is grey waits for the network, for an account, or for the end of the ' .
+            'maker\'s wait; the carrier may forbid it. Follow the maker\'s terms.';
+    }
+}

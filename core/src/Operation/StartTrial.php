@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Puts a generic image beside the installed system, into free room of the data partition, and starts it once. */
+final readonly class StartTrial extends Operation
+{
+    public function __construct(private Package $package, private int $neededBytes) {}
+
+    public function name(): string
+    {
+        return 'start-trial';
+    }
+
+    public function title(): string
+    {
+        return "Start {$this->package->title()} beside the installed system";
+    }
+
+    public function parameters(): array
+    {
+        return ['package' => $this->package->name()];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::System;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $free = $state->int('data.freeBytes');
+
+        return $free !== null && $free < $this->neededBytes
+            ? ["The storage has {$free} bytes free; the trial needs {$this->neededBytes}."]
+            : [];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return [
+            'trial.family' => $this->package->facts->text(Field::FAMILY),
+            'trial.version' => $this->package->facts->text(Field::VERSION),
+        ];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(180 + intdiv($this->neededBytes, $rates->linkBytesPerSecond));
+    }
+
+    public function instruction(): string
+    {
+        return "Copy {$this->package->name()} to the phone, have its system set it up as a trial, and restart into it.";
+    }
+
+    public function youWillSee(): string
+    {
+        return 'A notice that the trial is being set up, then its own first screen after the restart.';
+    }
+
+    public function evidence(): string
+    {
+        return "The about page names {$this->package->title()}.";
+    }
+
+    public function oddities(): array
+    {
+        return ['The trial has empty data of its own; that yours cannot be seen from there is right.'];
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Restart: the installed system starts with its data. A trial that does not start says that the real ' .
+            'thing would not either.';
+    }
+}

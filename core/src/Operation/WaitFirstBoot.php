@@ -1,0 +1,86 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+final readonly class WaitFirstBoot extends Operation
+{
+    public function name(): string
+    {
+        return 'wait-first-boot';
+    }
+
+    public function title(): string
+    {
+        return 'First boot';
+    }
+
+    public function parameters(): array
+    {
+        return [];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::System;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+        $obstacle = Starting::obstacle($state, $sheet, $slot);
+
+        return $obstacle === null ? [] : [Starting::named($slot) . " would not start: {$obstacle}."];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+        if ($state->flag('data.empty') !== true) {
+            // Data that is there stays, and with it every switch.
+            return [];
+        }
+
+        return [
+            'data.empty' => false,
+            'data.writtenBy' => $state->text("slot.{$slot}.os.family"),
+            'data.encryption' =>
+                $state->flag("slot.{$slot}.encryption.off") === true ? 'none' : $sheet->newEncryption(),
+            'debugging.allowed' => false,
+            'debugging.authorised' => false,
+            'link.proven.system' => false,
+        ];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::of(300, 900, 1200);
+    }
+
+    public function instruction(): string
+    {
+        return 'Wait. The first start sets up the new system and its keys.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'The logo for two to fifteen minutes, then the first screen of the set-up.';
+    }
+
+    public function evidence(): string
+    {
+        return 'The set-up\'s first screen.';
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Past twenty minutes it is a loop. Hold the keys for recovery; the trouble guide goes on from there.';
+    }
+}

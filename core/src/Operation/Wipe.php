@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
+
+/** Empties caches or the data without ending the encryption; photos and files on the internal storage stay. */
+final readonly class Wipe extends Operation
+{
+    public const CACHES = 'caches';
+
+    public const DATA = 'data';
+
+    public function __construct(private string $what) {}
+
+    public function name(): string
+    {
+        return 'wipe';
+    }
+
+    public function title(): string
+    {
+        return "Wipe {$this->what}";
+    }
+
+    public function parameters(): array
+    {
+        return ['what' => $this->what];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::Recovery;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        return $this->what === self::DATA && $state->flag('locks.accounts') !== false
+            ? ['An account may still be signed in; the phone would lock its owner out.']
+            : [];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        if ($this->what === self::CACHES) {
+            return [];
+        }
+        $effects = ['data.empty' => true, 'data.writtenBy' => null, 'locks.screen' => false];
+        foreach ($this->taken() as $class) {
+            $effects["data.holds.{$class->value}"] = false;
+        }
+
+        return $effects;
+    }
+
+    public function losses(State $state): array
+    {
+        return array_values(
+            array_filter(
+                $this->taken(),
+                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false,
+            ),
+        );
+    }
+
+    /**
+     * @return list<LossClass>
+     */
+    private function taken(): array
+    {
+        return $this->what === self::DATA
+            ? array_values(
+                array_filter(
+                    LossClass::lostByFormat(),
+                    static fn(LossClass $class): bool => $class !== LossClass::Photos,
+                ),
+            )
+            : [];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(20);
+    }
+
+    public function instruction(): string
+    {
+        return $this->what === self::CACHES
+            ? 'Wipe the caches and nothing else.'
+            : 'Wipe data. Do not format: photos and files on the internal storage stay.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'The recovery reports that it wiped what you chose.';
+    }
+
+    public function evidence(): string
+    {
+        return 'The recovery reports the wipe as done.';
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Restart the recovery and wipe again. A recovery that cannot mount data cannot wipe it either; then ' .
+            'the data has to be formatted.';
+    }
+}

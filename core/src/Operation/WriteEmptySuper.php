@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+
+/** Writes an empty layout of logical partitions for the active slot; each slot keeps a layout of its own. */
+final readonly class WriteEmptySuper extends Operation
+{
+    public function __construct(private Package $package, private string $slot) {}
+
+    public function name(): string
+    {
+        return 'write-empty-super';
+    }
+
+    public function title(): string
+    {
+        return 'Write the empty layout for slot ' . strtoupper($this->slot);
+    }
+
+    public function parameters(): array
+    {
+        return ['package' => $this->package->name(), 'slot' => $this->slot];
+    }
+
+    public function mode(): Mode
+    {
+        return Mode::UserspaceBootloader;
+    }
+
+    public function slot(): string
+    {
+        return $this->slot;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $refusals =
+            $state->activeSlot() === $this->slot
+                ? []
+                : [
+                    "The layout is written for the active slot, which would be {$state->activeSlot()}, not " .
+                    "{$this->slot}.",
+                ];
+        if ($state->text("slot.{$this->slot}.os.state") !== 'none') {
+            $refusals[] =
+                Starting::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
+        }
+        $size = $this->package->facts->int(Field::SUPER_SIZE);
+        if ($size !== null && $sheet->superBytes !== null && $size > $sheet->superBytes) {
+            $refusals[] = "The layout is for {$size} bytes; the phone has {$sheet->superBytes}.";
+        }
+
+        return $refusals;
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return ["slot.{$this->slot}.layout" => Layout::DYNAMIC];
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        return Timing::about(10);
+    }
+
+    public function instruction(): string
+    {
+        return "Write {$this->package->name()} as the new empty layout while slot " .
+            strtoupper($this->slot) .
+            ' is the active one.';
+    }
+
+    public function youWillSee(): string
+    {
+        return 'One line that the layout was updated.';
+    }
+
+    public function evidence(): string
+    {
+        return 'The userspace bootloader lists the new partitions, each with zero bytes.';
+    }
+
+    public function whenItFails(): string
+    {
+        return 'Write it again. Without it the build finds no partitions; the recovery is still there.';
+    }
+}

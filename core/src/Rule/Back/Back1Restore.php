@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Back;
+
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\RestoreSet;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Back1Restore implements StepRule
+{
+    public static function id(): string
+    {
+        return 'BACK-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The set that fits is restored in the recovery, and the system starts with it.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $set = $situation->restoreSet();
+        if ($set === null || $situation->intent !== Intent::RestoreBackup) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+
+        return new Contribution(
+            [
+                new StepDraft('addon.restore', Phase::Install, new RestoreSet($set), [
+                    new Reason(
+                        self::id(),
+                        "\"{$set->id}\" was taken from the system, firmware generation and encryption that the " .
+                            'phone has now.',
+                    ),
+                ]),
+                new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+                    new Reason(self::id(), 'The system starts with what was brought back.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('addon.', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+            ],
+        );
+    }
+}

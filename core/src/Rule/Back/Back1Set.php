@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Back;
+
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+
+final class Back1Set implements FitRule
+{
+    public static function id(): string
+    {
+        return 'BACK-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A backup goes back only onto the base that it came from, and the right set is chosen by what it ' .
+            'holds, not by its place in a list.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        if ($situation->intent !== Intent::RestoreBackup) {
+            return;
+        }
+        $state = $situation->state;
+        $set = $situation->restoreSet();
+        $reasons = [];
+        foreach ($situation->unit->backups as $backup) {
+            $misfit = $backup->misfit($state, $situation->activeSlot());
+            if ($misfit !== null) {
+                $reasons[] = "\"{$backup->id}\": {$misfit}";
+            }
+        }
+        yield match (true) {
+            $set !== null => Finding::of(
+                self::id(),
+                Severity::Clear,
+                'A recovery backup that fits',
+                "\"{$set->id}\"",
+                'It was taken from this system, firmware generation and encryption, and is ' .
+                    ($situation->answers->backup === null ? 'the newest of those.' : 'the one that you chose.') .
+                    ($reasons === [] ? '' : ' Others do not fit: ' . implode(' ', $reasons)),
+                null,
+                '',
+            ),
+            $situation->unit->backups === [] => Finding::of(
+                self::id(),
+                Severity::Stop,
+                'A recovery backup that fits',
+                'no backup is recorded',
+                'There is nothing to restore.',
+                'Record the backup on the page of the phone.',
+                '',
+            ),
+            $situation->answers->backup !== null => Finding::of(
+                self::id(),
+                Severity::Stop,
+                'A recovery backup that fits',
+                "\"{$situation->answers->backup}\"",
+                'The set that you chose is no recovery backup that fits this phone. ' . implode(' ', $reasons),
+                'Choose another set, or none, so that the newest that fits is taken.',
+                '',
+            ),
+            default => Finding::of(
+                self::id(),
+                Severity::Stop,
+                'A recovery backup that fits',
+                'none',
+                implode(' ', $reasons) === ''
+                    ? 'Plain copies need no recovery: copy them back in the running system.'
+                    : implode(' ', $reasons),
+                'Bring the phone back to the base that a set was taken from, or copy plain files back in the ' .
+                    'running system.',
+                '',
+            ),
+        };
+    }
+}

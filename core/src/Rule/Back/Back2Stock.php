@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Back;
+
+use Tornavis\Core\Operation\EraseData;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Back2Stock implements StepRule
+{
+    public static function id(): string
+    {
+        return 'BACK-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The maker\'s images go into the slot in use: the physical ones from the bootloader, the logical ' .
+            'ones from the userspace bootloader, then the data is erased. On a model that got its dynamic layout ' .
+            'later they all have a place of their own.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $bundle = $situation->bundle();
+        if ($bundle === null || $situation->intent !== Intent::BackToStock) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+        $there = array_filter(
+            $situation->sheet->partitions,
+            static fn(Partition $p): bool => $bundle->imageFor($p->name) !== null,
+        );
+        $old = Layout::bundleIsPhysical($situation->sheet);
+        $names = static fn(bool $logical): array => array_values(
+            array_map(
+                static fn(Partition $p): string => $p->name,
+                array_filter($there, static fn(Partition $p): bool => ($p->logical && !$old) === $logical),
+            ),
+        );
+        if ($situation->sheet->pcFlash) {
+            return $this->byPcFlash(
+                $bundle,
+                array_values(array_map(static fn(Partition $p): string => $p->name, $there)),
+                $slot,
+            );
+        }
+        $where = $situation->sheet->hasTwoSlots() ? ' The other slot is left as it is.' : '';
+        $steps = [];
+        if ($names(false) !== []) {
+            $steps[] = new StepDraft('stock.a-physical', Phase::Install, new Flash($bundle, $names(false), $slot), [
+                new Reason(
+                    self::id(),
+                    'These partitions have a place of their own and are written from the bootloader.' . $where,
+                ),
+                ...$this->takesRoomBack($situation, $slot),
+            ]);
+        }
+        $steps[] = new StepDraft('stock.b-erase', Phase::Erase, new EraseData(), [
+            new Reason('ERASE-1', 'The maker\'s system cannot read what another one has written and encrypted.'),
+        ]);
+        if ($names(true) !== []) {
+            $steps[] = new StepDraft(
+                'stock.c-logical',
+                Phase::Install,
+                new Flash($bundle, $names(true), $slot, Mode::UserspaceBootloader),
+                [
+                    new Reason(
+                        self::id(),
+                        'These partitions lie inside super, which only the userspace bootloader can write.',
+                    ),
+                ],
+            );
+        }
+
+        return new Contribution(
+            [...$steps, ...$this->proof($bundle, $slot)],
+            [
+                new Constraint('stock.a-physical', 'stock.b-erase', self::id()),
+                new Constraint('stock.b-erase', 'stock.c-logical', self::id()),
+                new Constraint('stock.', 'prove.', self::id()),
+                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+            ],
+        );
+    }
+
+    /**
+     * @return list<Reason>
+     */
+    private function takesRoomBack(Situation $situation, string $slot): array
+    {
+        return Layout::bundleIsPhysical($situation->sheet) &&
+            Layout::of($situation->state, $situation->sheet, $slot) !== Layout::OLD
+            ? [
+                new Reason(
+                    'LAYOUT-2',
+                    'The dynamic layout lies in the room of the maker\'s own partitions. Written from the ' .
+                        'bootloader, these take it back, and the layout of this slot is gone.',
+                ),
+            ]
+            : [];
+    }
+
+    /**
+     * The maker's flash mode writes every image in one go and empties the data by itself.
+     *
+     * @param  list<string>  $partitions
+     */
+    private function byPcFlash(Package $bundle, array $partitions, string $slot): Contribution
+    {
+        return new Contribution(
+            [
+                new StepDraft(
+                    'stock.a-physical',
+                    Phase::Install,
+                    new Flash($bundle, $partitions, $slot, Mode::Download),
+                    [
+                        new Reason(
+                            self::id(),
+                            'This model takes the maker\'s images in its PC flash mode, all in one go.',
+                        ),
+                        new Reason(
+                            'ERASE-1',
+                            'The flash mode empties the data with the system; nothing that lives on the phone can ' .
+                                'be kept.',
+                        ),
+                    ],
+                ),
+                ...$this->proof($bundle, $slot),
+            ],
+            [
+                new Constraint('stock.', 'prove.', self::id()),
+                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+            ],
+        );
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private function proof(Package $bundle, string $slot): array
+    {
+        $build = $bundle->facts->text(Field::BUILD_ID);
+
+        return [
+            new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+                new Reason(self::id(), 'The maker\'s system sets itself up.'),
+            ]),
+            new StepDraft(
+                'prove.verify',
+                Phase::Prove,
+                new Verify(
+                    array_filter(
+                        ['slot.active' => $slot, "slot.{$slot}.os.buildId" => $build],
+                        static fn(?string $value): bool => $value !== null,
+                    ),
+                ),
+                [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+            ),
+        ];
+    }
+}

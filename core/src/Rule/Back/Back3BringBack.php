@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Back;
+
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\SetActive;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Back3BringBack implements StepRule
+{
+    public static function id(): string
+    {
+        return 'BACK-3';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The way back writes no partition: at most it makes the other slot the active one.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $slot = $situation->startingSlot();
+        if ($situation->intent !== Intent::BringBack || $slot === null) {
+            return new Contribution();
+        }
+        $switches = $slot !== $situation->activeSlot();
+        $mode = $situation->state->mode() ?? Mode::Recovery;
+        $from = match (true) {
+            $switches => Mode::Bootloader,
+            $mode === Mode::Sideload => Mode::Recovery,
+            default => $mode,
+        };
+
+        return new Contribution(
+            [
+                ...$switches
+                    ? [
+                        new StepDraft('install.slot', Phase::Install, new SetActive($slot), [
+                            new Reason(self::id(), 'This slot holds a system that starts; the other one does not.'),
+                        ]),
+                    ]
+                    : [],
+                new StepDraft('prove.system', Phase::Prove, new Reboot($from, Mode::System), [
+                    new Reason(self::id(), 'What it holds starts as it is.'),
+                ]),
+                ...$situation->state->flag('data.empty') === true
+                    ? [
+                        new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+                            new Reason(self::id(), 'The data is empty; the system sets itself up on it.'),
+                        ]),
+                    ]
+                    : [],
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('base.prove', 'install.slot', 'PREP-5'),
+                new Constraint('install.slot', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.first-boot', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+            ],
+        );
+    }
+}

@@ -1,0 +1,84 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Back;
+
+use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+
+final class Back3Start implements FitRule
+{
+    private const NEED = 'A system on the phone that starts';
+
+    public static function id(): string
+    {
+        return 'BACK-3';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A phone that was left in the middle is brought back by the least that does it: a restart, or the ' .
+            'other slot and a restart.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        if ($situation->intent !== Intent::BringBack) {
+            return;
+        }
+        $mode = $situation->state->mode();
+        if ($mode === null || $mode === Mode::System) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                'A phone that is outside its system',
+                $mode === null ? 'unknown' : 'in its system',
+                $mode === null ? 'What the phone shows has not been seen.' : 'There is nothing to bring back.',
+                $mode === null ? 'Look at the phone and enter its mode on its page.' : null,
+                'mode',
+                $situation->state->fact('mode'),
+            );
+
+            return;
+        }
+        $slot = $situation->startingSlot();
+        if ($slot === null) {
+            $obstacles = array_map(
+                static fn(string $one): string => ($one === '-' ? '' : 'Slot ' . strtoupper($one) . ': ') .
+                    (string) Starting::obstacle($situation->state, $situation->sheet, $one) .
+                    '.',
+                $situation->sheet->slots,
+            );
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                self::NEED,
+                'none',
+                implode(' ', array_map(ucfirst(...), $obstacles)) . ' A restart does not help; a build has to go in.',
+                null,
+                '',
+            );
+
+            return;
+        }
+        $family = $situation->state->text("slot.{$slot}.os.family") ?? 'a system';
+        $data = $situation->state->flag('data.empty') === true ? 'with empty data' : 'with its data';
+        yield Finding::of(
+            self::id(),
+            Severity::Clear,
+            self::NEED,
+            $slot === '-' ? $family : "{$family} in slot " . strtoupper($slot),
+            $slot === $situation->activeSlot()
+                ? "A restart is enough: it starts {$data}."
+                : 'The slot that is active does not start; with the other one active it does, ' . "{$data}.",
+            null,
+            '',
+        );
+    }
+}

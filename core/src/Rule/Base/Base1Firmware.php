@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Base1Firmware implements FitRule
+{
+    public static function id(): string
+    {
+        return 'BASE-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Every slot that will start holds at least the firmware that the build needs.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $build = $situation->build();
+        $minimum = $build?->facts->best(Field::FIRMWARE_MIN);
+        if ($build === null || $minimum === null) {
+            return;
+        }
+        $old = $situation->slotsWithOldFirmware();
+        $firmware = $situation->firmware();
+        foreach ($situation->slotsThatNeedFirmware() as $slot) {
+            $observed = $situation->state->fact("slot.{$slot}.firmware.version");
+            $name = $slot === '-' ? 'the phone' : 'slot ' . strtoupper($slot);
+            $need = "Firmware {$minimum->text()} in {$name}";
+            if (!array_key_exists($slot, $old)) {
+                yield Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    $need,
+                    $observed->text(),
+                    'It is new enough, so this part is left as it is.',
+                    null,
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
+            } elseif ($situation->layout->copiesSlot()) {
+                yield Finding::of(
+                    self::id(),
+                    Severity::Note,
+                    $need,
+                    $observed->text(),
+                    'The plan copies the firmware of slot ' .
+                        strtoupper($situation->recoverySlot()) .
+                        ' there before the build goes in.',
+                    null,
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
+            } elseif ($firmware !== null) {
+                yield Finding::of(
+                    self::id(),
+                    Severity::Note,
+                    $need,
+                    $observed->text(),
+                    ucfirst($name) .
+                        " holds firmware {$observed->text()}; the plan writes {$firmware->facts->text(
+                            Field::VERSION,
+                        )} there from {$firmware->name()}.",
+                    null,
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
+            } else {
+                yield Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    $observed->text(),
+                    ucfirst($name) .
+                        " holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}" .
+                        (count($situation->slotsThatNeedFirmware()) === 2 ? ' in both slots' : '') .
+                        '.',
+                    $this->remedy($situation, $minimum->text()),
+                    $slot,
+                    $minimum,
+                    $observed,
+                );
+            }
+        }
+    }
+
+    private function remedy(Situation $situation, string $minimum): string
+    {
+        foreach ($situation->shelf as $package) {
+            if ($package->kind() === 'firmware' && $situation->firmwareServes($package)) {
+                return "Add {$package->name()} from the shelf to the kit.";
+            }
+        }
+        $modest = array_filter(
+            $situation->shelf,
+            static fn(Package $p): bool => $p->kind() === 'build' &&
+                $situation->isFor($p) &&
+                $p->facts->best(Field::FIRMWARE_MIN) === null,
+        );
+        $choice = $modest === [] ? '' : ', or choose ' . reset($modest)->title();
+
+        return "Get a firmware package {$minimum} or newer for {$situation->sheet->codename}{$choice}.";
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Base1WriteFirmware implements StepRule
+{
+    public static function id(): string
+    {
+        return 'BASE-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Firmware goes into the slots where it is too old, and only there.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $firmware = $situation->firmware();
+        $build = $situation->build();
+        if ($firmware === null || $build === null) {
+            return new Contribution();
+        }
+        $partitions = $situation->firmwarePartitions($firmware);
+        $steps = [];
+        foreach ($situation->layout->copiesSlot() ? [] : $situation->slotsWithOldFirmware() as $slot => $has) {
+            $steps[] = new StepDraft(
+                "base.firmware.{$slot}",
+                Phase::Base,
+                new Flash($firmware, $partitions, $slot, $situation->flashMode()),
+                [
+                    new Reason(
+                        self::id(),
+                        'Slot ' .
+                            strtoupper($slot) .
+                            ' holds firmware ' .
+                            ($has ?? 'that is unknown') .
+                            "; {$build->title()} needs {$build->facts->text(Field::FIRMWARE_MIN)}.",
+                    ),
+                ],
+            );
+        }
+
+        return new Contribution($steps, [
+            new Constraint('base.firmware', 'recovery.', self::id()),
+            new Constraint('base.firmware', 'install.', self::id()),
+        ]);
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Base2WriteVendor implements StepRule
+{
+    public static function id(): string
+    {
+        return 'BASE-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A vendor package goes in before the build that stands on it, and only where it is missing.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $vendor = $situation->vendor();
+        $missing = $situation->vendorMissing();
+        if ($vendor === null || $missing === null || !$situation->intent->installsBuild()) {
+            return new Contribution();
+        }
+        $has = $situation->state->text("slot.{$situation->installSlot()}.vendor.version") ?? 'one that is unknown';
+
+        return new Contribution(
+            [
+                new StepDraft(
+                    'install.a-vendor',
+                    Phase::Install,
+                    InstallPackage::delivered($situation->delivery, $vendor, $situation->installSlot()),
+                    [
+                        new Reason(
+                            self::id(),
+                            "The phone has vendor {$has}; {$situation->build()?->title()} stands on {$missing}.",
+                        ),
+                    ],
+                ),
+            ],
+            [new Constraint('install.a-vendor', 'install.build', self::id())],
+        );
+    }
+}

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Version;
+
+final class Base3StockRelease implements FitRule
+{
+    public static function id(): string
+    {
+        return 'BASE-3';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Some builds stand on the maker\'s OS of a given release, which must have been installed last.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $build = $situation->build();
+        $needs = $build?->facts->best(Field::STOCK_RELEASE_MIN);
+        if ($build === null || $needs === null) {
+            return;
+        }
+        $slot = $situation->activeSlot();
+        $stock = $situation->state->flag("slot.{$slot}.os.stock");
+        $release = $situation->state->fact("slot.{$slot}.os.release");
+        $need = "Maker's OS of release {$needs->text()} or newer underneath";
+        if ($stock === null || !$release->known()) {
+            yield Finding::of(
+                self::id(),
+                Severity::Settle,
+                $need,
+                'unknown',
+                'Which OS the phone runs has not been seen.',
+                'Read OS and release in the about page and enter them.',
+                '',
+                $needs,
+                $release,
+            );
+        } elseif (!$stock) {
+            yield Finding::of(
+                self::id(),
+                Severity::Note,
+                $need,
+                "{$situation->state->text("slot.{$slot}.os.family")} {$release->text()}",
+                'An open build is installed already; the base is judged by its firmware alone.',
+                null,
+                '',
+                $needs,
+                $release,
+            );
+        } elseif (Version::of($release->text())->olderThan(Version::of($needs->text()))) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                "release {$release->text()}",
+                "The maker's OS on it is of release {$release->text()}; {$build->title()} expects the base of " .
+                    "release {$needs->text()}.",
+                "Update the maker's OS to release {$needs->text()} first.",
+                '',
+                $needs,
+                $release,
+            );
+        } else {
+            yield Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                "release {$release->text()}",
+                'The release is new enough.',
+                null,
+                '',
+                $needs,
+                $release,
+            );
+        }
+    }
+}

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Base5Modem implements FitRule
+{
+    public static function id(): string
+    {
+        return 'BASE-5';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Updating the modem is a yes or no of its own, and firmware of a region that may be another is ' .
+            'asked about.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $firmware = $situation->firmware();
+        if ($firmware === null || $situation->slotsWithOldFirmware() === [] || $situation->layout->copiesSlot()) {
+            return;
+        }
+        if ($firmware->imageFor('modem') !== null && $situation->sheet->partition('modem') !== null) {
+            $along = in_array('modem', $situation->firmwarePartitions($firmware), true);
+            yield Finding::of(
+                self::id(),
+                Severity::Mind,
+                'The modem',
+                $along ? 'updated along' : 'kept as it is',
+                ($along ? 'The firmware is written as a whole.' : 'The rest of the firmware goes in without it.') .
+                    ' Radio firmware falls under local radio law.',
+                'The house rule decides; the other way is on the score.',
+                'modem',
+            );
+        }
+        $region = $firmware->facts->best(Field::REGION);
+        $mine = $situation->state->fact("slot.{$situation->activeSlot()}.firmware.region");
+        if ($region !== null && !$mine->known()) {
+            $finding = Finding::of(
+                self::id(),
+                Severity::Settle,
+                'Firmware of this phone\'s region',
+                "{$region->text()}, the phone's is unknown",
+                'Radio firmware of another region may take the network away, and falls under other radio law.',
+                'Read the region in the bootloader or the model in the about page and enter it, or agree that it ' .
+                    'is the same.',
+                'region',
+                $region,
+                $mine,
+            );
+            yield $situation->answers->agreedTo($finding->key)
+                ? $finding->settled('You agreed that the region is the same.')
+                : $finding;
+        }
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Base6Rollback implements FitRule
+{
+    public static function id(): string
+    {
+        return 'BASE-6';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Firmware with a lower rollback index than the phone\'s is never written: the phone would not start ' .
+            'again, and nothing brings it back.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $firmware =
+            $situation->slotsWithOldFirmware() === [] || $situation->layout->copiesSlot()
+                ? null
+                : $situation->firmware();
+        foreach (
+            array_filter([$firmware, $situation->subject() === $situation->bundle() ? $situation->bundle() : null])
+            as $package
+        ) {
+            yield from $this->judge($situation, $package);
+        }
+    }
+
+    /**
+     * @return \Generator<int, Finding>
+     */
+    private function judge(Situation $situation, Package $package): \Generator
+    {
+        $mine = $situation->state->fact('bootloader.rollbackIndex');
+        if (!$mine->known() && $situation->sheet->rollbackIndex !== null) {
+            $mine = Fact::of(
+                'bootloader.rollbackIndex',
+                $situation->sheet->rollbackIndex,
+                Source::Assumed,
+                'model sheet',
+            );
+        }
+        $its = $package->facts->best(Field::ROLLBACK_INDEX);
+        if (!$mine->known()) {
+            return;
+        }
+        $need = "{$package->title()} with rollback index {$mine->text()} or higher";
+        if ($its === null) {
+            yield Finding::of(
+                self::id(),
+                Severity::Mind,
+                $need,
+                'not stated',
+                'Neither file nor card says which index it carries.',
+                'Ask its publisher; a lower one would end this phone.',
+                $package->name(),
+                $mine,
+            );
+        } elseif ((int) $its->text() < (int) $mine->text()) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                $its->text(),
+                "The phone keeps the index {$mine->text()} for good and refuses everything older; written all the " .
+                    'same it would not start again.',
+                'Get a newer one from the maker. This one is never written.',
+                $package->name(),
+                $its,
+                $mine,
+            );
+        } else {
+            yield Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                $its->text(),
+                'It is not older than the phone has seen.',
+                null,
+                $package->name(),
+                $its,
+                $mine,
+            );
+        }
+    }
+}

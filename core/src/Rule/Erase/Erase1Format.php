@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Erase;
+
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\Wipe;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Erase1Format implements StepRule
+{
+    public static function id(): string
+    {
+        return 'ERASE-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'What is wiped or formatted follows from what the new system must be able to read, never from habit.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $build = $situation->build();
+        if ($build === null || !in_array($situation->intent, [Intent::Fresh, Intent::SwitchBuild], true)) {
+            return new Contribution();
+        }
+        if (
+            $situation->intent === Intent::SwitchBuild &&
+            $this->canBeKeptReadable($situation) &&
+            $situation->ofKind('layout') === []
+        ) {
+            return new Contribution(
+                [
+                    new StepDraft('erase.wipe', Phase::Erase, new Wipe(Wipe::DATA), [
+                        new Reason(
+                            self::id(),
+                            'The data is not encrypted and its file system stays, so wiping is enough; photos and ' .
+                                'files on the internal storage are not erased.',
+                        ),
+                    ]),
+                ],
+                [
+                    new Constraint('erase.', 'install.', 'ERASE-8'),
+                    new Constraint('erase.', 'addon.', self::id()),
+                    new Constraint('erase.', 'prove.', self::id()),
+                ],
+            );
+        }
+        $writer = $situation->state->text('data.writtenBy');
+        $family = $build->facts->text(Field::FAMILY);
+        $why = match (true) {
+            $writer === null => "Who wrote and encrypted the data is not known, so {$family} could trip over it.",
+            $writer !== $family => "The data was written and encrypted by {$writer}; {$family} cannot read it.",
+            default => "A fresh install begins with empty data, also over {$family} itself.",
+        };
+        $present = $situation->state->text('data.fileSystem');
+        $fileSystem = $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? $situation->sheet->fileSystems[0]);
+        $staged = $situation->delivery->usesInternal();
+        $before = $situation->house->formatOrder === 'before' || $staged || $situation->ofKind('layout') !== [];
+        $restart =
+            ($situation->house->afterFormat === 'always' && $before) || $staged
+                ? [
+                    new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
+                        new Reason(
+                            'ERASE-6',
+                            $staged
+                                ? 'Files are copied to the storage next, and the recovery sees the new one only ' .
+                                    'after a restart.'
+                                : 'Your house rule restarts the recovery after every format, so that it sees the ' .
+                                    'new storage.',
+                        ),
+                    ]),
+                ]
+                : [];
+
+        return new Contribution(
+            [
+                new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
+                    new Reason(self::id(), $why),
+                    new Reason('ERASE-2', 'Formatting is more than wiping, so nothing is wiped first.'),
+                    ...$restart === []
+                        ? [
+                            new Reason(
+                                'ERASE-6',
+                                'The storage is not used before the next restart, so the recovery need not restart ' .
+                                    'for it.',
+                            ),
+                        ]
+                        : [],
+                    $before
+                        ? new Reason(
+                            'ERASE-8',
+                            'It comes before the build, so that nothing of the old encryption is left when the ' .
+                                'build goes in.',
+                        )
+                        : new Reason(
+                            'ERASE-8',
+                            'Your house rule puts it after the build: an install that fails costs no data.',
+                        ),
+                ]),
+                ...$restart,
+            ],
+            [
+                new Constraint('erase.format', 'erase.restart', 'ERASE-6'),
+                $before
+                    ? new Constraint('erase.', 'install.', 'ERASE-8')
+                    : new Constraint('install.', 'erase.', 'ERASE-8'),
+                new Constraint('erase.', 'addon.', self::id()),
+                new Constraint('erase.', 'prove.', self::id()),
+            ],
+        );
+    }
+
+    /** Whether the new system could read what the old one leaves on the storage. */
+    private function canBeKeptReadable(Situation $situation): bool
+    {
+        $wanted = $situation->build()?->facts->text(Field::FILE_SYSTEM);
+
+        return $situation->state->text('data.encryption') === 'none' &&
+            $situation->sheet->newEncryption() === 'none' &&
+            ($wanted === null || $wanted === $situation->state->text('data.fileSystem'));
+    }
+}

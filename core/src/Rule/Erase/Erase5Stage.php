@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Erase;
+
+use Tornavis\Core\Operation\CopyTo;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Delivery;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Erase5Stage implements StepRule
+{
+    public static function id(): string
+    {
+        return 'ERASE-5';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Nothing that is needed later lies on storage that an earlier step erases: files go to the card, ' .
+            'are streamed, or are copied after the format.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $place = $situation->delivery->place();
+        if ($situation->delivery->route() !== Delivery::STORAGE || $place === null) {
+            return new Contribution();
+        }
+        $where = match (true) {
+            $place === 'card' => 'No step erases the card.',
+            $situation->delivery->erasesFirst() => 'It is copied after the format, which would have taken it along.',
+            default => 'Nothing in this plan erases the internal storage.',
+        };
+        $steps = [];
+        foreach ($situation->delivery->packages() as $number => $package) {
+            $steps[] = new StepDraft("stage.{$number}", Phase::Install, new CopyTo($package, $place), [
+                new Reason(self::id(), $where),
+                new Reason('ROUTE', $situation->delivery->why()),
+            ]);
+        }
+
+        return new Contribution($steps, [
+            new Constraint('recovery.', 'stage.', 'PREP-5'),
+            new Constraint('stage.', 'layout.d', self::id()),
+            new Constraint('stage.', 'install.', self::id()),
+            new Constraint('stage.', 'addon.c', self::id()),
+            // On the card it is there before anything is erased; the internal storage has to be erased first.
+            ...$place === 'card' ? [new Constraint('stage.', 'erase.', self::id())] : [],
+            ...$place === 'internal' && $situation->delivery->erasesFirst()
+                ? [new Constraint('erase.', 'stage.', self::id())]
+                : [],
+        ]);
+    }
+}

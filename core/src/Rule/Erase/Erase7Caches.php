@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Erase;
+
+use Tornavis\Core\Operation\Wipe;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Phase;
+
+final class Erase7Caches implements StepRule
+{
+    public static function id(): string
+    {
+        return 'ERASE-7';
+    }
+
+    public static function purpose(): string
+    {
+        return 'An update in place takes no data; where the phone has a cache partition only the caches go.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        if ($situation->intent !== Intent::UpdateInPlace || $situation->sheet->partition('cache') === null) {
+            return new Contribution();
+        }
+
+        return new Contribution(
+            [
+                new StepDraft('erase.caches', Phase::Erase, new Wipe(Wipe::CACHES), [
+                    new Reason(
+                        self::id(),
+                        'What the old build left in the caches can confuse the new one. Nothing else is erased.',
+                    ),
+                ]),
+            ],
+            [
+                new Constraint('install.', 'erase.caches', self::id()),
+                new Constraint('erase.caches', 'prove.', self::id()),
+            ],
+        );
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Package\Integrity;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Fit10Channel implements FitRule
+{
+    public static function id(): string
+    {
+        return 'FIT-10';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A nightly or unofficial build is worth a second thought where a stable, official one of the same ' .
+            'family is at hand.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $build = $situation->build();
+        if ($build === null || self::isSettled($build)) {
+            return;
+        }
+        foreach ($situation->shelf as $other) {
+            if (
+                $other->kind() === 'build' &&
+                self::isSettled($other) &&
+                $situation->isFor($other) &&
+                $other->integrity() !== Integrity::Damaged &&
+                $other->facts->text(Field::FAMILY) === $build->facts->text(Field::FAMILY)
+            ) {
+                $facts = array_values(
+                    array_filter([$build->facts->best(Field::CHANNEL), $build->facts->best(Field::OFFICIAL)]),
+                );
+                yield Finding::of(
+                    self::id(),
+                    Severity::Mind,
+                    "{$build->title()} is stable and official",
+                    ($build->facts->text(Field::CHANNEL) ?? 'channel unknown') .
+                        ($build->facts->flag(Field::OFFICIAL) === false ? ', unofficial' : ''),
+                    "{$other->title()} ({$other->name()}) on the shelf is both.",
+                    'Take that one unless you need what only this build has.',
+                    '',
+                    ...$facts,
+                );
+
+                return;
+            }
+        }
+    }
+
+    private static function isSettled(Package $build): bool
+    {
+        return in_array($build->facts->text(Field::CHANNEL), ['stable', null], true) &&
+            $build->facts->flag(Field::OFFICIAL) !== false;
+    }
+}

@@ -1,0 +1,158 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Identity\CodenameLikeness;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Fit1Codename implements FitRule
+{
+    /** Kinds that are made for one model and never for all. */
+    private const MODEL_BOUND = [
+        'build',
+        'firmware',
+        'vendor',
+        'recovery',
+        'partition image',
+        'kernel',
+        'fix',
+        'stock bundle',
+        'remover',
+        'verification image',
+        'empty super',
+        'layout',
+    ];
+
+    public static function id(): string
+    {
+        return 'FIT-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A file made for a codename goes on that codename, or on one that its publisher declares as ' .
+            'covered, and on no other.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        foreach ($situation->kit as $package) {
+            if (in_array($package->kind(), self::MODEL_BOUND, true)) {
+                yield self::judge($situation->sheet, $package, $situation->shelf, $situation->codenames);
+            }
+        }
+    }
+
+    /**
+     * @param  list<Package>  $shelf  for remedies
+     * @param  list<string>  $codenames  every codename that is known
+     */
+    public static function judge(ModelSheet $sheet, Package $package, array $shelf = [], array $codenames = []): Finding
+    {
+        $mine = $sheet->codename;
+        $fact = $package->facts->best(Field::CODENAMES);
+        $named = $package->facts->list(Field::CODENAMES);
+        $facts = $fact === null ? [] : [$fact];
+        $need = "{$package->title()} fits {$mine}";
+        if ($named === []) {
+            return Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                'names no codename',
+                "{$package->name()} does not say which phone it is for, and nothing beside it does.",
+                'Get the release card from its publisher, or use a file that names its codename.',
+                $package->name(),
+            );
+        }
+        if (in_array($mine, $named, true)) {
+            return Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                'made for ' . implode(', ', $named),
+                "The codename is the same, letter by letter: {$mine}.",
+                null,
+                $package->name(),
+                ...$facts,
+            );
+        }
+        $covered = array_values(array_intersect($sheet->aliases, $named));
+        if ($covered !== []) {
+            return Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                "made for {$covered[0]}",
+                "The model sheet of {$mine} declares that builds for {$covered[0]} cover it.",
+                null,
+                $package->name(),
+                ...$facts,
+            );
+        }
+        foreach ($named as $other) {
+            if (CodenameLikeness::looksLike($mine, $other)) {
+                return Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    $need,
+                    "made for {$other}, a look-alike",
+                    "{$other} looks like {$mine} and is another phone (" .
+                        CodenameLikeness::difference($mine, $other) .
+                        '). A build for it can leave this phone unable to start.',
+                    self::instead($sheet, $package, $shelf),
+                    $package->name(),
+                    ...$facts,
+                );
+            }
+        }
+        $nearest = self::nearest($named, $codenames);
+
+        return Finding::of(
+            self::id(),
+            Severity::Stop,
+            $need,
+            'made for ' . implode(', ', $named),
+            "This phone is {$mine}." . $nearest,
+            self::instead($sheet, $package, $shelf),
+            $package->name(),
+            ...$facts,
+        );
+    }
+
+    /**
+     * @param  list<string>  $named
+     * @param  list<string>  $known
+     */
+    private static function nearest(array $named, array $known): string
+    {
+        $hits = array_values(array_intersect($known, $named));
+
+        return $hits === [] ? '' : ' The bench has a sheet for ' . implode(', ', $hits) . '.';
+    }
+
+    /**
+     * @param  list<Package>  $shelf
+     */
+    private static function instead(ModelSheet $sheet, Package $package, array $shelf): string
+    {
+        foreach ($shelf as $other) {
+            if (
+                $other->kind() === $package->kind() &&
+                array_intersect($other->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== []
+            ) {
+                return "Use {$other->name()} instead; it is made for this phone.";
+            }
+        }
+
+        return "Get the file for {$sheet->codename}.";
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Fit2Variant implements FitRule
+{
+    public static function id(): string
+    {
+        return 'FIT-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'One codename can hide several models; a build that excludes this model or its chipset never goes ' .
+            'on it.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $build = $situation->build();
+        if ($build === null) {
+            return;
+        }
+        $model = $situation->state->text('variant.model');
+        $variant = $model === null ? null : $situation->sheet->variant($model);
+        $excluded = $build->facts->list(Field::EXCLUDES);
+        $models = $build->facts->list(Field::MODELS);
+        $chipsets = $build->facts->list(Field::CHIPSETS);
+        $observed = $situation->state->fact('variant.model');
+        $need = "{$build->title()} accepts this variant";
+        if ($excluded === [] && $models === [] && $chipsets === []) {
+            yield Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                $model ?? 'model unknown',
+                'The build restricts neither models nor chipsets.',
+                null,
+                '',
+                $observed,
+            );
+
+            return;
+        }
+        if ($model === null || $variant === null) {
+            $have = $model === null ? 'model unknown' : "{$model}, not on the sheet";
+            yield Finding::of(
+                self::id(),
+                Severity::Settle,
+                $need,
+                $have,
+                'The build restricts the variants that it fits' .
+                    ($excluded === [] ? '' : ' (not ' . implode(', ', $excluded) . ')') .
+                    ', and which one this is has not been seen.',
+                'Read the model number in the about page of the phone and enter it.',
+                '',
+                $observed,
+            );
+
+            return;
+        }
+        $chipset = $situation->state->text('variant.chipset') ?? $variant->chipset;
+        $problem = match (true) {
+            in_array($model, $excluded, true) => "The build's publisher excludes {$model}.",
+            $models !== [] && !in_array($model, $models, true) => 'The build accepts only ' .
+                implode(', ', $models) .
+                '.',
+            $chipsets !== [] && !in_array($chipset, $chipsets, true) => 'The build is for the chipset ' .
+                implode(', ', $chipsets) .
+                "; this phone has {$chipset}.",
+            default => null,
+        };
+        yield $problem === null
+            ? Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                "{$model}, {$chipset}",
+                'Model and chipset are among those that the build is for.',
+                null,
+                '',
+                $observed,
+            )
+            : Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                "{$model}, {$chipset}",
+                $problem . ' There is no middle: it can leave a phone that never starts again.',
+                null,
+                '',
+                $observed,
+            );
+    }
+}

@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Operation\GenericSystem;
+use Tornavis\Core\Operation\LeaveTrial;
+use Tornavis\Core\Operation\StartTrial;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Phase;
+
+final class Fit4Trial implements StepRule
+{
+    public static function id(): string
+    {
+        return 'FIT-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A trial beside the installed system writes no partition, and is removed before anything else is done.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $image = $situation->generic();
+        if ($image === null || $situation->intent !== Intent::TrialBeside) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+
+        return new Contribution(
+            [
+                new StepDraft('install.trial', Phase::Install, new StartTrial($image, self::neededBytes($situation)), [
+                    new Reason(
+                        self::id(),
+                        'It runs on the base of this phone, so that what does not work shows before anything is ' .
+                            'erased.',
+                    ),
+                ]),
+                new StepDraft('prove.leave', Phase::Prove, new LeaveTrial(), [
+                    new Reason(self::id(), 'What is left of a trial would be in the way of the real thing.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('prep.', 'install.', 'PREP-5'),
+                new Constraint('install.', 'prove.', self::id()),
+                new Constraint('prove.leave', 'prove.verify', self::id()),
+            ],
+        );
+    }
+
+    /** The image once written, and 2 GiB for the trial's own data. */
+    public static function neededBytes(Situation $situation): int
+    {
+        $image = $situation->generic();
+
+        return (2 << 30) + ($image === null ? 0 : GenericSystem::bytes($image));
+    }
+}

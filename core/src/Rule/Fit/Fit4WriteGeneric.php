@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Operation\DeleteLogical;
+use Tornavis\Core\Operation\EraseData;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\GenericSystem;
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Fit4WriteGeneric implements StepRule
+{
+    public static function id(): string
+    {
+        return 'FIT-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A generic image takes the place of the system alone: from the userspace bootloader where the ' .
+            'system lies in super, from the recovery on older phones.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $image = $situation->generic();
+        if ($image === null || $situation->intent !== Intent::GenericImage) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+        $proof = [
+            new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+                new Reason(self::id(), 'The new system sets itself up on the base that is there.'),
+            ]),
+            new StepDraft(
+                'prove.verify',
+                Phase::Prove,
+                new Verify(
+                    array_filter(
+                        [
+                            'slot.active' => $slot,
+                            "slot.{$slot}.os.buildId" => GenericSystem::buildId($image),
+                            "slot.{$slot}.os.release" => $image->facts->text(Field::RELEASE),
+                        ],
+                        static fn(?string $value): bool => $value !== null,
+                    ),
+                ),
+                [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+            ),
+        ];
+        $steps = $situation->writesGenericInRecovery() ? $this->inRecovery($situation) : $this->inUserspace($situation);
+
+        return new Contribution(
+            [...$steps, ...$proof],
+            [
+                new Constraint('recovery.', 'erase.', 'PREP-5'),
+                new Constraint('base.', 'erase.', 'PREP-5'),
+                new Constraint('base.', 'install.', 'PREP-5'),
+                new Constraint('prep.', 'erase.', 'PREP-5'),
+                new Constraint('install.a', 'install.b', 'LAYOUT-1'),
+                $situation->house->formatOrder === 'after' && !$situation->writesGenericInRecovery()
+                    ? new Constraint('install.', 'erase.', 'ERASE-8')
+                    : new Constraint('erase.', 'install.', 'ERASE-8'),
+                new Constraint('erase.format', 'erase.restart', 'ERASE-6'),
+                new Constraint('erase.', 'prove.', 'ERASE-1'),
+                new Constraint('install.', 'prove.', self::id()),
+                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+            ],
+        );
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private function inUserspace(Situation $situation): array
+    {
+        $image = $situation->generic();
+        $slot = $situation->activeSlot();
+        $steps = [
+            new StepDraft(
+                'base.userspace',
+                Phase::Base,
+                new ProveLink(Mode::UserspaceBootloader, $situation->state->text('serial')),
+                [new Reason('PREP-5', 'Only from there can the room inside super be written.')],
+            ),
+            new StepDraft('erase.data', Phase::Erase, new EraseData(), [
+                new Reason(
+                    'ERASE-1',
+                    "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
+                ),
+            ]),
+        ];
+        foreach (SuperBudget::of($situation)->remove ?? [] as $part) {
+            $steps[] = new StepDraft(
+                "install.a-remove.{$part['slot']}.{$part['partition']}",
+                Phase::Install,
+                new DeleteLogical($part['partition'], $part['slot'], $part['bytes']),
+                [
+                    new Reason(
+                        'LAYOUT-1',
+                        $part['slot'] === $slot
+                            ? 'The image does not fit beside it, and the new system does without it.'
+                            : 'It is left over in the other slot, and the image does not fit beside it.',
+                    ),
+                ],
+            );
+        }
+        if ($image !== null) {
+            $steps[] = new StepDraft(
+                'install.b-generic',
+                Phase::Install,
+                new Flash($image, ['system'], $slot, Mode::UserspaceBootloader),
+                [new Reason(self::id(), 'Only the system is replaced; kernel, vendor and firmware of the base stay.')],
+            );
+        }
+
+        return $steps;
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private function inRecovery(Situation $situation): array
+    {
+        $image = $situation->generic();
+        $fileSystem = $situation->state->text('data.fileSystem') ?? $situation->sheet->fileSystems[0];
+        $steps = [
+            new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
+                new Reason(
+                    'ERASE-1',
+                    "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
+                ),
+            ]),
+        ];
+        if ($situation->delivery->usesInternal()) {
+            $steps[] = new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
+                new Reason(
+                    'ERASE-6',
+                    'The image is copied to the storage next, and the recovery sees the new one only after a restart.',
+                ),
+            ]);
+        }
+        if ($image !== null) {
+            $steps[] = new StepDraft(
+                'install.b-generic',
+                Phase::Install,
+                InstallPackage::delivered($situation->delivery, $image, $situation->activeSlot()),
+                [
+                    new Reason(
+                        self::id(),
+                        'This model has no userspace bootloader; its recovery writes the image to the system ' .
+                            'partition.',
+                    ),
+                ],
+            );
+        }
+
+        return $steps;
+    }
+}

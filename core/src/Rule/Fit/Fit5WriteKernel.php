@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Fit5WriteKernel implements StepRule
+{
+    public static function id(): string
+    {
+        return 'FIT-5';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A kernel that comes as a boot image is written to boot of the slot in use; the old boot image is ' .
+            'the way back.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $kernel = $situation->kernelImage();
+        if ($kernel === null || $situation->intent !== Intent::Kernel) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+
+        return new Contribution(
+            [
+                new StepDraft(
+                    'stock.kernel',
+                    Phase::Install,
+                    new Flash($kernel, ['boot'], $slot, $situation->flashMode()),
+                    [
+                        new Reason(
+                            self::id(),
+                            "{$kernel->title()} is made for release {$kernel->facts->text(
+                                Field::RELEASE,
+                            )}, which the phone runs. Keep the boot image of the installed build beside it: " .
+                                'writing that again is the way back.',
+                        ),
+                    ],
+                ),
+                new StepDraft('prove.system', Phase::Prove, new Reboot($situation->flashMode(), Mode::System), [
+                    new Reason(self::id(), 'The system starts with the new kernel.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('stock.', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+            ],
+        );
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\Conflicts;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Fit8Statements implements FitRule
+{
+    public static function id(): string
+    {
+        return 'FIT-8';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Where two statements about the phone disagree, a person says which one holds.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        foreach (Conflicts::of($situation->unit->facts) as $name => $sides) {
+            $said = implode(
+                '; ',
+                array_map(
+                    static fn(Fact $fact): string => StateField::say($name, $fact->value) .
+                        " ({$fact->source->label()}" .
+                        ($fact->where === '' ? '' : ", {$fact->where}") .
+                        ')',
+                    $sides,
+                ),
+            );
+            yield Finding::of(
+                self::id(),
+                Severity::Settle,
+                'One statement about ' . lcfirst(StateField::label($name)),
+                $said,
+                StateField::neverChanges($name)
+                    ? 'This never changes on one phone: two phones may have been mixed up, or one value was misread.'
+                    : 'What was typed contradicts what the phone had shown.',
+                "Look again, then settle it on the page of {$situation->unit->label}.",
+                "unit/{$name}",
+                ...$sides,
+            );
+        }
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Layout;
+
+use Tornavis\Core\Operation\EnterByKeys;
+use Tornavis\Core\Operation\ErasePartitions;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Operation\SetActive;
+use Tornavis\Core\Operation\WriteEmptySuper;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Layout2NewLayout implements StepRule
+{
+    public static function id(): string
+    {
+        return 'LAYOUT-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A dynamic layout goes onto a phone that was not made with one: recovery in both slots, old ' .
+            'partitions erased, recovery by its keys, the empty layout in each slot, then the build.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $empty = $situation->layout->emptySuper();
+        $recovery = $situation->recovery();
+        if (!$situation->layout->retrofits() || $empty === null || $recovery === null) {
+            return new Contribution();
+        }
+        $sheet = $situation->sheet;
+        $first = $situation->activeSlot();
+        $other = $sheet->otherSlot($first);
+        $old = $sheet->logicalPartitions();
+        $steps = [
+            new StepDraft(
+                'recovery.image.second',
+                Phase::Recovery,
+                new Flash($recovery, [$sheet->recoveryHome->value], $other),
+                [
+                    new Reason(
+                        self::id(),
+                        'The slot is switched in the course of the work; the recovery must be there in both.',
+                    ),
+                ],
+            ),
+            new StepDraft(
+                'recovery.userspace',
+                Phase::Recovery,
+                new ProveLink(Mode::UserspaceBootloader, $situation->state->text('serial')),
+                [new Reason('PREP-5', 'The layout is written from there, and nothing has been erased yet.')],
+            ),
+        ];
+        foreach ($sheet->slots as $slot) {
+            $steps[] = new StepDraft("layout.a-erase.{$slot}", Phase::Erase, new ErasePartitions($old, $slot), [
+                new Reason(
+                    self::id(),
+                    'The new layout takes the room of these partitions; what is left of the old ones would be in ' .
+                        'its way.',
+                ),
+            ]);
+        }
+        $steps[] = new StepDraft(
+            'layout.b-keys',
+            Phase::Erase,
+            new EnterByKeys(Mode::Bootloader, Mode::Recovery, $sheet->keys[Mode::Recovery->value] ?? []),
+            [new Reason(self::id(), 'With the old partitions gone a restart by command leads back to the bootloader.')],
+        );
+        foreach ([$first, $other] as $turn => $slot) {
+            $steps[] = new StepDraft("layout.c{$turn}-empty", Phase::Erase, new WriteEmptySuper($empty, $slot), [
+                new Reason(self::id(), 'Each slot keeps a layout of its own.'),
+            ]);
+            $next = $sheet->otherSlot($slot);
+            $steps[] = new StepDraft(
+                "layout.c{$turn}-switch",
+                Phase::Erase,
+                new SetActive($next, Mode::UserspaceBootloader),
+                [
+                    new Reason(
+                        self::id(),
+                        $turn === 0
+                            ? 'The layout is written for the active slot, so the other one has to be active for ' .
+                                'its own.'
+                            : 'Back to the slot that the recovery runs from; the build goes into the other one.',
+                    ),
+                ],
+            );
+        }
+
+        return new Contribution($steps, [
+            new Constraint('recovery.prove', 'recovery.userspace', 'PREP-5'),
+            new Constraint('recovery.', 'layout.', 'PREP-5'),
+            new Constraint('layout.a-erase', 'layout.b-keys', self::id()),
+            new Constraint('layout.b-keys', 'layout.c', self::id()),
+            new Constraint('layout.c0-empty', 'layout.c0-switch', self::id()),
+            new Constraint('layout.c0-switch', 'layout.c1-empty', self::id()),
+            new Constraint('layout.c1-empty', 'layout.c1-switch', self::id()),
+            new Constraint('layout.c', 'erase.', self::id()),
+            new Constraint('layout.', 'install.', self::id()),
+        ]);
+    }
+}

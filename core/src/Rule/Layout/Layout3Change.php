@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Layout;
+
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Layout3Change implements StepRule
+{
+    public static function id(): string
+    {
+        return 'LAYOUT-3';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The layout changer goes first, then the format, then the cleaner, then everything else.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $changer = $situation->ofKind('layout')[0] ?? null;
+        $cleaner = $situation->ofKind('cleaner')[0] ?? null;
+        if ($changer === null || $cleaner === null || $situation->build() === null) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+
+        // Both are streamed: what lies on storage does not outlive the change.
+        return new Contribution(
+            [
+                new StepDraft('change.a-layout', Phase::Erase, new InstallPackage($changer, $slot), [
+                    new Reason(
+                        self::id(),
+                        'It divides the storage anew and restarts by itself; whatever is done before it would be lost.',
+                    ),
+                ]),
+                new StepDraft('change.b-cleaner', Phase::Erase, new InstallPackage($cleaner, $slot), [
+                    new Reason(
+                        self::id(),
+                        'It takes away what is left of the old layout, before anything is put into the new one.',
+                    ),
+                ]),
+            ],
+            [
+                new Constraint('recovery.', 'change.', 'PREP-5'),
+                new Constraint('change.a', 'erase.', self::id()),
+                new Constraint('erase.', 'change.b', self::id()),
+                new Constraint('change.b', 'stage.', self::id()),
+                new Constraint('change.b', 'install.', self::id()),
+            ],
+        );
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Layout;
+
+use Tornavis\Core\Operation\DisableVerification;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Layout4SwitchOff implements StepRule
+{
+    public static function id(): string
+    {
+        return 'LAYOUT-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Verification goes off before an image of another build is started, with every verification image ' .
+            'that the phone has.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $steps = [];
+        foreach ($situation->layout->slotsToUnverify() as $slot) {
+            foreach ($situation->layout->verificationImages() as $partition => $image) {
+                $steps[] = new StepDraft(
+                    "base.verification.{$slot}.{$partition}",
+                    Phase::Base,
+                    new DisableVerification($image, [$partition], $slot),
+                    [
+                        new Reason(
+                            self::id(),
+                            'With it on the bootloader refuses every image that is not of the build in the slot.',
+                        ),
+                        new Reason('BASE-4', "{$image->title()} is of the firmware that is installed."),
+                    ],
+                );
+            }
+        }
+
+        return new Contribution($steps, [
+            new Constraint('base.prove', 'base.verification', 'PREP-5'),
+            new Constraint('base.verification', 'recovery.', self::id()),
+            new Constraint('base.verification', 'install.', self::id()),
+        ]);
+    }
+}

@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Order;
+
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\PutRecoveryInBoot;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Order1Install implements StepRule
+{
+    public static function id(): string
+    {
+        return 'ORDER-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The build first, the services bundle before the first boot, then the first boot and the proof.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $build = $situation->build();
+        if ($build === null || !$situation->intent->installsBuild()) {
+            return new Contribution();
+        }
+        $slot = $situation->installSlot();
+        $steps = [
+            new StepDraft(
+                'install.build',
+                Phase::Install,
+                InstallPackage::delivered($situation->delivery, $build, $slot),
+                [
+                    new Reason(self::id(), 'The build comes before everything that is added to it.'),
+                    ...$situation->sheet->hasTwoSlots()
+                        ? [
+                            new Reason(
+                                'SLOTS-1',
+                                'The recovery runs in slot ' .
+                                    strtoupper($situation->recoverySlot()) .
+                                    ', so the build goes into slot ' .
+                                    strtoupper($slot) .
+                                    '.',
+                            ),
+                        ]
+                        : [],
+                ],
+            ),
+        ];
+        $constraints = [];
+        $recovery = $situation->recovery();
+        $putsBack =
+            $recovery !== null &&
+            $situation->sheet->recoveryHome === RecoveryHome::Boot &&
+            $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
+        if ($putsBack) {
+            $steps[] = new StepDraft('addon.a-recovery', Phase::AddOns, new PutRecoveryInBoot($recovery, $slot), [
+                new Reason(
+                    'RECOVERY-2',
+                    'The build has brought its own boot image, and the recovery lived in the old one. After the ' .
+                        'next restart it would be gone.',
+                ),
+            ]);
+        }
+        $addOns = $situation->addOns();
+        if ($addOns !== [] && $situation->sheet->hasTwoSlots()) {
+            $steps[] = new StepDraft('addon.b-restart', Phase::AddOns, new Reboot(Mode::Recovery, Mode::Recovery), [
+                new Reason(
+                    'SLOTS-1',
+                    'The recovery still runs in slot ' .
+                        strtoupper($situation->recoverySlot()) .
+                        '; an add-on sent now would land there.',
+                ),
+            ]);
+        }
+        foreach ($addOns as $number => $package) {
+            $key = 'addon.c' . $number . '-' . str_replace(' ', '-', (string) $package->kind());
+            $steps[] = new StepDraft(
+                $key,
+                Phase::AddOns,
+                InstallPackage::delivered($situation->delivery, $package, $slot),
+                [new Reason(self::id(), self::why((string) $package->kind()))],
+            );
+            $constraints[] = new Constraint('addon.b-restart', $key, 'SLOTS-1');
+            $constraints[] = new Constraint('addon.a-recovery', $key, 'RECOVERY-2');
+            if (Situation::goesAfter($build, $package)) {
+                $constraints[] = new Constraint($key, 'install.build', 'ORDER-3');
+            }
+            for ($earlier = 0; $earlier < $number; $earlier++) {
+                $constraints[] = new Constraint("addon.c{$earlier}-", $key, self::id());
+            }
+        }
+        $constraints[] = new Constraint('addon.a-recovery', 'addon.b-restart', 'RECOVERY-2');
+        $steps[] = new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+            new Reason(self::id(), 'The build starts before anything else is tried.'),
+        ]);
+        $steps[] = new StepDraft('prove.verify', Phase::Prove, new Verify($this->expected($situation, $slot)), [
+            new Reason('PROOF', 'Only what the phone itself says counts as done.'),
+        ]);
+
+        return new Contribution($steps, [
+            new Constraint('install.', 'addon.', self::id()),
+            ...$constraints,
+            new Constraint('install.', 'prove.', self::id()),
+            new Constraint('addon.', 'prove.', self::id()),
+            new Constraint('prove.first-boot', 'prove.verify', self::id()),
+        ]);
+    }
+
+    /** Why an add-on goes in where it does. */
+    public static function why(string $kind): string
+    {
+        return match ($kind) {
+            'services' => 'Services go in before the first boot; later they would cost another erase.',
+            'fix' => 'A fix goes in after the services that it may mend, and before the kernel.',
+            'encryption disabler' => 'It has to be in before the first boot, which would encrypt the data otherwise.',
+            'kernel' => 'The kernel comes after everything that could replace it, and before root, which changes it.',
+            default => 'Root comes last: it changes what the others have brought.',
+        };
+    }
+
+    /**
+     * @return array<string, string>
+     */
+    private function expected(Situation $situation, string $slot): array
+    {
+        $build = $situation->build();
+
+        return array_filter(
+            [
+                'slot.active' => $slot,
+                "slot.{$slot}.os.buildId" => $build?->facts->text(Field::BUILD_ID),
+                "slot.{$slot}.os.release" => $build?->facts->text(Field::RELEASE),
+                "slot.{$slot}.os.patchLevel" => $build?->facts->text(Field::PATCH_LEVEL),
+                "slot.{$slot}.os.services" => $situation->services()?->title(),
+                "slot.{$slot}.root" => ($situation->ofKind('root')[0] ?? null)?->title(),
+            ],
+            static fn(?string $value): bool => $value !== null,
+        );
+    }
+}

@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Order;
+
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Order3After implements FitRule
+{
+    public static function id(): string
+    {
+        return 'ORDER-3';
+    }
+
+    public static function purpose(): string
+    {
+        return 'What packages say must go in before them may not go round in a circle.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $before = [];
+        foreach ($situation->kit as $package) {
+            foreach ($situation->kit as $other) {
+                if (Situation::goesAfter($package, $other)) {
+                    $before[$package->name()][] = $other->name();
+                }
+            }
+        }
+        foreach (array_keys($before) as $name) {
+            $seen = [];
+            $open = [$name];
+            while ($open !== []) {
+                $at = array_pop($open);
+                foreach ($before[$at] ?? [] as $earlier) {
+                    if ($earlier === $name) {
+                        yield Finding::of(
+                            self::id(),
+                            Severity::Stop,
+                            "An order in which {$name} can go in",
+                            'none',
+                            "{$name} and {$at} each ask that the other goes in first.",
+                            'Leave one of the two out.',
+                            $name,
+                        );
+
+                        continue 3;
+                    }
+                    if (!isset($seen[$earlier])) {
+                        $seen[$earlier] = true;
+                        $open[] = $earlier;
+                    }
+                }
+            }
+        }
+    }
+}

@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Order;
+
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Order4AddOns implements StepRule
+{
+    public static function id(): string
+    {
+        return 'ORDER-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Add-ons alone go in through the recovery of the system that runs, each after those that it builds on.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $packages = match ($situation->intent) {
+            Intent::AddOn => $situation->addOns(),
+            Intent::Kernel => $situation->kernelImage() === null ? $situation->ofKind('kernel') : [],
+            Intent::RemoveSecond => $situation->ofKind('remover'),
+            default => [],
+        };
+        if ($packages === []) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+        $steps = [];
+        $constraints = [];
+        foreach ($packages as $number => $package) {
+            $key = "addon.c{$number}-{$package->kind()}";
+            $steps[] = new StepDraft(
+                $key,
+                Phase::AddOns,
+                InstallPackage::delivered($situation->delivery, $package, $slot),
+                [$this->why($package)],
+            );
+            for ($earlier = 0; $earlier < $number; $earlier++) {
+                $constraints[] = new Constraint("addon.c{$earlier}-", $key, self::id());
+            }
+        }
+        $steps[] = new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+            new Reason(self::id(), 'The system starts again with what was added.'),
+        ]);
+        $steps[] = new StepDraft(
+            'prove.verify',
+            Phase::Prove,
+            new Verify(
+                array_filter(
+                    [
+                        'slot.active' => $slot,
+                        "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                    ],
+                    static fn(?string $value): bool => $value !== null,
+                ),
+            ),
+            [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+        );
+
+        return new Contribution($steps, [
+            ...$constraints,
+            new Constraint('addon.', 'prove.', self::id()),
+            new Constraint('prove.system', 'prove.verify', self::id()),
+        ]);
+    }
+
+    private function why(Package $package): Reason
+    {
+        return $package->kind() === 'remover'
+            ? new Reason(
+                self::id(),
+                'The remover takes the second system and its starter out and gives its space back; the first ' .
+                    'system is not touched.',
+            )
+            : new Reason(self::id(), Order1Install::why((string) $package->kind()));
+    }
+}

@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Prepare;
+
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Prep4Accounts implements FitRule
+{
+    public static function id(): string
+    {
+        return 'PREP-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Accounts are signed out and the screen lock is removed before an erase, by the owner; otherwise ' .
+            'the phone locks its owner out.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        if (!$situation->intent->erasesData()) {
+            return;
+        }
+        yield $this->judge(
+            $situation,
+            'locks.accounts',
+            'No account signed in',
+            'Accounts that guard against theft ask for their password after the erase. Only the owner can sign out.',
+            'Sign out of every account',
+        );
+        yield $this->judge(
+            $situation,
+            'locks.screen',
+            'No screen lock',
+            'A screen lock that stays can leave data that the new OS cannot decrypt.',
+            'Remove screen lock and biometrics',
+        );
+    }
+
+    private function judge(Situation $situation, string $name, string $need, string $reason, string $todo): Finding
+    {
+        $fact = $situation->state->fact($name);
+        if ($fact->value === false) {
+            return Finding::of(self::id(), Severity::Clear, $need, 'none', 'Nothing to do.', null, $name, $fact);
+        }
+        $have = $fact->value === true ? 'present' : 'unknown';
+        if ($situation->systemIsOut()) {
+            return $name === 'locks.screen'
+                ? Finding::of(
+                    self::id(),
+                    Severity::Note,
+                    $need,
+                    $have,
+                    'The system does not start, so that it cannot be removed now. The erase takes it along.',
+                    null,
+                    $name,
+                    $fact,
+                )
+                : Finding::of(
+                    self::id(),
+                    Severity::Settle,
+                    $need,
+                    $have,
+                    "{$reason} The system does not start, so that nobody can sign out on the phone.",
+                    'Have the owner take this phone out of the account from another device, then enter on its page ' .
+                        'that nobody is signed in.',
+                    $name,
+                    $fact,
+                );
+        }
+        $finding = Finding::of(
+            self::id(),
+            Severity::Settle,
+            $need,
+            $have,
+            $reason,
+            "{$todo}: the plan begins with it. Agree to do it there.",
+            $name,
+            $fact,
+        );
+
+        return $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to do it at the start of the run.')
+            : $finding;
+    }
+}

@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Prepare;
+
+use Tornavis\Core\Operation\RemoveLock;
+use Tornavis\Core\Operation\SignOut;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Prep4SignOut implements StepRule
+{
+    public static function id(): string
+    {
+        return 'PREP-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Accounts and screen lock go before the erase.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        if (!$situation->intent->erasesData() || $situation->systemIsOut()) {
+            return new Contribution();
+        }
+        $steps = [];
+        if ($situation->state->flag('locks.accounts') !== false) {
+            $steps[] = new StepDraft('prep.sign-out', Phase::Prepare, new SignOut(), [
+                new Reason(self::id(), 'An account that is still signed in locks its owner out after the erase.'),
+            ]);
+        }
+        if ($situation->state->flag('locks.screen') !== false) {
+            $steps[] = new StepDraft('prep.remove-lock', Phase::Prepare, new RemoveLock(), [
+                new Reason(self::id(), 'A screen lock that stays can leave data that the new system cannot decrypt.'),
+            ]);
+        }
+
+        return new Contribution($steps);
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Prepare;
+
+use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Prep5ProveLink implements StepRule
+{
+    public static function id(): string
+    {
+        return 'PREP-5';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Each mode that the plan uses shows the phone by its serial number before anything is written in it.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $serial = $situation->state->text('serial');
+        $slot = $situation->sheet->hasTwoSlots() ? $situation->state->text('slot.active') : null;
+        $prove = static fn(string $key, Phase $phase, Mode $mode, string $why): StepDraft => new StepDraft(
+            $key,
+            $phase,
+            new ProveLink($mode, $serial, $mode === Mode::Bootloader ? $slot : null),
+            [new Reason(self::id(), $why)],
+        );
+
+        $startsInSystem = in_array($situation->state->mode(), [Mode::System, null], true);
+
+        return new Contribution(
+            [
+                ...$startsInSystem || $situation->intent === Intent::Unlock
+                    ? [
+                        $prove(
+                            'prep.prove-system',
+                            Phase::Prepare,
+                            Mode::System,
+                            'It must be this phone, and the cable must carry data, before it leaves its system.',
+                        ),
+                    ]
+                    : [],
+                ...$situation->usesBootloader()
+                    ? [
+                        $prove(
+                            'base.prove',
+                            Phase::Base,
+                            $situation->intent === Intent::Unlock ? Mode::Bootloader : $situation->flashMode(),
+                            'Nothing has been written yet: this is the last moment to find a bad cable or the ' .
+                                'wrong phone for free.',
+                        ),
+                    ]
+                    : [],
+                ...$situation->usesRecovery()
+                    ? [
+                        $prove(
+                            'recovery.prove',
+                            Phase::Recovery,
+                            Mode::Recovery,
+                            'The recovery runs and listens, before anything is erased.',
+                        ),
+                    ]
+                    : [],
+            ],
+            [
+                new Constraint('prep.', 'base.', self::id()),
+                new Constraint('prep.', 'recovery.', self::id()),
+                new Constraint('base.prove', 'base.firmware', self::id()),
+                new Constraint('base.', 'recovery.', self::id()),
+                new Constraint('recovery.', 'erase.', self::id()),
+                new Constraint('recovery.', 'install.', self::id()),
+                new Constraint('recovery.', 'addon.', self::id()),
+                new Constraint('base.', 'addon.', self::id()),
+                new Constraint('base.prove', 'stock.', self::id()),
+                new Constraint('prep.', 'stock.', self::id()),
+            ],
+        );
+    }
+}

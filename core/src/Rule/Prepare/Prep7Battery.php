@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Prepare;
+
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Prep7Battery implements FitRule
+{
+    public static function id(): string
+    {
+        return 'PREP-7';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A swollen or hot battery ends the work: do not charge it, hand it to a qualified repairer.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $fact = $situation->state->fact('battery.condition');
+        if (in_array($fact->value, ['swollen', 'hot'], true)) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                'Sound battery',
+                $fact->text(),
+                "The battery is {$fact->text()}. Stop, do not charge it, and hand the phone to a qualified repairer.",
+                null,
+                '',
+                $fact,
+            );
+        }
+    }
+}

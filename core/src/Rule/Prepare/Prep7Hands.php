@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Prepare;
+
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Prep7Hands implements FitRule
+{
+    /** key → need, why */
+    private const CHECKS = [
+        'cable' => [
+            'A short, original cable that carries data',
+            'A worn or charge-only cable is the commonest reason for a write that breaks off.',
+        ],
+        'port' => [
+            'A plain USB 2 port of the computer, no hub',
+            'Hubs and some fast ports drop the bootloader in the middle of a transfer.',
+        ],
+        'driver' => [
+            'The driver for every mode is installed',
+            'A phone that shows up in its system and not in its bootloader mostly lacks one.',
+        ],
+        'screen' => [
+            "The recovery's screen stays on for the longest time it offers",
+            'A screen that goes dark looks like a phone that hangs.',
+        ],
+        'quiet' => [
+            'Phone and cable can lie untouched for half an hour',
+            'Touching them during an install is the most common self-made failure.',
+        ],
+    ];
+
+    public static function id(): string
+    {
+        return 'PREP-7';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Cable, port, driver and a quiet place are looked at before the work, not during it.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        foreach (self::CHECKS as $key => [$need, $reason]) {
+            $finding = Finding::of(
+                self::id(),
+                Severity::Mind,
+                $need,
+                'not ticked',
+                $reason,
+                'Tick it when you have looked.',
+                $key,
+            );
+            yield $situation->answers->agreedTo($finding->key)
+                ? Finding::of(self::id(), Severity::Clear, $need, 'looked at', $reason, null, $key)
+                : $finding;
+        }
+    }
+}

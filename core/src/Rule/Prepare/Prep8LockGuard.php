@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Prepare;
+
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Prep8LockGuard implements FitRule
+{
+    public static function id(): string
+    {
+        return 'PREP-8';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Under the maker\'s lock-guard state a phone takes no recovery until the state clears.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $fact = $situation->state->fact('bootloader.lockGuard');
+        if ($fact->value === true) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                'No lock-guard state',
+                'present',
+                'The phone is under its maker\'s lock-guard state and will not take a recovery.',
+                'Wait until it clears; the maker\'s terms say when.',
+                '',
+                $fact,
+            );
+        }
+    }
+}

@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Recovery;
+
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Integrity;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Delivery;
+use Tornavis\Core\Situation\RecoveryAbility;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+
+final class Recovery1Ability implements FitRule
+{
+    public static function id(): string
+    {
+        return 'RECOVERY-1';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The recovery is new enough for the build and able to do what the plan asks of it.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        if (!$situation->usesRecovery() || ($situation->intent->installsBuild() && $situation->build() === null)) {
+            return;
+        }
+        $build = $situation->build();
+        $recovery = $situation->recovery();
+        $family = $build?->facts->text(Field::RECOVERY_FAMILY);
+        $minimum = $build?->facts->text(Field::RECOVERY_MIN);
+        $needs = trim(($family ?? 'A recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer"));
+        $working = $situation->workingRecovery();
+        if ($working === null) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                $needs,
+                'none in the kit or on the phone',
+                'The work is done through a recovery; the kit holds none, and none is known on the phone.',
+                $this->remedy($situation, $needs),
+            );
+
+            return;
+        }
+        $wanted = array_values(
+            array_unique([...$this->wanted($situation), ...$build?->facts->list(Field::RECOVERY_ABILITIES) ?? []]),
+        );
+        $facts =
+            $recovery === null
+                ? [$situation->state->fact("slot.{$situation->activeSlot()}.recovery.version")]
+                : array_values(
+                    array_filter([
+                        $recovery->facts->best(Field::VERSION),
+                        $recovery->facts->best(Field::ABILITIES),
+                        $build?->facts->best(Field::RECOVERY_MIN),
+                    ]),
+                );
+        $problem =
+            $working->misfit($build, $wanted) ?? ($recovery === null ? null : $this->misplaced($situation, $recovery));
+        $where = $recovery === null ? 'It is on the phone already. ' : '';
+        yield $problem === null
+            ? Finding::of(
+                self::id(),
+                Severity::Clear,
+                $needs,
+                $working->title(),
+                $where . 'It is new enough and can do what the plan asks: ' . implode(', ', $wanted) . '.',
+                null,
+                '',
+                ...$facts,
+            )
+            : Finding::of(
+                self::id(),
+                Severity::Stop,
+                $needs,
+                $working->title(),
+                $problem,
+                $this->remedy($situation, $needs),
+                '',
+                ...$facts,
+            );
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function wanted(Situation $situation): array
+    {
+        return match ($situation->intent) {
+            Intent::RestoreBackup => ['backup'],
+            Intent::Recovery => [],
+            default => $situation->delivery->route() === Delivery::STORAGE ? [] : ['sideload'],
+        };
+    }
+
+    private function misplaced(Situation $situation, Package $recovery): ?string
+    {
+        $home = $situation->sheet->recoveryHome->value;
+        $fact = $recovery->facts->best(Field::PARTITION);
+
+        return match (true) {
+            // What only is assumed of a boot image says nothing against another place.
+            $fact !== null && $fact->source !== Source::Assumed && $fact->value !== $home
+                => "{$recovery->name()} is an image for {$fact->text()}; on {$situation->sheet->codename} the " .
+                "recovery lives in {$home}.",
+            $recovery->facts->flag(Field::HAS_RECOVERY_RAMDISK) === false => "{$recovery->name()} holds no recovery.",
+            default => null,
+        };
+    }
+
+    private function remedy(Situation $situation, string $needs): string
+    {
+        $build = $situation->build();
+        $wanted = array_values(
+            array_unique([...$this->wanted($situation), ...$build?->facts->list(Field::RECOVERY_ABILITIES) ?? []]),
+        );
+        foreach ($situation->shelf as $package) {
+            if (
+                $package->kind() === 'recovery' &&
+                $situation->isFor($package) &&
+                $package->integrity() !== Integrity::Damaged &&
+                RecoveryAbility::of($package)->misfit($build, $wanted) === null &&
+                $this->misplaced($situation, $package) === null
+            ) {
+                return "Add {$package->name()} from the shelf to the kit.";
+            }
+        }
+
+        return "Get {$needs} for {$situation->sheet->codename}.";
+    }
+}

@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Recovery;
+
+use Tornavis\Core\Package\Integrity;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+
+final class Recovery2PreInstall implements FitRule
+{
+    public static function id(): string
+    {
+        return 'RECOVERY-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A recovery that lives beside the kernel starts only with the images that the build names, in the ' .
+            'same slot.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $build = $situation->build();
+        $fact = $build?->facts->best(Field::PRE_INSTALL);
+        if ($build === null || $fact === null) {
+            return;
+        }
+        foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
+            $image = $situation->image($partition);
+            yield $image !== null
+                ? Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    "{$partition} image of {$build->title()}",
+                    $image->name(),
+                    'It belongs to the same build.',
+                    null,
+                    $partition,
+                    $fact,
+                )
+                : Finding::of(
+                    self::id(),
+                    Severity::Stop,
+                    "{$partition} image of {$build->title()}",
+                    'not in the kit',
+                    "The recovery starts only with the {$partition} image of the same build beside it.",
+                    $this->remedy($situation, $partition),
+                    $partition,
+                    $fact,
+                );
+        }
+    }
+
+    private function remedy(Situation $situation, string $partition): string
+    {
+        $buildId = $situation->build()?->facts->text(Field::BUILD_ID);
+        foreach ($situation->shelf as $package) {
+            if (
+                $buildId !== null &&
+                $package->kind() === 'partition image' &&
+                $package->integrity() !== Integrity::Damaged &&
+                $package->facts->text(Field::PARTITION) === $partition &&
+                $package->facts->text(Field::PART_OF) === $buildId
+            ) {
+                return "Add {$package->name()} from the shelf to the kit.";
+            }
+        }
+
+        return $buildId === null
+            ? 'Use a build that can be read.'
+            : "Get the {$partition} image from the page of build {$buildId}.";
+    }
+}

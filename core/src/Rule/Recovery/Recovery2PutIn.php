@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Recovery;
+
+use Tornavis\Core\Operation\BootOnce;
+use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\PutRecoveryInBoot;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\SetActive;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Recovery2PutIn implements StepRule
+{
+    public static function id(): string
+    {
+        return 'RECOVERY-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'The recovery and the images it needs go where this model keeps its recovery, in one slot.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $build = $situation->build();
+        $recovery = $situation->recovery();
+        if ($recovery === null || !$situation->writesRecovery() || !$situation->usesRecovery()) {
+            return new Contribution();
+        }
+        if ($situation->needsFirstRecovery()) {
+            return $this->byTheFirst($situation, $recovery);
+        }
+        if ($situation->writesRecoveryPart()) {
+            return new Contribution(
+                [
+                    new StepDraft(
+                        'recovery.image.part',
+                        Phase::Recovery,
+                        new PutRecoveryInBoot($recovery, $situation->activeSlot(), RecoveryHome::VendorBoot),
+                        [
+                            new Reason(
+                                self::id(),
+                                'Vendor boot keeps its recovery as a part of its own; the part that the installed ' .
+                                    'system starts from stays.',
+                            ),
+                        ],
+                    ),
+                ],
+                [new Constraint('recovery.image.', 'recovery.prove', self::id())],
+            );
+        }
+        if ($situation->bootsRecoveryOnce()) {
+            return new Contribution(
+                [
+                    new StepDraft('recovery.image.once', Phase::Recovery, new BootOnce($recovery), [
+                        new Reason(
+                            self::id(),
+                            'It lives in the boot image; written there it would take the place of what the ' .
+                                'installed system starts from.',
+                        ),
+                    ]),
+                ],
+                [new Constraint('recovery.image.', 'recovery.prove', self::id())],
+            );
+        }
+        $slot = $situation->recoverySlot();
+        $active = $situation->activeSlot();
+        $home = $situation->sheet->recoveryHome->value;
+        $steps = [];
+        foreach ($build?->facts->list(Field::PRE_INSTALL) ?? [] as $partition) {
+            $image = $situation->image($partition);
+            if ($image !== null) {
+                $steps[] = new StepDraft(
+                    "recovery.image.{$partition}",
+                    Phase::Recovery,
+                    new Flash($image, [$partition], $slot, $situation->flashMode()),
+                    [
+                        new Reason(
+                            self::id(),
+                            "The recovery starts only with the {$partition} image of {$build?->title()} beside it.",
+                        ),
+                    ],
+                );
+            }
+        }
+        $steps[] = new StepDraft(
+            'recovery.image.recovery',
+            Phase::Recovery,
+            new Flash($recovery, [$home], $slot, $situation->flashMode()),
+            [
+                new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home}."),
+                ...$situation->sheet->pcFlash
+                    ? [
+                        new Reason(
+                            'RECOVERY-3',
+                            'It has to run once before the system starts again, or the system puts its own back.',
+                        ),
+                    ]
+                    : [],
+                ...$situation->sheet->hasTwoSlots()
+                    ? [
+                        $slot === $active
+                            ? new Reason(
+                                'SLOTS-3',
+                                $situation->spareIsUsable() && $situation->intent->installsBuild()
+                                    ? 'Your house rule puts it into the slot in use, as most pages write it; the ' .
+                                        'installed system does not start again from here.'
+                                    : 'It goes into the slot in use.',
+                            )
+                            : new Reason(
+                                'SLOTS-3',
+                                'It goes into the spare slot, so that slot ' .
+                                    strtoupper($active) .
+                                    ' keeps starting until the build goes in.',
+                            ),
+                    ]
+                    : [],
+            ],
+        );
+        if ($slot !== $active) {
+            $steps[] = new StepDraft('recovery.slot', Phase::Recovery, new SetActive($slot), [
+                new Reason(
+                    'SLOTS-1',
+                    'The recovery starts from the active slot, and the build goes into the other one.',
+                ),
+            ]);
+        }
+
+        return new Contribution($steps, [
+            new Constraint('recovery.image.', 'recovery.slot', self::id()),
+            new Constraint('recovery.image.', 'recovery.prove', self::id()),
+            new Constraint('recovery.slot', 'recovery.prove', self::id()),
+        ]);
+    }
+
+    /** First one recovery, then the other by means of it. */
+    private function byTheFirst(Situation $situation, Package $second): Contribution
+    {
+        $slot = $situation->activeSlot();
+        $home = $situation->sheet->recoveryHome;
+        $first = $situation->firstRecovery();
+        $steps =
+            $first === null || $situation->firstRecoveryIsThere()
+                ? []
+                : [
+                    new StepDraft(
+                        'recovery.image.first',
+                        Phase::Recovery,
+                        new Flash($first, [$home->value], $slot, $situation->flashMode()),
+                        [new Reason('RECOVERY-4', "{$second->title()} can only be put in by {$first->title()}.")],
+                    ),
+                ];
+
+        return new Contribution(
+            [
+                ...$steps,
+                new StepDraft('recovery.second', Phase::Recovery, new PutRecoveryInBoot($second, $slot, $home), [
+                    new Reason('RECOVERY-4', 'The first one runs and writes it.'),
+                ]),
+                new StepDraft('recovery.third', Phase::Recovery, new Reboot(Mode::Recovery, Mode::Recovery), [
+                    new Reason('RECOVERY-4', 'From here on the second one does the work.'),
+                ]),
+            ],
+            [
+                new Constraint('recovery.image.', 'recovery.prove', self::id()),
+                new Constraint('recovery.prove', 'recovery.second', self::id()),
+                new Constraint('recovery.second', 'recovery.third', self::id()),
+            ],
+        );
+    }
+}

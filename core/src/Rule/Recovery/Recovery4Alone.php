@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Recovery;
+
+use Tornavis\Core\Operation\PutRecoveryInBoot;
+use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Phase;
+
+final class Recovery4Alone implements StepRule
+{
+    public static function id(): string
+    {
+        return 'RECOVERY-4';
+    }
+
+    public static function purpose(): string
+    {
+        return 'A recovery that is put in alone runs once before the system starts again, so that nothing puts the ' .
+            'old one back.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        if ($situation->intent !== Intent::Recovery) {
+            return new Contribution();
+        }
+        $slot = $situation->activeSlot();
+        $recovery = $situation->recovery();
+        $itself =
+            $recovery === null || !$situation->bootsRecoveryOnce()
+                ? []
+                : [
+                    new StepDraft('recovery.z-itself', Phase::Recovery, new PutRecoveryInBoot($recovery, $slot), [
+                        new Reason(
+                            'RECOVERY-2',
+                            'It was only started; it is still there after the restart once it has put itself into ' .
+                                'the boot image of the system, whose kernel stays.',
+                        ),
+                    ]),
+                ];
+
+        return new Contribution(
+            [
+                ...$itself,
+                new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+                    new Reason(self::id(), 'The recovery has run; the system starts again.'),
+                ]),
+                new StepDraft(
+                    'prove.verify',
+                    Phase::Prove,
+                    new Verify(
+                        array_filter(
+                            [
+                                'slot.active' => $slot,
+                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                            ],
+                            static fn(?string $value): bool => $value !== null,
+                        ),
+                    ),
+                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                ),
+            ],
+            [
+                new Constraint('recovery.prove', 'recovery.z-itself', self::id()),
+                new Constraint('recovery.', 'prove.', self::id()),
+                new Constraint('prove.system', 'prove.verify', self::id()),
+            ],
+        );
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Recovery;
+
+use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+
+final class Recovery5Place implements FitRule
+{
+    public static function id(): string
+    {
+        return 'RECOVERY-5';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Beside a system that is to stay, a recovery in the boot image is started once and then puts itself ' .
+            'in; of one in vendor boot only its own part is written.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        if ($situation->intent->installsBuild() || !$situation->usesRecovery() || !$situation->writesRecovery()) {
+            return;
+        }
+        $need = 'A recovery that leaves the system as it is';
+        if ($situation->writesRecoveryPart()) {
+            yield Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                'its own part of vendor boot',
+                'The image has a table of its parts, so that only the recovery is written.',
+            );
+        } elseif ($situation->sheet->recoveryHome === RecoveryHome::VendorBoot) {
+            yield Finding::of(
+                self::id(),
+                Severity::Stop,
+                $need,
+                'the whole of vendor boot',
+                'Written whole it takes the place of an image that the installed system starts from, it has no ' .
+                    'kernel to be started once with, and this file names no parts.',
+                'Leave the recovery out where one is on the phone already, or do it together with a build.',
+            );
+        } elseif ($situation->bootsRecoveryOnce()) {
+            yield Finding::of(
+                self::id(),
+                Severity::Clear,
+                $need,
+                'started once',
+                $situation->intent === Intent::Recovery
+                    ? 'It is started from the bootloader and then puts itself into the boot image that is there.'
+                    : 'It is started from the bootloader without being written, and is gone after the next restart.',
+            );
+        }
+    }
+}

@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Slots;
+
+use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Phase;
+
+final class Slots2Copy implements StepRule
+{
+    public static function id(): string
+    {
+        return 'SLOTS-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Before the first install into the other slot both slots hold the firmware: the slot copy takes it ' .
+            'over from the one that runs.';
+    }
+
+    public function contribute(Situation $situation): Contribution
+    {
+        $copy = $situation->layout->slotCopy();
+        if ($copy === null || !$situation->layout->copiesSlot()) {
+            return new Contribution();
+        }
+        $from = $situation->recoverySlot();
+        $to = $situation->installSlot();
+
+        return new Contribution(
+            [
+                new StepDraft(
+                    'layout.d-slot-copy',
+                    Phase::Install,
+                    InstallPackage::delivered($situation->delivery, $copy, $to),
+                    [
+                        new Reason(
+                            self::id(),
+                            'The build goes into slot ' .
+                                strtoupper($to) .
+                                ', which has to hold the firmware of slot ' .
+                                strtoupper($from) .
+                                '.',
+                        ),
+                    ],
+                ),
+            ],
+            [
+                new Constraint('recovery.', 'layout.', 'PREP-5'),
+                new Constraint('layout.c', 'layout.d', self::id()),
+                new Constraint('layout.d', 'install.', self::id()),
+                // Nothing is erased before the copy has shown that the recovery takes packages.
+                ...$situation->delivery->usesInternal() && $situation->delivery->erasesFirst()
+                    ? []
+                    : [new Constraint('layout.d', 'erase.', self::id())],
+            ],
+        );
+    }
+}

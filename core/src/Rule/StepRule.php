@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule;
+
+use Tornavis\Core\Situation\Situation;
+
+/** Contributes steps and their order. Knows no other rule. */
+interface StepRule
+{
+    public static function id(): string;
+
+    /** What the rule is for, in one sentence; shown in the handbook. */
+    public static function purpose(): string;
+
+    public function contribute(Situation $situation): Contribution;
+}

@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule;
+
+/** The catalogue of rules that contribute steps; the order here is the order in which their steps are collected. */
+final class StepRules
+{
+    /** @var list<class-string<StepRule>> */
+    public const ALL = [
+        Prepare\Prep1Unlock::class,
+        Prepare\Prep4SignOut::class,
+        Prepare\Prep5ProveLink::class,
+        Base\Base1WriteFirmware::class,
+        Layout\Layout4SwitchOff::class,
+        Layout\Layout2NewLayout::class,
+        Layout\Layout3Change::class,
+        Slots\Slots2Copy::class,
+        Recovery\Recovery2PutIn::class,
+        Erase\Erase1Format::class,
+        Erase\Erase5Stage::class,
+        Erase\Erase7Caches::class,
+        Base\Base2WriteVendor::class,
+        Order\Order1Install::class,
+        Order\Order4AddOns::class,
+        Recovery\Recovery4Alone::class,
+        Fit\Fit5WriteKernel::class,
+        Fit\Fit4WriteGeneric::class,
+        Fit\Fit4Trial::class,
+        Back\Back1Restore::class,
+        Back\Back2Stock::class,
+        Back\Back3BringBack::class,
+    ];
+}

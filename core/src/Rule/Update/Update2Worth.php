@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Update;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Version;
+
+final class Update2Worth implements FitRule
+{
+    public static function id(): string
+    {
+        return 'UPDATE-2';
+    }
+
+    public static function purpose(): string
+    {
+        return 'Says whether an update is worth it, and what has to go in again with it.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $build = $situation->build();
+        if ($build === null || $situation->intent !== Intent::UpdateInPlace) {
+            return;
+        }
+        $slot = "slot.{$situation->activeSlot()}";
+        $has = $situation->state->fact("{$slot}.os.patchLevel");
+        $gets = $build->facts->best(Field::PATCH_LEVEL);
+        if ($has->known() && $gets !== null) {
+            $months = (int) round(((int) strtotime($gets->text()) - (int) strtotime($has->text())) / 2_629_800);
+            $version = $situation->state->text("{$slot}.os.version");
+            $newer =
+                $version !== null &&
+                Version::of($version)->olderThan(Version::of((string) $build->facts->text(Field::VERSION)));
+            yield Finding::of(
+                self::id(),
+                Severity::Note,
+                'The update is worth it',
+                $months > 0 ? "{$months} months of fixes" : 'no newer fixes',
+                match (true) {
+                    $months >= 2 => 'The security fixes are ' . $months . ' months newer: worth an evening.',
+                    $months > 0 => 'The security fixes are a little newer: worth it when you are at the phone anyway.',
+                    $newer => 'It is a newer version with the same security fixes: only worth it for something that ' .
+                        'it mends for you.',
+                    default => 'It changes nothing that is known here: not worth the risk.',
+                },
+                null,
+                'worth',
+                $has,
+                $gets,
+            );
+        }
+        $again = array_filter(
+            [
+                'root package' => $situation->state->text("{$slot}.root"),
+                'kernel' => $situation->state->text("{$slot}.kernel.name"),
+            ],
+            static fn(?string $name): bool => $name !== null,
+        );
+        foreach ($again as $what => $name) {
+            $in =
+                array_filter(
+                    $situation->addOns(),
+                    static fn($p): bool => str_starts_with($p->title(), explode(' ', $name)[0]),
+                ) !== [];
+            yield $in
+                ? Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    "The {$what} goes in again",
+                    $name,
+                    'An update takes it out; the plan puts it in again.',
+                    null,
+                    $what,
+                )
+                : Finding::of(
+                    self::id(),
+                    Severity::Mind,
+                    "The {$what} goes in again",
+                    "{$name} is on the phone, not in the kit",
+                    'The update takes it out, and nothing in the kit puts it in again.',
+                    "Add {$name} to the kit if you want to keep it.",
+                    $what,
+                );
+        }
+    }
+}

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Sequence;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\State;
+
+/**
+ * What changes under the steps, as the segments that the score draws.
+ *
+ * A segment holds from before step "from" to after step "to", both counted from 1.
+ */
+final class Tracks
+{
+    /**
+     * @param  list<State>  $states  before the first step, then after each
+     * @return list<array{track: string, segments: list<array{from: int, to: int, label: string, tone: string}>}>
+     */
+    public static function of(array $states, ModelSheet $sheet): array
+    {
+        $tracks = [];
+        foreach ($sheet->slots as $slot) {
+            $name = $slot === '-' ? 'System' : 'Slot ' . strtoupper($slot);
+            $tracks[] = [
+                'track' => $name,
+                'segments' => self::segments(
+                    $states,
+                    static fn(State $state): array => self::slot($state, $states[0], $sheet, $slot),
+                ),
+            ];
+        }
+        $tracks[] = [
+            'track' => 'Data',
+            'segments' => self::segments($states, static fn(State $state): array => self::data($state, $states[0])),
+        ];
+
+        return $tracks;
+    }
+
+    /**
+     * @param  list<State>  $states
+     * @param  callable(State): array{string, string}  $look  label and tone
+     * @return list<array{from: int, to: int, label: string, tone: string}>
+     */
+    private static function segments(array $states, callable $look): array
+    {
+        $segments = [];
+        for ($step = 1; $step < count($states); $step++) {
+            // A step shows what holds once it has been carried out.
+            [$label, $tone] = $look($states[$step]);
+            $last = count($segments) - 1;
+            if ($last >= 0 && $segments[$last]['label'] === $label && $segments[$last]['tone'] === $tone) {
+                $segments[$last]['to'] = $step;
+            } else {
+                $segments[] = ['from' => $step, 'to' => $step, 'label' => $label, 'tone' => $tone];
+            }
+        }
+
+        return $segments;
+    }
+
+    /**
+     * @return array{string, string}
+     */
+    private static function slot(State $state, State $first, ModelSheet $sheet, string $slot): array
+    {
+        $os =
+            $state->text("slot.{$slot}.os.state") === 'complete'
+                ? trim("{$state->text("slot.{$slot}.os.family")} {$state->text("slot.{$slot}.os.version")}")
+                : 'no system';
+        $recovery = trim(
+            "{$state->text("slot.{$slot}.recovery.family")} {$state->text("slot.{$slot}.recovery.version")}",
+        );
+        $starts = Starting::starts($state, $sheet, $slot);
+        $label = implode(' · ', [
+            $os,
+            'firmware ' . ($state->text("slot.{$slot}.firmware.version") ?? 'unknown'),
+            $starts ? 'starts' : ($recovery === '' ? 'does not start' : "{$recovery} starts"),
+        ]);
+        $tone = match (true) {
+            $state->text("slot.{$slot}.os.buildId") !== $first->text("slot.{$slot}.os.buildId") => 'new',
+            $state->text("slot.{$slot}.firmware.version") !== $first->text("slot.{$slot}.firmware.version"),
+            $recovery !==
+                trim("{$first->text("slot.{$slot}.recovery.family")} {$first->text("slot.{$slot}.recovery.version")}")
+                => 'changed',
+            default => 'plain',
+        };
+
+        return [$label, $tone];
+    }
+
+    /**
+     * @return array{string, string}
+     */
+    private static function data(State $state, State $first): array
+    {
+        if ($state->flag('data.empty') === true) {
+            return ['erased', 'erased'];
+        }
+        $writer = $state->text('data.writtenBy');
+
+        return $writer === null
+            ? ['unknown', 'plain']
+            : [
+                "written by {$writer}, " . self::encryption($state->text('data.encryption')),
+                $writer === $first->text('data.writtenBy') && $first->flag('data.empty') !== true ? 'plain' : 'new',
+            ];
+    }
+
+    private static function encryption(?string $encryption): string
+    {
+        return match ($encryption) {
+            null => 'encryption unknown',
+            'none' => 'not encrypted',
+            default => "{$encryption} encryption",
+        };
+    }
+}
