@@ -175,7 +175,7 @@ function pages(array $units, array $packages): array
         SheetRecord::keep($sheet);
         $record = UnitRecord::keep($unit);
         if ($unit->codename === 'bowline') {
-            $app->make(App\Work\Desk::class)->open($record, null, Tornavis\Core\Words\Intent::Fresh);
+            $app->make(App\Planning\JobPlanner::class)->open($record, null, Tornavis\Core\Words\Intent::Fresh);
         }
     }
 

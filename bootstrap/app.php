@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\DataFolder;
+use App\Data\DataFolder;
 use App\Http\Controllers\HealthController;
 use App\Http\Controllers\ShareController;
 use App\Http\Middleware\AccessCode;

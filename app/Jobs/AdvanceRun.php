@@ -4,19 +4,19 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
+use App\Data\WorkLock;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
 use App\Run\KitFiles;
+use App\Run\LearnedFromRun;
 use App\Run\StandInLink;
-use App\Run\WhatRunsShowed;
-use App\Work\WorkLock;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
-use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\Hands;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 
@@ -83,13 +83,13 @@ final class AdvanceRun implements ShouldQueue
         $kit = KitFiles::ofPlan($run->plan);
         $phone = $link->to($serial, StandInLink::here(), $kit);
         $way = RunState::fold($run->plan, $journal->events())->link === Hands::NAME ? new Hands() : $phone;
-        $state = $this->advance(new Conductor($run->plan, $journal, $way, $kit));
+        $state = $this->advance(new RunEngine($run->plan, $journal, $way, $kit));
         if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true) && $state->link !== Hands::NAME) {
             $phone->leave();
         }
         if ($state->status === RunState::ENDED) {
             // What the phone showed at the end is what is known about it from now on.
-            WhatRunsShowed::learn($unit, $state, $this->runId);
+            LearnedFromRun::learn($unit, $state, $this->runId);
         } elseif ($state->status === RunState::LOST) {
             self::dispatch($this->runId)->delay(self::LOOK_AGAIN_SECONDS);
         } elseif ($state->status === RunState::RUNNING) {
@@ -100,11 +100,11 @@ final class AdvanceRun implements ShouldQueue
     /**
      * Does the next thing; where the disk is full it waits for room, as there is none for a note to come back either.
      */
-    private function advance(Conductor $conductor): RunState
+    private function advance(RunEngine $engine): RunState
     {
         while (true) {
             try {
-                return $conductor->advance();
+                return $engine->advance();
             } catch (RunRefusal) {
                 self::wait();
             } catch (QueryException $error) {
@@ -112,7 +112,7 @@ final class AdvanceRun implements ShouldQueue
             } catch (\Throwable $fault) {
                 report($fault);
 
-                return $conductor->fault($fault->getMessage());
+                return $engine->fault($fault->getMessage());
             }
         }
     }

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 use App\Models\PackageRecord;
-use App\Shelf\Apart;
+use App\Shelf\IsolatedReader;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Tornavis\Core\Package\PackageError;
@@ -26,11 +26,11 @@ final class CheckImages implements ShouldQueue
         $this->onQueue('files');
     }
 
-    public function handle(Apart $apart): void
+    public function handle(IsolatedReader $reader): void
     {
         $record = PackageRecord::query()->findOrFail($this->packageId);
         try {
-            $outcomes = $apart->images($record->package(), function (string $partition) use ($record): void {
+            $outcomes = $reader->images($record->package(), function (string $partition) use ($record): void {
                 $record->update([
                     'images' => [
                         'status' => "comparing {$partition}",

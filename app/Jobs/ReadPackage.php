@@ -6,7 +6,7 @@ namespace App\Jobs;
 
 use App\Models\PackageRecord;
 use App\Models\WorkJob;
-use App\Shelf\Apart;
+use App\Shelf\IsolatedReader;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
@@ -33,17 +33,17 @@ final class ReadPackage implements ShouldQueue
         $this->onQueue('files');
     }
 
-    public function handle(Apart $apart): void
+    public function handle(IsolatedReader $reader): void
     {
         $record = PackageRecord::query()->find($this->packageId);
         if ($record === null || !is_file($record->path)) {
             return;
         }
         $began = self::asLookedAt($record);
-        $package = $apart->describe($record->path);
+        $package = $reader->describe($record->path);
         try {
             $package = $package->withSums(
-                $apart->sums($package, function (int $done) use ($record): void {
+                $reader->sums($package, function (int $done) use ($record): void {
                     if ($done < $record->size_bytes) {
                         $record->update(['hashed_bytes' => $done]);
                     }
@@ -56,7 +56,7 @@ final class ReadPackage implements ShouldQueue
 
                 return;
             }
-            $package = $package->problem === null ? $apart->problem($record->path, $error) : $package;
+            $package = $package->problem === null ? $reader->problem($record->path, $error) : $package;
         }
         DB::transaction(function () use ($record, $package, $began): void {
             $now = PackageRecord::query()->find($this->packageId);

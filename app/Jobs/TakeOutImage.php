@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Jobs;
 
 use App\Models\PackageRecord;
-use App\Shelf\Apart;
+use App\Shelf\IsolatedReader;
 use App\Shelf\Scratch;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -33,7 +33,7 @@ final class TakeOutImage implements ShouldQueue
         self::dispatch($record->id, $partition);
     }
 
-    public function handle(Apart $apart): void
+    public function handle(IsolatedReader $reader): void
     {
         $record = PackageRecord::query()->find($this->packageId);
         if ($record === null) {
@@ -41,7 +41,7 @@ final class TakeOutImage implements ShouldQueue
         }
         [$file, $lock] = Scratch::begin("image-{$record->id}");
         try {
-            $apart->extract(
+            $reader->extract(
                 $record->path,
                 $this->partition,
                 "{$file}.part",

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Data\ProgramVersion;
 use App\Data\SigningKey;
-use App\Work\Program;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -106,7 +106,7 @@ final class Run extends Model
      */
     private function remembered(): array
     {
-        $kept = Cache::get("run-state:{$this->key}:" . Program::version());
+        $kept = Cache::get("run-state:{$this->key}:" . ProgramVersion::version());
         if (!is_array($kept) || !is_int($kept['sequence'] ?? null) || !(($kept['state'] ?? null) instanceof RunState)) {
             return [0, null];
         }
@@ -121,7 +121,7 @@ final class Run extends Model
         $hash = $this->lines()->where('sequence', $sequence)->value('hash');
         try {
             Cache::put(
-                "run-state:{$this->key}:" . Program::version(),
+                "run-state:{$this->key}:" . ProgramVersion::version(),
                 ['sequence' => $sequence, 'hash' => $hash, 'state' => $state],
                 self::REMEMBER_SECONDS,
             );

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Jobs\Recovery\LostJobs;
+use App\Planning\JobPlanner;
 use App\Run\StandInLink;
 use App\Run\StandInSecret;
-use App\Shelf\Apart;
+use App\Shelf\IsolatedReader;
 use App\Shelf\Shelf;
 use App\Shelf\Uploads;
-use App\Work\Desk;
-use App\Work\LostWork;
 use Illuminate\Database\Connection;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Migrations\Migrator;
@@ -26,13 +26,13 @@ final class AppServiceProvider extends ServiceProvider
             'sqlite',
             static fn(...$settings): SqliteConnection => new SqliteConnection(...$settings),
         );
-        $this->app->scoped(Desk::class);
+        $this->app->scoped(JobPlanner::class);
         $this->app->alias('migrator', Migrator::class);
-        $this->app->singleton(Apart::class);
+        $this->app->singleton(IsolatedReader::class);
         $this->app->bind(PackageInspector::class, static fn(): PackageInspector => PackageInspector::standard());
         $this->app->bind(
             Shelf::class,
-            static fn(): Shelf => new Shelf(config()->string('tornavis.shelf'), app(Apart::class)),
+            static fn(): Shelf => new Shelf(config()->string('tornavis.shelf'), app(IsolatedReader::class)),
         );
         $this->app->bind(
             Uploads::class,
@@ -55,6 +55,6 @@ final class AppServiceProvider extends ServiceProvider
         JsonResource::withoutWrapping();
         // A query in a loop, or a value that was not read, is a defect that a test shall show.
         Model::shouldBeStrict(!$this->app->environment('production'));
-        LostWork::mark();
+        LostJobs::mark();
     }
 }

@@ -6,16 +6,16 @@ namespace App\Run;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\MemoryJournal;
 use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\Progress;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Mode;
+use Tornavis\StandIn\ReportedFacts;
 use Tornavis\StandIn\SimulatedPhone;
-use Tornavis\StandIn\Telling;
 
 /** A plan carried out on a simulated phone in this process, compared with what the proof said. */
 final readonly class Rehearsal
@@ -69,25 +69,25 @@ final readonly class Rehearsal
         $phone->faults = $faults;
         $journal = new MemoryJournal(is_string($plan['at']) ? $plan['at'] : '');
         $link = new RehearsalLink($phone, $files);
-        $conductor = new Conductor($plan, $journal, $link);
-        $desk = new RunDesk($plan, $journal, $sheet);
+        $engine = new RunEngine($plan, $journal, $link);
+        $actions = new RunActions($plan, $journal, $sheet);
         $tries = 0;
         $turns = 0;
         do {
             if (++$turns > self::MOST_TURNS) {
                 throw new \LogicException('The rehearsal goes round in a circle.');
             }
-            $state = $conductor->advance();
+            $state = $engine->advance();
             if ($state->status === RunState::GATED) {
-                $desk->release($label);
+                $actions->release($label);
             } elseif ($state->status === RunState::ASKED) {
-                self::answer($state, $plan, $desk, $link, $phone, $faults !== [], $tries);
+                self::answer($state, $plan, $actions, $link, $phone, $faults !== [], $tries);
             }
         } while (!in_array($state->status, [RunState::ENDED, RunState::STOPPED], true));
         $differences = [];
         /** @var array<string, mixed> $predicted */
         $predicted = $plan['after'];
-        foreach (Telling::truth($phone) as $name => $value) {
+        foreach (ReportedFacts::truth($phone) as $name => $value) {
             if (
                 !in_array($name, self::NOT_COMPARED, true) &&
                 array_key_exists($name, $predicted) &&
@@ -123,19 +123,19 @@ final readonly class Rehearsal
     private static function answer(
         RunState $state,
         array $plan,
-        RunDesk $desk,
+        RunActions $actions,
         RehearsalLink $link,
         SimulatedPhone $phone,
         bool $calm,
         int &$tries,
     ): void {
         if ($state->question?->text('about') === 'evidence') {
-            $desk->tell('seen');
+            $actions->tell('seen');
 
             return;
         }
         if (!$calm || ++$tries > self::MOST_TRIES || $state->step === null) {
-            $desk->stop();
+            $actions->stop();
 
             return;
         }
@@ -153,7 +153,7 @@ final readonly class Rehearsal
                 );
             }
         }
-        $desk->tell('again');
+        $actions->tell('again');
     }
 
     private static function why(MemoryJournal $journal): string

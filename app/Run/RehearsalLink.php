@@ -12,8 +12,8 @@ use Tornavis\Core\Run\Progress;
 use Tornavis\StandIn\Behaviour;
 use Tornavis\StandIn\CableOut;
 use Tornavis\StandIn\RefusedError;
+use Tornavis\StandIn\ReportedFacts;
 use Tornavis\StandIn\SimulatedPhone;
-use Tornavis\StandIn\Telling;
 
 /**
  * A simulated phone in this process, without waiting; for rehearsals.
@@ -90,7 +90,7 @@ final readonly class RehearsalLink implements Link
                 false,
                 $refused->getMessage(),
                 $refused->status,
-                Telling::of($this->phone),
+                ReportedFacts::of($this->phone),
                 (int) round($elapsed),
             );
         }

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Serve;
 
+use App\Data\WorkLock;
 use App\Jobs\AdvanceRun;
 use App\Models\Run;
-use App\Work\WorkLock;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use PDOException;
@@ -69,13 +69,13 @@ final readonly class Health
      */
     private static function parts(): array
     {
-        $supervisor = Beat::of('supervisor');
+        $supervisor = Heartbeat::of('supervisor');
         if ($supervisor === null) {
             return OwnerLock::isHeld()
                 ? []
                 : ['Tornavis itself does not run, only its pages. Runs and files wait. Start it: ./tornavis serve'];
         }
-        if (!Beat::isFresh($supervisor)) {
+        if (!Heartbeat::isFresh($supervisor)) {
             return [
                 'Tornavis itself does not answer. Runs and files may wait. Look at where it was started; ' .
                 './tornavis serve --take-over starts it anew.',
@@ -130,7 +130,7 @@ final readonly class Health
      */
     private static function folders(): array
     {
-        $watch = Beat::of('watch');
+        $watch = Heartbeat::of('watch');
         $folders = is_array($watch['folders'] ?? null) ? $watch['folders'] : [];
         $waiting = is_array($watch['waiting'] ?? null) ? $watch['waiting'] : [];
 

@@ -155,7 +155,7 @@ final class Supervisor
      */
     private function wanted(): array
     {
-        $atWork = Beat::of('watch')['phonesAtWork'] ?? 0;
+        $atWork = Heartbeat::of('watch')['phonesAtWork'] ?? 0;
         $workers = min(self::MOST_RUN_WORKERS, 1 + (is_int($atWork) ? $atWork : 0));
         $wanted = $this->others;
         for ($number = 1; $number <= $workers; $number++) {
@@ -200,7 +200,7 @@ final class Supervisor
         foreach ($this->all() as $part) {
             $parts[$part->name] = ['up' => $part->isUp(), 'restarts' => $part->restarts];
         }
-        Beat::say('supervisor', [
+        Heartbeat::say('supervisor', [
             'pid' => getmypid(),
             'doing' => $this->ready ? self::READY : self::PREPARING,
             'parts' => $parts,
@@ -217,7 +217,7 @@ final class Supervisor
         foreach ($this->all() as $part) {
             $part->finish(max(0.0, $end - hrtime(true) / 1e9));
         }
-        Beat::forget('supervisor');
-        Beat::forget('watch');
+        Heartbeat::forget('supervisor');
+        Heartbeat::forget('watch');
     }
 }

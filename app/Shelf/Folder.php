@@ -7,7 +7,7 @@ namespace App\Shelf;
 use DirectoryIterator;
 use SplFileInfo;
 use Tornavis\Core\Package\PackageInspector;
-use Tornavis\Core\Package\Sum\SumsBeside;
+use Tornavis\Core\Package\Sum\ChecksumFiles;
 
 /** What lies in one folder of the shelf at this moment, and why it cannot be told where it cannot. */
 final readonly class Folder
@@ -15,7 +15,7 @@ final readonly class Folder
     private const MOST_FILES = 5000;
 
     /**
-     * @param  array<string, FileThere>  $files  by path, as it is kept
+     * @param  array<string, FoundFile>  $files  by path, as it is kept
      * @param  ?string  $problem  what a person should know about the folder
      */
     private function __construct(public array $files, public ?string $problem) {}
@@ -53,7 +53,7 @@ final readonly class Folder
             }
             if (str_ends_with($name, PackageInspector::CARD_SUFFIX)) {
                 $beside[substr($name, 0, -strlen(PackageInspector::CARD_SUFFIX))] = $file->changed;
-            } elseif (SumsBeside::isList($name)) {
+            } elseif (ChecksumFiles::isList($name)) {
                 $beside[''] = max($beside[''] ?? 0, $file->changed);
             } elseif (count($files) < self::MOST_FILES) {
                 $files[$name] = $file;
@@ -74,11 +74,11 @@ final readonly class Folder
     }
 
     /** Null for what is no file, or has gone while the folder was looked at. */
-    private static function file(SplFileInfo $entry): ?FileThere
+    private static function file(SplFileInfo $entry): ?FoundFile
     {
         try {
             return $entry->isFile()
-                ? new FileThere($entry->getPathname(), (int) $entry->getSize(), (int) $entry->getMTime())
+                ? new FoundFile($entry->getPathname(), (int) $entry->getSize(), (int) $entry->getMTime())
                 : null;
         } catch (\RuntimeException) {
             return null;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
-use App\Work\WorkLock;
+use App\Data\WorkLock;
 use RuntimeException;
 
 /**

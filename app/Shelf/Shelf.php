@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
-use App\Jobs\ReadPackage;
+use App\Events\FileFound;
 use App\Models\PackageRecord;
 use App\Models\Setting;
 use Illuminate\Support\Facades\DB;
@@ -20,7 +20,7 @@ final readonly class Shelf
     /**
      * @param  string  $folder  its own folder, into which uploads go
      */
-    public function __construct(public string $folder, private Apart $apart) {}
+    public function __construct(public string $folder, private IsolatedReader $reader) {}
 
     /**
      * Its own folder and those on this machine that a person has named.
@@ -47,7 +47,7 @@ final readonly class Shelf
     /** Whether a file in the folders has come, gone or changed since it was last taken in. */
     public function isBehind(): bool
     {
-        $there = array_map(static fn(FileThere $file): string => "{$file->sizeBytes}|{$file->changed}", $this->there());
+        $there = array_map(static fn(FoundFile $file): string => "{$file->sizeBytes}|{$file->changed}", $this->there());
         $known = PackageRecord::query()
             ->where('missing', false)
             ->toBase()
@@ -68,7 +68,7 @@ final readonly class Shelf
     {
         $toRead = ShelfLock::alone(fn(): array => $this->takeIn());
         foreach ($toRead as $id) {
-            ReadPackage::dispatch($id);
+            event(new FileFound($id));
         }
 
         return count($toRead);
@@ -116,7 +116,7 @@ final readonly class Shelf
     }
 
     /**
-     * @return array<string, FileThere> by path, as it is kept
+     * @return array<string, FoundFile> by path, as it is kept
      */
     private function there(): array
     {
@@ -126,8 +126,8 @@ final readonly class Shelf
     }
 
     /**
-     * @param  array<string, FileThere>  $there
-     * @return array<string, FileThere> those that are not as they were taken in
+     * @param  array<string, FoundFile>  $there
+     * @return array<string, FoundFile> those that are not as they were taken in
      */
     private function changed(array $there): array
     {
@@ -139,7 +139,7 @@ final readonly class Shelf
 
         return array_filter(
             $there,
-            static function (FileThere $file, string $path) use ($known): bool {
+            static function (FoundFile $file, string $path) use ($known): bool {
                 $as = $known->get($path);
 
                 return $as === null ||
@@ -151,14 +151,14 @@ final readonly class Shelf
     }
 
     /**
-     * @param  array<string, FileThere>  $files
+     * @param  array<string, FoundFile>  $files
      * @return array<string, Package>
      */
     private function describe(array $files): array
     {
         $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
 
-        return array_map(function (FileThere $file) use ($end): Package {
+        return array_map(function (FoundFile $file) use ($end): Package {
             if (!$file->hasPlainPath()) {
                 return Package::withProblem(
                     $file->keptPath(),
@@ -169,7 +169,7 @@ final readonly class Shelf
 
             return hrtime(true) > $end
                 ? Package::withProblem($file->path, $file->sizeBytes, 'It waits to be read.')
-                : $this->apart->describe($file->path);
+                : $this->reader->describe($file->path);
         }, $files);
     }
 }

@@ -14,22 +14,22 @@ final class FurtherFiles
     /**
      * @return array<string, callable(string, string): void>
      */
-    public static function dishes(Bakery $bakery): array
+    public static function dishes(DemoFileWriter $writer): array
     {
         return [
-            ...self::builds($bakery),
-            ...self::base($bakery),
-            ...self::layout($bakery),
-            ...self::addOns($bakery),
-            ...self::stock($bakery),
-            ...self::bad($bakery),
+            ...self::builds($writer),
+            ...self::base($writer),
+            ...self::layout($writer),
+            ...self::addOns($writer),
+            ...self::stock($writer),
+            ...self::bad($writer),
         ];
     }
 
     /**
      * @return array<string, callable(string, string): void>
      */
-    private static function builds(Bakery $bakery): array
+    private static function builds(DemoFileWriter $writer): array
     {
         $becket = new BuildSpec('Driftglass', '15.1', '20260902', 'becket', 'driftglass', '13.0');
         $nightly = new BuildSpec('Driftglass', '15.2', '20260915', 'becket', 'driftglass', '13.0');
@@ -43,7 +43,7 @@ final class FurtherFiles
         ]);
 
         return [
-            "{$becket->id()}.zip" => fn(string $path) => $bakery->build(
+            "{$becket->id()}.zip" => fn(string $path) => $writer->build(
                 $path,
                 $becket,
                 $plain($becket, [
@@ -52,7 +52,7 @@ final class FurtherFiles
                 ]),
                 64,
             ),
-            "{$nightly->id()}-nightly.zip" => fn(string $path) => $bakery->build(
+            "{$nightly->id()}-nightly.zip" => fn(string $path) => $writer->build(
                 $path,
                 $nightly,
                 array_merge(
@@ -63,7 +63,7 @@ final class FurtherFiles
                 ),
                 64,
             ),
-            "{$prusik->id()}.zip" => fn(string $path) => $bakery->build(
+            "{$prusik->id()}.zip" => fn(string $path) => $writer->build(
                 $path,
                 $prusik,
                 $plain($prusik, [
@@ -72,7 +72,7 @@ final class FurtherFiles
                 ]),
                 48,
             ),
-            'driftglass-14.3-20260701-carrick.zip' => fn(string $path) => $bakery->oneSlotBuild(
+            'driftglass-14.3-20260701-carrick.zip' => fn(string $path) => $writer->oneSlotBuild(
                 $path,
                 new BuildSpec('Driftglass', '14.3', '20260701', 'carrick', 'driftglass', '', '14', 34, '9.4'),
                 [
@@ -83,7 +83,7 @@ final class FurtherFiles
                     'architecture' => 'arm64',
                 ],
             ),
-            'driftglass-14.3-20260701-carrack.zip' => fn(string $path) => $bakery->oneSlotBuild(
+            'driftglass-14.3-20260701-carrack.zip' => fn(string $path) => $writer->oneSlotBuild(
                 $path,
                 new BuildSpec('Driftglass', '14.3', '20260701', 'carrack', 'driftglass', '', '14', 34),
                 [
@@ -91,7 +91,7 @@ final class FurtherFiles
                     'architecture' => 'arm64',
                 ],
             ),
-            'lamplight-9.4-20250611-halyard.zip' => fn(string $path) => $bakery->oneSlotBuild(
+            'lamplight-9.4-20250611-halyard.zip' => fn(string $path) => $writer->oneSlotBuild(
                 $path,
                 new BuildSpec('Lamplight', '9.4', '20250611', 'halyard', 'lamplight', '', '9', 28),
                 [
@@ -99,7 +99,7 @@ final class FurtherFiles
                     'requires' => ['recovery' => ['family' => 'Wicket', 'min' => '3.6', 'abilities' => ['sideload']]],
                 ],
             ),
-            'lamplight-9.4-20250611-splice.zip' => fn(string $path) => $bakery->oneSlotBuild(
+            'lamplight-9.4-20250611-splice.zip' => fn(string $path) => $writer->oneSlotBuild(
                 $path,
                 new BuildSpec('Lamplight', '9.4', '20250611', 'splice', 'lamplight', '', '9', 28),
                 [
@@ -107,7 +107,7 @@ final class FurtherFiles
                     'requires' => ['recovery' => ['family' => 'Wicket', 'min' => '3.6', 'abilities' => ['sideload']]],
                 ],
             ),
-            'saltern-generic-15-arm64.img' => function (string $path) use ($bakery): void {
+            'saltern-generic-15-arm64.img' => function (string $path) use ($writer): void {
                 $content = new ImageContent(
                     [
                         'part' => 'system',
@@ -125,7 +125,7 @@ final class FurtherFiles
                     0,
                 );
                 file_put_contents($path, Formats::sparse(Formats::ext4($content, 'system', 2048), 24_576));
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'generic image',
                     'family' => 'Saltern Generic',
                     'versionName' => '15',
@@ -139,9 +139,9 @@ final class FurtherFiles
                     'requires' => ['stockRelease' => '12'],
                 ]);
             },
-            'saltern-generic-15-arm64.img.gz' => fn(string $path) => $bakery->write(
+            'saltern-generic-15-arm64.img.gz' => fn(string $path) => $writer->write(
                 $path,
-                (string) gzencode((string) file_get_contents($bakery->path('saltern-generic-15-arm64.img')), 6),
+                (string) gzencode((string) file_get_contents($writer->path('saltern-generic-15-arm64.img')), 6),
             ),
         ];
     }
@@ -149,32 +149,32 @@ final class FurtherFiles
     /**
      * @return array<string, callable(string, string): void>
      */
-    private static function base(Bakery $bakery): array
+    private static function base(DemoFileWriter $writer): array
     {
         return [
-            'firmware-13.1-becket-in.zip' => fn(string $path) => $bakery->regionalFirmware(
+            'firmware-13.1-becket-in.zip' => fn(string $path) => $writer->regionalFirmware(
                 $path,
                 '13.1',
                 'becket',
                 'IN',
                 'Nordhus firmware',
             ),
-            'firmware-13.1-becket-eu.zip' => fn(string $path) => $bakery->regionalFirmware(
+            'firmware-13.1-becket-eu.zip' => fn(string $path) => $writer->regionalFirmware(
                 $path,
                 '13.1',
                 'becket',
                 'EU',
                 'Nordhus firmware',
             ),
-            'firmware-11.1.2-prusik.zip' => fn(string $path) => $bakery->regionalFirmware(
+            'firmware-11.1.2-prusik.zip' => fn(string $path) => $writer->regionalFirmware(
                 $path,
                 '11.1.2',
                 'prusik',
                 null,
                 'Nordhus firmware',
             ),
-            'vendor-9.4-carrick.zip' => function (string $path) use ($bakery): void {
-                $bakery->plainZip(
+            'vendor-9.4-carrick.zip' => function (string $path) use ($writer): void {
+                $writer->plainZip(
                     $path,
                     ['carrick'],
                     [
@@ -187,7 +187,7 @@ final class FurtherFiles
                     ['vendor.img' => 'vendor'],
                     'ostrand',
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'vendor',
                     'family' => 'Velmora vendor',
                     'versionName' => '9.4',
@@ -198,8 +198,8 @@ final class FurtherFiles
                 ]);
                 file_put_contents("{$path}.md5", md5_file($path) . '  ' . basename($path) . "\n");
             },
-            'vendor-9.5-dev-carrick.zip' => function (string $path) use ($bakery): void {
-                $bakery->plainZip(
+            'vendor-9.5-dev-carrick.zip' => function (string $path) use ($writer): void {
+                $writer->plainZip(
                     $path,
                     ['carrick'],
                     [
@@ -212,7 +212,7 @@ final class FurtherFiles
                     ['vendor.img' => 'vendor'],
                     'ostrand',
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'vendor',
                     'family' => 'Velmora vendor',
                     'versionName' => '9.5',
@@ -220,19 +220,19 @@ final class FurtherFiles
                     'vendorChannel' => 'developer',
                 ]);
             },
-            'wicket-4.1-becket.img' => fn(string $path) => $bakery->recoveryInBoot($path, 'becket', [
+            'wicket-4.1-becket.img' => fn(string $path) => $writer->recoveryInBoot($path, 'becket', [
                 'sideload',
                 'decrypt',
                 'metadata',
                 'backup',
             ]),
-            'wicket-4.1-prusik.img' => fn(string $path) => $bakery->recoveryInBoot($path, 'prusik', [
+            'wicket-4.1-prusik.img' => fn(string $path) => $writer->recoveryInBoot($path, 'prusik', [
                 'sideload',
                 'decrypt',
                 'backup',
                 'file-system',
             ]),
-            'wicket-3.6-halyard.img' => function (string $path) use ($bakery): void {
+            'wicket-3.6-halyard.img' => function (string $path) use ($writer): void {
                 $label = [
                     'part' => 'recovery',
                     'of' => 'Wicket 3.6',
@@ -248,7 +248,7 @@ final class FurtherFiles
                         Formats::ramdisk(['sbin/recovery' => str_repeat('r', 3000)]),
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'recovery',
                     'family' => 'Wicket',
                     'versionName' => '3.6',
@@ -259,7 +259,7 @@ final class FurtherFiles
                     'abilities' => ['sideload', 'backup'],
                 ]);
             },
-            'wicket-4.1-carrick.img' => function (string $path) use ($bakery): void {
+            'wicket-4.1-carrick.img' => function (string $path) use ($writer): void {
                 $label = [
                     'part' => 'recovery',
                     'of' => 'Wicket 4.1',
@@ -279,7 +279,7 @@ final class FurtherFiles
                         Formats::ramdisk(['sbin/recovery' => str_repeat('r', 4000)]),
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'recovery',
                     'family' => 'Wicket',
                     'versionName' => '4.1',
@@ -290,7 +290,7 @@ final class FurtherFiles
                     'abilities' => ['sideload', 'decrypt', 'backup', 'file-system'],
                 ]);
             },
-            'lychgate-2.2-marl.img' => function (string $path) use ($bakery): void {
+            'lychgate-2.2-marl.img' => function (string $path) use ($writer): void {
                 $label = [
                     'part' => 'recovery',
                     'of' => 'Lychgate 2.2',
@@ -306,7 +306,7 @@ final class FurtherFiles
                         Formats::ramdisk(['sbin/recovery' => str_repeat('r', 3000)]),
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'recovery',
                     'family' => 'Lychgate',
                     'versionName' => '2.2',
@@ -317,7 +317,7 @@ final class FurtherFiles
                     'abilities' => ['sideload', 'backup'],
                 ]);
             },
-            'lychgate-2.4-second-stage-marl.img' => function (string $path) use ($bakery): void {
+            'lychgate-2.4-second-stage-marl.img' => function (string $path) use ($writer): void {
                 $label = [
                     'part' => 'recovery',
                     'of' => 'Lychgate 2.4',
@@ -337,7 +337,7 @@ final class FurtherFiles
                         Formats::ramdisk(['sbin/recovery' => str_repeat('r', 3200)]),
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'recovery',
                     'family' => 'Lychgate',
                     'versionName' => '2.4',
@@ -355,10 +355,10 @@ final class FurtherFiles
     /**
      * @return array<string, callable(string, string): void>
      */
-    private static function layout(Bakery $bakery): array
+    private static function layout(DemoFileWriter $writer): array
     {
         $verification = function (string $path, string $version, int $rollback, string $codename = 'prusik') use (
-            $bakery,
+            $writer,
         ): void {
             file_put_contents(
                 $path,
@@ -369,7 +369,7 @@ final class FurtherFiles
                     'verify 1.2',
                 ),
             );
-            $bakery->card($path, [
+            $writer->card($path, [
                 'kind' => 'verification image',
                 'family' => 'Nordhus Hull',
                 'versionName' => $version,
@@ -383,7 +383,7 @@ final class FurtherFiles
             'verify-11.1.2-prusik.img' => fn(string $path) => $verification($path, '11.1.2', 4),
             'verify-10.0.5-prusik.img' => fn(string $path) => $verification($path, '10.0.5', 3),
             'verify-13.1-becket.img' => fn(string $path) => $verification($path, '13.1', 3, 'becket'),
-            'empty-super-prusik.img' => function (string $path) use ($bakery): void {
+            'empty-super-prusik.img' => function (string $path) use ($writer): void {
                 file_put_contents(
                     $path,
                     Formats::emptySuper(
@@ -399,7 +399,7 @@ final class FurtherFiles
                         ['base_a' => (3 << 30) - 8 * self::MIB, 'base_b' => (3 << 30) - 8 * self::MIB],
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'empty super',
                     'family' => 'Saltern layout',
                     'versionName' => '1',
@@ -407,14 +407,14 @@ final class FurtherFiles
                     'partition' => 'super',
                 ]);
             },
-            'slot-copy-1.2.zip' => fn(string $path) => $bakery->addOn($path, 'slot-copy', 'Slot copy', '1.2'),
-            'new-layout-1.0-splice.zip' => fn(string $path) => $bakery->addOn($path, 'layout', 'Wider system', '1.0', [
+            'slot-copy-1.2.zip' => fn(string $path) => $writer->addOn($path, 'slot-copy', 'Slot copy', '1.2'),
+            'new-layout-1.0-splice.zip' => fn(string $path) => $writer->addOn($path, 'layout', 'Wider system', '1.0', [
                 'codenames' => ['splice'],
             ]),
-            'sweep-1.1.zip' => fn(string $path) => $bakery->addOn($path, 'cleaner', 'Sweep', '1.1', [
+            'sweep-1.1.zip' => fn(string $path) => $writer->addOn($path, 'cleaner', 'Sweep', '1.1', [
                 'after' => ['layout'],
             ]),
-            'remove-second-3-splice.zip' => fn(string $path) => $bakery->addOn(
+            'remove-second-3-splice.zip' => fn(string $path) => $writer->addOn(
                 $path,
                 'remover',
                 'Second-system remover',
@@ -427,29 +427,29 @@ final class FurtherFiles
     /**
      * @return array<string, callable(string, string): void>
      */
-    private static function addOns(Bakery $bakery): array
+    private static function addOns(DemoFileWriter $writer): array
     {
         return [
-            'latchkey-4.2.zip' => fn(string $path) => $bakery->addOn($path, 'root', 'Latchkey', '4.2', [
+            'latchkey-4.2.zip' => fn(string $path) => $writer->addOn($path, 'root', 'Latchkey', '4.2', [
                 'after' => ['build', 'services', 'kernel'],
             ]),
-            'plainvault-2.0.zip' => fn(string $path) => $bakery->addOn(
+            'plainvault-2.0.zip' => fn(string $path) => $writer->addOn(
                 $path,
                 'encryption disabler',
                 'Plainvault',
                 '2.0',
                 ['after' => ['build']],
             ),
-            'radio-fix-1-becket.zip' => fn(string $path) => $bakery->addOn($path, 'fix', 'Radio fix', '1', [
+            'radio-fix-1-becket.zip' => fn(string $path) => $writer->addOn($path, 'fix', 'Radio fix', '1', [
                 'codenames' => ['becket'],
                 'after' => ['build', 'services'],
             ]),
-            'whetstone-2.1-bowline.zip' => fn(string $path) => $bakery->addOn($path, 'kernel', 'Whetstone', '2.1', [
+            'whetstone-2.1-bowline.zip' => fn(string $path) => $writer->addOn($path, 'kernel', 'Whetstone', '2.1', [
                 'codenames' => ['bowline', 'bowline_m'],
                 'release' => '15',
                 'after' => ['build', 'services', 'fix'],
             ]),
-            'ferrule-15.1-becket.img' => function (string $path) use ($bakery): void {
+            'ferrule-15.1-becket.img' => function (string $path) use ($writer): void {
                 file_put_contents(
                     $path,
                     BootImages::boot(
@@ -464,7 +464,7 @@ final class FurtherFiles
                         Formats::ramdisk(['init' => '#!']),
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'kernel',
                     'family' => 'Ferrule',
                     'versionName' => '15.1',
@@ -473,7 +473,7 @@ final class FurtherFiles
                     'partition' => 'boot',
                 ]);
             },
-            'identity-SK-01.img' => function (string $path) use ($bakery): void {
+            'identity-SK-01.img' => function (string $path) use ($writer): void {
                 file_put_contents(
                     $path,
                     Formats::ext4(
@@ -482,7 +482,7 @@ final class FurtherFiles
                         256,
                     ),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'identity backup',
                     'family' => 'Identity of',
                     'versionName' => 'SK-01',
@@ -490,7 +490,7 @@ final class FurtherFiles
                     'partition' => 'identity',
                 ]);
             },
-            'SK-13-before-the-update.tar' => function (string $path) use ($bakery): void {
+            'SK-13-before-the-update.tar' => function (string $path) use ($writer): void {
                 file_put_contents(
                     $path,
                     Formats::tar([
@@ -503,7 +503,7 @@ final class FurtherFiles
                             "  data.img\n",
                     ]),
                 );
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'data backup',
                     'family' => 'Backup of SK-13',
                     'versionName' => '2025-06-20',
@@ -516,7 +516,7 @@ final class FurtherFiles
     /**
      * @return array<string, callable(string, string): void>
      */
-    private static function stock(Bakery $bakery): array
+    private static function stock(DemoFileWriter $writer): array
     {
         $images = static function (string $build, array $os = [], array $more = []): array {
             $parts = [];
@@ -569,11 +569,11 @@ final class FurtherFiles
         ];
 
         return [
-            'hull-13.0-becket-eu.zip' => function (string $path) use ($bakery, $images, $files, $card, $hull): void {
+            'hull-13.0-becket-eu.zip' => function (string $path) use ($writer, $images, $files, $card, $hull): void {
                 ZipFile::write($path, $files($images('hull-13.0-nk4eu', $hull)));
-                $bakery->card($path, $card);
+                $writer->card($path, $card);
             },
-            'hull-11.1.2-prusik.zip' => function (string $path) use ($bakery, $images, $files): void {
+            'hull-11.1.2-prusik.zip' => function (string $path) use ($writer, $images, $files): void {
                 $hull = [
                     'system' => [
                         'os' => [
@@ -586,7 +586,7 @@ final class FurtherFiles
                     'modem' => ['firmware' => '11.1.2'],
                 ];
                 ZipFile::write($path, $files($images('hull-11.1-nk2', $hull, ['product' => 160, 'trust' => 16])));
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'stock bundle',
                     'family' => 'Nordhus Hull',
                     'versionName' => '11.1.2',
@@ -598,7 +598,7 @@ final class FurtherFiles
                     'rollbackIndex' => 4,
                 ]);
             },
-            'tarnos-4.1.2-halyard.tar' => function (string $path) use ($bakery, $images, $files): void {
+            'tarnos-4.1.2-halyard.tar' => function (string $path) use ($writer, $images, $files): void {
                 $tarnos = [
                     'system' => [
                         'os' => [
@@ -611,7 +611,7 @@ final class FurtherFiles
                     'modem' => ['firmware' => '4.1.2'],
                 ];
                 file_put_contents($path, Formats::tar($files($images('tarnos-4.1.2-tl90q', $tarnos))));
-                $bakery->card($path, [
+                $writer->card($path, [
                     'kind' => 'stock bundle',
                     'family' => 'Tarn OS',
                     'versionName' => '4.1.2',
@@ -622,7 +622,7 @@ final class FurtherFiles
                 ]);
             },
             'hull-13.0-becket-eu-swapped.zip' => function (string $path) use (
-                $bakery,
+                $writer,
                 $images,
                 $files,
                 $card,
@@ -639,7 +639,7 @@ final class FurtherFiles
                         ))->head(),
                     ] + $files($images('hull-13.0-nk4eu', $hull)),
                 );
-                $bakery->card($path, $card);
+                $writer->card($path, $card);
             },
         ];
     }
@@ -649,11 +649,11 @@ final class FurtherFiles
      *
      * @return array<string, callable(string, string): void>
      */
-    private static function bad(Bakery $bakery): array
+    private static function bad(DemoFileWriter $writer): array
     {
         return [
-            'saltern-generic-15-arm64-cut.img' => function (string $path) use ($bakery): void {
-                $whole = (string) file_get_contents($bakery->path('saltern-generic-15-arm64.img'));
+            'saltern-generic-15-arm64-cut.img' => function (string $path) use ($writer): void {
+                $whole = (string) file_get_contents($writer->path('saltern-generic-15-arm64.img'));
                 file_put_contents($path, substr($whole, 0, (int) (strlen($whole) * 0.8)));
             },
             'latchkey-4.3-climbing.zip' => fn(string $path) => ZipFile::write($path, [
@@ -662,12 +662,12 @@ final class FurtherFiles
                 'a.img' => 'a',
                 'b.img' => 'b',
             ]),
-            'packed-twice.img.gz' => fn(string $path) => $bakery->write(
+            'packed-twice.img.gz' => fn(string $path) => $writer->write(
                 $path,
                 (string) gzencode((string) gzencode(str_repeat("\0", 8 * self::MIB), 9), 9),
             ),
-            'larder-mini-15-arm64-wrong-sum.zip' => function (string $path) use ($bakery): void {
-                copy($bakery->path('larder-mini-15-arm64.zip'), $path);
+            'larder-mini-15-arm64-wrong-sum.zip' => function (string $path) use ($writer): void {
+                copy($writer->path('larder-mini-15-arm64.zip'), $path);
                 file_put_contents("{$path}.sha256", str_repeat('0', 64) . '  ' . basename($path) . "\n");
             },
         ];

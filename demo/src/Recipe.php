@@ -10,11 +10,11 @@ final readonly class Recipe
     /** Raised whenever the files change, so that a kept shelf is made again. */
     public const VERSION = 11;
 
-    private Bakery $bakery;
+    private DemoFileWriter $writer;
 
     public function __construct(private string $folder)
     {
-        $this->bakery = new Bakery($folder);
+        $this->writer = new DemoFileWriter($folder);
     }
 
     /**
@@ -57,57 +57,57 @@ final readonly class Recipe
         ]);
 
         return [
-            "{$saltern->id()}.zip" => fn(string $path) => $this->bakery->build($path, $saltern, $salternCard),
-            "{$driftglass->id()}.zip" => fn(string $path) => $this->bakery->build($path, $driftglass, $driftglassCard),
-            "{$bowlane->id()}.zip" => fn(string $path) => $this->bakery->build(
+            "{$saltern->id()}.zip" => fn(string $path) => $this->writer->build($path, $saltern, $salternCard),
+            "{$driftglass->id()}.zip" => fn(string $path) => $this->writer->build($path, $driftglass, $driftglassCard),
+            "{$bowlane->id()}.zip" => fn(string $path) => $this->writer->build(
                 $path,
                 $bowlane,
                 $bowlane->card(['brings' => ['services' => true, 'recovery' => true]]),
                 32,
             ),
-            'saltern-15.2-20260903-from-20260801-bowline.zip' => fn(string $path) => $this->bakery->build(
+            'saltern-15.2-20260903-from-20260801-bowline.zip' => fn(string $path) => $this->writer->build(
                 $path,
                 $saltern,
                 $saltern->card([]),
                 192,
                 true,
             ),
-            'saltern-15.2-20260903-bowline-copy.zip' => fn(string $path) => $this->bakery->truncated(
+            'saltern-15.2-20260903-bowline-copy.zip' => fn(string $path) => $this->writer->truncated(
                 $path,
                 "{$this->folder}/{$saltern->id()}.zip",
             ),
-            'saltern-15.2-boot-bowline.img' => fn(string $path) => $this->bakery->image($path, $saltern, 'boot'),
-            'saltern-15.2-dtbo-bowline.img' => fn(string $path) => $this->bakery->image($path, $saltern, 'dtbo'),
-            'driftglass-15.1-boot-bowline.img' => fn(string $path) => $this->bakery->image($path, $driftglass, 'boot'),
-            'driftglass-15.1-dtbo-bowline.img' => fn(string $path) => $this->bakery->image($path, $driftglass, 'dtbo'),
-            'wicket-4.1-bowline.img' => fn(string $path) => $this->bakery->recovery($path, '4.1', [
+            'saltern-15.2-boot-bowline.img' => fn(string $path) => $this->writer->image($path, $saltern, 'boot'),
+            'saltern-15.2-dtbo-bowline.img' => fn(string $path) => $this->writer->image($path, $saltern, 'dtbo'),
+            'driftglass-15.1-boot-bowline.img' => fn(string $path) => $this->writer->image($path, $driftglass, 'boot'),
+            'driftglass-15.1-dtbo-bowline.img' => fn(string $path) => $this->writer->image($path, $driftglass, 'dtbo'),
+            'wicket-4.1-bowline.img' => fn(string $path) => $this->writer->recovery($path, '4.1', [
                 'sideload',
                 'decrypt',
                 'metadata',
                 'backup',
             ]),
-            'wicket-3.6-bowline.img' => fn(string $path) => $this->bakery->recovery($path, '3.6', [
+            'wicket-3.6-bowline.img' => fn(string $path) => $this->writer->recovery($path, '3.6', [
                 'sideload',
                 'backup',
             ]),
-            'firmware-5.2.11-bowline.zip' => fn(string $path) => $this->bakery->firmware($path, '5.2.11'),
-            'firmware-5.2.8-bowline.zip' => fn(string $path) => $this->bakery->firmware($path, '5.2.8'),
-            'larder-mini-15-arm64.zip' => fn(string $path) => $this->bakery->services($path, '15', 'arm64'),
-            'larder-mini-14-arm64.zip' => fn(string $path) => $this->bakery->services($path, '14', 'arm64'),
-            'larder-mini-15-arm.zip' => fn(string $path) => $this->bakery->services($path, '15', 'arm'),
-            'lamplight-9.4-20250611-marl.zip' => fn(string $path) => $this->bakery->scriptedBuild(
+            'firmware-5.2.11-bowline.zip' => fn(string $path) => $this->writer->firmware($path, '5.2.11'),
+            'firmware-5.2.8-bowline.zip' => fn(string $path) => $this->writer->firmware($path, '5.2.8'),
+            'larder-mini-15-arm64.zip' => fn(string $path) => $this->writer->services($path, '15', 'arm64'),
+            'larder-mini-14-arm64.zip' => fn(string $path) => $this->writer->services($path, '14', 'arm64'),
+            'larder-mini-15-arm.zip' => fn(string $path) => $this->writer->services($path, '15', 'arm'),
+            'lamplight-9.4-20250611-marl.zip' => fn(string $path) => $this->writer->scriptedBuild(
                 $path,
                 '9.4',
                 '20250611',
                 ['marl'],
             ),
-            'lamplight-9.3-20250120-marl.zip' => fn(string $path) => $this->bakery->scriptedBuild(
+            'lamplight-9.3-20250120-marl.zip' => fn(string $path) => $this->writer->scriptedBuild(
                 $path,
                 '9.3',
                 '20250120',
                 ['splice'],
             ),
-            ...FurtherFiles::dishes($this->bakery),
+            ...FurtherFiles::dishes($this->writer),
         ];
     }
 }

@@ -14,7 +14,7 @@ namespace Tornavis\StandIn;
  */
 final class Behaviour
 {
-    private Moving $moving;
+    private ModeChanges $modeChanges;
 
     private SystemWork $systemWork;
 
@@ -24,7 +24,7 @@ final class Behaviour
 
     public function __construct(private readonly SimulatedPhone $phone)
     {
-        $this->moving = new Moving($phone);
+        $this->modeChanges = new ModeChanges($phone);
         $this->systemWork = new SystemWork($phone);
         $this->bootloaderWork = new BootloaderWork($phone);
         $this->recoveryWork = new RecoveryWork($phone);
@@ -59,15 +59,15 @@ final class Behaviour
     private function carryOut(string $do, array $request): \Generator
     {
         return match ($do) {
-            'observe' => (yield from $this->moving->observe()),
-            'prove-link' => (yield from $this->moving->proveLink()),
-            'reboot' => (yield from $this->moving->reboot(self::text($request, 'mode'))),
+            'observe' => (yield from $this->modeChanges->observe()),
+            'prove-link' => (yield from $this->modeChanges->proveLink()),
+            'reboot' => (yield from $this->modeChanges->reboot(self::text($request, 'mode'))),
             'back-up' => (yield from $this->systemWork->backUp()),
             'sign-out' => (yield from $this->systemWork->settings('accounts', 110)),
             'remove-lock' => (yield from $this->systemWork->settings('screenLock', 50)),
             'set-switches' => (yield from $this->systemWork->setSwitches($request['switches'] ?? [])),
             'unlock' => (yield from $this->bootloaderWork->unlock()),
-            'charge' => (yield from $this->moving->charge(
+            'charge' => (yield from $this->modeChanges->charge(
                 is_int($request['toPercent'] ?? null) ? $request['toPercent'] : 100,
             )),
             'flash' => (yield from $this->bootloaderWork->flash(
@@ -75,14 +75,14 @@ final class Behaviour
                 self::text($request, 'slot'),
                 self::text($request, 'file'),
             )),
-            'set-active' => (yield from $this->moving->setActive(self::text($request, 'slot'))),
+            'set-active' => (yield from $this->modeChanges->setActive(self::text($request, 'slot'))),
             'format-data' => (yield from $this->recoveryWork->formatData(self::text($request, 'fileSystem'))),
             'boot-once' => (yield from $this->bootloaderWork->bootOnce(self::text($request, 'file'))),
             'wipe' => (yield from $this->recoveryWork->wipe(self::text($request, 'what'))),
             'erase' => (yield from is_array($request['partitions'] ?? null)
                 ? $this->bootloaderWork->erasePartitions($request['partitions'], self::text($request, 'slot'))
                 : $this->bootloaderWork->erase()),
-            'enter-by-keys' => (yield from $this->moving->enterByKeys(self::text($request, 'mode'))),
+            'enter-by-keys' => (yield from $this->modeChanges->enterByKeys(self::text($request, 'mode'))),
             'delete-logical' => (yield from $this->bootloaderWork->deleteLogical(
                 self::text($request, 'partition'),
                 self::text($request, 'slot'),
@@ -115,8 +115,8 @@ final class Behaviour
                 self::text($request, 'file'),
             )),
             'sideload' => (yield from $this->recoveryWork->sideload(self::text($request, 'file'))),
-            'wait-first-boot' => (yield from $this->moving->firstBoot()),
-            'verify' => (yield from $this->moving->verify()),
+            'wait-first-boot' => (yield from $this->modeChanges->firstBoot()),
+            'verify' => (yield from $this->modeChanges->verify()),
             default => throw new RefusedError(0, "The phone does not understand \"{$do}\"."),
         };
     }

@@ -9,7 +9,7 @@ namespace Tornavis\StandIn;
  *
  * @phpstan-import-type Reply from Behaviour
  */
-final class BootloaderWork extends Work
+final class BootloaderWork extends PhoneWork
 {
     private const FLASH_BYTES_PER_SECOND = 18 << 20;
 
@@ -58,7 +58,7 @@ final class BootloaderWork extends Work
             $phone->verification[$slot] = true;
         }
 
-        return ['says' => "{$partition} written to slot {$slot}."] + Telling::of($phone);
+        return ['says' => "{$partition} written to slot {$slot}."] + ReportedFacts::of($phone);
     }
 
     /** The bootloader knows the partitions of the table, the userspace bootloader those inside super too. */
@@ -93,7 +93,7 @@ final class BootloaderWork extends Work
             $this->phone->recoveryPending = true;
         }
 
-        return ['says' => $reply['says'] ?? ''] + Telling::of($this->phone);
+        return ['says' => $reply['says'] ?? ''] + ReportedFacts::of($this->phone);
     }
 
     /**
@@ -115,7 +115,7 @@ final class BootloaderWork extends Work
             }
         }
 
-        return ['says' => 'Erased.'] + Telling::of($phone);
+        return ['says' => 'Erased.'] + ReportedFacts::of($phone);
     }
 
     /**
@@ -130,7 +130,7 @@ final class BootloaderWork extends Work
         $this->eraseData();
         yield new Pause(20, 'Erasing data');
 
-        return ['says' => 'Erased.'] + Telling::of($this->phone);
+        return ['says' => 'Erased.'] + ReportedFacts::of($this->phone);
     }
 
     /**
@@ -149,7 +149,7 @@ final class BootloaderWork extends Work
         yield new Pause(9, 'Writing the layout');
         $phone->layout[$phone->activeSlot] = 'dynamic';
 
-        return ['says' => 'Layout updated.'] + Telling::of($phone);
+        return ['says' => 'Layout updated.'] + ReportedFacts::of($phone);
     }
 
     /**
@@ -161,7 +161,7 @@ final class BootloaderWork extends Work
         yield new Pause(4, "Deleting {$partition}");
         $this->phone->remove($partition, $slot);
 
-        return ['says' => 'Deleted.'] + Telling::of($this->phone);
+        return ['says' => 'Deleted.'] + ReportedFacts::of($this->phone);
     }
 
     /**
@@ -180,7 +180,7 @@ final class BootloaderWork extends Work
         yield new Pause(8, 'Writing the verification image');
         $phone->verification[$slot] = false;
 
-        return ['says' => 'Verification is off.'] + Telling::of($phone);
+        return ['says' => 'Verification is off.'] + ReportedFacts::of($phone);
     }
 
     /**
@@ -207,7 +207,7 @@ final class BootloaderWork extends Work
         yield new Pause(30, 'Erasing');
         $phone->unlocked = true;
 
-        return ['says' => 'Unlocked.'] + Telling::of($phone);
+        return ['says' => 'Unlocked.'] + ReportedFacts::of($phone);
     }
 
     /**
@@ -230,7 +230,7 @@ final class BootloaderWork extends Work
         $phone->runningSlot = $phone->activeSlot;
         $phone->mode = 'recovery';
 
-        return ['says' => "{$recovery['family']} appears."] + Telling::of($phone);
+        return ['says' => "{$recovery['family']} appears."] + ReportedFacts::of($phone);
     }
 
     /**
@@ -265,6 +265,6 @@ final class BootloaderWork extends Work
                 ($there['label'] ?? ['part' => $partition, 'of' => "{$recovery['family']} {$recovery['version']}"]),
         );
 
-        return ['says' => "The recovery was put into {$partition}."] + Telling::of($phone);
+        return ['says' => "The recovery was put into {$partition}."] + ReportedFacts::of($phone);
     }
 }

@@ -74,7 +74,7 @@ final class Faults
         if (in_array($kind, ['wrong-mode', 'boot-loop', 'stuck'], true)) {
             $phone->mode = $kind === 'wrong-mode' ? ($phone->mode === 'bootloader' ? 'recovery' : 'bootloader') : $kind;
 
-            return ['says' => 'Something else appears than was asked for.'] + Telling::of($phone);
+            return ['says' => 'Something else appears than was asked for.'] + ReportedFacts::of($phone);
         }
 
         return $behaviour->getReturn();

@@ -263,7 +263,7 @@ final class LineServer
                 'ok' => false,
                 'says' => $refused->getMessage(),
                 'status' => $refused->status,
-                'facts' => Telling::of($phone),
+                'facts' => ReportedFacts::of($phone),
             ];
         }
         $encoder->write(['event' => 'answer'] + $answer + ['elapsedSeconds' => (int) round($elapsed)]);

@@ -9,7 +9,7 @@ namespace Tornavis\StandIn;
  *
  * @phpstan-import-type Reply from Behaviour
  */
-final class RecoveryWork extends Work
+final class RecoveryWork extends PhoneWork
 {
     private const INSTALL_BYTES_PER_SECOND = 1_000_000;
 
@@ -25,7 +25,7 @@ final class RecoveryWork extends Work
         $this->phone->storageStale = true;
         yield new Pause(22, 'Formatting');
 
-        return ['says' => 'Data formatted.'] + Telling::of($this->phone);
+        return ['says' => 'Data formatted.'] + ReportedFacts::of($this->phone);
     }
 
     /**
@@ -48,7 +48,7 @@ final class RecoveryWork extends Work
             $phone->holds = $photos ? ['photos'] : [];
         }
 
-        return ['says' => "Wiped {$what}."] + Telling::of($phone);
+        return ['says' => "Wiped {$what}."] + ReportedFacts::of($phone);
     }
 
     /**
@@ -78,7 +78,7 @@ final class RecoveryWork extends Work
         }
         $phone->files[$place] = array_values(array_unique([...$phone->files[$place] ?? [], $name]));
 
-        return ['says' => 'Copied.'] + Telling::of($phone);
+        return ['says' => 'Copied.'] + ReportedFacts::of($phone);
     }
 
     /**
@@ -172,7 +172,7 @@ final class RecoveryWork extends Work
         $phone->mode = 'recovery';
         yield new Pause(5, 'Finishing', 100);
 
-        return ['says' => 'Install ended with status 0.'] + Telling::of($phone);
+        return ['says' => 'Install ended with status 0.'] + ReportedFacts::of($phone);
     }
 
     /**
@@ -190,7 +190,7 @@ final class RecoveryWork extends Work
         yield new Pause(60, 'Writing the image', 50);
         $this->phone->write('system', $this->phone->activeSlot, $label);
 
-        return ['says' => 'Image written.'] + Telling::of($this->phone);
+        return ['says' => 'Image written.'] + ReportedFacts::of($this->phone);
     }
 
     /**
@@ -213,7 +213,7 @@ final class RecoveryWork extends Work
         }
         $phone->dataEmpty = false;
 
-        return ['says' => 'Restored.'] + Telling::of($phone);
+        return ['says' => 'Restored.'] + ReportedFacts::of($phone);
     }
 
     private function refuseForeign(UpdatePackage $package): void

@@ -9,7 +9,7 @@ namespace Tornavis\StandIn;
  *
  * @phpstan-import-type Reply from Behaviour
  */
-final class SystemWork extends Work
+final class SystemWork extends PhoneWork
 {
     private const BACKUP_BYTES_PER_SECOND = 14 << 20;
 
@@ -40,7 +40,7 @@ final class SystemWork extends Work
             $this->phone->screenLock = false;
         }
 
-        return Telling::of($this->phone);
+        return ReportedFacts::of($this->phone);
     }
 
     /**
@@ -56,7 +56,7 @@ final class SystemWork extends Work
             $this->phone->unlockAllowed = true;
         }
 
-        return ['debugging.authorised' => true] + Telling::of($this->phone);
+        return ['debugging.authorised' => true] + ReportedFacts::of($this->phone);
     }
 
     /**
@@ -75,7 +75,7 @@ final class SystemWork extends Work
         }
         $phone->trial = $os['family'];
 
-        return ['says' => "{$os['family']} starts beside the installed system."] + Telling::of($phone);
+        return ['says' => "{$os['family']} starts beside the installed system."] + ReportedFacts::of($phone);
     }
 
     /**
@@ -87,6 +87,6 @@ final class SystemWork extends Work
         yield new Pause(70, 'Restarting');
         $this->phone->trial = null;
 
-        return ['says' => 'The installed system is there again.'] + Telling::of($this->phone);
+        return ['says' => 'The installed system is there again.'] + ReportedFacts::of($this->phone);
     }
 }

@@ -342,14 +342,14 @@ it('takes up what a dead worker left, and nothing that is done', function () {
     $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
     DB::table('jobs')->update(['reserved_at' => time() - 60, 'attempts' => 1]);
 
-    expect(App\Work\LostWork::takeUp())
+    expect(App\Jobs\Recovery\LostJobs::takeUp())
         ->toBe(1)
         ->and(DB::table('jobs')->whereNull('reserved_at')->count())
         ->toBe(1);
     DB::table('jobs')->delete();
-    expect(App\Work\LostWork::takeUp())
+    expect(App\Jobs\Recovery\LostJobs::takeUp())
         ->toBe(1)
-        ->and(App\Work\LostWork::takeUp())
+        ->and(App\Jobs\Recovery\LostJobs::takeUp())
         ->toBe(0)
         ->and(DB::table('jobs')->count())
         ->toBe(1);
@@ -357,7 +357,7 @@ it('takes up what a dead worker left, and nothing that is done', function () {
     Run::query()
         ->whereKey($id)
         ->update(['status' => 'ended']);
-    expect(App\Work\LostWork::takeUp())
+    expect(App\Jobs\Recovery\LostJobs::takeUp())
         ->toBe(0)
         ->and(DB::table('jobs')->count())
         ->toBe(0);

@@ -28,6 +28,25 @@ const CORE_LAYERS = [
     'Record',
 ];
 
+const APP_LAYERS = [
+    'Data',
+    'Events',
+    'Models',
+    'Shelf',
+    'Run',
+    'Planning',
+    'Demo',
+    'Backup',
+    'Bench',
+    'Prove',
+    'Jobs',
+    'Listeners',
+    'Serve',
+    'Http',
+    'Providers',
+    'Console',
+];
+
 arch('the core imports no framework and no other room')
     ->expect('Tornavis\Core')
     ->not->toUse(['Illuminate', 'App', 'Tornavis\StandIn', 'Tornavis\Demo', 'Symfony', 'React', 'Facebook']);
@@ -47,7 +66,7 @@ it('lets each layer of a room import only itself and the layers before it', func
     }
 
     expect($upwards)->toBe([]);
-})->with([['core/src', CORE_LAYERS]]);
+})->with([['core/src', CORE_LAYERS], ['app', APP_LAYERS]]);
 
 arch('the stand-in is a witness: it knows nothing of fit, plan and proof')
     ->expect('Tornavis\StandIn')
@@ -69,7 +88,7 @@ arch('only the link and the witness speak with the stand-in')
     ->toOnlyBeUsedIn([
         'App\Run',
         'App\Prove',
-        'App\Work\DemoWorld',
+        'App\Demo',
         'App\Console\Commands\StandInCommand',
         'Tornavis\StandIn',
         'Tests',

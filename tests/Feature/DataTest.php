@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-use App\Data\Backup;
+use App\Backup\Backup;
 use App\Data\Database;
 use App\Data\DataRefused;
 use App\Models\Run;

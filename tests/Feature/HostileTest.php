@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 use App\Models\PackageRecord;
-use App\Shelf\Apart;
+use App\Shelf\IsolatedReader;
 use App\Shelf\Shelf;
 use Tests\Support\Hostile\HandMade;
 use Tests\Support\Hostile\Mutants;
@@ -18,13 +18,13 @@ use Tornavis\Core\Package\PackageError;
 beforeEach(function () {
     $this->folder = storage_path('hostile-' . bin2hex(random_bytes(4)));
     mkdir($this->folder);
-    $this->apart = new Apart();
+    $this->reader = new IsolatedReader();
     /** @return array{float, string} seconds, and the problem or "" */
     $this->try = function (string $name, string $content): array {
         $path = "{$this->folder}/{$name}";
         file_put_contents($path, $content);
         $began = hrtime(true);
-        $package = $this->apart->describe($path);
+        $package = $this->reader->describe($path);
         $seconds = (hrtime(true) - $began) / 1e9;
         expect(json_encode($package->toArray()))->toBeString($name);
         unlink($path);
@@ -38,9 +38,9 @@ beforeEach(function () {
             ->and($problem)
             ->not->toContain('failed in this program', $name)
             ->not->toContain('Reading the file was ended', $name)
-            ->and($this->apart->lost)
+            ->and($this->reader->lost)
             ->toBe(0, $name)
-            ->and($this->apart->mostMemoryBytes())
+            ->and($this->reader->mostMemoryBytes())
             ->toBeLessThan(128 << 20, $name);
     };
 });
@@ -77,9 +77,9 @@ it('reads each of very many mutants so', $mutants)
 it('compares the images of each of many mutants so', function () {
     foreach (Mutants::of(70, 3) as $name => $content) {
         file_put_contents("{$this->folder}/{$name}", $content);
-        $package = $this->apart->describe("{$this->folder}/{$name}");
+        $package = $this->reader->describe("{$this->folder}/{$name}");
         try {
-            $this->apart->images($package, static fn(): null => null);
+            $this->reader->images($package, static fn(): null => null);
             $problem = '';
         } catch (PackageError $error) {
             $problem = $error->getMessage();
@@ -100,7 +100,7 @@ it('reads a file beside a card or list that is meant to harm, and says what is w
         ($this->try)('wicket.img', (string) file_get_contents(World::path('wicket-4.1-bowline.img'))),
     );
     copy(World::path('wicket-4.1-bowline.img'), "{$this->folder}/wicket.img");
-    $package = $this->apart->describe("{$this->folder}/wicket.img");
+    $package = $this->reader->describe("{$this->folder}/wicket.img");
     expect($package->container)->not->toBeNull()->and((string) $package->cardProblem)->toContain($says);
 })->with([
     'a card of 10 MB' => [
@@ -148,12 +148,12 @@ it('makes a file that takes the other process down its own problem, and reads th
         'ends' => 'exit(3);',
     ][$how];
     file_put_contents($process->path(), "<?php pcntl_alarm(1); {$code}");
-    $apart = new Apart($process->path());
-    $package = $apart->describe(World::path('wicket-4.1-bowline.img'));
+    $reader = new IsolatedReader($process->path());
+    $package = $reader->describe(World::path('wicket-4.1-bowline.img'));
     unlink($process->path());
     expect($package->problem)->toContain($says)->toContain('everything else goes on');
 
-    expect($this->apart->describe(World::path('wicket-4.1-bowline.img'))->problem)->toBeNull();
+    expect($this->reader->describe(World::path('wicket-4.1-bowline.img'))->problem)->toBeNull();
 })->with([
     ['memory', 'more than 96MiB of memory'],
     ['endless', 'took longer than 10 seconds'],
@@ -162,7 +162,7 @@ it('makes a file that takes the other process down its own problem, and reads th
 ]);
 
 it('keeps a file whose name is no text, says so, and reads the others', function () {
-    $shelf = new Shelf($this->folder, $this->apart);
+    $shelf = new Shelf($this->folder, $this->reader);
     copy(World::path('wicket-4.1-bowline.img'), "{$this->folder}/bad-\xff\xfe.img");
     copy(World::path('wicket-4.1-bowline.img'), "{$this->folder}/good.img");
     $shelf->look();
@@ -182,7 +182,7 @@ it('keeps a file whose name is no text, says so, and reads the others', function
 });
 
 it('shows every page with hostile files on the shelf', function () {
-    $shelf = new Shelf($this->folder, $this->apart);
+    $shelf = new Shelf($this->folder, $this->reader);
     foreach (HandMade::all() as $name => $make) {
         if (
             preg_match('/metadata-|script-text|payload-|super-|bundle|erofs/', $name) === 1 &&

@@ -13,8 +13,8 @@ use Tests\Support\DemoBench;
 use Tests\Support\Runs;
 use Tests\Support\Schemas;
 use Tests\Support\World;
-use Tornavis\Core\Run\Conductor;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
 
 /*
@@ -152,13 +152,13 @@ it('stops safely in the middle, keeps the rest undone and goes on later', functi
     $unit = UnitRecord::query()->where('label', 'SK-06')->firstOrFail();
     $phone = PhoneFromUnit::make($unit->unit(), World::sheet('marl'));
     $journal = new DatabaseJournal($run);
-    $conductor = new Conductor(
+    $engine = new RunEngine(
         $run->plan,
         $journal,
         new RehearsalLink($phone, World::files(['lamplight-9.4-20250611-marl.zip'])),
     );
     do {
-        $state = $conductor->advance();
+        $state = $engine->advance();
     } while ($state->status !== RunState::GATED);
     $this->postJson("/api/runs/{$run->id}/stop")->assertOk();
     $stopped = $this->getJson("/api/runs/{$run->id}/record")->json();
@@ -171,12 +171,13 @@ it('stops safely in the middle, keeps the rest undone and goes on later', functi
         ->toBe('lamplight-9.3-20250120-marl');
     $this->postJson("/api/runs/{$run->id}/go-on")->assertOk();
     do {
-        $state = $conductor->advance();
+        $state = $engine->advance();
     } while ($state->status !== RunState::GATED);
     $this->postJson("/api/runs/{$run->id}/release", ['word' => 'SK-06'])->assertOk();
     do {
-        $state = $conductor->advance();
-        $state->status === RunState::ASKED && (new RunDesk($run->plan, $journal, World::sheet('marl')))->tell('seen');
+        $state = $engine->advance();
+        $state->status === RunState::ASKED &&
+            (new RunActions($run->plan, $journal, World::sheet('marl')))->tell('seen');
     } while ($state->status !== RunState::ENDED);
 
     expect($phone->written('system', '-')['of'] ?? null)->toBe('lamplight-9.4-20250611-marl');

@@ -12,12 +12,12 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use Symfony\Component\Process\Process;
 use Tests\Support\World;
-use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Intent;
@@ -99,8 +99,8 @@ it('sends nothing to the phone when the disk is full, and goes on once there is 
         }
     };
     $journal = new DatabaseJournal($this->run);
-    $conductor = new Conductor($this->run->plan, $journal, $link);
-    $conductor->advance();
+    $engine = new RunEngine($this->run->plan, $journal, $link);
+    $engine->advance();
     $pages = DB::selectOne('pragma page_count')->page_count;
     DB::statement("pragma max_page_count = {$pages}");
     // What is left on the last pages is used up first.
@@ -120,9 +120,9 @@ it('sends nothing to the phone when the disk is full, and goes on once there is 
             "full'); end",
     );
     $kept = $this->run->events();
-    expect(fn() => $conductor->advance())
+    expect(fn() => $engine->advance())
         ->toThrow(RunRefusal::class, 'disk is full')
-        ->and(fn() => $conductor->advance())
+        ->and(fn() => $engine->advance())
         ->toThrow(RunRefusal::class, 'disk is full')
         ->and($link->asked)
         ->toBe(0)
@@ -130,7 +130,7 @@ it('sends nothing to the phone when the disk is full, and goes on once there is 
         ->toEqual($kept);
 
     DB::statement('drop trigger full');
-    $state = $conductor->advance();
+    $state = $engine->advance();
     expect($link->asked)
         ->toBe(1)
         ->and($state->steps[1])
@@ -145,8 +145,8 @@ it(
         Queue::fake();
         SheetRecord::keep(World::sheet('bowline'));
         $journal = new DatabaseJournal($this->run);
-        (new Conductor($this->run->plan, $journal, new Hands()))->advance();
-        (new Conductor($this->run->plan, $journal, new Hands()))->advance();
+        (new RunEngine($this->run->plan, $journal, new Hands()))->advance();
+        (new RunEngine($this->run->plan, $journal, new Hands()))->advance();
         // A worker has a connection of its own.
         config(['database.connections.worker' => config()->array('database.connections.file')]);
         $seen = [];

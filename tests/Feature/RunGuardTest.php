@@ -15,7 +15,6 @@ use Symfony\Component\Process\Process;
 use Tests\Support\DemoBench;
 use Tests\Support\Ports;
 use Tests\Support\World;
-use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\FileChanged;
 use Tornavis\Core\Run\Journal;
@@ -23,6 +22,7 @@ use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
 use Tornavis\StandIn\PhoneShelf;
 
@@ -62,7 +62,7 @@ function goOn(Run $run, ?Link $link = null): RunState
     );
     $journal = new DatabaseJournal($run);
     for ($turn = 0; $turn < 200; $turn++) {
-        $state = (new Conductor($run->plan, $journal, $link, $kit))->advance();
+        $state = (new RunEngine($run->plan, $journal, $link, $kit))->advance();
         if ($state->status === RunState::GATED) {
             test()
                 ->postJson("/api/runs/{$run->id}/release", [
@@ -308,12 +308,12 @@ function stoppedBetween(DatabaseJournal $journal, Closure $stop): Journal
 it('lets a stop win that comes between looking and doing', function () {
     [$run] = runWithOwnFile();
     $link = new RehearsalLink(PhoneFromUnit::make(World::unit('SK-04'), World::sheet('bowline')), []);
-    (new Conductor($run->plan, new DatabaseJournal($run), $link))->advance();
+    (new RunEngine($run->plan, new DatabaseJournal($run), $link))->advance();
     $journal = stoppedBetween(
         new DatabaseJournal($run),
         fn() => $this->postJson("/api/runs/{$run->id}/stop")->assertOk(),
     );
-    $state = (new Conductor($run->plan, $journal, $link))->advance();
+    $state = (new RunEngine($run->plan, $journal, $link))->advance();
 
     expect($state->status)
         ->toBe(RunState::STOPPED)
@@ -323,7 +323,7 @@ it('lets a stop win that comes between looking and doing', function () {
 
 it('lets a stop win that comes while a step is under way, whatever the step brings', function (bool $ok) {
     [$run] = runWithOwnFile();
-    (new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands()))->advance();
+    (new RunEngine($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands()))->advance();
     $link = new class ($run->id, $ok) implements Link {
         public function __construct(private int $run, private bool $ok) {}
 
@@ -346,9 +346,9 @@ it('lets a stop win that comes while a step is under way, whatever the step brin
             return new LinkAnswer($this->ok, $this->ok ? '' : 'It does not want to.', $this->ok ? 0 : 7, [], 1);
         }
     };
-    $state = (new Conductor($run->plan, new DatabaseJournal($run), $link))->advance();
+    $state = (new RunEngine($run->plan, new DatabaseJournal($run), $link))->advance();
     expect($state->status)->toBe(RunState::STOPPED)->and($state->question)->toBeNull();
-    expect((new Conductor($run->plan, new DatabaseJournal($run), $link))->advance()->status)->toBe(RunState::STOPPED);
+    expect((new RunEngine($run->plan, new DatabaseJournal($run), $link))->advance()->status)->toBe(RunState::STOPPED);
 })->with([true, false]);
 
 it('takes an answer to the question that stands, once', function () {
@@ -396,11 +396,9 @@ it('holds an ended run for final', function (string $what, array $body) {
 
 it('asks a person where the program itself fails on a step, and goes on afterwards', function () {
     [$run] = runWithOwnFile();
-    $conductor = new Conductor($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands());
-    $conductor->advance();
-    expect($conductor->fault('Division by zero')->question?->text('says'))->toBe(
-        'This program failed: Division by zero',
-    );
+    $engine = new RunEngine($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands());
+    $engine->advance();
+    expect($engine->fault('Division by zero')->question?->text('says'))->toBe('This program failed: Division by zero');
     $this->postJson("/api/runs/{$run->id}/tell", ['answer' => 'again'])
         ->assertOk()
         ->assertJsonPath('status', 'running');

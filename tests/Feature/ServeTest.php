@@ -2,19 +2,19 @@
 
 declare(strict_types=1);
 
+use App\Data\RevisionCache;
+use App\Data\WorkLock;
 use App\Jobs\AdvanceRun;
+use App\Jobs\Recovery\LostJobs;
 use App\Models\Run;
 use App\Run\StandInLink;
-use App\Serve\Beat;
 use App\Serve\Health;
+use App\Serve\Heartbeat;
 use App\Serve\OwnerLock;
 use App\Serve\Part;
 use App\Shelf\Folder;
 use App\Shelf\Scratch;
 use App\Shelf\ShelfLock;
-use App\Work\Kept;
-use App\Work\LostWork;
-use App\Work\WorkLock;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -187,12 +187,12 @@ it('says what does not work, in words for a person', function () {
     expect(Health::problems()[0])->toContain('Tornavis itself does not run, only its pages');
     $owner = OwnerLock::take('http://127.0.0.1:1');
     expect(Health::problems())->toBe([]);
-    Beat::say('supervisor', [
+    Heartbeat::say('supervisor', [
         'pid' => 1,
         'doing' => 'ready',
         'parts' => ['runs-1' => ['up' => false, 'restarts' => 1], 'web' => ['up' => true, 'restarts' => 0]],
     ]);
-    Beat::say('watch', ['phonesAtWork' => 0, 'folders' => ['The folder /x cannot be read.'], 'waiting' => []]);
+    Heartbeat::say('watch', ['phonesAtWork' => 0, 'folders' => ['The folder /x cannot be read.'], 'waiting' => []]);
     expect(Health::problems())->toBe([
         'A worker for runs is away. It is started again; runs go on by themselves.',
         'The folder /x cannot be read.',
@@ -210,8 +210,8 @@ it('says what does not work, in words for a person', function () {
         json_encode(['at' => time() - 60, 'doing' => 'ready', 'parts' => []]),
     );
     expect(Health::problems()[0])->toContain('does not answer');
-    Beat::forget('supervisor');
-    Beat::forget('watch');
+    Heartbeat::forget('supervisor');
+    Heartbeat::forget('watch');
     $owner?->release();
     foreach (
         [
@@ -250,22 +250,22 @@ it('takes up work that a lost worker had in hand, and none that is in hand', fun
     $row = DB::table('jobs')->sole();
     $lock = WorkLock::take('work-' . json_decode($row->payload, true)['uuid']);
     DB::table('jobs')->update(['reserved_at' => time() - 60, 'attempts' => 1]);
-    expect(LostWork::takeUp())->toBe(0);
+    expect(LostJobs::takeUp())->toBe(0);
     $lock?->release();
-    expect(LostWork::takeUp())
+    expect(LostJobs::takeUp())
         ->toBe(1)
         ->and(DB::table('jobs')->sole()->reserved_at)
         ->toBeNull();
     // A clock that was set back an hour left it far ahead.
     DB::table('jobs')->update(['available_at' => time() + 3600]);
-    LostWork::takeUp();
+    LostJobs::takeUp();
     expect((int) DB::table('jobs')->sole()->available_at)->toBeLessThanOrEqual(time());
     // A run whose work is gone altogether gets some, but not while somebody is at it.
     DB::table('jobs')->delete();
     $run = WorkLock::take(AdvanceRun::lock($id));
-    expect(LostWork::takeUp())->toBe(0);
+    expect(LostJobs::takeUp())->toBe(0);
     $run?->release();
-    expect(LostWork::takeUp())
+    expect(LostJobs::takeUp())
         ->toBe(1)
         ->and(AdvanceRun::waits($id))
         ->toBeTrue()
@@ -326,17 +326,17 @@ it('takes away images that nobody holds and that were cut off, and keeps the oth
 
 it('keeps what was computed for its ground alone, and takes away what is over', function () {
     config(['cache.default' => 'file']);
-    Kept::keep('things', 'one', ['a' => [1]]);
-    expect(Kept::all('things', 'one'))
+    RevisionCache::keep('things', 'one', ['a' => [1]]);
+    expect(RevisionCache::all('things', 'one'))
         ->toBe(['a' => [1]])
-        ->and(Kept::all('things', 'two'))
+        ->and(RevisionCache::all('things', 'two'))
         ->toBe([]);
     Cache::put('over', 'x', 1);
     Cache::put('on', 'y', 100);
     $count = static fn(): int => count(glob(storage_path('framework/cache/data/*/*/*')) ?: []);
     $before = $count();
     sleep(2);
-    Kept::prune();
+    RevisionCache::prune();
     expect($count())
         ->toBe($before - 1)
         ->and(Cache::get('on'))

@@ -16,7 +16,7 @@ beforeEach(function () {
         copy(World::path($name), "{$this->folder}/{$name}");
         $withCard && copy(World::path($name) . '.card.json', "{$this->folder}/{$name}.card.json");
     };
-    $this->shelf = new Shelf($this->folder, app(App\Shelf\Apart::class));
+    $this->shelf = new Shelf($this->folder, app(App\Shelf\IsolatedReader::class));
 });
 
 it('takes in what is new, with its checksum and its verdict', function () {
@@ -107,7 +107,7 @@ it('keeps a file that cannot be read in sight, with the reason', function () {
 });
 
 it('is empty where there is no folder', function () {
-    expect((new Shelf('/nowhere/shelf', app(App\Shelf\Apart::class)))->look())->toBe(0);
+    expect((new Shelf('/nowhere/shelf', app(App\Shelf\IsolatedReader::class)))->look())->toBe(0);
 });
 
 it('has no file that climbs into the browser as markup', function () {
@@ -183,7 +183,7 @@ it('notices that a file went which had come by another way since it looked', fun
     expect($this->shelf->isBehind())->toBeFalse();
     ($this->put)('latchkey-4.2.zip');
     // An upload takes in what it has brought.
-    (new Shelf($this->folder, app(App\Shelf\Apart::class)))->look();
+    (new Shelf($this->folder, app(App\Shelf\IsolatedReader::class)))->look();
     array_map(unlink(...), glob("{$this->folder}/*"));
 
     expect($this->shelf->isBehind())->toBeTrue();
@@ -204,7 +204,7 @@ describe('one file', function () {
         ) {
             ($this->put)($name);
         }
-        app(App\Work\DemoWorld::class);
+        app(App\Demo\DemoWorld::class);
         foreach (['becket'] as $codename) {
             App\Models\SheetRecord::keep(World::sheet($codename));
         }
@@ -327,10 +327,10 @@ it('lays no older reading of a file over a newer one', function () {
             $this->shelf->look();
         }
     });
-    (new ReadPackage($record->id))->handle(app(App\Shelf\Apart::class));
+    (new ReadPackage($record->id))->handle(app(App\Shelf\IsolatedReader::class));
     expect($came)->toBeTrue()->and($record->refresh()->kind)->toBe('recovery')->and($record->sha256)->toBeNull();
 
-    (new ReadPackage($record->id))->handle(app(App\Shelf\Apart::class));
+    (new ReadPackage($record->id))->handle(app(App\Shelf\IsolatedReader::class));
     expect($record->refresh()->kind)
         ->toBe('recovery')
         ->and($record->sha256)

@@ -11,12 +11,12 @@ use App\Run\RehearsalLink;
 use Illuminate\Support\Facades\Artisan;
 use Tests\Support\World;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\Journal;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\MemoryJournal;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
 
 /*
@@ -144,11 +144,11 @@ function carriedOutWithDeathAt(?int $sequence): array
     $journal = $sequence === null ? $kept : new DyingJournal($kept, $sequence);
     for ($turn = 0; $turn < 400; $turn++) {
         try {
-            $state = (new Conductor($plan, $journal, $link))->advance();
-            $desk = new RunDesk($plan, $journal, $sheet);
+            $state = (new RunEngine($plan, $journal, $link))->advance();
+            $actions = new RunActions($plan, $journal, $sheet);
             match ($state->status) {
-                RunState::GATED => $desk->release('SK-07'),
-                RunState::ASKED => $desk->tell($state->question?->text('about') === 'evidence' ? 'seen' : 'again'),
+                RunState::GATED => $actions->release('SK-07'),
+                RunState::ASKED => $actions->tell($state->question?->text('about') === 'evidence' ? 'seen' : 'again'),
                 default => null,
             };
         } catch (RuntimeException) {

@@ -120,5 +120,5 @@ it('says which version of the protocol it speaks', function () {
 
 it('does not take parts of uploads for files', function () {
     ($this->begin)('a.zip', 100);
-    expect((new Shelf($this->folder, app(App\Shelf\Apart::class)))->look())->toBe(0);
+    expect((new Shelf($this->folder, app(App\Shelf\IsolatedReader::class)))->look())->toBe(0);
 });

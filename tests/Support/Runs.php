@@ -8,17 +8,17 @@ use App\Jobs\AdvanceRun;
 use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\UnitRecord;
-use App\Run\Beginning;
+use App\Planning\JobPlanner;
 use App\Run\DatabaseJournal;
 use App\Run\PhoneFromUnit;
 use App\Run\RehearsalLink;
+use App\Run\RunStarter;
 use App\Run\StandInLink;
-use App\Work\Desk;
 use RuntimeException;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Severity;
-use Tornavis\Core\Run\Conductor;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Intent;
 
@@ -32,10 +32,10 @@ final class Runs
     {
         $unit = UnitRecord::query()->where('label', $label)->firstOrFail();
         $subject = PackageRecord::query()->where('name', $file)->firstOrFail();
-        $job = app(Desk::class)->open($unit, $subject, $intent);
+        $job = app(JobPlanner::class)->open($unit, $subject, $intent);
         app()->forgetScopedInstances();
         $open = array_filter(
-            app(Desk::class)->plan($job)->findings,
+            app(JobPlanner::class)->plan($job)->findings,
             static fn(Finding $one): bool => $one->severity === Severity::Settle,
         );
         $keys = array_values(array_map(static fn(Finding $one): string => $one->key, $open));
@@ -45,7 +45,7 @@ final class Runs
         );
         $job->update(['answers' => ['agreed' => $keys, 'waived' => array_values($waived)]]);
 
-        return Beginning::of($job, app(Desk::class)->plan($job), 'stand-in');
+        return RunStarter::of($job, app(JobPlanner::class)->plan($job), 'stand-in');
     }
 
     /**
@@ -56,18 +56,18 @@ final class Runs
     public static function carriedOut(Run $run, array $faults = []): Run
     {
         $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
-        $sheet = app(Desk::class)->sheet($unit) ?? throw new RuntimeException('There is no sheet.');
+        $sheet = app(JobPlanner::class)->sheet($unit) ?? throw new RuntimeException('There is no sheet.');
         $phone = PhoneFromUnit::make($unit->unit(), $sheet);
         $phone->faults = $faults;
         $journal = new DatabaseJournal($run);
         $files = World::files(array_column($run->plan['kit'], 'name'));
-        $conductor = new Conductor($run->plan, $journal, new RehearsalLink($phone, $files));
-        $desk = new RunDesk($run->plan, $journal, $sheet);
+        $engine = new RunEngine($run->plan, $journal, new RehearsalLink($phone, $files));
+        $actions = new RunActions($run->plan, $journal, $sheet);
         for ($turn = 0; $turn < self::MOST_TURNS; $turn++) {
-            $state = $conductor->advance();
+            $state = $engine->advance();
             match ($state->status) {
-                RunState::GATED => $desk->release($run->unit_label),
-                RunState::ASKED => $desk->tell($state->question?->text('about') === 'evidence' ? 'seen' : 'again'),
+                RunState::GATED => $actions->release($run->unit_label),
+                RunState::ASKED => $actions->tell($state->question?->text('about') === 'evidence' ? 'seen' : 'again'),
                 default => null,
             };
             if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true)) {

@@ -7,7 +7,7 @@ declare(strict_types=1);
  * with the word "runs" two runs more.
  */
 
-use App\Work\DemoWorld;
+use App\Demo\DemoWorld;
 use Illuminate\Contracts\Console\Kernel;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;

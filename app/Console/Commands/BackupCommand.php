@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Data\Backup;
+use App\Backup\Backup;
 
 final class BackupCommand extends CoreCommand
 {

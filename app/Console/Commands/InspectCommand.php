@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Shelf\Apart;
+use App\Shelf\IsolatedReader;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageError;
@@ -18,7 +18,7 @@ final class InspectCommand extends CoreCommand
 
     protected $description = 'Says what a file is, for which phone, and where each statement comes from';
 
-    public function handle(Apart $apart): int
+    public function handle(IsolatedReader $reader): int
     {
         /** @var list<string> $files */
         $files = $this->argument('files');
@@ -26,8 +26,8 @@ final class InspectCommand extends CoreCommand
         $bad = 0;
         foreach ($files as $file) {
             try {
-                $package = $apart->inspect($file);
-                $packages[] = $package->withSums($apart->sums($package, static fn(int $done): null => null));
+                $package = $reader->inspect($file);
+                $packages[] = $package->withSums($reader->sums($package, static fn(int $done): null => null));
             } catch (PackageError $error) {
                 $bad++;
                 $this->option('json') ? ($packages[] = $error->toArray()) : $this->error($error->getMessage());
@@ -59,7 +59,7 @@ final class InspectCommand extends CoreCommand
      */
     private function images(Package $package): array
     {
-        return app(Apart::class)->images($package, static fn(string $partition): null => null);
+        return app(IsolatedReader::class)->images($package, static fn(string $partition): null => null);
     }
 
     private function show(Package $package): void

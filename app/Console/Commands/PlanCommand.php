@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Work\SituationFiles;
+use App\Planning\SituationFiles;
 use Symfony\Component\Console\Output\OutputInterface;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;

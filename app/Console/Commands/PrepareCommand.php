@@ -6,8 +6,8 @@ namespace App\Console\Commands;
 
 use App\Data\Database;
 use App\Data\DataRefused;
+use App\Demo\DemoWorld;
 use App\Serve\Supervisor;
-use App\Work\DemoWorld;
 use Illuminate\Console\Command;
 use Illuminate\Database\Migrations\Migrator;
 

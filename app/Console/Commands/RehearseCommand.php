@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Planning\SituationFiles;
 use App\Run\Rehearsal;
 use App\Run\StandInLink;
-use App\Work\SituationFiles;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Words\Size;

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Data\RevisionCache;
+use App\Jobs\Recovery\LostJobs;
 use App\Models\Device;
 use App\Models\Run;
-use App\Serve\Beat;
+use App\Serve\Heartbeat;
 use App\Shelf\Scratch;
 use App\Shelf\Shelf;
 use App\Shelf\Uploads;
-use App\Work\Kept;
-use App\Work\LostWork;
 use Illuminate\Console\Command;
 use Illuminate\Support\Facades\DB;
 
@@ -43,7 +43,7 @@ final class WatchCommand extends Command
         });
         for ($turn = 0; !$this->ending; $turn++) {
             $waiting = [];
-            $this->tried($waiting, 'The work that was left could not be looked for', static fn() => LostWork::takeUp());
+            $this->tried($waiting, 'The work that was left could not be looked for', static fn() => LostJobs::takeUp());
             $this->tried(
                 $waiting,
                 'The folders could not be looked at',
@@ -54,7 +54,7 @@ final class WatchCommand extends Command
                     $uploads,
                 ): void {
                     Scratch::tidy();
-                    Kept::prune();
+                    RevisionCache::prune();
                     Device::forgetOld();
                     $uploads->expire();
                 });
@@ -68,7 +68,7 @@ final class WatchCommand extends Command
             $this->tried($waiting, 'The runs could not be counted', function (): void {
                 $this->atWork = count(Run::underWay());
             });
-            Beat::say('watch', [
+            Heartbeat::say('watch', [
                 'phonesAtWork' => $this->atWork,
                 'folders' => $folders,
                 'waiting' => array_values(array_unique($waiting)),

@@ -9,9 +9,9 @@ use App\Bench\ArchiveIntake;
 use App\Http\Resources\UnitCard;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
+use App\Planning\JobPlanner;
 use App\Run\StandInLink;
 use App\Shelf\Uploads;
-use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\StreamedResponse;
@@ -24,9 +24,9 @@ use Tornavis\Core\Phone\Unit;
 /** All phones at once. */
 final class BenchController extends Controller
 {
-    public function index(Desk $desk, StandInLink $link): JsonResponse
+    public function index(JobPlanner $planner, StandInLink $link): JsonResponse
     {
-        $units = UnitCard::all($desk);
+        $units = UnitCard::all($planner);
 
         return response()->json(['units' => $units, 'standIns' => count($link->serials())]);
     }

@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Requests\WorkplaceRequest;
 use App\Models\Setting;
 use App\Models\WorkJob;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Tornavis\Core\Format\Schema;
@@ -36,14 +36,14 @@ final class HouseRulesController extends Controller
     }
 
     /** What other rules would change in the jobs that have not been run. */
-    public function preview(Request $request, Desk $desk): JsonResponse
+    public function preview(Request $request, JobPlanner $planner): JsonResponse
     {
         $rules = $this->rules($request);
         $changes = [];
         foreach (WorkJob::query()->with('unit')->doesntHave('runs')->get() as $job) {
             try {
-                $before = $desk->plan($job);
-                $after = $desk->plan($job, $rules);
+                $before = $planner->plan($job);
+                $after = $planner->plan($job, $rules);
             } catch (SituationError) {
                 continue;
             }

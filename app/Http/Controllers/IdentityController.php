@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Tornavis\Core\Identity\Candidate;
@@ -15,7 +15,7 @@ use Tornavis\Core\Identity\PropertyDump;
 /** Which model a phone is, from what was read off it. */
 final class IdentityController extends Controller
 {
-    public function __invoke(Request $request, Desk $desk): JsonResponse
+    public function __invoke(Request $request, JobPlanner $planner): JsonResponse
     {
         $words = static fn(string $name): ?string => $request->filled($name)
             ? $request->string($name)->trim()->toString()
@@ -25,7 +25,7 @@ final class IdentityController extends Controller
         if ($dump !== null) {
             $clues = $clues->or($dump->clues());
         }
-        $found = Identification::of($clues, $desk->sheets());
+        $found = Identification::of($clues, $planner->sheets());
 
         return response()->json([
             'clues' => $clues->toArray(),

@@ -12,8 +12,8 @@ use App\Models\PackageRecord;
 use App\Models\Setting;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
-use App\Work\Desk;
-use App\Work\ShownPlan;
+use App\Planning\JobPlanner;
+use App\Planning\ShownPlan;
 use Illuminate\Http\Exceptions\HttpResponseException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -27,14 +27,14 @@ final class JobController extends Controller
     /** The newest; what is older has been run and stands in the log. */
     private const LISTED = 200;
 
-    public function index(Desk $desk): JsonResponse
+    public function index(JobPlanner $planner): JsonResponse
     {
         $jobs = WorkJob::query()
             ->with(['lastRun', 'unit:' . implode(',', UnitRecord::LISTED)])
             ->latest('id')
             ->limit(self::LISTED)
             ->get();
-        $row = static fn(WorkJob $job): array => UnitCard::job($job, $desk) + [
+        $row = static fn(WorkJob $job): array => UnitCard::job($job, $planner) + [
             'card' => $job->unit->only(['label', 'codename']),
         ];
 
@@ -57,15 +57,15 @@ final class JobController extends Controller
         ]);
     }
 
-    public function store(OpenJobRequest $request, Desk $desk): JsonResponse
+    public function store(OpenJobRequest $request, JobPlanner $planner): JsonResponse
     {
         return response()->json(
-            ['id' => $desk->open($request->unit(), $request->subject(), $request->intent())->id],
+            ['id' => $planner->open($request->unit(), $request->subject(), $request->intent())->id],
             201,
         );
     }
 
-    public function show(WorkJob $job, Desk $desk): JsonResponse
+    public function show(WorkJob $job, JobPlanner $planner): JsonResponse
     {
         // Counted before the plan is made: an answer that says "all read" never holds a plan from before the last
         // file was.
@@ -74,7 +74,7 @@ final class JobController extends Controller
             ->filter(static fn(PackageRecord $record): bool => $record->isBeingRead())
             ->count();
         $run = $job->latestRun();
-        $made = $run === null ? $desk->plan($job) : null;
+        $made = $run === null ? $planner->plan($job) : null;
         $plan = $run?->planObject() ?? json_decode((string) $made?->toJson());
         $shelf = PackageRecord::query()->where('missing', false)->orderBy('name')->get();
 
@@ -94,8 +94,8 @@ final class JobController extends Controller
                     'kind' => $record->kind,
                 ],
             ),
-            'unit' => UnitCard::of($job->unit, $desk),
-            'sheet' => $desk->sheet($job->unit)?->toArray(),
+            'unit' => UnitCard::of($job->unit, $planner),
+            'sheet' => $planner->sheet($job->unit)?->toArray(),
             'plan' => $plan,
             'seal' => $made === null ? null : ShownPlan::seal($made),
             // With paths of this machine in them.
@@ -131,12 +131,12 @@ final class JobController extends Controller
     }
 
     /** The plan in the own format: of the run where there is one. */
-    public function plan(WorkJob $job, Desk $desk): Response
+    public function plan(WorkJob $job, JobPlanner $planner): Response
     {
         $run = $job->latestRun();
         $json =
             $run === null
-                ? $desk->plan($job)->toJson()
+                ? $planner->plan($job)->toJson()
                 : json_encode(
                         $run->planObject(),
                         JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
@@ -149,11 +149,11 @@ final class JobController extends Controller
     }
 
     /** The plan as a page to take along. */
-    public function planPage(WorkJob $job, Desk $desk): Response
+    public function planPage(WorkJob $job, JobPlanner $planner): Response
     {
         abort_if($job->runs()->exists(), 409, 'The run has begun; take its record along instead.');
 
-        return response(PlanPage::markdown($desk->plan($job)), 200, [
+        return response(PlanPage::markdown($planner->plan($job)), 200, [
             'Content-Type' => 'text/markdown; charset=utf-8',
             'Content-Disposition' => "attachment; filename=\"{$job->unit->label}-job-{$job->id}.plan.md\"",
         ]);

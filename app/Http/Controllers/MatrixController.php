@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Tornavis\Core\Kit\FitMatrix;
@@ -18,7 +18,7 @@ use Tornavis\Core\Situation\SituationError;
 /** Which build fits which phone. */
 final class MatrixController extends Controller
 {
-    public function index(Desk $desk): JsonResponse
+    public function index(JobPlanner $planner): JsonResponse
     {
         $units = [];
         $rows = [];
@@ -28,7 +28,7 @@ final class MatrixController extends Controller
                 ->sortBy(['codename', 'label'])
             as $record
         ) {
-            $sheet = $desk->sheet($record);
+            $sheet = $planner->sheet($record);
             if ($sheet !== null) {
                 $units[] = [$record->unit(), $sheet];
                 $rows[] = [
@@ -38,7 +38,7 @@ final class MatrixController extends Controller
                 ];
             }
         }
-        $builds = array_filter($desk->shelf(), static fn(Package $package): bool => $package->kind() === 'build');
+        $builds = array_filter($planner->shelf(), static fn(Package $package): bool => $package->kind() === 'build');
         uasort(
             $builds,
             static fn(Package $a, Package $b): int => [$a->facts->list(Field::CODENAMES), $a->title(), $a->name()] <=> [
@@ -56,7 +56,7 @@ final class MatrixController extends Controller
                 'codenames' => $build->facts->list(Field::CODENAMES),
             ];
         }
-        $matrix = FitMatrix::of($units, array_values($builds), array_values($desk->shelf()), $desk->house());
+        $matrix = FitMatrix::of($units, array_values($builds), array_values($planner->shelf()), $planner->house());
 
         return response()->json([
             'units' => $rows,
@@ -66,18 +66,18 @@ final class MatrixController extends Controller
         ]);
     }
 
-    public function cell(Request $request, Desk $desk): JsonResponse
+    public function cell(Request $request, JobPlanner $planner): JsonResponse
     {
         $unit = UnitRecord::query()
             ->where('label', $request->string('unit')->toString())
             ->firstOrFail();
         $package = PackageRecord::query()->findOrFail($request->integer('package'))->package();
-        $sheet = $desk->sheet($unit) ?? throw SituationError::noSheet($unit->label, $unit->codename);
+        $sheet = $planner->sheet($unit) ?? throw SituationError::noSheet($unit->label, $unit->codename);
 
         return response()->json([
             'findings' => array_map(
                 static fn(Finding $finding): array => $finding->toArray(),
-                FitMatrix::cell($unit->unit(), $sheet, $package, array_values($desk->shelf()), $desk->house()),
+                FitMatrix::cell($unit->unit(), $sheet, $package, array_values($planner->shelf()), $planner->house()),
             ),
         ]);
     }

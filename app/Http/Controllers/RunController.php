@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Events\RunReady;
 use App\Http\Middleware\AccessCode;
-use App\Jobs\AdvanceRun;
 use App\Models\JournalLine;
 use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\WorkJob;
-use App\Run\Beginning;
+use App\Planning\JobPlanner;
+use App\Planning\ShownPlan;
 use App\Run\DatabaseJournal;
+use App\Run\RunStarter;
 use App\Run\StandInLink;
-use App\Work\Desk;
-use App\Work\ShownPlan;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response as Plain;
@@ -23,7 +23,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Run\RunTrouble;
 use Tornavis\Core\Trouble\Symptom;
@@ -32,7 +32,7 @@ use Tornavis\Core\Trouble\TroubleGuide;
 /** A run, its live events, and what a person can do to it. */
 final class RunController extends Controller
 {
-    public function start(Request $request, WorkJob $job, Desk $desk): JsonResponse
+    public function start(Request $request, WorkJob $job, JobPlanner $planner): JsonResponse
     {
         $link = $request->string('link', 'stand-in')->toString();
         abort_unless(
@@ -42,7 +42,7 @@ final class RunController extends Controller
         );
         // Two windows that start at once: the second waits here, and then finds what the first has begun.
         $seal = $request->string('seal')->toString();
-        $begun = DB::transaction(static function () use ($job, $desk, $seal, $link): array {
+        $begun = DB::transaction(static function () use ($job, $planner, $seal, $link): array {
             abort_if($job->runs()->exists(), 409, 'This job has been run. Open a new job to do it again.');
             $other = Run::openOn($job->unit->label);
             abort_if(
@@ -52,7 +52,7 @@ final class RunController extends Controller
                     'would write over one another.',
             );
             // Made here, where nothing can change any more until the run has begun.
-            $plan = $desk->plan($job);
+            $plan = $planner->plan($job);
             abort_unless(
                 $plan->verdict->level === Verdict::CLEAR,
                 409,
@@ -60,7 +60,7 @@ final class RunController extends Controller
             );
             ShownPlan::refuseOther($seal, $plan);
 
-            return ['id' => Beginning::of($job, $plan, $link)->id];
+            return ['id' => RunStarter::of($job, $plan, $link)->id];
         });
 
         return response()->json($begun, 201);
@@ -108,18 +108,18 @@ final class RunController extends Controller
 
     public function release(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk(
+        return $this->act(
             $run,
-            static fn(RunDesk $desk) => $desk->release($request->string('word')->toString()),
+            static fn(RunActions $actions) => $actions->release($request->string('word')->toString()),
             self::seen($request),
         );
     }
 
     public function tell(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk(
+        return $this->act(
             $run,
-            static fn(RunDesk $desk) => $desk->tell(
+            static fn(RunActions $actions) => $actions->tell(
                 $request->string('answer')->toString(),
                 $request->string('note')->toString(),
                 $request->string('evidence')->toString(),
@@ -131,9 +131,9 @@ final class RunController extends Controller
 
     public function somethingElse(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk(
+        return $this->act(
             $run,
-            static fn(RunDesk $desk) => $desk->somethingElse(
+            static fn(RunActions $actions) => $actions->somethingElse(
                 $request->string('note')->toString(),
                 Symptom::tryFrom($request->string('symptom')->toString()),
             ),
@@ -143,9 +143,9 @@ final class RunController extends Controller
     /** What the phone shows is not what the step should lead to. */
     public function differs(Request $request, Run $run): JsonResponse
     {
-        return $this->atDesk(
+        return $this->act(
             $run,
-            static fn(RunDesk $desk) => $desk->differs($request->string('evidence')->toString()),
+            static fn(RunActions $actions) => $actions->differs($request->string('evidence')->toString()),
             self::seen($request),
         );
     }
@@ -188,7 +188,7 @@ final class RunController extends Controller
     /** A note for the record, at any time. */
     public function note(Request $request, Run $run): JsonResponse
     {
-        (new RunDesk(
+        (new RunActions(
             $run->plan,
             new DatabaseJournal($run, AccessCode::by($request)),
             SheetRecord::forUnit($run->job->unit),
@@ -199,7 +199,7 @@ final class RunController extends Controller
 
     public function stop(Run $run): JsonResponse
     {
-        return $this->atDesk($run, static fn(RunDesk $desk) => $desk->stop());
+        return $this->act($run, static fn(RunActions $actions) => $actions->stop());
     }
 
     public function goOn(Run $run): JsonResponse
@@ -211,7 +211,7 @@ final class RunController extends Controller
                 'on there.',
         );
 
-        return $this->atDesk($run, static fn(RunDesk $desk) => $desk->goOn());
+        return $this->act($run, static fn(RunActions $actions) => $actions->goOn());
     }
 
     /** Number of the question that is answered, as the page shows it. */
@@ -224,21 +224,21 @@ final class RunController extends Controller
      * What a person does is several lines of the journal. They are written together: a worker that looked between
      * two of them would take the step for one that was interrupted.
      *
-     * @param  callable(RunDesk): void  $act
+     * @param  callable(RunActions): void  $act
      */
-    private function atDesk(Run $run, callable $act, ?int $seen = null): JsonResponse
+    private function act(Run $run, callable $act, ?int $seen = null): JsonResponse
     {
-        $desk = new RunDesk(
+        $actions = new RunActions(
             $run->plan,
             new DatabaseJournal($run, AccessCode::by(request())),
             SheetRecord::forUnit($run->job->unit),
             $seen,
         );
-        DB::transaction(static fn() => $act($desk));
+        DB::transaction(static fn() => $act($actions));
         $state = $run->state();
         // After a stop it lets go of the phone.
         if ($state->mayGoOn() || $state->status === RunState::STOPPED) {
-            AdvanceRun::dispatch($run->id);
+            event(new RunReady($run->id));
         }
 
         return response()->json(['status' => $state->status]);

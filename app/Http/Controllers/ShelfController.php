@@ -14,9 +14,9 @@ use App\Jobs\TakeOutImage;
 use App\Models\PackageRecord;
 use App\Models\Setting;
 use App\Models\WorkJob;
+use App\Planning\JobPlanner;
 use App\Shelf\Scratch;
 use App\Shelf\Shelf;
-use App\Work\Desk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -48,9 +48,9 @@ final class ShelfController extends Controller
         ]);
     }
 
-    public function show(PackageRecord $package, Desk $desk): JsonResponse
+    public function show(PackageRecord $package, JobPlanner $planner): JsonResponse
     {
-        return response()->json(FilePage::of($package, $desk));
+        return response()->json(FilePage::of($package, $planner));
     }
 
     public function look(Shelf $shelf): JsonResponse

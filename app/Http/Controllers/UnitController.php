@@ -11,7 +11,7 @@ use App\Http\Resources\UnitPage;
 use App\Jobs\ReadPhone;
 use App\Models\Run;
 use App\Models\UnitRecord;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -29,17 +29,17 @@ use Tornavis\Core\Phone\ZonedTime;
 /** One phone: what is known about it, and what a person adds to that. */
 final class UnitController extends Controller
 {
-    public function show(UnitRecord $unit, Desk $desk): JsonResponse
+    public function show(UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
-        return response()->json(UnitPage::of($unit, $desk));
+        return response()->json(UnitPage::of($unit, $planner));
     }
 
-    public function store(NewUnitRequest $request, Desk $desk): JsonResponse
+    public function store(NewUnitRequest $request, JobPlanner $planner): JsonResponse
     {
         $unit = new Unit($request->label(), $request->codename(), [], [], $request->note());
         $dump = $request->properties();
         if ($dump !== null) {
-            $sheet = $unit->codename === null ? null : $desk->sheets()[$unit->codename] ?? null;
+            $sheet = $unit->codename === null ? null : $planner->sheets()[$unit->codename] ?? null;
             $unit = $unit->withFacts(...DumpIntake::of($unit, $sheet, $dump, now()->toIso8601String())->facts);
         }
         UnitRecord::keep($unit);
@@ -59,12 +59,12 @@ final class UnitController extends Controller
         return response()->noContent();
     }
 
-    public function learn(FactRequest $request, UnitRecord $unit, Desk $desk): JsonResponse
+    public function learn(FactRequest $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
         $fact = Fact::of($request->name(), $request->value(), Source::Typed, 'typed', now()->toIso8601String());
-        $unit->change(static function (Unit $now) use ($fact, $desk, $unit): Unit {
+        $unit->change(static function (Unit $now) use ($fact, $planner, $unit): Unit {
             $with = $now->withFacts($fact);
-            $with->refuseImpossible($desk->sheet($unit), now()->toIso8601String(), 'the form');
+            $with->refuseImpossible($planner->sheet($unit), now()->toIso8601String(), 'the form');
 
             return $with;
         });
@@ -73,10 +73,10 @@ final class UnitController extends Controller
     }
 
     /** Takes the property dump of this very phone in; with ?dry=1 it only says what would change. */
-    public function dump(Request $request, UnitRecord $unit, Desk $desk): JsonResponse
+    public function dump(Request $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
         $dump = PropertyDump::read($request->string('text')->toString());
-        $intake = DumpIntake::of($unit->unit(), $desk->sheet($unit), $dump, now()->toIso8601String());
+        $intake = DumpIntake::of($unit->unit(), $planner->sheet($unit), $dump, now()->toIso8601String());
         if (!$request->boolean('dry')) {
             $unit->learn(...$intake->facts);
         }
@@ -121,13 +121,13 @@ final class UnitController extends Controller
     }
 
     /** A person has decided which model it is. */
-    public function identify(Request $request, UnitRecord $unit, Desk $desk): JsonResponse
+    public function identify(Request $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
         $request->validate(['codename' => ['required', Rule::exists('model_sheets', 'codename')]]);
         $codename = $request->string('codename')->toString();
-        $unit->change(static function (Unit $now) use ($codename, $desk, $unit): Unit {
+        $unit->change(static function (Unit $now) use ($codename, $planner, $unit): Unit {
             $changed = $now->withCodename($codename);
-            $changed->refuseImpossible($desk->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
+            $changed->refuseImpossible($planner->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
 
             return $changed;
         });
@@ -187,9 +187,9 @@ final class UnitController extends Controller
         return response()->json(['ambiguous' => []], 201);
     }
 
-    public function calendar(UnitRecord $unit, Desk $desk): Response
+    public function calendar(UnitRecord $unit, JobPlanner $planner): Response
     {
-        $sheet = $desk->sheet($unit);
+        $sheet = $planner->sheet($unit);
         $wait = $sheet === null ? null : UnlockWait::of($unit->unit()->state(), $sheet);
         abort_if($wait === null, 404, 'No wait runs for this phone.');
 

@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Tornavis\Core\Kit\UpdateWatch;
 use Tornavis\Core\Situation\Stock;
@@ -14,13 +14,13 @@ use Tornavis\Core\Situation\Stock;
 /** For each phone of the bench what the shelf holds that is newer. */
 final class UpdateController extends Controller
 {
-    public function __invoke(Desk $desk): JsonResponse
+    public function __invoke(JobPlanner $planner): JsonResponse
     {
-        $stock = Stock::of(array_values($desk->shelf()));
+        $stock = Stock::of(array_values($planner->shelf()));
         $ids = PackageRecord::query()->pluck('id', 'path')->all();
         $updates = [];
         foreach (UnitRecord::query()->get()->sortBy('label') as $record) {
-            $sheet = $desk->sheet($record);
+            $sheet = $planner->sheet($record);
             $update = $sheet === null ? null : UpdateWatch::of($record->unit(), $sheet, $stock);
             if ($update !== null) {
                 $updates[] = [

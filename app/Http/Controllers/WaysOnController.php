@@ -9,11 +9,11 @@ use App\Http\Resources\AlternativesAnswer;
 use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\WorkJob;
-use App\Run\Beginning;
+use App\Planning\JobPlanner;
+use App\Planning\ShownPlan;
 use App\Run\DatabaseJournal;
-use App\Run\WhatRunsShowed;
-use App\Work\Desk;
-use App\Work\ShownPlan;
+use App\Run\LearnedFromRun;
+use App\Run\RunStarter;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\DB;
@@ -21,7 +21,7 @@ use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Severity;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Intent;
 
@@ -32,10 +32,10 @@ final class WaysOnController extends Controller
      * What another plan, from what the run has shown of the phone, would do otherwise, and what else would do where
      * it is blocked; nothing is kept.
      */
-    public function look(Request $request, Run $run, Desk $desk): JsonResponse
+    public function look(Request $request, Run $run, JobPlanner $planner): JsonResponse
     {
         $job = $request->boolean('back') ? self::back($this->anew($run)) : $this->anew($run);
-        $plan = $desk->plan($job);
+        $plan = $planner->plan($job);
         // Of each need the first that stands in its way; the others mostly follow from it.
         $stops = array_column(
             array_reverse(
@@ -61,7 +61,7 @@ final class WaysOnController extends Controller
                     array_reverse($stops),
                 ),
             ),
-            'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $desk),
+            'alternatives' => $request->boolean('back') ? [] : AlternativesAnswer::of($job, $planner),
         ]);
     }
 
@@ -69,25 +69,25 @@ final class WaysOnController extends Controller
      * Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its
      * plan was shown and is clear.
      */
-    public function planAgain(WhatIfRequest $request, Run $run, Desk $desk): JsonResponse
+    public function planAgain(WhatIfRequest $request, Run $run, JobPlanner $planner): JsonResponse
     {
         $back = $request->boolean('back');
         // Whoever agrees second, in another window, waits here and then finds the run followed.
-        $next = DB::transaction(function () use ($request, $run, $desk, $back): array {
+        $next = DB::transaction(function () use ($request, $run, $planner, $back): array {
             $job = $back ? self::back($this->anew($run)) : $request->changed($this->anew($run));
             $job->unit->save();
             $job->save();
-            $plan = $desk->plan($job);
+            $plan = $planner->plan($job);
             // What nobody has seen is opened, and started from its own page.
             $shown = $request->has('seal');
             $shown && ShownPlan::refuseOther($request->string('seal')->toString(), $plan);
-            (new RunDesk($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(
+            (new RunActions($run->plan, new DatabaseJournal($run), SheetRecord::forUnit($run->job->unit)))->stop(
                 ($back ? 'The way back is' : 'Planned again from what the phone has now, as') . " job {$job->id}.",
                 $back ? 'back' : 'plan',
             );
             $begun =
                 $shown && $plan->verdict->level === Verdict::CLEAR
-                    ? Beginning::of($job, $plan, $run->state()->link ?: 'stand-in')
+                    ? RunStarter::of($job, $plan, $run->state()->link ?: 'stand-in')
                     : null;
 
             return ['id' => $job->id, 'run' => $begun?->id];
@@ -112,7 +112,7 @@ final class WaysOnController extends Controller
         );
         abort_if($run->wasFollowed(), 409, "The work on {$run->unit_label} went on in a later run. Look there.");
         $unit = $run->job->unit;
-        $unit->document = WhatRunsShowed::of($unit, $state, $run->id)->toArray();
+        $unit->document = LearnedFromRun::of($unit, $state, $run->id)->toArray();
         $job = new WorkJob(['intent' => $run->job->intent, 'kit' => $run->job->kit, 'answers' => $run->job->answers]);
 
         return $job->unit()->associate($unit);

@@ -7,7 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Requests\WhatIfRequest;
 use App\Http\Resources\AlternativesAnswer;
 use App\Models\WorkJob;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Tornavis\Core\Plan\PlanDifference;
 use Tornavis\Core\Situation\School;
@@ -15,14 +15,14 @@ use Tornavis\Core\Situation\School;
 /** What another choice would change in a job, without changing it. */
 final class WhatIfController extends Controller
 {
-    public function tryOut(WhatIfRequest $request, WorkJob $job, Desk $desk): JsonResponse
+    public function tryOut(WhatIfRequest $request, WorkJob $job, JobPlanner $planner): JsonResponse
     {
         abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
-        $plan = $desk->plan($request->changed($job));
+        $plan = $planner->plan($request->changed($job));
 
         return response()->json([
             'plan' => json_decode($plan->toJson()),
-            'difference' => PlanDifference::between($desk->plan($job)->toArray(), $plan->toArray())->toArray(),
+            'difference' => PlanDifference::between($planner->plan($job)->toArray(), $plan->toArray())->toArray(),
         ]);
     }
 
@@ -42,15 +42,15 @@ final class WhatIfController extends Controller
     }
 
     /** The other schools that would change this plan, each with what it changes. */
-    public function schools(WorkJob $job, Desk $desk): JsonResponse
+    public function schools(WorkJob $job, JobPlanner $planner): JsonResponse
     {
-        $plan = $desk->plan($job);
+        $plan = $planner->plan($job);
         $others = [];
         foreach ($job->runs()->exists() ? [] : School::all() as $school) {
             foreach ($school->choices as $choice) {
                 $difference = PlanDifference::between(
                     $plan->toArray(),
-                    $desk->plan((clone $job)->choose([$school->rule => $choice['value']]))->toArray(),
+                    $planner->plan((clone $job)->choose([$school->rule => $choice['value']]))->toArray(),
                 );
                 if (!$difference->isEmpty()) {
                     $others[] = [
@@ -69,8 +69,10 @@ final class WhatIfController extends Controller
     }
 
     /** What one change of files or wish would make a blocked plan possible. */
-    public function alternatives(WorkJob $job, Desk $desk): JsonResponse
+    public function alternatives(WorkJob $job, JobPlanner $planner): JsonResponse
     {
-        return response()->json(['alternatives' => $job->runs()->exists() ? [] : AlternativesAnswer::of($job, $desk)]);
+        return response()->json([
+            'alternatives' => $job->runs()->exists() ? [] : AlternativesAnswer::of($job, $planner),
+        ]);
     }
 }

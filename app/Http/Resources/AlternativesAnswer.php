@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Models\WorkJob;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Alternatives;
 
@@ -15,9 +15,9 @@ final class AlternativesAnswer
     /**
      * @return list<array{words: string, kit: list<int>, intent: ?string, losses: int, expectedSeconds: int}>
      */
-    public static function of(WorkJob $job, Desk $desk): array
+    public static function of(WorkJob $job, JobPlanner $planner): array
     {
-        $ids = array_flip(array_map(static fn(Package $package): string => $package->path, $desk->shelf()));
+        $ids = array_flip(array_map(static fn(Package $package): string => $package->path, $planner->shelf()));
 
         return array_map(
             static fn(Alternatives $one): array => [
@@ -27,7 +27,7 @@ final class AlternativesAnswer
                 'losses' => $one->losses,
                 'expectedSeconds' => $one->seconds,
             ],
-            Alternatives::of($desk->situation($job)),
+            Alternatives::of($planner->situation($job)),
         );
     }
 }

@@ -6,7 +6,7 @@ namespace App\Http\Resources;
 
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Kit\KitAdvice;
 use Tornavis\Core\Package\Package;
@@ -21,17 +21,17 @@ final class FilePage
     /**
      * @return array<string, mixed>
      */
-    public static function of(PackageRecord $record, Desk $desk): array
+    public static function of(PackageRecord $record, JobPlanner $planner): array
     {
         $package = $record->package();
         $units = [];
         foreach (UnitRecord::query()->get()->sortBy('label') as $unit) {
-            $sheet = $desk->sheet($unit);
+            $sheet = $planner->sheet($unit);
             if ($sheet !== null) {
                 $units[] = [$unit->unit(), $sheet];
             }
         }
-        $shelf = array_values($desk->shelf());
+        $shelf = array_values($planner->shelf());
         $twins =
             $record->sha256 === null
                 ? []
@@ -61,9 +61,9 @@ final class FilePage
             'twins' => array_values($twins),
             'imageCheck' => $record->images,
             'extraction' => $record->extraction === null ? null : array_diff_key($record->extraction, ['file' => true]),
-            'spaces' => self::spaces($package, $desk),
-            'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $desk->house()),
-            'kits' => $package->kind() === 'build' ? self::kits($package, $units, $shelf, $desk) : [],
+            'spaces' => self::spaces($package, $planner),
+            'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $planner->house()),
+            'kits' => $package->kind() === 'build' ? self::kits($package, $units, $shelf, $planner) : [],
             'others' => array_values(
                 PackageRecord::query()
                     ->where('id', '!=', $record->id)
@@ -96,11 +96,11 @@ final class FilePage
      *
      * @return list<array<string, mixed>>
      */
-    private static function spaces(Package $package, Desk $desk): array
+    private static function spaces(Package $package, JobPlanner $planner): array
     {
         $spaces = [];
         $codenames = $package->facts->list(Field::CODENAMES);
-        foreach ($package->images === [] ? [] : $desk->sheets() as $sheet) {
+        foreach ($package->images === [] ? [] : $planner->sheets() as $sheet) {
             $mine =
                 $package->kind() === 'generic image'
                     ? $sheet->launchApi >= 26 && $sheet->architecture === $package->facts->text(Field::ARCHITECTURE)
@@ -118,7 +118,7 @@ final class FilePage
      * @param  list<Package>  $shelf
      * @return list<array<string, mixed>>
      */
-    private static function kits(Package $build, array $units, array $shelf, Desk $desk): array
+    private static function kits(Package $build, array $units, array $shelf, JobPlanner $planner): array
     {
         $kits = [];
         $short = static fn(?Package $package): ?array => $package === null
@@ -129,7 +129,7 @@ final class FilePage
                 continue;
             }
             $needs = [];
-            foreach (KitAdvice::of($build, $sheet, $unit, $shelf, $desk->house())->needs as $need) {
+            foreach (KitAdvice::of($build, $sheet, $unit, $shelf, $planner->house())->needs as $need) {
                 $needs[] = [
                     'need' => $need['need'],
                     'chosen' => $short($need['chosen']),

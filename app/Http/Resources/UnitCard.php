@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Data\RevisionCache;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
-use App\Work\Desk;
-use App\Work\Kept;
+use App\Planning\JobPlanner;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
@@ -34,9 +34,9 @@ final class UnitCard
     /**
      * @return array<string, mixed>
      */
-    public static function of(UnitRecord $record, Desk $desk): array
+    public static function of(UnitRecord $record, JobPlanner $planner): array
     {
-        return self::withNow(self::card($record, $desk), $record->latestJob, $desk);
+        return self::withNow(self::card($record, $planner), $record->latestJob, $planner);
     }
 
     /**
@@ -44,23 +44,23 @@ final class UnitCard
      *
      * @return list<array<string, mixed>>
      */
-    public static function all(Desk $desk): array
+    public static function all(JobPlanner $planner): array
     {
         $units = UnitRecord::query()->with('latestJob.lastRun')->orderBy('label')->get(UnitRecord::LISTED);
-        $ground = $desk->ground();
+        $revision = $planner->revision();
         $keys = [];
         foreach ($units as $unit) {
             $keys[$unit->id] = "{$unit->id}.{$unit->version}";
         }
-        $cards = Kept::many('cards', $ground, $keys);
+        $cards = RevisionCache::many('cards', $revision, $keys);
         $missing = UnitRecord::query()->findMany(array_diff(array_keys($keys), array_keys($cards)));
         foreach ($missing as $record) {
-            $cards[$record->id] = self::card($record, $desk);
+            $cards[$record->id] = self::card($record, $planner);
         }
         if ($missing->isNotEmpty()) {
-            Kept::keep(
+            RevisionCache::keep(
                 'cards',
-                $ground,
+                $revision,
                 array_combine(
                     array_values($keys),
                     array_map(static fn(int $id): array => $cards[$id], array_keys($keys)),
@@ -70,7 +70,9 @@ final class UnitCard
 
         return array_values(
             $units
-                ->map(static fn(UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $desk))
+                ->map(
+                    static fn(UnitRecord $unit): array => self::withNow($cards[$unit->id], $unit->latestJob, $planner),
+                )
                 ->all(),
         );
     }
@@ -81,7 +83,7 @@ final class UnitCard
      * @param  array<string, mixed>  $card
      * @return array<string, mixed>
      */
-    private static function withNow(array $card, ?WorkJob $job, Desk $desk): array
+    private static function withNow(array $card, ?WorkJob $job, JobPlanner $planner): array
     {
         $earliest = is_string($card['wait']) ? new \DateTimeImmutable($card['wait']) : null;
         $wait =
@@ -92,7 +94,7 @@ final class UnitCard
                     'leftSeconds' => max(0, $earliest->getTimestamp() - now()->getTimestamp()),
                 ];
 
-        return ['wait' => $wait, 'job' => $job === null ? null : self::job($job, $desk)] + $card;
+        return ['wait' => $wait, 'job' => $job === null ? null : self::job($job, $planner)] + $card;
     }
 
     /**
@@ -100,11 +102,11 @@ final class UnitCard
      *
      * @return array<string, mixed>
      */
-    private static function card(UnitRecord $record, Desk $desk): array
+    private static function card(UnitRecord $record, JobPlanner $planner): array
     {
         $unit = $record->unit();
         $state = $unit->state();
-        $sheet = $desk->sheet($record);
+        $sheet = $planner->sheet($record);
 
         return [
             'label' => $unit->label,
@@ -138,13 +140,13 @@ final class UnitCard
      *
      * @return array<string, mixed>
      */
-    public static function job(WorkJob $job, Desk $desk): array
+    public static function job(WorkJob $job, JobPlanner $planner): array
     {
         $run = $job->lastRun;
         // Where it has been run its plan no longer changes, and what counts is how the run stands.
         ['build' => $build, 'verdict' => $verdict] =
             $run === null
-                ? $desk->summary($job)
+                ? $planner->summary($job)
                 : [
                     'build' => $run->build,
                     'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run'],

@@ -6,7 +6,7 @@ namespace App\Http\Resources;
 
 use App\Jobs\ReadPhone;
 use App\Models\UnitRecord;
-use App\Work\Desk;
+use App\Planning\JobPlanner;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
@@ -22,14 +22,14 @@ final class UnitPage
     /**
      * @return array<string, mixed>
      */
-    public static function of(UnitRecord $record, Desk $desk): array
+    public static function of(UnitRecord $record, JobPlanner $planner): array
     {
         $unit = $record->unit();
         $state = $unit->state();
-        $sheet = $desk->sheet($record);
+        $sheet = $planner->sheet($record);
         $slot = $state->activeSlot() ?? ($sheet->slots[0] ?? '-');
         $clues = new Clues($unit->codename, $state->text('variant.model'), $state->text('variant.chipset'));
-        $identification = Identification::of($clues, $desk->sheets());
+        $identification = Identification::of($clues, $planner->sheets());
         $conflicts = [];
         foreach (Conflicts::of($unit->facts) as $name => $sides) {
             $conflicts[] = [
@@ -40,7 +40,7 @@ final class UnitPage
         }
 
         return [
-            'card' => UnitCard::of($record, $desk),
+            'card' => UnitCard::of($record, $planner),
             'facts' => array_map(self::fact(...), $state->facts()),
             'fields' => self::fields($sheet->slots ?? ['a', 'b', '-']),
             'conflicts' => $conflicts,

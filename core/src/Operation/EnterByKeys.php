@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\KeyPress;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
@@ -48,7 +48,7 @@ final readonly class EnterByKeys extends Operation
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
 
-        $obstacle = $this->to === Mode::Recovery ? Starting::recoveryObstacle($state, $sheet, $slot) : null;
+        $obstacle = $this->to === Mode::Recovery ? BootCheck::recoveryObstacle($state, $sheet, $slot) : null;
 
         return $obstacle === null ? [] : [$obstacle];
     }

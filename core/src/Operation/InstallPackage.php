@@ -7,9 +7,9 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\Rates;
@@ -134,7 +134,7 @@ final readonly class InstallPackage extends Operation
         }
         if ($this->isBuild() && Layout::of($state, $sheet, $this->slot) !== Layout::DYNAMIC) {
             $refusals[] =
-                Starting::named($this->slot) . ' has no partitions for the build: the new layout is missing there.';
+                BootCheck::named($this->slot) . ' has no partitions for the build: the new layout is missing there.';
         }
         if ($this->isBuild() && $state->flag('layout.residue') === true) {
             $refusals[] = 'What is left of the old layout is in the way of the build.';

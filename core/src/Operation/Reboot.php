@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
@@ -48,9 +48,9 @@ final readonly class Reboot extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-        $obstacle = $this->to === Mode::System ? Starting::obstacle($state, $sheet, $slot) : null;
+        $obstacle = $this->to === Mode::System ? BootCheck::obstacle($state, $sheet, $slot) : null;
         if ($obstacle !== null) {
-            return [Starting::named($slot) . " would not start: {$obstacle}."];
+            return [BootCheck::named($slot) . " would not start: {$obstacle}."];
         }
         if (
             $this->to === Mode::Recovery &&
@@ -64,7 +64,7 @@ final readonly class Reboot extends Operation
         }
         $obstacle =
             $this->to === Mode::Recovery && $this->from !== Mode::Sideload
-                ? Starting::recoveryObstacle($state, $sheet, $slot)
+                ? BootCheck::recoveryObstacle($state, $sheet, $slot)
                 : null;
         if ($obstacle !== null) {
             return [$obstacle];

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
@@ -35,9 +35,9 @@ final readonly class WaitFirstBoot extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-        $obstacle = Starting::obstacle($state, $sheet, $slot);
+        $obstacle = BootCheck::obstacle($state, $sheet, $slot);
 
-        return $obstacle === null ? [] : [Starting::named($slot) . " would not start: {$obstacle}."];
+        return $obstacle === null ? [] : [BootCheck::named($slot) . " would not start: {$obstacle}."];
     }
 
     public function effects(State $state, ModelSheet $sheet): array

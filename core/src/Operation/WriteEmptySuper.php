@@ -6,9 +6,9 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
@@ -59,7 +59,7 @@ final readonly class WriteEmptySuper extends Operation
                 ];
         if ($state->text("slot.{$this->slot}.os.state") !== 'none') {
             $refusals[] =
-                Starting::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
+                BootCheck::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
         }
         $size = $this->package->facts->int(Field::SUPER_SIZE);
         if ($size !== null && $sheet->superBytes !== null && $size > $sheet->superBytes) {

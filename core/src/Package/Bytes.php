@@ -26,7 +26,7 @@ final readonly class Bytes
         if (!is_file($path)) {
             throw PackageError::notReadable($path, 'there is no such file');
         }
-        $handle = Quietly::call(static fn() => fopen($path, 'rb'));
+        $handle = WithoutWarnings::call(static fn() => fopen($path, 'rb'));
         if ($handle === false) {
             throw PackageError::notReadable($path, 'no read permission');
         }

@@ -32,7 +32,7 @@ final class Checksum
     {
         Bytes::open($path);
         $handle =
-            Quietly::call(static fn() => fopen($path, 'rb')) ?:
+            WithoutWarnings::call(static fn() => fopen($path, 'rb')) ?:
             throw PackageError::notReadable($path, 'it cannot be opened');
         stream_set_read_buffer($handle, 0);
         $before = fstat($handle) ?: throw PackageError::notReadable($path, 'it has no size');
@@ -53,7 +53,7 @@ final class Checksum
             }
         }
         clearstatcache(true, $path);
-        $after = Quietly::call(static fn(): array|false => stat($path));
+        $after = WithoutWarnings::call(static fn(): array|false => stat($path));
         if ($after === false || $after['size'] !== $before['size'] || $after['mtime'] !== $before['mtime']) {
             throw PackageError::changedWhileRead($path);
         }

@@ -69,7 +69,7 @@ final class ImageCheck
                     "{$error->what} ({$error->where}).",
                 );
             } finally {
-                Quietly::call(static fn(): bool => unlink($file));
+                WithoutWarnings::call(static fn(): bool => unlink($file));
             }
         }
 

@@ -16,7 +16,7 @@ use Tornavis\Core\Package\Image\SuperLayoutReader;
 use Tornavis\Core\Package\Image\VendorBootImageReader;
 use Tornavis\Core\Package\Image\VerificationReader;
 use Tornavis\Core\Package\Payload\PayloadReader;
-use Tornavis\Core\Package\Sum\SumsBeside;
+use Tornavis\Core\Package\Sum\ChecksumFiles;
 use Tornavis\Core\Package\Zip\PayloadUpdateReader;
 use Tornavis\Core\Package\Zip\ScriptedUpdateReader;
 use Tornavis\Core\Package\Zip\ZipDirectory;
@@ -85,7 +85,7 @@ final readonly class PackageInspector
                 ...array_map(PlainText::fact(...), [
                     ...$reading->facts,
                     ...$card?->facts() ?? [],
-                    ...SumsBeside::facts($path),
+                    ...ChecksumFiles::facts($path),
                 ]),
             ),
             array_map(PlainText::image(...), $reading->images),
@@ -112,7 +112,7 @@ final readonly class PackageInspector
         $size = is_file($path) ? (int) filesize($path) : 0;
         [$card] = $this->card($path, $size);
 
-        $facts = array_map(PlainText::fact(...), [...$card?->facts() ?? [], ...SumsBeside::facts($path)]);
+        $facts = array_map(PlainText::fact(...), [...$card?->facts() ?? [], ...ChecksumFiles::facts($path)]);
 
         return new Package($path, $size, null, Facts::of(...$facts), problem: $error->getMessage());
     }

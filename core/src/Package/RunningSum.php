@@ -48,7 +48,7 @@ final class RunningSum
             return;
         }
         for ($done = 0; $done < strlen($piece) && $this->process !== null; $done += $written) {
-            $written = (int) Quietly::call(
+            $written = (int) WithoutWarnings::call(
                 fn(): int|false => fwrite($this->pipes[0], $done === 0 ? $piece : substr($piece, $done)),
             );
             if ($written === 0) {

@@ -23,7 +23,7 @@ final readonly class WayBack
         $active = $state->activeSlot() ?? $sheet->slots[0];
         $level = $state->flag('data.empty') === true ? self::DATA_GONE : self::FREE;
         $with = $level === self::FREE ? 'with its data' : 'with empty data';
-        if (Starting::starts($state, $sheet, $active)) {
+        if (BootCheck::starts($state, $sheet, $active)) {
             return new self(
                 $level,
                 "Restart into the system: {$state->text("slot.{$active}.os.family")} starts {$with}.",
@@ -31,7 +31,7 @@ final readonly class WayBack
             );
         }
         $other = $sheet->otherSlot($active);
-        if ($other !== $active && Starting::starts($state, $sheet, $other)) {
+        if ($other !== $active && BootCheck::starts($state, $sheet, $other)) {
             return new self(
                 $level,
                 'Make slot ' .

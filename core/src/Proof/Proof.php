@@ -7,7 +7,7 @@ namespace Tornavis\Core\Proof;
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Operation\GenericSystem;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
@@ -33,9 +33,9 @@ final readonly class Proof
         }
         $end = $walk->end;
         $slot = $end->activeSlot() ?? $situation->sheet->slots[0];
-        $obstacle = Starting::obstacle($end, $situation->sheet, $slot);
+        $obstacle = BootCheck::obstacle($end, $situation->sheet, $slot);
         if ($obstacle !== null) {
-            $problems[] = 'At the end ' . lcfirst(Starting::named($slot)) . " would not start: {$obstacle}.";
+            $problems[] = 'At the end ' . lcfirst(BootCheck::named($slot)) . " would not start: {$obstacle}.";
         }
         array_push(
             $problems,

@@ -19,11 +19,11 @@ final class Hands implements Link
 
     public function observe(): LinkAnswer
     {
-        throw new AtHand();
+        throw new WaitsForPerson();
     }
 
     public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
     {
-        throw new AtHand();
+        throw new WaitsForPerson();
     }
 }

@@ -14,7 +14,7 @@ interface Link
      * What the phone shows now, as far as its mode lets it.
      *
      * @throws LinkLost when nothing answers
-     * @throws AtHand when a person has to look
+     * @throws WaitsForPerson when a person has to look
      */
     public function observe(): LinkAnswer;
 
@@ -26,7 +26,7 @@ interface Link
      * @param  callable(Progress): void  $progress
      *
      * @throws LinkLost when the phone or the link goes away in the middle
-     * @throws AtHand when a person has to do it
+     * @throws WaitsForPerson when a person has to do it
      */
     public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer;
 }

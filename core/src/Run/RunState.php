@@ -6,8 +6,8 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Words\Mode;
@@ -248,7 +248,7 @@ final readonly class RunState
         $slot = is_string($facts['slot.active'] ?? null) ? $facts['slot.active'] : '-';
         $mode = $facts['mode'] ?? null;
         if (in_array($mode, [Mode::BootLoop->value, Mode::Stuck->value], true)) {
-            $facts["slot.{$slot}.os.failedAs"] = Starting::likeness($facts, $slot);
+            $facts["slot.{$slot}.os.failedAs"] = BootCheck::likeness($facts, $slot);
         } elseif ($mode === Mode::System->value && isset($facts["slot.{$slot}.os.failedAs"])) {
             $facts["slot.{$slot}.os.failedAs"] = null;
         }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Sequence;
 
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 
 /**
@@ -74,7 +74,7 @@ final class Tracks
         $recovery = trim(
             "{$state->text("slot.{$slot}.recovery.family")} {$state->text("slot.{$slot}.recovery.version")}",
         );
-        $starts = Starting::starts($state, $sheet, $slot);
+        $starts = BootCheck::starts($state, $sheet, $slot);
         $label = implode(' · ', [
             $os,
             'firmware ' . ($state->text("slot.{$slot}.firmware.version") ?? 'unknown'),

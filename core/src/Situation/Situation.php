@@ -9,9 +9,9 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryHome;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Words\Intent;
@@ -51,7 +51,7 @@ final readonly class Situation
         if ($unit->codename !== $sheet->codename) {
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
-        $this->state = Starting::asSeen($state ?? $unit->state(), $sheet);
+        $this->state = BootCheck::asSeen($state ?? $unit->state(), $sheet);
         $this->layout = new LayoutNeeds($this);
         $this->delivery = new Delivery($this);
     }
@@ -240,7 +240,7 @@ final readonly class Situation
     public function startingSlot(): ?string
     {
         foreach (array_unique([$this->activeSlot(), ...$this->sheet->slots]) as $slot) {
-            if (Starting::starts($this->state, $this->sheet, $slot)) {
+            if (BootCheck::starts($this->state, $this->sheet, $slot)) {
                 return $slot;
             }
         }
@@ -254,7 +254,7 @@ final readonly class Situation
     public function systemIsOut(): bool
     {
         return !in_array($this->state->mode(), [null, Mode::System], true) &&
-            !Starting::starts($this->state, $this->sheet, $this->activeSlot());
+            !BootCheck::starts($this->state, $this->sheet, $this->activeSlot());
     }
 
     /** Where the phone is while it charges: in its system, or where the work begins on one that has none. */

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Trouble;
 
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Starting;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\Mode;
 
@@ -31,7 +31,7 @@ final readonly class TroubleCase
     /** Why the slot that starts next would not start, as far as it is known. */
     public function obstacle(): ?string
     {
-        return Starting::obstacle($this->state, $this->sheet, $this->slot());
+        return BootCheck::obstacle($this->state, $this->sheet, $this->slot());
     }
 
     public function slot(): string

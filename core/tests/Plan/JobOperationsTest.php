@@ -16,7 +16,7 @@ use Tornavis\Core\Operation\Unlock;
 use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
@@ -225,7 +225,7 @@ it('writes a kernel image, with which the slot still starts', function () {
 
     expect($after->text('slot.b.kernel.name'))
         ->toBe('Ferrule')
-        ->and(Starting::obstacle($after, World::sheet('becket'), 'b'))
+        ->and(BootCheck::obstacle($after, World::sheet('becket'), 'b'))
         ->toBeNull();
 });
 

@@ -30,7 +30,7 @@ function commandsFor(Phrasebook $book, string $key, array $paths = []): array
 it('knows every operation that a plan has and a person could type', function () {
     $byHand = ['charge', 'enter-by-keys', 'leave-trial', 'remove-lock', 'set-switches', 'sign-out', 'wait-first-boot'];
     $names = [];
-    foreach (glob(dirname(__DIR__, 2) . '/src/Plan/Operation/*.php') ?: [] as $file) {
+    foreach (glob(dirname(__DIR__, 2) . '/src/Operation/*.php') ?: [] as $file) {
         preg_match('/function name\(\): string\s*\{\s*return (.*?);/s', (string) file_get_contents($file), $match);
         preg_match_all("/'([a-z-]+)'/", $match[1] ?? '', $found);
         array_push($names, ...$found[1]);

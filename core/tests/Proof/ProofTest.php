@@ -5,7 +5,7 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Operation\Reboot;
-use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Proof\Proof;
@@ -91,7 +91,7 @@ it('changes nothing by a restart into the mode that the phone is in', function (
 it('knows why a slot would not start', function (array $otherwise, ?string $obstacle) {
     $situation = World::situation('SK-07', World::SALTERN, $otherwise);
 
-    expect(Starting::obstacle($situation->state, $situation->sheet, 'a'))->toBe($obstacle);
+    expect(BootCheck::obstacle($situation->state, $situation->sheet, 'a'))->toBe($obstacle);
 })->with([
     'as it came' => [[], null],
     'half written' => [['slot.a.os.state' => 'incomplete'], 'its system was written only in part'],

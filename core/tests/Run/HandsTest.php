@@ -3,12 +3,12 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
-use Tornavis\Core\Run\Conductor;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\MemoryJournal;
 use Tornavis\Core\Run\PlannedStep;
-use Tornavis\Core\Run\RunDesk;
+use Tornavis\Core\Run\RunActions;
+use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 
@@ -24,21 +24,21 @@ final class ByHand
 
     public MemoryJournal $journal;
 
-    public RunDesk $desk;
+    public RunActions $actions;
 
     public function __construct()
     {
         $this->plan = World::document(World::plan('SK-07', World::SALTERN));
         $this->journal = new MemoryJournal('2026-09-14T12:00:00Z');
-        $this->desk = new RunDesk($this->plan, $this->journal, World::sheet('bowline'));
+        $this->actions = new RunActions($this->plan, $this->journal, World::sheet('bowline'));
     }
 
     /** Goes on until a person is needed. */
     public function go(): RunState
     {
-        $conductor = new Conductor($this->plan, $this->journal, new Hands());
+        $engine = new RunEngine($this->plan, $this->journal, new Hands());
         do {
-            $state = $conductor->advance();
+            $state = $engine->advance();
         } while ($state->status === RunState::RUNNING);
 
         return $state;
@@ -61,11 +61,11 @@ final class ByHand
     public function answer(RunState $state): void
     {
         if ($state->status === RunState::GATED) {
-            $this->desk->release('SK-07');
+            $this->actions->release('SK-07');
 
             return;
         }
-        $this->desk->tell(
+        $this->actions->tell(
             'seen',
             '',
             implode("\n", PlannedStep::allOf($this->plan)[$state->step - 1]->wants()),
@@ -102,7 +102,7 @@ it('takes a serial number only of this phone', function (string $evidence, strin
     $run = new ByHand();
     $before = count($run->journal->events()) + 4;
     $run->go();
-    expect(fn() => $run->desk->tell('seen', '', $evidence))
+    expect(fn() => $run->actions->tell('seen', '', $evidence))
         ->toThrow(RunRefusal::class, $error)
         // Nothing was noted, and nothing counts as done.
         ->and(count($run->journal->events()))
@@ -120,7 +120,7 @@ it('takes a serial number only of this phone', function (string $evidence, strin
 it('finds what it looks for in typed text, in the output of a tool, and in a dump', function (string $evidence) {
     $run = new ByHand();
     $run->go();
-    $run->desk->tell('seen', '', $evidence);
+    $run->actions->tell('seen', '', $evidence);
     $answered = array_values(
         array_filter($run->journal->events(), static fn(JournalEvent $e): bool => $e->kind->value === 'answered'),
     );
@@ -139,8 +139,8 @@ it('finds what it looks for in typed text, in the output of a tool, and in a dum
 it('refuses a slot that is another one', function () {
     $run = new ByHand();
     $run->until('recovery.slot');
-    expect(fn() => $run->desk->tell('seen', '', 'a'))->toThrow(RunRefusal::class, 'Active slot is a');
-    $run->desk->tell('seen', '', 'current slot: b');
+    expect(fn() => $run->actions->tell('seen', '', 'a'))->toThrow(RunRefusal::class, 'Active slot is a');
+    $run->actions->tell('seen', '', 'current slot: b');
 
     expect($run->go()->facts['slot.active'])->toBe('b');
 });
@@ -149,9 +149,9 @@ it('says what the last check did not show, and refuses another build', function 
     $run = new ByHand();
     $run->until('prove.verify');
     expect(
-        fn() => $run->desk->tell('seen', '', World::dump(['ro.build.version.incremental' => 'deck-14.0.8-of301'])),
+        fn() => $run->actions->tell('seen', '', World::dump(['ro.build.version.incremental' => 'deck-14.0.8-of301'])),
     )->toThrow(RunRefusal::class, 'Build is deck-14.0.8-of301');
-    $run->desk->tell('seen', 'a test call worked', 'saltern-15.2-20260903-bowline on slot a');
+    $run->actions->tell('seen', 'a test call worked', 'saltern-15.2-20260903-bowline on slot a');
     $judged = array_values(
         array_filter($run->journal->events(), static fn(JournalEvent $e): bool => $e->kind->value === 'judged'),
     );
@@ -162,13 +162,13 @@ it('says what the last check did not show, and refuses another build', function 
 it('asks what the phone shows after a stop, and goes on from there', function (string $mode, ?string $key) {
     $run = new ByHand();
     $run->until('erase.format');
-    $run->desk->release('SK-07');
+    $run->actions->release('SK-07');
     $run->go();
-    $run->desk->stop();
-    $run->desk->goOn();
+    $run->actions->stop();
+    $run->actions->goOn();
     $state = $run->go();
     expect([$state->status, $state->question?->text('about')])->toBe([RunState::ASKED, 'shows']);
-    $run->desk->tell($mode);
+    $run->actions->tell($mode);
     $state = $run->go();
 
     expect($key === null ? $state->question?->text('about') : $run->plan['steps'][$state->step - 1]['key'])->toBe(
@@ -183,7 +183,7 @@ it('asks what the phone shows after a stop, and goes on from there', function (s
 it('takes no time where the clock was set back during a wait', function () {
     $run = new ByHand();
     $run->go();
-    $run->desk->tell('seen', '', 'SKF3A07Q41', '2026-09-14T11:00:00Z');
+    $run->actions->tell('seen', '', 'SKF3A07Q41', '2026-09-14T11:00:00Z');
 
     expect($run->go()->seconds[1])->toBe(0);
 });

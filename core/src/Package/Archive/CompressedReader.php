@@ -19,8 +19,8 @@ use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageReader;
 use Tornavis\Core\Package\Payload\PayloadReader;
-use Tornavis\Core\Package\Quietly;
 use Tornavis\Core\Package\Reading;
+use Tornavis\Core\Package\WithoutWarnings;
 
 /**
  * One file compressed by gzip, xz, bzip2 or lz4. Only its first part is unpacked, to say what is inside.
@@ -131,7 +131,7 @@ final readonly class CompressedReader implements PackageReader
             return '';
         }
         $packed = $bytes->read(0, min($bytes->size, self::LOOK_BYTES));
-        $out = Quietly::call(static fn(): string|false => inflate_add($context, substr($packed, 0, 4096)));
+        $out = WithoutWarnings::call(static fn(): string|false => inflate_add($context, substr($packed, 0, 4096)));
 
         return $out === false ? '' : substr($out, 0, self::LOOK_BYTES);
     }

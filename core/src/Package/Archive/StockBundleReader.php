@@ -13,8 +13,8 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageReader;
 use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Package\Reading;
+use Tornavis\Core\Package\Sum\ChecksumFiles;
 use Tornavis\Core\Package\Sum\SumList;
-use Tornavis\Core\Package\Sum\SumsBeside;
 use Tornavis\Core\Package\Zip\ZipDirectory;
 
 /** A zip or tar of partition images, with the list of their checksums where there is one. */
@@ -95,7 +95,7 @@ final class StockBundleReader implements PackageReader
             ARRAY_FILTER_USE_BOTH,
         );
         $names = array_map(strval(...), array_keys($small));
-        usort($names, static fn(string $a, string $b): int => SumsBeside::isList($b) <=> SumsBeside::isList($a));
+        usort($names, static fn(string $a, string $b): int => ChecksumFiles::isList($b) <=> ChecksumFiles::isList($a));
 
         return array_slice($names, 0, self::MOST_LISTS);
     }

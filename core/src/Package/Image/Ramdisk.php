@@ -6,7 +6,7 @@ namespace Tornavis\Core\Package\Image;
 
 use Tornavis\Core\Package\Archive\Tool;
 use Tornavis\Core\Package\Bytes;
-use Tornavis\Core\Package\Quietly;
+use Tornavis\Core\Package\WithoutWarnings;
 
 /**
  * The first file system of a boot image: a cpio archive ("newc" form), plain or compressed by gzip or lz4.
@@ -80,7 +80,7 @@ final class Ramdisk
             return;
         }
         foreach (self::pieces($bytes) as $piece) {
-            $plain = Quietly::call(static fn(): string|false => inflate_add($context, $piece));
+            $plain = WithoutWarnings::call(static fn(): string|false => inflate_add($context, $piece));
             if ($plain === false) {
                 return;
             }

@@ -7,7 +7,7 @@ namespace Tornavis\Core\Package\Payload;
 use Tornavis\Core\Package\Archive\Tool;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\PackageError;
-use Tornavis\Core\Package\Quietly;
+use Tornavis\Core\Package\WithoutWarnings;
 use Tornavis\Core\Package\Zip\PayloadUpdateReader;
 use Tornavis\Core\Package\Zip\ZipDirectory;
 use Tornavis\Wire\Extent;
@@ -52,7 +52,7 @@ final readonly class PartitionExtractor
         $size = $update->sizeBytes ?? 0;
         $handle = fopen($to, 'w+b') ?: throw PackageError::notReadable($to, 'it cannot be written');
         try {
-            if (!Quietly::call(static fn(): bool => ftruncate($handle, max(0, $size)))) {
+            if (!WithoutWarnings::call(static fn(): bool => ftruncate($handle, max(0, $size)))) {
                 throw PackageError::noRoom($to, $size);
             }
             $done = 0;
@@ -66,7 +66,9 @@ final readonly class PartitionExtractor
                     if ($data !== null) {
                         fseek($handle, $start);
                         $piece = substr($data, 0, $length);
-                        if (Quietly::call(static fn(): int|false => fwrite($handle, $piece)) !== strlen($piece)) {
+                        if (
+                            WithoutWarnings::call(static fn(): int|false => fwrite($handle, $piece)) !== strlen($piece)
+                        ) {
                             throw PackageError::noRoom($to, $size);
                         }
                         $data = substr($data, $length);

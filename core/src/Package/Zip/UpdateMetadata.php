@@ -7,7 +7,7 @@ namespace Tornavis\Core\Package\Zip;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Package\Quietly;
+use Tornavis\Core\Package\WithoutWarnings;
 
 /**
  * The metadata text of an update zip ("key=value" lines) and its certificate.
@@ -102,7 +102,7 @@ final class UpdateMetadata
             return [];
         }
         $pem = $zip->contents($entry, 64 << 10);
-        $certificate = Quietly::call(static fn(): \OpenSSLCertificate|false => openssl_x509_read($pem));
+        $certificate = WithoutWarnings::call(static fn(): \OpenSSLCertificate|false => openssl_x509_read($pem));
         $fingerprint = $certificate === false ? false : openssl_x509_fingerprint($certificate, 'sha256');
         if ($certificate === false || $fingerprint === false) {
             return [Fact::of(Field::SIGNER, null, Source::File, self::CERTIFICATE)];

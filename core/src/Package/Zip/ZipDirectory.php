@@ -7,7 +7,7 @@ namespace Tornavis\Core\Package\Zip;
 use Tornavis\Core\Package\Archive\EntryName;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\PackageError;
-use Tornavis\Core\Package\Quietly;
+use Tornavis\Core\Package\WithoutWarnings;
 
 /**
  * The central directory of a zip, read without unpacking anything.
@@ -288,7 +288,7 @@ final readonly class ZipDirectory
         $packed = $this->packed($entry);
         $data = $packed->read(0, $packed->size);
         if ($entry->method === ZipEntry::DEFLATED) {
-            $data = Quietly::call(static fn(): string|false => gzinflate($data, $entry->sizeBytes + 1));
+            $data = WithoutWarnings::call(static fn(): string|false => gzinflate($data, $entry->sizeBytes + 1));
         }
         if ($data === false || strlen($data) !== $entry->sizeBytes || crc32($data) !== $entry->crc32) {
             throw $this->otherContent($entry);
@@ -313,7 +313,7 @@ final readonly class ZipDirectory
         for ($at = 0; $at < $packed->size; $at += self::PIECE) {
             $piece = $packed->read($at, min(self::PIECE, $packed->size - $at));
             if ($inflate instanceof \InflateContext) {
-                $piece = Quietly::call(static fn(): string|false => inflate_add($inflate, $piece));
+                $piece = WithoutWarnings::call(static fn(): string|false => inflate_add($inflate, $piece));
             }
             $length += $piece === false ? 0 : strlen($piece);
             if ($piece === false || $length > $entry->sizeBytes) {

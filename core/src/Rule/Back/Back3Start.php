@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Back;
 
-use Tornavis\Core\Phone\Starting;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
@@ -51,7 +51,7 @@ final class Back3Start implements FitRule
         if ($slot === null) {
             $obstacles = array_map(
                 static fn(string $one): string => ($one === '-' ? '' : 'Slot ' . strtoupper($one) . ': ') .
-                    (string) Starting::obstacle($situation->state, $situation->sheet, $one) .
+                    (string) BootCheck::obstacle($situation->state, $situation->sheet, $one) .
                     '.',
                 $situation->sheet->slots,
             );

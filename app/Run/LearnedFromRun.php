@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Run;
+
+use App\Models\UnitRecord;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Run\RunState;
+
+/** What a run has shown of a phone becomes what is known about it. */
+final class LearnedFromRun
+{
+    public static function learn(UnitRecord $unit, RunState $state, int $runId): void
+    {
+        $unit->change(static fn(Unit $now): Unit => self::seen($now, $state, $runId));
+    }
+
+    /** The unit as the run has shown it; nothing is kept. */
+    public static function of(UnitRecord $unit, RunState $state, int $runId): Unit
+    {
+        return self::seen($unit->unit(), $state, $runId);
+    }
+
+    private static function seen(Unit $unit, RunState $state, int $runId): Unit
+    {
+        $before = $unit->state()->values();
+        $at = $state->last->at ?? now()->toIso8601String();
+        $facts = [];
+        foreach ($state->facts as $name => $value) {
+            if (!array_key_exists($name, $before) || $before[$name] !== $value) {
+                $facts[] = Fact::of($name, $value, Source::Phone, "run {$runId}", $at);
+            }
+        }
+
+        return $unit->withFacts(...$facts);
+    }
+}

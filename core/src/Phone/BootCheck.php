@@ -1,0 +1,179 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Words\Mode;
+
+/**
+ * Whether a slot would start, judged from what is known about it.
+ *
+ * A practitioner's knowledge in four questions: is the system whole, do the start images belong to it,
+ * is the firmware new enough, can it read the data partition.
+ */
+final class BootCheck
+{
+    /** Why the slot would not start its system, in a clause; null when it would. */
+    public static function obstacle(State $state, ModelSheet $sheet, string $slot): ?string
+    {
+        $os = $state->text("slot.{$slot}.os.state");
+        if ($os !== 'complete') {
+            return match ($os) {
+                'incomplete' => 'its system was written only in part',
+                'none' => 'it holds no system',
+                default => 'it is not known whether it holds a system',
+            };
+        }
+        $failed = $state->text("slot.{$slot}.os.failedAs");
+        if ($failed !== null && $failed === self::likeness($state->values(), $slot)) {
+            return 'it was seen not to start, and nothing has changed since';
+        }
+        // A generic image stands on the start images of the build that was there before it.
+        $build = $state->text("slot.{$slot}.os.base") ?? $state->text("slot.{$slot}.os.buildId");
+        $refused = self::verificationRefuses($state, $sheet, $slot);
+        if ($refused !== null) {
+            return "verification is on and refuses its {$refused}";
+        }
+        foreach ($sheet->startPartitions() as $partition) {
+            $owner = $state->text("slot.{$slot}.image.{$partition}");
+            if (
+                $owner !== null &&
+                $owner !== $build &&
+                !(
+                    $partition === 'boot' &&
+                    $owner ===
+                        trim("{$state->text("slot.{$slot}.kernel.name")} {$state->text("slot.{$slot}.kernel.version")}")
+                )
+            ) {
+                return "its {$partition} image belongs to {$owner}";
+            }
+        }
+        $needed = $state->version("slot.{$slot}.os.firmwareMin");
+        $firmware = $state->version("slot.{$slot}.firmware.version");
+        if ($needed !== null && ($firmware === null || $firmware->olderThan($needed))) {
+            return 'its firmware ' . ($firmware ?? 'is unknown and') . ' is below ' . $needed;
+        }
+        $vendorNeeded = $state->version("slot.{$slot}.os.vendorMin");
+        $vendor = $state->version("slot.{$slot}.vendor.version");
+        if ($vendorNeeded !== null && ($vendor === null || $vendor->olderThan($vendorNeeded))) {
+            return 'its vendor ' . ($vendor ?? 'is unknown and') . ' is below ' . $vendorNeeded;
+        }
+        if ($state->flag('data.unreadable') === true) {
+            return 'the data was not formatted for the new layout';
+        }
+        $writer = $state->text('data.writtenBy');
+        if (
+            $state->flag('data.empty') !== true &&
+            $writer !== null &&
+            $writer !== $state->text("slot.{$slot}.os.family")
+        ) {
+            return "only {$writer} can read the data";
+        }
+
+        return null;
+    }
+
+    /** A slot at the beginning of a sentence; a phone with one slot has no name for it. */
+    public static function named(string $slot): string
+    {
+        return $slot === '-' ? 'The phone' : 'Slot ' . strtoupper($slot);
+    }
+
+    /**
+     * The state with what its mode shows: a phone that loops or hangs has been seen not to start from the slot in
+     * use.
+     */
+    public static function asSeen(State $state, ModelSheet $sheet): State
+    {
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+        $fails =
+            in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) &&
+            $state->text("slot.{$slot}.os.failedAs") === null;
+
+        return $fails ? $state->with(["slot.{$slot}.os.failedAs" => self::likeness($state->values(), $slot)]) : $state;
+    }
+
+    /** Why the recovery of a slot would not come up; null when it would. */
+    public static function recoveryObstacle(State $state, ModelSheet $sheet, string $slot): ?string
+    {
+        return match (true) {
+            self::verificationRefuses($state, $sheet, $slot) !== null
+                => 'Verification is on and would not let the recovery start.',
+            $state->text("slot.{$slot}.recovery.family") === null => self::named($slot) .
+                ' holds no recovery to start.',
+            !self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery' .
+                ($slot === '-' ? '' : ' in slot ' . strtoupper($slot)) .
+                ' belong to different builds; it would not start.',
+            default => null,
+        };
+    }
+
+    /** A recovery brings no kernel of its own; the slot's kernel and device tree must be a pair. */
+    private static function startImagesBelongTogether(State $state, ModelSheet $sheet, string $slot): bool
+    {
+        $owners = [];
+        foreach (array_diff($sheet->startPartitions(), [$sheet->recoveryHome->value]) as $partition) {
+            $owners[] = $state->text("slot.{$slot}.image.{$partition}");
+        }
+
+        return count(array_unique($owners)) <= 1;
+    }
+
+    /**
+     * What a slot starts from, in short: the same text as long as nothing of it was changed.
+     *
+     * @param  array<string, mixed>  $values  of a state, by name
+     */
+    public static function likeness(array $values, string $slot): string
+    {
+        $parts = array_filter(
+            $values,
+            static fn(string $name): bool => $name !== "slot.{$slot}.os.failedAs" &&
+                preg_match(
+                    "/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b" .
+                        '|^data\.(empty|writtenBy)$/',
+                    $name,
+                ) === 1,
+            ARRAY_FILTER_USE_KEY,
+        );
+        ksort($parts);
+
+        return substr(
+            hash(
+                'sha256',
+                json_encode(
+                    array_filter($parts, static fn(mixed $value): bool => $value !== null),
+                    JSON_THROW_ON_ERROR,
+                ),
+            ),
+            0,
+            16,
+        );
+    }
+
+    /**
+     * The partition whose image verification would refuse, because it is not of the same build as the system; null
+     * when none.
+     */
+    public static function verificationRefuses(State $state, ModelSheet $sheet, string $slot): ?string
+    {
+        $build = $state->text("slot.{$slot}.os.buildId");
+        if ($state->flag("slot.{$slot}.verification.on") !== true || $build === null) {
+            return null;
+        }
+        foreach ($sheet->startPartitions() as $partition) {
+            $owner = $state->text("slot.{$slot}.image.{$partition}");
+            if ($owner !== null && $owner !== $build) {
+                return $partition;
+            }
+        }
+
+        return null;
+    }
+
+    public static function starts(State $state, ModelSheet $sheet, string $slot): bool
+    {
+        return self::obstacle($state, $sheet, $slot) === null;
+    }
+}

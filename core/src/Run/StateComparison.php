@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Run;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\StateField;
+
+/**
+ * What a plan counts on when one of its steps begins, against what the phone shows at that moment.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final class StateComparison
+{
+    /**
+     * @param  array<string, mixed>  $plan  a plan document
+     * @param  array<string, FactValue>  $observed
+     * @return array<string, array{planned: FactValue, shown: FactValue}> by name of the fact; what was unknown is no
+     *     difference
+     */
+    public static function differences(array $plan, int $step, array $observed): array
+    {
+        /** @var array<string, FactValue> $expected */
+        $expected = $plan['before'];
+        foreach (array_slice(PlannedStep::allOf($plan), 0, $step - 1) as $before) {
+            $expected = array_merge($expected, $before->effects);
+        }
+        $differences = [];
+        foreach (array_intersect_key($observed, $expected) as $name => $shown) {
+            if (
+                !StateField::changesByItself($name) &&
+                $expected[$name] !== null &&
+                $shown !== null &&
+                self::plain($shown) !== self::plain($expected[$name])
+            ) {
+                $differences[$name] = ['planned' => $expected[$name], 'shown' => $shown];
+            }
+        }
+
+        return $differences;
+    }
+
+    /**
+     * The differences in one sentence.
+     *
+     * @param  array<string, array{planned: FactValue, shown: FactValue}>  $differences
+     */
+    public static function words(array $differences): string
+    {
+        $parts = [];
+        foreach ($differences as $name => $one) {
+            $parts[] =
+                StateField::label($name) .
+                ' is ' .
+                StateField::say($name, $one['shown']) .
+                '; the plan counts on ' .
+                StateField::say($name, $one['planned']);
+        }
+
+        return 'Not as planned: ' . implode(', and ', $parts) . '.';
+    }
+
+    /**
+     * What a person is asked then.
+     *
+     * @param  array<string, array{planned: FactValue, shown: FactValue}>  $differences
+     * @return array<string, mixed> the data of an event
+     */
+    public static function question(array $differences): array
+    {
+        return [
+            'about' => 'differs',
+            'says' => self::words($differences),
+            'todo' =>
+                'Look at what another plan would change, and agree to it; or put the phone right and look again. ' .
+                'Nothing goes on by the old plan until then.',
+            'differs' => $differences,
+            'answers' => ['again', 'stop'],
+        ];
+    }
+
+    /** Lists without their order. */
+    private static function plain(mixed $value): mixed
+    {
+        if (is_array($value)) {
+            sort($value);
+        }
+
+        return $value;
+    }
+}

@@ -1,0 +1,375 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Demo;
+
+use Tornavis\Core\Package\PackageInspector;
+
+/** The ways in which the recipe makes its files; each writes one file and, where it has one, the card beside it. */
+final readonly class DemoFileWriter
+{
+    private const MIB = 1 << 20;
+
+    public function __construct(private string $folder) {}
+
+    public function path(string $name): string
+    {
+        return "{$this->folder}/{$name}";
+    }
+
+    /**
+     * @param  array<string, mixed>  $card
+     */
+    public function build(
+        string $path,
+        BuildSpec $spec,
+        array $card,
+        int $systemMib = 192,
+        bool $incremental = false,
+    ): void {
+        $images = [];
+        $sizes = [
+            'boot' => 24,
+            'dtbo' => 2,
+            'vendor_boot' => 24,
+            'system' => $systemMib,
+            'system_ext' => 32,
+            'product' => 48,
+            'vendor' => 64,
+        ];
+        foreach ($sizes as $partition => $mib) {
+            $images[$partition] = new ImageContent(
+                $spec->label($partition),
+                $partition === 'system' ? self::MIB : 192 << 10,
+                $mib * self::MIB,
+            );
+        }
+        UpdateZips::payload(
+            $path,
+            $images,
+            $spec->metadata() + ($incremental ? ['pre-build-incremental' => 'saltern-15.2-20260801-bowline'] : []),
+            $this->certificate($spec->signer),
+            $incremental,
+        );
+        $this->card($path, $card);
+    }
+
+    /**
+     * A recovery that comes as a boot image with a kernel of its own.
+     *
+     * @param  list<string>  $abilities
+     */
+    public function recoveryInBoot(string $path, string $codename, array $abilities): void
+    {
+        $label = [
+            'part' => 'boot',
+            'of' => 'Wicket 4.1',
+            'recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => $abilities],
+        ];
+        file_put_contents(
+            $path,
+            BootImages::boot(
+                new ImageContent($label, 128 << 10, 0),
+                15,
+                2026,
+                8,
+                Formats::ramdisk(['init' => '#!', 'system/bin/recovery' => str_repeat('r', 4000)]),
+            ),
+        );
+        $this->card($path, [
+            'kind' => 'recovery',
+            'family' => 'Wicket',
+            'versionName' => '4.1',
+            'channel' => 'stable',
+            'official' => true,
+            'codenames' => [$codename],
+            'abilities' => $abilities,
+        ]);
+    }
+
+    public function write(string $path, string $content): void
+    {
+        file_put_contents($path, $content);
+    }
+
+    public function truncated(string $path, string $whole): void
+    {
+        $content = (string) file_get_contents($whole);
+        file_put_contents($path, substr($content, 0, (int) (strlen($content) * 0.61)));
+        $card = json_decode(
+            (string) file_get_contents($whole . PackageInspector::CARD_SUFFIX),
+            true,
+            16,
+            JSON_THROW_ON_ERROR,
+        );
+        if (is_array($card) && is_array($card['file'])) {
+            $card['file']['name'] = basename($path);
+            file_put_contents($path . PackageInspector::CARD_SUFFIX, self::json($card));
+        }
+    }
+
+    public function image(string $path, BuildSpec $spec, string $partition): void
+    {
+        $content = new ImageContent($spec->label($partition), 192 << 10, 0);
+        file_put_contents(
+            $path,
+            $partition === 'boot' ? BootImages::boot($content, 15, 2026, 8) : BootImages::deviceTreeTable($content),
+        );
+        $this->card($path, [
+            'kind' => 'partition image',
+            'family' => $spec->family,
+            'versionName' => $spec->version,
+            'codenames' => [$spec->codename],
+            'partition' => $partition,
+            'partOf' => $spec->id(),
+        ]);
+    }
+
+    /**
+     * @param  list<string>  $abilities
+     */
+    public function recovery(string $path, string $version, array $abilities): void
+    {
+        $label = [
+            'part' => 'vendor_boot',
+            'of' => "Wicket {$version}",
+            'recovery' => ['family' => 'Wicket', 'version' => $version, 'abilities' => $abilities],
+        ];
+        file_put_contents($path, BootImages::vendorBoot(new ImageContent($label, 512 << 10, 0), true));
+        $this->card($path, [
+            'kind' => 'recovery',
+            'family' => 'Wicket',
+            'versionName' => $version,
+            'channel' => 'stable',
+            'official' => true,
+            'codenames' => ['bowline'],
+            'abilities' => $abilities,
+        ]);
+    }
+
+    public function firmware(string $path, string $version): void
+    {
+        $files = [];
+        foreach (['modem' => 384, 'trust' => 96, 'power' => 64] as $partition => $kib) {
+            $files["firmware/{$partition}.img"] = (new ImageContent(
+                ['part' => $partition, 'of' => "firmware {$version}", 'firmware' => $version, 'region' => 'EU'],
+                $kib << 10,
+                0,
+            ))->head();
+        }
+        UpdateZips::scripted($path, ['bowline', 'bowline_m'], [], $files, [], $this->certificate('ostrand'));
+        $this->card($path, [
+            'kind' => 'firmware',
+            'family' => 'Ostrand firmware',
+            'versionName' => $version,
+            'channel' => 'stable',
+            'official' => true,
+            'codenames' => ['bowline', 'bowline_m'],
+            'region' => 'EU',
+        ]);
+    }
+
+    public function services(string $path, string $release, string $architecture): void
+    {
+        $label = [
+            'addon' => 'services',
+            'title' => "Larder mini {$release}",
+            'release' => $release,
+            'architecture' => $architecture,
+        ];
+        UpdateZips::scripted(
+            $path,
+            [],
+            [],
+            ['services/bundle.img' => (new ImageContent($label, 640 << 10, 0))->head()],
+            [],
+            $this->certificate('larder'),
+        );
+        $this->card($path, [
+            'kind' => 'services',
+            'family' => 'Larder mini',
+            'versionName' => $release,
+            'channel' => 'stable',
+            'official' => true,
+            'release' => $release,
+            'architecture' => $architecture,
+        ]);
+    }
+
+    /**
+     * @param  list<string>  $accepted
+     */
+    public function scriptedBuild(string $path, string $version, string $date, array $accepted): void
+    {
+        $spec = new BuildSpec('Lamplight', $version, $date, 'marl', 'lamplight', '', '9', 28);
+        $files = ['boot.img' => BootImages::boot(new ImageContent($spec->label('boot'), 64 << 10, 0), 9, 2019, 4)];
+        foreach (['system', 'vendor'] as $partition) {
+            $files["{$partition}.img"] = (new ImageContent($spec->label($partition), 256 << 10, 0))->head();
+        }
+        UpdateZips::scripted(
+            $path,
+            $accepted,
+            $spec->metadata(),
+            $files,
+            ['boot.img' => 'boot', 'system.img' => 'system', 'vendor.img' => 'vendor'],
+            $this->certificate('lamplight'),
+            "assert(getprop(\"ro.bootloader\") == \"OF100-2.7\" || getprop(\"ro.bootloader\") == " .
+                "\"OF100-2.8\");\nassert(battery_is_sound(\"50\"));\n",
+        );
+        $this->card($path, $spec->card(['official' => true]));
+    }
+
+    /**
+     * A scripted build for a phone with one slot.
+     *
+     * @param  array<string, mixed>  $more  for the card
+     */
+    public function oneSlotBuild(string $path, BuildSpec $spec, array $more): void
+    {
+        $files = [
+            'boot.img' => BootImages::boot(
+                new ImageContent($spec->label('boot'), 64 << 10, 0),
+                (int) $spec->release,
+                2026,
+                6,
+            ),
+        ];
+        foreach (
+            $spec->vendorMin === '' ? ['system' => 640, 'vendor' => 192] : ['system' => 640]
+            as $partition => $kib
+        ) {
+            $files["{$partition}.img"] = (new ImageContent($spec->label($partition), $kib << 10, 0))->head();
+        }
+        UpdateZips::scripted(
+            $path,
+            [$spec->codename],
+            $spec->metadata(),
+            $files,
+            array_filter(
+                ['boot.img' => 'boot', 'system.img' => 'system', 'vendor.img' => 'vendor'],
+                static fn(string $p): bool => isset($files["{$p}.img"]),
+            ),
+            $this->certificate($spec->signer),
+        );
+        $this->card(
+            $path,
+            array_merge(
+                array_diff_key(
+                    $spec->card(['official' => true, 'brings' => ['services' => false, 'recovery' => false]]),
+                    ['preInstall' => 1],
+                ),
+                $more,
+            ),
+        );
+    }
+
+    public function regionalFirmware(
+        string $path,
+        string $version,
+        string $codename,
+        ?string $region,
+        string $family,
+    ): void {
+        $files = [];
+        foreach (['modem' => 256, 'trust' => 64] as $partition => $kib) {
+            $files["firmware/{$partition}.img"] = (new ImageContent(
+                [
+                    'part' => $partition,
+                    'of' => "firmware {$version}",
+                    'firmware' => $version,
+                    'region' => $region ?? '',
+                ],
+                $kib << 10,
+                0,
+            ))->head();
+        }
+        $this->plainZip($path, [$codename], $files, [], 'ostrand');
+        $this->card(
+            $path,
+            [
+                'kind' => 'firmware',
+                'family' => $family,
+                'versionName' => $version,
+                'channel' => 'stable',
+                'official' => true,
+                'codenames' => [$codename],
+                'rollbackIndex' => 3,
+            ] + ($region === null ? [] : ['region' => $region]),
+        );
+    }
+
+    /**
+     * @param  list<string>  $codenames
+     * @param  array<string, string>  $files
+     * @param  array<string, string>  $writes  entry → partition
+     */
+    public function plainZip(string $path, array $codenames, array $files, array $writes, string $signer): void
+    {
+        UpdateZips::scripted($path, $codenames, [], $files, $writes, $this->certificate($signer));
+    }
+
+    /**
+     * A small zip that a recovery installs: root, fix, cleaner and the like.
+     *
+     * @param  array<string, mixed>  $card
+     */
+    public function addOn(string $path, string $kind, string $family, string $version, array $card = []): void
+    {
+        $codenames = is_array($card['codenames'] ?? null)
+            ? array_values(array_filter($card['codenames'], is_string(...)))
+            : [];
+        $label = ['addon' => $kind, 'title' => "{$family} {$version}", 'release' => $card['release'] ?? ''];
+        $this->plainZip(
+            $path,
+            $codenames,
+            ['payload/content.img' => (new ImageContent($label, 96 << 10, 0))->head()],
+            [],
+            'larder',
+        );
+        $this->card(
+            $path,
+            [
+                'kind' => $kind,
+                'family' => $family,
+                'versionName' => $version,
+                'channel' => 'stable',
+                'official' => true,
+            ] + $card,
+        );
+    }
+
+    /**
+     * @param  array<string, mixed>  $card
+     */
+    public function card(string $path, array $card): void
+    {
+        $card =
+            [
+                'format' => 'tornavis/release-card',
+                'version' => 1,
+                'file' => [
+                    'name' => basename($path),
+                    'sizeBytes' => filesize($path),
+                    'sha256' => hash_file('sha256', $path),
+                ],
+            ] + $card;
+        file_put_contents($path . PackageInspector::CARD_SUFFIX, self::json($card));
+    }
+
+    /**
+     * @param  array<array-key, mixed>  $data
+     */
+    private static function json(array $data): string
+    {
+        return json_encode(
+            $data,
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        ) . "\n";
+    }
+
+    private function certificate(string $signer): string
+    {
+        return (string) file_get_contents(dirname(__DIR__) . "/certificates/{$signer}.pem");
+    }
+}

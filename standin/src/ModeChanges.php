@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\StandIn;
+
+/**
+ * Restarts, slots and what the phone tells about itself; possible in more than one mode.
+ *
+ * @phpstan-import-type Reply from Behaviour
+ */
+final class ModeChanges extends PhoneWork
+{
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function observe(): \Generator
+    {
+        yield new Pause(1, '');
+
+        return ReportedFacts::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function proveLink(): \Generator
+    {
+        yield new Pause(15, 'Listing phones');
+        $this->refuseUnlessListening();
+
+        return ['serial' => $this->phone->serial(), "link.proven.{$this->phone->mode}" => true] +
+            ReportedFacts::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function reboot(string $mode): \Generator
+    {
+        $phone = $this->phone;
+        if ($mode === 'sideload') {
+            $this->refuseUnless('recovery');
+            if (!in_array('sideload', $phone->runningRecovery()['abilities'] ?? [], true)) {
+                throw new RefusedError(0, 'This recovery cannot sideload.');
+            }
+            yield new Pause(8, 'Starting sideload');
+            $phone->mode = 'sideload';
+
+            return ReportedFacts::of($phone);
+        }
+        if ($mode === 'recovery' && $phone->mode === 'sideload') {
+            // Leaving it is a choice on the recovery's screen; nothing restarts.
+            yield new Pause(4, 'Leaving sideload');
+            $phone->mode = 'recovery';
+
+            return ReportedFacts::of($phone);
+        }
+        if ($mode === 'userspace-bootloader' && $phone->mode === 'bootloader' && $phone->layoutIsErased()) {
+            throw new RefusedError(0, 'The userspace bootloader does not start.');
+        }
+        yield new Pause($mode === 'bootloader' ? 18 : 40, 'Restarting');
+        $phone->restart();
+        [$phone->mode, $shows] = match ($mode) {
+            'bootloader', 'userspace-bootloader' => [$mode, 'The bootloader appears.'],
+            // The command leaves its message on a partition of the old layout.
+            'recovery' => $phone->layoutIsErased()
+                ? ['bootloader', 'The bootloader comes back.']
+                : PowerOn::recovery($phone),
+            default => PowerOn::system($phone),
+        };
+
+        return ['says' => $shows] + ReportedFacts::of($phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function enterByKeys(string $mode): \Generator
+    {
+        $phone = $this->phone;
+        yield new Pause(35, 'Holding the keys');
+        $phone->restart();
+        [$phone->mode, $shows] = match ($mode) {
+            'recovery' => PowerOn::recovery($phone),
+            'bootloader', 'download' => [$mode, 'A text screen appears.'],
+            default => throw new RefusedError(0, "No keys lead to {$mode}."),
+        };
+
+        return ['says' => $shows] + ReportedFacts::of($phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function setActive(string $slot): \Generator
+    {
+        $this->refuseUnless('bootloader', 'userspace-bootloader');
+        if (!in_array($slot, $this->phone->slots(), true)) {
+            throw new RefusedError(0, "There is no slot {$slot}.");
+        }
+        yield new Pause(3, 'Setting the slot');
+        $this->phone->activeSlot = $slot;
+
+        return ReportedFacts::of($this->phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function firstBoot(): \Generator
+    {
+        $phone = $this->phone;
+        if ($phone->mode !== 'system') {
+            throw new RefusedError(0, "The phone does not start its system; it shows: {$phone->mode}.");
+        }
+        for ($part = 1; $part <= 10; $part++) {
+            yield new Pause(27, 'Starting for the first time', $part * 9);
+        }
+        if (!$phone->dataEmpty) {
+            return ['says' => 'The system is there again, with its data.'] + ReportedFacts::of($phone);
+        }
+        $os = $phone->system($phone->activeSlot);
+        $phone->dataKeys = $os['family'] ?? null;
+        $phone->dataEmpty = false;
+        $phone->dataEncryption =
+            $phone->added('encryption disabler', $phone->activeSlot) === null ? $phone->encryptsAs() : 'none';
+        $phone->debugging = false;
+        $phone->authorised = false;
+
+        return ['says' => 'The first screen of the set-up.'] + ReportedFacts::of($phone);
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function verify(): \Generator
+    {
+        $this->refuseUnless('system');
+        yield new Pause(160, 'In the set-up');
+        $this->phone->debugging = true;
+        $this->phone->authorised = true;
+
+        return ReportedFacts::of($this->phone) + ['debugging.authorised' => true];
+    }
+
+    /**
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function charge(int $toPercent): \Generator
+    {
+        $from = $this->phone->battery;
+        while ($this->phone->battery < $toPercent) {
+            $step = min(60.0, (($toPercent - $this->phone->battery) / $this->phone->chargePerMinute()) * 60 + 0.1);
+            yield new Pause(
+                $step,
+                'Charging',
+                (int) ((100 * ($this->phone->battery - $from)) / max(0.1, $toPercent - $from)),
+                true,
+            );
+        }
+
+        return ReportedFacts::of($this->phone);
+    }
+}
