@@ -27,6 +27,7 @@ use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Words\PackageKind;
 
 require dirname(__DIR__) . '/vendor/autoload.php';
 
@@ -289,7 +290,7 @@ function within(string $what, float $seconds, float $allowed): bool
 [$sheets, $units, $packages] = crowd();
 $matrix = static fn() => FitMatrix::of(
     $units,
-    array_values(array_filter($packages, static fn(Package $p): bool => $p->kind() === 'build')),
+    array_values(array_filter($packages, static fn(Package $p): bool => $p->kind() === PackageKind::Build)),
     $packages,
 );
 $ok = within('fit matrix, 200 units and 500 packages', best($matrix, 3), 2.0) && $ok;

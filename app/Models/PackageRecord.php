@@ -103,7 +103,7 @@ final class PackageRecord extends Model
         $package = $package->withFacts(...array_map(Fact::fromArray(...), $this->typed ?? []));
         $this->fill([
             'name' => $package->name(),
-            'kind' => $package->kind(),
+            'kind' => $package->kind()?->value,
             'size_bytes' => $package->sizeBytes,
             'sha256' => $package->sha256,
             'document' => $package->toArray(),

@@ -22,6 +22,7 @@ use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Situation\Workplace;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * Makes random phones, kits and wishes after the sheets and files of a bench; the same seed gives the same ones.
@@ -99,13 +100,15 @@ final readonly class RandomBench
     /** Whether the shelf holds anything for an intent on a model; the others are drawn seldom. */
     private function isPossible(Intent $intent, ModelSheet $sheet): bool
     {
+        if ($intent === Intent::GenericImage) {
+            return $sheet->architecture === 'arm64';
+        }
         $kind = match ($intent) {
-            Intent::Fresh, Intent::SwitchBuild, Intent::UpdateInPlace => 'build',
-            Intent::GenericImage => $sheet->architecture === 'arm64' ? null : 'none such',
-            Intent::Kernel => 'kernel',
-            Intent::Recovery => 'recovery',
-            Intent::BackToStock => 'stock bundle',
-            Intent::RemoveSecond => 'remover',
+            Intent::Fresh, Intent::SwitchBuild, Intent::UpdateInPlace => PackageKind::Build,
+            Intent::Kernel => PackageKind::Kernel,
+            Intent::Recovery => PackageKind::Recovery,
+            Intent::BackToStock => PackageKind::StockBundle,
+            Intent::RemoveSecond => PackageKind::Remover,
             default => null,
         };
 
@@ -251,7 +254,7 @@ final readonly class RandomBench
                     array_unique(
                         array_filter(
                             array_map(
-                                static fn(Package $p): ?string => $p->kind() === 'build' &&
+                                static fn(Package $p): ?string => $p->kind() === PackageKind::Build &&
                                 array_intersect($p->facts->list(Field::CODENAMES), [
                                     $sheet->codename,
                                     ...$sheet->aliases,
@@ -273,7 +276,7 @@ final readonly class RandomBench
         $build = strtolower(str_replace(' ', '-', $family)) . "-{$version}-{$sheet->codename}";
         $signer = null;
         foreach ($this->shelf as $package) {
-            if ($package->facts->text(Field::FAMILY) === $family && $package->kind() === 'build') {
+            if ($package->facts->text(Field::FAMILY) === $family && $package->kind() === PackageKind::Build) {
                 $signer = $package->facts->text(Field::SIGNER);
             }
         }
@@ -325,7 +328,7 @@ final readonly class RandomBench
                 continue;
             }
             $minimum = $package->facts->text(Field::FIRMWARE_MIN);
-            $own = $package->kind() === 'firmware' ? $package->facts->text(Field::VERSION) : null;
+            $own = $package->kind() === PackageKind::Firmware ? $package->facts->text(Field::VERSION) : null;
             array_push(
                 $versions,
                 ...array_values(array_filter([$minimum, $own], static fn(?string $v): bool => $v !== null)),
@@ -376,46 +379,52 @@ final readonly class RandomBench
                 ]) !== [],
             ),
         );
-        $of = static fn(string ...$kinds): array => array_values(
+        $of = static fn(PackageKind ...$kinds): array => array_values(
             array_filter($own, static fn(Package $p): bool => in_array($p->kind(), $kinds, true)),
         );
         $kit = [];
-        if ($intent->installsBuild() && $of('build') !== []) {
-            $kit = KitSuggestion::for($this->one($of('build')), $sheet, $unit, Stock::of($this->shelf), $house);
+        if ($intent->installsBuild() && $of(PackageKind::Build) !== []) {
+            $kit = KitSuggestion::for(
+                $this->one($of(PackageKind::Build)),
+                $sheet,
+                $unit,
+                Stock::of($this->shelf),
+                $house,
+            );
             array_push(
                 $kit,
-                ...array_filter($of('vendor'), fn(): bool => $this->chance(50)),
-                ...array_filter($of('firmware'), fn(): bool => $this->chance(20)),
+                ...array_filter($of(PackageKind::Vendor), fn(): bool => $this->chance(50)),
+                ...array_filter($of(PackageKind::Firmware), fn(): bool => $this->chance(20)),
             );
         }
         if (in_array($intent, [Intent::GenericImage, Intent::TrialBeside], true)) {
             $kit = array_values(
                 array_filter(
                     $this->shelf,
-                    fn(Package $p): bool => $p->kind() === 'generic image' &&
+                    fn(Package $p): bool => $p->kind() === PackageKind::GenericImage &&
                         !str_contains($p->name(), '.gz') &&
                         $this->chance(95),
                 ),
             );
-            array_push($kit, ...array_filter($of('verification image'), fn(): bool => $this->chance(80)));
+            array_push($kit, ...array_filter($of(PackageKind::VerificationImage), fn(): bool => $this->chance(80)));
         }
         if ($intent->installsBuild() && $this->chance(20)) {
             array_push(
                 $kit,
-                ...$of('layout'),
+                ...$of(PackageKind::LayoutChanger),
                 ...array_filter(
                     $this->shelf,
-                    fn(Package $p): bool => ($p->kind() === 'cleaner' && $this->chance(80)) ||
-                        ($p->kind() === 'encryption disabler' && $this->chance(50)),
+                    fn(Package $p): bool => ($p->kind() === PackageKind::Cleaner && $this->chance(80)) ||
+                        ($p->kind() === PackageKind::EncryptionDisabler && $this->chance(50)),
                 ),
             );
         }
         $kinds = match ($intent) {
-            Intent::Kernel => ['kernel'],
-            Intent::Recovery => ['recovery'],
-            Intent::AddOn => ['fix', 'kernel'],
-            Intent::BackToStock => ['stock bundle'],
-            Intent::RemoveSecond => ['remover'],
+            Intent::Kernel => [PackageKind::Kernel],
+            Intent::Recovery => [PackageKind::Recovery],
+            Intent::AddOn => [PackageKind::Fix, PackageKind::Kernel],
+            Intent::BackToStock => [PackageKind::StockBundle],
+            Intent::RemoveSecond => [PackageKind::Remover],
             default => [],
         };
         if ($kinds !== [] && $of(...$kinds) !== []) {
@@ -427,15 +436,15 @@ final readonly class RandomBench
                 [Intent::RestoreBackup, Intent::RemoveSecond, Intent::AddOn, Intent::Kernel, Intent::GenericImage],
                 true,
             ) &&
-            $of('recovery') !== [] &&
+            $of(PackageKind::Recovery) !== [] &&
             $this->chance(60)
         ) {
-            $kit[] = $this->one($of('recovery'));
+            $kit[] = $this->one($of(PackageKind::Recovery));
         }
         $free = array_values(
             array_filter(
                 $this->shelf,
-                static fn(Package $p): bool => in_array($p->kind(), ['root', 'services'], true) &&
+                static fn(Package $p): bool => in_array($p->kind(), [PackageKind::Root, PackageKind::Services], true) &&
                     $p->container !== Container::BootImage,
             ),
         );
@@ -444,8 +453,13 @@ final readonly class RandomBench
         }
         if ($intent->installsBuild() && $sheet->hasTwoSlots() && $this->chance(8)) {
             // No firmware package at hand, but one that copies it from slot to slot.
-            $kit = array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== 'firmware'));
-            array_push($kit, ...array_filter($this->shelf, static fn(Package $p): bool => $p->kind() === 'slot-copy'));
+            $kit = array_values(
+                array_filter($kit, static fn(Package $p): bool => $p->kind() !== PackageKind::Firmware),
+            );
+            array_push(
+                $kit,
+                ...array_filter($this->shelf, static fn(Package $p): bool => $p->kind() === PackageKind::SlotCopy),
+            );
         }
         if ($kit !== [] && $this->chance(10)) {
             array_splice($kit, $this->dice->getInt(0, count($kit) - 1), 1);
@@ -468,17 +482,19 @@ final readonly class RandomBench
     private function distorted(Package $package): Package
     {
         $differs = match (true) {
-            in_array($package->kind(), ['services', 'root', 'fix'], true) && $this->chance(25) => [
+            in_array($package->kind(), [PackageKind::Services, PackageKind::Root, PackageKind::Fix], true) &&
+                $this->chance(25)
+                => [
                 'after' => ['services', 'root', 'fix'],
             ],
-            $package->kind() === 'generic image' && $this->chance(40) => [
+            $package->kind() === PackageKind::GenericImage && $this->chance(40) => [
                 Field::EXPANDED => $this->dice->getInt(3, 8) << 30,
             ],
-            $package->kind() === 'recovery' && $this->chance(15) => [Field::HEADER_VERSION => 3],
-            $package->kind() === 'verification image' && $this->chance(20) => [Field::PART_OF => '1.0'],
-            $package->kind() === 'build' && $this->chance(6) => [Field::FIXES => ['Radio fix']],
-            $package->kind() === 'build' && $this->chance(30) => [Field::AFTER => ['services', 'root']],
-            $package->kind() === 'firmware' && $this->chance(15) => [
+            $package->kind() === PackageKind::Recovery && $this->chance(15) => [Field::HEADER_VERSION => 3],
+            $package->kind() === PackageKind::VerificationImage && $this->chance(20) => [Field::PART_OF => '1.0'],
+            $package->kind() === PackageKind::Build && $this->chance(6) => [Field::FIXES => ['Radio fix']],
+            $package->kind() === PackageKind::Build && $this->chance(30) => [Field::AFTER => ['services', 'root']],
+            $package->kind() === PackageKind::Firmware && $this->chance(15) => [
                 Field::ROLLBACK_INDEX => $this->dice->getInt(0, 2),
             ],
             default => [],

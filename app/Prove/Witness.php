@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * Plans a situation and has a simulated phone say whether the plan was right.
@@ -152,9 +153,9 @@ final readonly class Witness
                     $kit = array_values(
                         array_filter(
                             $kit,
-                            static fn(Package $p): bool => $file->kind() !== 'recovery' ||
+                            static fn(Package $p): bool => $file->kind() !== PackageKind::Recovery ||
                                 $finding->rule === 'RECOVERY-4' ||
-                                $p->kind() !== 'recovery',
+                                $p->kind() !== PackageKind::Recovery,
                         ),
                     );
                     $kit[] = $file;

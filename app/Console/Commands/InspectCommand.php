@@ -67,7 +67,7 @@ final class InspectCommand extends CoreCommand
         $this->line("<info>{$package->name()}</info>");
         $this->line(
             "  {$package->title()}, " .
-                ($package->kind() ?? 'kind unknown') .
+                ($package->kind()->value ?? 'kind unknown') .
                 ", {$package->container?->value}, " .
                 Size::text($package->sizeBytes) .
                 " ({$package->sizeBytes} bytes)",

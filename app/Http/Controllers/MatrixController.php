@@ -14,6 +14,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\SituationError;
+use Tornavis\Core\Words\PackageKind;
 
 /** Which build fits which phone. */
 final class MatrixController extends Controller
@@ -38,7 +39,10 @@ final class MatrixController extends Controller
                 ];
             }
         }
-        $builds = array_filter($planner->shelf(), static fn(Package $package): bool => $package->kind() === 'build');
+        $builds = array_filter(
+            $planner->shelf(),
+            static fn(Package $package): bool => $package->kind() === PackageKind::Build,
+        );
         uasort(
             $builds,
             static fn(Package $a, Package $b): int => [$a->facts->list(Field::CODENAMES), $a->title(), $a->name()] <=> [

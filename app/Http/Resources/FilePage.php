@@ -14,6 +14,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Package\ReleaseCard;
 use Tornavis\Core\Space\SpaceBudget;
+use Tornavis\Core\Words\PackageKind;
 
 /** Everything about one file, as in docs/formats/api/file.schema.json. */
 final class FilePage
@@ -63,12 +64,12 @@ final class FilePage
             'extraction' => $record->extraction === null ? null : array_diff_key($record->extraction, ['file' => true]),
             'spaces' => self::spaces($package, $planner),
             'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $planner->house()),
-            'kits' => $package->kind() === 'build' ? self::kits($package, $units, $shelf, $planner) : [],
+            'kits' => $package->kind() === PackageKind::Build ? self::kits($package, $units, $shelf, $planner) : [],
             'others' => array_values(
                 PackageRecord::query()
                     ->where('id', '!=', $record->id)
                     ->where('missing', false)
-                    ->where('kind', $package->kind())
+                    ->where('kind', $package->kind()?->value)
                     ->get()
                     ->sortBy('name')
                     ->map(static fn(PackageRecord $other): array => ['id' => $other->id, 'name' => $other->name])
@@ -102,7 +103,7 @@ final class FilePage
         $codenames = $package->facts->list(Field::CODENAMES);
         foreach ($package->images === [] ? [] : $planner->sheets() as $sheet) {
             $mine =
-                $package->kind() === 'generic image'
+                $package->kind() === PackageKind::GenericImage
                     ? $sheet->launchApi >= 26 && $sheet->architecture === $package->facts->text(Field::ARCHITECTURE)
                     : array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
             if ($mine) {

@@ -23,7 +23,7 @@ final class FileSummary
             'id' => $record->id,
             'name' => $package->name(),
             'title' => $package->title(),
-            'kind' => $package->kind(),
+            'kind' => $package->kind()?->value,
             'codenames' => $package->facts->list(Field::CODENAMES),
             'sizeBytes' => $package->sizeBytes,
             'container' => $package->container?->value,

@@ -14,6 +14,7 @@ use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
 /**
@@ -49,7 +50,7 @@ final readonly class KitAdvice
             }
             $needs[] = [
                 'need' => $need,
-                'kind' => $kind,
+                'kind' => $kind->value,
                 'chosen' => $chosen,
                 'why' =>
                     $chosen === null ? "No file on the shelf serves. Get {$need}." : self::reason($chosen, $others),
@@ -63,7 +64,7 @@ final readonly class KitAdvice
     /**
      * What the build asks for: words, kind, and why a file does not serve (null when it does).
      *
-     * @return \Generator<int, array{string, string, callable(Package): ?string}>
+     * @return \Generator<int, array{string, PackageKind, callable(Package): ?string}>
      */
     private static function needs(Package $build, Situation $situation): \Generator
     {
@@ -79,7 +80,7 @@ final readonly class KitAdvice
             $minimum = (string) $build->facts->text(Field::FIRMWARE_MIN);
             yield [
                 "firmware {$minimum} or newer",
-                'firmware',
+                PackageKind::Firmware,
                 static fn(Package $p): ?string => $mine($p) ??
                     ($situation->firmwareServes($p)
                         ? null
@@ -93,7 +94,7 @@ final readonly class KitAdvice
         $wanted = array_unique(['sideload', ...$build->facts->list(Field::RECOVERY_ABILITIES)]);
         yield [
             trim(($family ?? 'a recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer")),
-            'recovery',
+            PackageKind::Recovery,
             static fn(Package $p): ?string => $mine($p) ??
                 match (true) {
                     $family !== null && $p->facts->text(Field::FAMILY) !== $family => "The build asks for {$family}.",
@@ -107,7 +108,7 @@ final readonly class KitAdvice
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
             yield [
                 "the {$partition} image of the same build",
-                'partition image',
+                PackageKind::PartitionImage,
                 static fn(Package $p): ?string => $mine($p) ??
                     match (true) {
                         $p->facts->text(Field::PARTITION) !== $partition => 'It is the image of ' .
@@ -123,7 +124,7 @@ final readonly class KitAdvice
             $release = $build->facts->text(Field::RELEASE);
             yield [
                 "a services bundle for release {$release} and {$sheet->architecture}, if you want one",
-                'services',
+                PackageKind::Services,
                 static fn(Package $p): ?string => $mine($p) ??
                     match (true) {
                         $p->facts->text(Field::RELEASE) !== $release => 'It is for release ' .
@@ -190,7 +191,8 @@ final readonly class KitAdvice
         $builds = array_values(
             array_filter(
                 $shelf,
-                static fn(Package $p): bool => $p->kind() === 'build' && $p->integrity() !== Integrity::Damaged,
+                static fn(Package $p): bool => $p->kind() === PackageKind::Build &&
+                    $p->integrity() !== Integrity::Damaged,
             ),
         );
         $stock = Stock::of($shelf);

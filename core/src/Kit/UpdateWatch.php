@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\Update\Update2Worth;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
 /** What the shelf holds for a phone that is newer than what it runs, of the same family, and whether it is worth it. */
@@ -45,7 +46,7 @@ final readonly class UpdateWatch
             $p->facts->text(Field::CHANNEL) !== 'nightly',
             $p->facts->flag(Field::OFFICIAL) !== false,
         ];
-        foreach ($stock->ofKind('build') as $build) {
+        foreach ($stock->ofKind(PackageKind::Build) as $build) {
             $newer = $build->facts->text(Field::VERSION);
             $mine =
                 array_intersect($build->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== [];

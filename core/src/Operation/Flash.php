@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 
 /** Writes the images of one package to their partitions in one slot. */
 final readonly class Flash extends Operation
@@ -38,13 +39,13 @@ final readonly class Flash extends Operation
 
     private function what(): string
     {
-        if ($this->package->kind() === 'stock bundle') {
+        if ($this->package->kind() === PackageKind::StockBundle) {
             return "{$this->package->title()}: " .
                 implode(', ', $this->partitions) .
                 ($this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot));
         }
         $what =
-            $this->package->kind() === 'firmware'
+            $this->package->kind() === PackageKind::Firmware
                 ? "Firmware {$this->package->facts->text(Field::VERSION)}"
                 : $this->package->title();
 
@@ -108,13 +109,13 @@ final readonly class Flash extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         $slot = "slot.{$this->slot}";
-        if ($this->package->kind() === 'firmware') {
+        if ($this->package->kind() === PackageKind::Firmware) {
             return ["{$slot}.firmware.version" => $this->package->facts->text(Field::VERSION)];
         }
-        if ($this->package->kind() === 'generic image') {
+        if ($this->package->kind() === PackageKind::GenericImage) {
             return GenericSystem::effects($this->package, $this->slot, $state);
         }
-        if ($this->package->kind() === 'kernel') {
+        if ($this->package->kind() === PackageKind::Kernel) {
             return [
                 "{$slot}.os.failedAs" => null,
                 "{$slot}.image.boot" => $this->owner(),
@@ -130,7 +131,7 @@ final readonly class Flash extends Operation
                     : []);
         }
         $effects = [];
-        if ($this->package->kind() === 'stock bundle') {
+        if ($this->package->kind() === PackageKind::StockBundle) {
             $effects =
                 $this->stock($slot, $sheet) + ($this->takesRoomBack($sheet) ? ["{$slot}.layout" => Layout::OLD] : []);
         }
@@ -138,7 +139,7 @@ final readonly class Flash extends Operation
             $effects["{$slot}.image.{$name}"] = $this->owner();
             $effects["{$slot}.os.failedAs"] = null;
         }
-        if ($this->package->kind() === 'recovery') {
+        if ($this->package->kind() === PackageKind::Recovery) {
             $effects["{$slot}.recovery.family"] = $this->package->facts->text(Field::FAMILY);
             $effects["{$slot}.recovery.version"] = $this->package->facts->text(Field::VERSION);
             $effects["{$slot}.recovery.abilities"] = $this->package->facts->list(Field::ABILITIES);
@@ -151,7 +152,7 @@ final readonly class Flash extends Operation
     /** Whether the maker's own partitions come back in place of a dynamic layout. */
     private function takesRoomBack(ModelSheet $sheet): bool
     {
-        return $this->package->kind() === 'stock bundle' &&
+        return $this->package->kind() === PackageKind::StockBundle &&
             Layout::bundleIsPhysical($sheet) &&
             array_intersect($this->partitions, $sheet->logicalPartitions()) !== [];
     }
@@ -217,13 +218,13 @@ final readonly class Flash extends Operation
     public function midway(State $state): array
     {
         $slot = "slot.{$this->slot}";
-        if ($this->package->kind() === 'firmware') {
+        if ($this->package->kind() === PackageKind::Firmware) {
             return ["{$slot}.firmware.version" => null, "{$slot}.os.state" => 'incomplete'];
         }
         if (in_array('system', $this->partitions, true)) {
             // A slot whose layout is known is reckoned as one that has lost it: a new layout is then written anew.
             $layout =
-                $this->package->kind() === 'stock bundle' && $state->text("{$slot}.layout") !== null
+                $this->package->kind() === PackageKind::StockBundle && $state->text("{$slot}.layout") !== null
                     ? ["{$slot}.layout" => Layout::OLD]
                     : [];
 
@@ -235,7 +236,7 @@ final readonly class Flash extends Operation
         }
 
         return $cut +
-            ($this->package->kind() === 'recovery' ? ["{$slot}.recovery.family" => null] : []) +
+            ($this->package->kind() === PackageKind::Recovery ? ["{$slot}.recovery.family" => null] : []) +
             ($this->erasesData() ? ['data.empty' => true] : []);
     }
 

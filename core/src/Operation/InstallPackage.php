@@ -14,6 +14,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * Has the recovery install a package: streamed from the computer, or from storage where it was copied before.
@@ -76,17 +77,17 @@ final readonly class InstallPackage extends Operation
     /** A bare system image, which the recovery writes as it is and on which nothing was put before. */
     private function isImage(): bool
     {
-        return $this->package->kind() === 'generic image';
+        return $this->package->kind() === PackageKind::GenericImage;
     }
 
     private function isBuild(): bool
     {
-        return $this->package->kind() === 'build';
+        return $this->package->kind() === PackageKind::Build;
     }
 
     private function copiesSlot(): bool
     {
-        return $this->package->kind() === 'slot-copy';
+        return $this->package->kind() === PackageKind::SlotCopy;
     }
 
     /**
@@ -143,8 +144,8 @@ final readonly class InstallPackage extends Operation
             !$this->isBuild() &&
             !$this->isImage() &&
             !$this->copiesSlot() &&
-            !in_array($this->package->kind(), ['layout', 'cleaner'], true) &&
-            $this->package->kind() !== 'vendor' &&
+            !in_array($this->package->kind(), [PackageKind::LayoutChanger, PackageKind::Cleaner], true) &&
+            $this->package->kind() !== PackageKind::Vendor &&
             $state->text("slot.{$this->slot}.os.state") !== 'complete'
         ) {
             $refusals[] = 'There is no system to add this to.';
@@ -163,21 +164,25 @@ final readonly class InstallPackage extends Operation
         if (!$this->isBuild()) {
             return ['mode' => Mode::Recovery->value] +
                 match ($this->package->kind()) {
-                    'services' => ["{$slot}.os.services" => $this->package->title()],
-                    'root' => ["{$slot}.root" => $this->package->title()],
-                    'kernel' => [
+                    PackageKind::Services => ["{$slot}.os.services" => $this->package->title()],
+                    PackageKind::Root => ["{$slot}.root" => $this->package->title()],
+                    PackageKind::Kernel => [
                         "{$slot}.kernel.name" => $facts->text(Field::FAMILY),
                         "{$slot}.kernel.version" => $facts->text(Field::VERSION),
                     ],
-                    'vendor' => [
+                    PackageKind::Vendor => [
                         "{$slot}.vendor.version" => $facts->text(Field::VERSION),
                         "{$slot}.vendor.channel" => $facts->text(Field::VENDOR_CHANNEL),
                     ],
-                    'encryption disabler' => ["{$slot}.encryption.off" => true],
-                    'layout' => ['storage.stale' => false, 'data.unreadable' => true, 'layout.residue' => true],
-                    'cleaner' => ['layout.residue' => false],
-                    'remover' => ['second.family' => null, 'second.version' => null],
-                    'slot-copy' => $this->copied($state, $sheet),
+                    PackageKind::EncryptionDisabler => ["{$slot}.encryption.off" => true],
+                    PackageKind::LayoutChanger => [
+                        'storage.stale' => false,
+                        'data.unreadable' => true,
+                        'layout.residue' => true,
+                    ],
+                    PackageKind::Cleaner => ['layout.residue' => false],
+                    PackageKind::Remover => ['second.family' => null, 'second.version' => null],
+                    PackageKind::SlotCopy => $this->copied($state, $sheet),
                     default => [],
                 };
         }
@@ -251,7 +256,7 @@ final readonly class InstallPackage extends Operation
             return 'The recovery names what it writes; the last part can sit for twenty minutes.';
         }
 
-        if ($this->package->kind() === 'layout') {
+        if ($this->package->kind() === PackageKind::LayoutChanger) {
             return 'The recovery changes the partitions and restarts by itself.';
         }
 

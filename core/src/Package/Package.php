@@ -7,6 +7,7 @@ namespace Tornavis\Core\Package;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Facts;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * One file and everything that is known about it.
@@ -48,9 +49,10 @@ final readonly class Package
         return basename($this->path);
     }
 
-    public function kind(): ?string
+    /** What the file is; null where neither its content nor a card says so. */
+    public function kind(): ?PackageKind
     {
-        return $this->facts->text(PackageField::KIND);
+        return PackageKind::tryFrom((string) $this->facts->text(PackageField::KIND));
     }
 
     /** Family and version as people say them: "Saltern 15.2", or "boot of Saltern 15.2" for one of its images. */
@@ -61,7 +63,7 @@ final readonly class Package
             return $this->name();
         }
 
-        return $this->kind() === 'partition image'
+        return $this->kind() === PackageKind::PartitionImage
             ? "{$this->facts->text(PackageField::PARTITION)} of {$title}"
             : $title;
     }

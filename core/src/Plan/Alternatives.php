@@ -14,6 +14,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * What one change of kit or wish would make a blocked plan possible, the cheapest first.
@@ -96,7 +97,10 @@ final readonly class Alternatives
         }
         foreach (Intent::cases() as $intent) {
             // A wish of the same sort: about the same file.
-            $alike = array_intersect($intent->takes(), $situation->intent->takes());
+            $alike = array_filter(
+                $intent->takes(),
+                static fn(PackageKind $kind): bool => in_array($kind, $situation->intent->takes(), true),
+            );
             if (
                 $intent !== $situation->intent &&
                 array_filter($kit, static fn(Package $p): bool => in_array($p->kind(), $alike, true)) !== []
@@ -118,7 +122,7 @@ final readonly class Alternatives
     {
         $files = [...$situation->kit, ...$situation->shelf];
         foreach ($files as $build) {
-            if ($build->kind() === 'build' && $situation->isFor($build)) {
+            if ($build->kind() === PackageKind::Build && $situation->isFor($build)) {
                 yield [
                     "{$build->title()} anew",
                     KitSuggestion::of(

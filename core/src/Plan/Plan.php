@@ -13,6 +13,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * A finished plan. Immutable and deterministic: the same situation gives the same bytes.
@@ -146,14 +147,15 @@ final readonly class Plan
         return [
             'name' => $package->name(),
             'title' => $package->title(),
-            'kind' => $package->kind(),
+            'kind' => $package->kind()?->value,
             'sizeBytes' => $package->sizeBytes,
             'sha256' => $package->sha256,
             'integrity' => $package->integrity()->value,
             'integrityReason' => $package->integrityReason(),
             'usedInSteps' => $used,
             'place' => $place,
-            'unpack' => $package->kind() === 'firmware' ? 'its images are taken out when they are sent' : null,
+            'unpack' =>
+                $package->kind() === PackageKind::Firmware ? 'its images are taken out when they are sent' : null,
         ];
     }
 }

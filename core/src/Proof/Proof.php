@@ -12,6 +12,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 /** A walk compared with what was wanted. */
 final readonly class Proof
@@ -82,7 +83,10 @@ final readonly class Proof
                 $situation->generic() === null ? null : GenericSystem::buildId($situation->generic()),
             ],
             Intent::Recovery => ['recovery.version', $situation->recovery()?->facts->text(Field::VERSION)],
-            Intent::Kernel => ['kernel.name', ($situation->ofKind('kernel')[0] ?? null)?->facts->text(Field::FAMILY)],
+            Intent::Kernel => [
+                'kernel.name',
+                ($situation->ofKind(PackageKind::Kernel)[0] ?? null)?->facts->text(Field::FAMILY),
+            ],
             default => [null, null],
         };
 

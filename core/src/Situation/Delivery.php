@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 /** How packages reach the recovery: streamed from the computer, or from storage. */
 final readonly class Delivery
@@ -95,8 +96,8 @@ final readonly class Delivery
                         ...$s->addOns(),
                     ],
                     $s->intent === Intent::AddOn => $s->addOns(),
-                    $s->intent === Intent::Kernel => $s->kernelImage() === null ? $s->ofKind('kernel') : [],
-                    $s->intent === Intent::RemoveSecond => $s->ofKind('remover'),
+                    $s->intent === Intent::Kernel => $s->kernelImage() === null ? $s->ofKind(PackageKind::Kernel) : [],
+                    $s->intent === Intent::RemoveSecond => $s->ofKind(PackageKind::Remover),
                     $s->writesGenericInRecovery() => [$s->generic()],
                     default => [],
                 },

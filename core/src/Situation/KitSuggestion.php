@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
 /** Which other files on the shelf a build needs on one phone: the newest of each that fits and is not damaged. */
@@ -38,7 +39,7 @@ final readonly class KitSuggestion
 
             // An update changes no more than it must: a recovery that serves stays.
             return $intent === Intent::UpdateInPlace && $serves
-                ? array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== 'recovery'))
+                ? array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== PackageKind::Recovery))
                 : $kit;
         }
         $kit = $subject === null ? [] : [$subject];
@@ -51,7 +52,7 @@ final readonly class KitSuggestion
             ($present === null || !in_array($needs, $present->abilities, true))
         ) {
             $kit[] = self::newest(
-                $stock->ofKind('recovery'),
+                $stock->ofKind(PackageKind::Recovery),
                 static fn(Package $p): bool => $situation->isFor($p) &&
                     in_array($needs, $p->facts->list(Field::ABILITIES), true),
                 $house->channel === 'stable',
@@ -78,30 +79,30 @@ final readonly class KitSuggestion
         ?State $state = null,
     ): array {
         $situation = new Situation($sheet, $unit, [$build], Intent::Fresh, '', $house, state: $state);
-        $newest = static fn(string $kind, callable $serves): ?Package => self::newest(
+        $newest = static fn(PackageKind $kind, callable $serves): ?Package => self::newest(
             $stock->ofKind($kind),
             $serves,
             $house->channel === 'stable',
         );
         $kit = [$build];
         if ($situation->slotsWithOldFirmware() !== []) {
-            $kit[] = $newest('firmware', static fn(Package $p): bool => $situation->firmwareServes($p));
+            $kit[] = $newest(PackageKind::Firmware, static fn(Package $p): bool => $situation->firmwareServes($p));
         }
         $kit[] = $newest(
-            'recovery',
+            PackageKind::Recovery,
             static fn(Package $p): bool => $situation->isFor($p) && self::recoveryServes($p, $build),
         );
         $retrofits = $situation->layout->retrofits();
         if ($retrofits) {
-            $kit[] = $newest('empty super', $situation->isFor(...));
+            $kit[] = $newest(PackageKind::EmptySuper, $situation->isFor(...));
         }
         if (
             $retrofits ||
             ($situation->slotsWithOldFirmware() !== [] &&
                 $sheet->hasTwoSlots() &&
-                array_filter($kit, static fn(?Package $p): bool => $p?->kind() === 'firmware') === [])
+                array_filter($kit, static fn(?Package $p): bool => $p?->kind() === PackageKind::Firmware) === [])
         ) {
-            $kit[] = $newest('slot-copy', static fn(Package $p): bool => true);
+            $kit[] = $newest(PackageKind::SlotCopy, static fn(Package $p): bool => true);
         }
         $complete = new Situation(
             $sheet,
@@ -115,14 +116,14 @@ final readonly class KitSuggestion
         array_push($kit, self::first($complete, $stock), ...self::verification($complete, $stock));
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
             $kit[] = $newest(
-                'partition image',
+                PackageKind::PartitionImage,
                 static fn(Package $p): bool => $p->facts->text(Field::PARTITION) === $partition &&
                     $p->facts->text(Field::PART_OF) === $build->facts->text(Field::BUILD_ID),
             );
         }
         if ($build->facts->flag(Field::BRINGS_SERVICES) === false) {
             $kit[] = $newest(
-                'services',
+                PackageKind::Services,
                 static fn(Package $p): bool => $p->facts->text(Field::RELEASE) ===
                     $build->facts->text(Field::RELEASE) &&
                     $p->facts->text(Field::ARCHITECTURE) === $sheet->architecture,
@@ -131,7 +132,7 @@ final readonly class KitSuggestion
 
         foreach ($build->facts->list(Field::FIXES) as $family) {
             $kit[] = $newest(
-                'fix',
+                PackageKind::Fix,
                 static fn(Package $p): bool => $p->facts->text(Field::FAMILY) === $family && $situation->isFor($p),
             );
         }
@@ -148,7 +149,10 @@ final readonly class KitSuggestion
     {
         $firmware = $situation->state->text("slot.{$situation->activeSlot()}.firmware.version");
         $images = [];
-        foreach ($situation->layout->slotsToUnverify() === [] ? [] : $stock->ofKind('verification image') as $package) {
+        foreach (
+            $situation->layout->slotsToUnverify() === [] ? [] : $stock->ofKind(PackageKind::VerificationImage)
+            as $package
+        ) {
             if ($situation->isFor($package) && $package->facts->text(Field::PART_OF) === $firmware) {
                 $images[(string) $package->facts->text(Field::PARTITION)] ??= $package;
             }
@@ -161,7 +165,9 @@ final readonly class KitSuggestion
     private static function first(Situation $situation, Stock $stock): ?Package
     {
         foreach (
-            $situation->needsFirstRecovery() && !$situation->firstRecoveryIsThere() ? $stock->ofKind('recovery') : []
+            $situation->needsFirstRecovery() && !$situation->firstRecoveryIsThere()
+                ? $stock->ofKind(PackageKind::Recovery)
+                : []
             as $package
         ) {
             if (
@@ -205,7 +211,8 @@ final readonly class KitSuggestion
     private static function isBetter(Package $one, Package $other, bool $stableFirst): bool
     {
         // One that can be put in by itself comes before one that needs another first.
-        $direct = static fn(Package $p): bool => $p->kind() !== 'recovery' || $p->facts->list(Field::AFTER) === [];
+        $direct = static fn(Package $p): bool => $p->kind() !== PackageKind::Recovery ||
+            $p->facts->list(Field::AFTER) === [];
         if ($direct($one) !== $direct($other)) {
             return $direct($one);
         }

@@ -9,6 +9,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 /** What a job asks of partitions, verification and slots, and the files of the kit that serve it. */
 final readonly class LayoutNeeds
@@ -27,12 +28,12 @@ final readonly class LayoutNeeds
 
     public function emptySuper(): ?Package
     {
-        return $this->mine('empty super');
+        return $this->mine(PackageKind::EmptySuper);
     }
 
     public function slotCopy(): ?Package
     {
-        return $this->situation->ofKind('slot-copy')[0] ?? null;
+        return $this->situation->ofKind(PackageKind::SlotCopy)[0] ?? null;
     }
 
     /** Whether the running slot's firmware is copied over to the slot that the build goes into. */
@@ -56,7 +57,7 @@ final readonly class LayoutNeeds
     public function verificationImages(): array
     {
         $images = [];
-        foreach ($this->situation->ofKind('verification image') as $package) {
+        foreach ($this->situation->ofKind(PackageKind::VerificationImage) as $package) {
             $partition = $package->facts->text(Field::PARTITION);
             if ($partition !== null && $this->situation->isFor($package)) {
                 $images[$partition] ??= $package;
@@ -101,7 +102,7 @@ final readonly class LayoutNeeds
         );
     }
 
-    private function mine(string $kind): ?Package
+    private function mine(PackageKind $kind): ?Package
     {
         foreach ($this->situation->ofKind($kind) as $package) {
             if ($this->situation->isFor($package)) {

@@ -16,6 +16,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
 /** Everything that a plan depends on. Immutable; two equal situations give the same plan to the byte. */
@@ -59,7 +60,7 @@ final readonly class Situation
     /**
      * @return list<Package>
      */
-    public function ofKind(string $kind): array
+    public function ofKind(PackageKind $kind): array
     {
         return array_values(array_filter($this->kit, static fn(Package $p): bool => $p->kind() === $kind));
     }
@@ -67,7 +68,7 @@ final readonly class Situation
     /** The build that goes in; where none does, one in the kit counts for nothing. */
     public function build(): ?Package
     {
-        return $this->intent->installsBuild() ? $this->ofKind('build')[0] ?? null : null;
+        return $this->intent->installsBuild() ? $this->ofKind(PackageKind::Build)[0] ?? null : null;
     }
 
     /** The file that the intent is about. */
@@ -85,7 +86,7 @@ final readonly class Situation
     /** The recovery of the kit that is to be there in the end: of two, the one that asks for the other. */
     public function recovery(): ?Package
     {
-        $recoveries = $this->ofKind('recovery');
+        $recoveries = $this->ofKind(PackageKind::Recovery);
         foreach ($recoveries as $recovery) {
             if ($this->firstOf($recovery, $recoveries) !== null) {
                 return $recovery;
@@ -112,7 +113,7 @@ final readonly class Situation
     {
         $recovery = $this->recovery();
 
-        return $recovery === null ? null : $this->firstOf($recovery, $this->ofKind('recovery'));
+        return $recovery === null ? null : $this->firstOf($recovery, $this->ofKind(PackageKind::Recovery));
     }
 
     /**
@@ -131,14 +132,14 @@ final readonly class Situation
 
     public function services(): ?Package
     {
-        return $this->ofKind('services')[0] ?? null;
+        return $this->ofKind(PackageKind::Services)[0] ?? null;
     }
 
     /** The image file in the kit for one partition, made for the build in the kit. */
     public function image(string $partition): ?Package
     {
         $buildId = $this->build()?->facts->text(Field::BUILD_ID);
-        foreach ($buildId === null ? [] : $this->ofKind('partition image') as $image) {
+        foreach ($buildId === null ? [] : $this->ofKind(PackageKind::PartitionImage) as $image) {
             if (
                 $image->facts->text(Field::PARTITION) === $partition &&
                 $image->facts->text(Field::PART_OF) === $buildId
@@ -194,7 +195,7 @@ final readonly class Situation
     /** The firmware package in the kit that is new enough for the build and made for this phone, region included. */
     public function firmware(): ?Package
     {
-        foreach ($this->ofKind('firmware') as $package) {
+        foreach ($this->ofKind(PackageKind::Firmware) as $package) {
             if ($this->firmwareServes($package)) {
                 return $package;
             }
@@ -391,7 +392,7 @@ final readonly class Situation
     /** A kernel that comes as a boot image, and so is written and not installed. */
     public function kernelImage(): ?Package
     {
-        foreach ($this->ofKind('kernel') as $kernel) {
+        foreach ($this->ofKind(PackageKind::Kernel) as $kernel) {
             if ($kernel->container === Container::BootImage) {
                 return $kernel;
             }
@@ -405,7 +406,7 @@ final readonly class Situation
     {
         return $later !== $earlier &&
             array_intersect($later->facts->list(Field::AFTER), [
-                $earlier->kind(),
+                $earlier->kind()?->value,
                 $earlier->title(),
                 $earlier->name(),
             ]) !== [];
@@ -420,7 +421,16 @@ final readonly class Situation
     public function addOns(): array
     {
         $addOns = [];
-        foreach (['services', 'fix', 'encryption disabler', 'kernel', 'root'] as $kind) {
+        foreach (
+            [
+                PackageKind::Services,
+                PackageKind::Fix,
+                PackageKind::EncryptionDisabler,
+                PackageKind::Kernel,
+                PackageKind::Root,
+            ]
+            as $kind
+        ) {
             foreach ($this->ofKind($kind) as $package) {
                 if ($package !== $this->kernelImage()) {
                     $addOns[] = $package;
@@ -469,7 +479,7 @@ final readonly class Situation
     {
         $minimum = $this->build()?->facts->text(Field::VENDOR_MIN);
         $channel = $this->build()?->facts->text(Field::VENDOR_NEEDED_CHANNEL);
-        foreach ($minimum === null ? [] : $this->ofKind('vendor') as $package) {
+        foreach ($minimum === null ? [] : $this->ofKind(PackageKind::Vendor) as $package) {
             $version = $package->facts->text(Field::VERSION);
             if (
                 $version !== null &&
@@ -510,7 +520,7 @@ final readonly class Situation
     /** The generic image of the kit. */
     public function generic(): ?Package
     {
-        return $this->ofKind('generic image')[0] ?? null;
+        return $this->ofKind(PackageKind::GenericImage)[0] ?? null;
     }
 
     /**
@@ -524,7 +534,7 @@ final readonly class Situation
 
     public function bundle(): ?Package
     {
-        return $this->ofKind('stock bundle')[0] ?? null;
+        return $this->ofKind(PackageKind::StockBundle)[0] ?? null;
     }
 
     /** The slot that the build goes into: always the one that the recovery does not run from. */

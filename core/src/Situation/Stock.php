@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Words\PackageKind;
 
 /** The files on a shelf that a kit may be made from, by kind; damaged ones are left out. */
 final readonly class Stock
@@ -23,7 +24,7 @@ final readonly class Stock
         $byKind = [];
         foreach ($shelf as $package) {
             if ($package->integrity() !== Integrity::Damaged) {
-                $byKind[(string) $package->kind()][] = $package;
+                $byKind[$package->kind()->value ?? ''][] = $package;
             }
         }
 
@@ -33,8 +34,8 @@ final readonly class Stock
     /**
      * @return list<Package>
      */
-    public function ofKind(string $kind): array
+    public function ofKind(PackageKind $kind): array
     {
-        return $this->byKind[$kind] ?? [];
+        return $this->byKind[$kind->value] ?? [];
     }
 }

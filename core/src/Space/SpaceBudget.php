@@ -9,6 +9,7 @@ use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * The images of a package against the room that a model has for them, before any plan.
@@ -45,7 +46,10 @@ final readonly class SpaceBudget
             if ($partition === null) {
                 continue;
             }
-            if ($partition->logical && !($package->kind() === 'stock bundle' && Layout::bundleIsPhysical($sheet))) {
+            if (
+                $partition->logical &&
+                !($package->kind() === PackageKind::StockBundle && Layout::bundleIsPhysical($sheet))
+            ) {
                 $logical[] = ['partition' => $partition->name, 'bytes' => self::whole($image)];
             } elseif ($partition->sizeBytes > 0 && $image->sizeBytes > $partition->sizeBytes) {
                 $tooLarge[] = [

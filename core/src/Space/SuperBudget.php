@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * The room in super before, while and after the work, and what has to go so that the new images fit.
@@ -82,7 +83,7 @@ final readonly class SuperBudget
             return [];
         }
         $parts = [];
-        $generic = $situation->subject()?->kind() === 'generic image' ? $situation->generic() : null;
+        $generic = $situation->subject()?->kind() === PackageKind::GenericImage ? $situation->generic() : null;
         $package = $situation->build() ?? $situation->bundle();
         $slot = $situation->build() !== null ? $situation->installSlot() : $situation->activeSlot();
         if ($generic !== null && $situation->sheet->partition('system')?->logical === true) {

@@ -40,18 +40,18 @@ enum Intent: string
     /**
      * The kinds of file of which one is what the intent is about.
      *
-     * @return list<string> empty where it needs none
+     * @return list<PackageKind> empty where it needs none
      */
     public function takes(): array
     {
         return match ($this) {
-            self::Fresh, self::UpdateInPlace, self::SwitchBuild => ['build'],
-            self::GenericImage, self::TrialBeside => ['generic image'],
-            self::Kernel => ['kernel'],
-            self::Recovery => ['recovery'],
-            self::AddOn => ['services', 'fix', 'kernel', 'root'],
-            self::BackToStock => ['stock bundle'],
-            self::RemoveSecond => ['remover'],
+            self::Fresh, self::UpdateInPlace, self::SwitchBuild => [PackageKind::Build],
+            self::GenericImage, self::TrialBeside => [PackageKind::GenericImage],
+            self::Kernel => [PackageKind::Kernel],
+            self::Recovery => [PackageKind::Recovery],
+            self::AddOn => [PackageKind::Services, PackageKind::Fix, PackageKind::Kernel, PackageKind::Root],
+            self::BackToStock => [PackageKind::StockBundle],
+            self::RemoveSecond => [PackageKind::Remover],
             self::RestoreBackup, self::Unlock, self::BringBack => [],
         };
     }

@@ -84,7 +84,7 @@ it('reads the layout of super: groups, partitions and what is free', function ()
         ->toContain('base_a ' . ((3 << 30) - (8 << 20)))
         ->and($package->facts->list(Field::LOGICAL))
         ->toHaveCount(6)
-        ->and($package->kind())
+        ->and($package->kind()?->value)
         ->toBe('empty super');
 
     $layout = Formats::emptySuper(
@@ -260,7 +260,7 @@ it('says before any plan whether the images fit into super', function () {
 it('reads each kind of the demo world, with its kind and for whom it is', function () {
     $kinds = [];
     foreach (glob(World::shelf() . '/*.card.json') ?: [] as $card) {
-        $kinds[] = World::package(basename($card, '.card.json'))->kind();
+        $kinds[] = World::package(basename($card, '.card.json'))->kind()?->value;
     }
     $schema = json_decode(
         (string) file_get_contents(dirname(__DIR__, 3) . '/docs/formats/release-card.schema.json'),

@@ -110,7 +110,7 @@ it('reads a bundle of images with the list of their sums, as zip and as tar', fu
 
     expect($package->container)
         ->toBe($container)
-        ->and($package->kind())
+        ->and($package->kind()?->value)
         ->toBe('stock bundle')
         ->and($package->facts->list(Field::WRITES))
         ->toBe(['boot', 'system', 'vendor'])

@@ -26,7 +26,7 @@ it('says what an update zip with a payload is without unpacking it', function ()
 
     expect($package->container)
         ->toBe(Container::PayloadZip)
-        ->and($package->kind())
+        ->and($package->kind()?->value)
         ->toBe('build')
         ->and($package->title())
         ->toBe('Saltern 15.2')
@@ -62,7 +62,7 @@ it('says what an update zip with a script is, and where it contradicts itself', 
 
     expect($good->container)
         ->toBe(Container::ScriptedZip)
-        ->and($good->kind())
+        ->and($good->kind()?->value)
         ->toBe('build')
         ->and($good->facts->list('bootloaders'))
         ->toBe(['OF100-2.7', 'OF100-2.8'])
@@ -183,7 +183,7 @@ it('keeps a file that it cannot read in sight, with the reason', function () {
 
     expect($package->integrity())
         ->toBe(Integrity::Damaged)
-        ->and($package->kind())
+        ->and($package->kind()?->value)
         ->toBe('build')
         ->and($package->problem)
         ->toContain('directory is missing');

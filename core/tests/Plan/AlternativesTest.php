@@ -9,6 +9,7 @@ use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 /*
  * What one change makes a blocked plan possible.
@@ -125,7 +126,7 @@ it('has none for a plan that is not blocked, and none where no single change hel
                 ways('SK-07', World::SALTERN, [], Intent::Fresh, ['bootloader.unlocked' => false]),
                 static fn(Alternatives $one): bool => array_filter(
                     $one->kit,
-                    static fn(Package $p): bool => $p->kind() === 'build',
+                    static fn(Package $p): bool => $p->kind() === PackageKind::Build,
                 ) !== [],
             ),
         )

@@ -10,6 +10,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Base1Firmware implements FitRule
 {
@@ -99,13 +100,13 @@ final class Base1Firmware implements FitRule
     private function remedy(Situation $situation, string $minimum): string
     {
         foreach ($situation->shelf as $package) {
-            if ($package->kind() === 'firmware' && $situation->firmwareServes($package)) {
+            if ($package->kind() === PackageKind::Firmware && $situation->firmwareServes($package)) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }
         $modest = array_filter(
             $situation->shelf,
-            static fn(Package $p): bool => $p->kind() === 'build' &&
+            static fn(Package $p): bool => $p->kind() === PackageKind::Build &&
                 $situation->isFor($p) &&
                 $p->facts->best(Field::FIRMWARE_MIN) === null,
         );

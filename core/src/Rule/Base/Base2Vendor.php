@@ -9,6 +9,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Base2Vendor implements FitRule
 {
@@ -85,7 +86,11 @@ final class Base2Vendor implements FitRule
                 $situation->house,
                 state: $situation->state,
             );
-            if ($package->kind() === 'vendor' && $situation->isFor($package) && $try->vendor() === $package) {
+            if (
+                $package->kind() === PackageKind::Vendor &&
+                $situation->isFor($package) &&
+                $try->vendor() === $package
+            ) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }

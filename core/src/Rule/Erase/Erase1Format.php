@@ -16,6 +16,7 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 
 final class Erase1Format implements StepRule
@@ -39,7 +40,7 @@ final class Erase1Format implements StepRule
         if (
             $situation->intent === Intent::SwitchBuild &&
             $this->canBeKeptReadable($situation) &&
-            $situation->ofKind('layout') === []
+            $situation->ofKind(PackageKind::LayoutChanger) === []
         ) {
             return new Contribution(
                 [
@@ -68,7 +69,10 @@ final class Erase1Format implements StepRule
         $present = $situation->state->text('data.fileSystem');
         $fileSystem = $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? $situation->sheet->fileSystems[0]);
         $staged = $situation->delivery->usesInternal();
-        $before = $situation->house->formatOrder === 'before' || $staged || $situation->ofKind('layout') !== [];
+        $before =
+            $situation->house->formatOrder === 'before' ||
+            $staged ||
+            $situation->ofKind(PackageKind::LayoutChanger) !== [];
         $restart =
             ($situation->house->afterFormat === 'always' && $before) || $staged
                 ? [

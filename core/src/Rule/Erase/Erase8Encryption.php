@@ -8,6 +8,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Erase8Encryption implements FitRule
 {
@@ -23,7 +24,7 @@ final class Erase8Encryption implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $disabler = $situation->ofKind('encryption disabler')[0] ?? null;
+        $disabler = $situation->ofKind(PackageKind::EncryptionDisabler)[0] ?? null;
         if ($disabler === null) {
             return;
         }

@@ -11,6 +11,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Fit10Channel implements FitRule
 {
@@ -33,7 +34,7 @@ final class Fit10Channel implements FitRule
         }
         foreach ($situation->shelf as $other) {
             if (
-                $other->kind() === 'build' &&
+                $other->kind() === PackageKind::Build &&
                 self::isSettled($other) &&
                 $situation->isFor($other) &&
                 $other->integrity() !== Integrity::Damaged &&

@@ -12,23 +12,24 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Fit1Codename implements FitRule
 {
     /** Kinds that are made for one model and never for all. */
     private const MODEL_BOUND = [
-        'build',
-        'firmware',
-        'vendor',
-        'recovery',
-        'partition image',
-        'kernel',
-        'fix',
-        'stock bundle',
-        'remover',
-        'verification image',
-        'empty super',
-        'layout',
+        PackageKind::Build,
+        PackageKind::Firmware,
+        PackageKind::Vendor,
+        PackageKind::Recovery,
+        PackageKind::PartitionImage,
+        PackageKind::Kernel,
+        PackageKind::Fix,
+        PackageKind::StockBundle,
+        PackageKind::Remover,
+        PackageKind::VerificationImage,
+        PackageKind::EmptySuper,
+        PackageKind::LayoutChanger,
     ];
 
     public static function id(): string

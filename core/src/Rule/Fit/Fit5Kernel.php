@@ -9,6 +9,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Fit5Kernel implements FitRule
 {
@@ -24,7 +25,7 @@ final class Fit5Kernel implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        foreach ($situation->ofKind('kernel') as $kernel) {
+        foreach ($situation->ofKind(PackageKind::Kernel) as $kernel) {
             $wants = $kernel->facts->best(Field::RELEASE);
             $has =
                 $situation->build()?->facts->best(Field::RELEASE) ??

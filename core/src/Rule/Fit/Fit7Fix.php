@@ -10,6 +10,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Fit7Fix implements FitRule
 {
@@ -28,7 +29,7 @@ final class Fit7Fix implements FitRule
     {
         $build = $situation->build();
         foreach ($build?->facts->list(Field::FIXES) ?? [] as $family) {
-            $is = static fn(Package $p): bool => $p->kind() === 'fix' &&
+            $is = static fn(Package $p): bool => $p->kind() === PackageKind::Fix &&
                 $p->facts->text(Field::FAMILY) === $family &&
                 $situation->isFor($p);
             $need = "The fix package {$family} after {$build?->title()}";

@@ -9,6 +9,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Kit1Build implements FitRule
 {
@@ -24,7 +25,7 @@ final class Kit1Build implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $builds = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind('build'));
+        $builds = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind(PackageKind::Build));
         if ($situation->intent->installsBuild() && count($builds) !== 1) {
             yield Finding::of(
                 self::id(),

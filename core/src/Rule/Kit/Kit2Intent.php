@@ -11,6 +11,7 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 final class Kit2Intent implements FitRule
 {
@@ -35,46 +36,47 @@ final class Kit2Intent implements FitRule
             : [];
         foreach ($needs as $kind) {
             $count =
-                count($situation->ofKind($kind)) - (int) ($kind === 'recovery' && $situation->firstRecovery() !== null);
+                count($situation->ofKind($kind)) -
+                (int) ($kind === PackageKind::Recovery && $situation->firstRecovery() !== null);
             if ($count !== 1) {
                 yield Finding::of(
                     self::id(),
                     Severity::Stop,
-                    "One {$kind} in the kit",
+                    "One {$kind->value} in the kit",
                     $count === 0 ? 'none' : (string) $count,
                     $count === 0 ? 'Nothing in the kit would be used.' : 'It is not clear which one is meant.',
-                    $count === 0 ? "Add the {$kind} from the shelf." : 'Leave all but one out.',
-                    $kind,
+                    $count === 0 ? "Add the {$kind->value} from the shelf." : 'Leave all but one out.',
+                    $kind->value,
                 );
             }
         }
         foreach (
             [
-                'services',
-                'root',
-                'vendor',
-                'recovery',
-                'empty super',
-                'slot-copy',
-                'layout',
-                'cleaner',
-                'encryption disabler',
+                PackageKind::Services,
+                PackageKind::Root,
+                PackageKind::Vendor,
+                PackageKind::Recovery,
+                PackageKind::EmptySuper,
+                PackageKind::SlotCopy,
+                PackageKind::LayoutChanger,
+                PackageKind::Cleaner,
+                PackageKind::EncryptionDisabler,
             ]
             as $kind
         ) {
             $names = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind($kind));
             if (
-                count($names) > 1 + (int) ($kind === 'recovery' && $situation->firstRecovery() !== null) &&
+                count($names) > 1 + (int) ($kind === PackageKind::Recovery && $situation->firstRecovery() !== null) &&
                 !in_array($kind, $needs, true)
             ) {
                 yield Finding::of(
                     self::id(),
                     Severity::Stop,
-                    "At most one {$kind} file in the kit",
+                    "At most one {$kind->value} file in the kit",
                     implode(', ', $names),
                     'Only one of them can be meant, and the last one would take the place of the others.',
                     'Leave all but one out.',
-                    $kind,
+                    $kind->value,
                 );
             }
         }
@@ -103,26 +105,26 @@ final class Kit2Intent implements FitRule
             );
         }
         $used = [
-            'build',
-            'firmware',
-            'vendor',
-            'recovery',
-            'partition image',
-            'services',
-            'fix',
-            'kernel',
-            'root',
-            'stock bundle',
-            'remover',
-            'verification image',
-            'empty super',
-            'slot-copy',
-            'generic image',
-            'layout',
-            'cleaner',
-            'encryption disabler',
+            PackageKind::Build,
+            PackageKind::Firmware,
+            PackageKind::Vendor,
+            PackageKind::Recovery,
+            PackageKind::PartitionImage,
+            PackageKind::Services,
+            PackageKind::Fix,
+            PackageKind::Kernel,
+            PackageKind::Root,
+            PackageKind::StockBundle,
+            PackageKind::Remover,
+            PackageKind::VerificationImage,
+            PackageKind::EmptySuper,
+            PackageKind::SlotCopy,
+            PackageKind::GenericImage,
+            PackageKind::LayoutChanger,
+            PackageKind::Cleaner,
+            PackageKind::EncryptionDisabler,
         ];
-        foreach ($situation->intent->installsBuild() ? [] : $situation->ofKind('build') as $build) {
+        foreach ($situation->intent->installsBuild() ? [] : $situation->ofKind(PackageKind::Build) as $build) {
             yield Finding::of(
                 self::id(),
                 Severity::Mind,
@@ -140,7 +142,7 @@ final class Kit2Intent implements FitRule
                     self::id(),
                     Severity::Mind,
                     "A use for {$package->title()}",
-                    $package->kind(),
+                    $package->kind()->value,
                     'This version has no step for files of this kind; the plan leaves it out.',
                     'Leave it out of the kit.',
                     $package->name(),

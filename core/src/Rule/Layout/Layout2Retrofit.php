@@ -11,6 +11,7 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 final class Layout2Retrofit implements FitRule
 {
@@ -73,18 +74,21 @@ final class Layout2Retrofit implements FitRule
             }
         }
         $files = [
-            'empty super' => $situation->layout->emptySuper(),
-            'slot-copy' => $situation->layout->slotCopy(),
-            'recovery' => $situation->recovery(),
+            [PackageKind::EmptySuper, 'The empty layout for this model', $situation->layout->emptySuper()],
+            [PackageKind::SlotCopy, 'The slot copy', $situation->layout->slotCopy()],
+            [PackageKind::Recovery, 'A recovery to put into both slots', $situation->recovery()],
         ];
-        foreach ($files as $kind => $file) {
-            $words = [
-                'empty super' => 'The empty layout for this model',
-                'slot-copy' => 'The slot copy',
-                'recovery' => 'A recovery to put into both slots',
-            ][$kind];
+        foreach ($files as [$kind, $words, $file]) {
             yield $file !== null
-                ? Finding::of(self::id(), Severity::Clear, $words, $file->name(), 'It is in the kit.', null, $kind)
+                ? Finding::of(
+                    self::id(),
+                    Severity::Clear,
+                    $words,
+                    $file->name(),
+                    'It is in the kit.',
+                    null,
+                    $kind->value,
+                )
                 : Finding::of(
                     self::id(),
                     Severity::Stop,
@@ -93,18 +97,18 @@ final class Layout2Retrofit implements FitRule
                     "{$situation->sheet->codename} has the maker's partitions; the build needs the new layout in " .
                         'their place, and the work would end half way without this file.',
                     $this->remedy($situation, $kind),
-                    $kind,
+                    $kind->value,
                 );
         }
     }
 
-    private function remedy(Situation $situation, string $kind): string
+    private function remedy(Situation $situation, PackageKind $kind): string
     {
         foreach ($situation->shelf as $package) {
             if (
                 $package->kind() === $kind &&
                 $package->integrity() !== Integrity::Damaged &&
-                ($kind === 'slot-copy' || $situation->isFor($package))
+                ($kind === PackageKind::SlotCopy || $situation->isFor($package))
             ) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }

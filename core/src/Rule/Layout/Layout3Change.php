@@ -11,6 +11,7 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 
 final class Layout3Change implements StepRule
@@ -27,8 +28,8 @@ final class Layout3Change implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $changer = $situation->ofKind('layout')[0] ?? null;
-        $cleaner = $situation->ofKind('cleaner')[0] ?? null;
+        $changer = $situation->ofKind(PackageKind::LayoutChanger)[0] ?? null;
+        $cleaner = $situation->ofKind(PackageKind::Cleaner)[0] ?? null;
         if ($changer === null || $cleaner === null || $situation->build() === null) {
             return new Contribution();
         }

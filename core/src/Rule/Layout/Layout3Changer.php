@@ -9,6 +9,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Layout3Changer implements FitRule
 {
@@ -25,7 +26,7 @@ final class Layout3Changer implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $changer = $situation->ofKind('layout')[0] ?? null;
+        $changer = $situation->ofKind(PackageKind::LayoutChanger)[0] ?? null;
         if ($changer === null) {
             return;
         }
@@ -42,7 +43,7 @@ final class Layout3Changer implements FitRule
 
             return;
         }
-        $cleaner = $situation->ofKind('cleaner')[0] ?? null;
+        $cleaner = $situation->ofKind(PackageKind::Cleaner)[0] ?? null;
         yield $cleaner !== null
             ? Finding::of(
                 self::id(),
@@ -67,7 +68,7 @@ final class Layout3Changer implements FitRule
     private static function remedy(Situation $situation): string
     {
         foreach ($situation->shelf as $package) {
-            if ($package->kind() === 'cleaner' && $package->integrity() !== Integrity::Damaged) {
+            if ($package->kind() === PackageKind::Cleaner && $package->integrity() !== Integrity::Damaged) {
                 return "Add {$package->name()} from the shelf to the kit.";
             }
         }

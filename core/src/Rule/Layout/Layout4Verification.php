@@ -11,6 +11,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Layout4Verification implements FitRule
 {
@@ -58,7 +59,7 @@ final class Layout4Verification implements FitRule
     private static function remedy(Situation $situation, string $partition): string
     {
         $firmware = $situation->state->text("slot.{$situation->activeSlot()}.firmware.version");
-        $serves = static fn(Package $p): bool => $p->kind() === 'verification image' &&
+        $serves = static fn(Package $p): bool => $p->kind() === PackageKind::VerificationImage &&
             $situation->isFor($p) &&
             $p->integrity() !== Integrity::Damaged &&
             $p->facts->text(Field::PARTITION) === $partition &&

@@ -18,6 +18,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 
 final class Order1Install implements StepRule
@@ -88,12 +89,12 @@ final class Order1Install implements StepRule
             ]);
         }
         foreach ($addOns as $number => $package) {
-            $key = 'addon.c' . $number . '-' . str_replace(' ', '-', (string) $package->kind());
+            $key = 'addon.c' . $number . '-' . str_replace(' ', '-', $package->kind()->value ?? '');
             $steps[] = new StepDraft(
                 $key,
                 Phase::AddOns,
                 InstallPackage::delivered($situation->delivery, $package, $slot),
-                [new Reason(self::id(), self::why((string) $package->kind()))],
+                [new Reason(self::id(), self::why($package->kind()))],
             );
             $constraints[] = new Constraint('addon.b-restart', $key, 'SLOTS-1');
             $constraints[] = new Constraint('addon.a-recovery', $key, 'RECOVERY-2');
@@ -122,13 +123,15 @@ final class Order1Install implements StepRule
     }
 
     /** Why an add-on goes in where it does. */
-    public static function why(string $kind): string
+    public static function why(?PackageKind $kind): string
     {
         return match ($kind) {
-            'services' => 'Services go in before the first boot; later they would cost another erase.',
-            'fix' => 'A fix goes in after the services that it may mend, and before the kernel.',
-            'encryption disabler' => 'It has to be in before the first boot, which would encrypt the data otherwise.',
-            'kernel' => 'The kernel comes after everything that could replace it, and before root, which changes it.',
+            PackageKind::Services => 'Services go in before the first boot; later they would cost another erase.',
+            PackageKind::Fix => 'A fix goes in after the services that it may mend, and before the kernel.',
+            PackageKind::EncryptionDisabler
+                => 'It has to be in before the first boot, which would encrypt the data otherwise.',
+            PackageKind::Kernel
+                => 'The kernel comes after everything that could replace it, and before root, which changes it.',
             default => 'Root comes last: it changes what the others have brought.',
         };
     }
@@ -147,7 +150,7 @@ final class Order1Install implements StepRule
                 "slot.{$slot}.os.release" => $build?->facts->text(Field::RELEASE),
                 "slot.{$slot}.os.patchLevel" => $build?->facts->text(Field::PATCH_LEVEL),
                 "slot.{$slot}.os.services" => $situation->services()?->title(),
-                "slot.{$slot}.root" => ($situation->ofKind('root')[0] ?? null)?->title(),
+                "slot.{$slot}.root" => ($situation->ofKind(PackageKind::Root)[0] ?? null)?->title(),
             ],
             static fn(?string $value): bool => $value !== null,
         );

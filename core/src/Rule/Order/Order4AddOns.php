@@ -16,6 +16,7 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 
 final class Order4AddOns implements StepRule
@@ -34,8 +35,8 @@ final class Order4AddOns implements StepRule
     {
         $packages = match ($situation->intent) {
             Intent::AddOn => $situation->addOns(),
-            Intent::Kernel => $situation->kernelImage() === null ? $situation->ofKind('kernel') : [],
-            Intent::RemoveSecond => $situation->ofKind('remover'),
+            Intent::Kernel => $situation->kernelImage() === null ? $situation->ofKind(PackageKind::Kernel) : [],
+            Intent::RemoveSecond => $situation->ofKind(PackageKind::Remover),
             default => [],
         };
         if ($packages === []) {
@@ -45,7 +46,7 @@ final class Order4AddOns implements StepRule
         $steps = [];
         $constraints = [];
         foreach ($packages as $number => $package) {
-            $key = "addon.c{$number}-{$package->kind()}";
+            $key = "addon.c{$number}-{$package->kind()?->value}";
             $steps[] = new StepDraft(
                 $key,
                 Phase::AddOns,
@@ -83,12 +84,12 @@ final class Order4AddOns implements StepRule
 
     private function why(Package $package): Reason
     {
-        return $package->kind() === 'remover'
+        return $package->kind() === PackageKind::Remover
             ? new Reason(
                 self::id(),
                 'The remover takes the second system and its starter out and gives its space back; the first ' .
                     'system is not touched.',
             )
-            : new Reason(self::id(), Order1Install::why((string) $package->kind()));
+            : new Reason(self::id(), Order1Install::why($package->kind()));
     }
 }

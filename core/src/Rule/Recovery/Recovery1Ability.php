@@ -15,6 +15,7 @@ use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 final class Recovery1Ability implements FitRule
 {
@@ -125,7 +126,7 @@ final class Recovery1Ability implements FitRule
         );
         foreach ($situation->shelf as $package) {
             if (
-                $package->kind() === 'recovery' &&
+                $package->kind() === PackageKind::Recovery &&
                 $situation->isFor($package) &&
                 $package->integrity() !== Integrity::Damaged &&
                 RecoveryAbility::of($package)->misfit($build, $wanted) === null &&

@@ -10,6 +10,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Recovery2PreInstall implements FitRule
 {
@@ -63,7 +64,7 @@ final class Recovery2PreInstall implements FitRule
         foreach ($situation->shelf as $package) {
             if (
                 $buildId !== null &&
-                $package->kind() === 'partition image' &&
+                $package->kind() === PackageKind::PartitionImage &&
                 $package->integrity() !== Integrity::Damaged &&
                 $package->facts->text(Field::PARTITION) === $partition &&
                 $package->facts->text(Field::PART_OF) === $buildId

@@ -10,6 +10,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 final class Recovery4First implements FitRule
 {
@@ -75,7 +76,7 @@ final class Recovery4First implements FitRule
     {
         foreach ($situation->shelf as $package) {
             if (
-                $package->kind() === 'recovery' &&
+                $package->kind() === PackageKind::Recovery &&
                 in_array($package->title(), $wanted, true) &&
                 $situation->isFor($package) &&
                 $package->integrity() !== Integrity::Damaged
