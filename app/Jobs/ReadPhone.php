@@ -15,6 +15,7 @@ use Tornavis\Core\Identity\DumpError;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * Reads a phone over its link: in the mode that it is in, then in its bootloader, and brings it back to where it was.
@@ -81,7 +82,7 @@ final class ReadPhone implements ShouldQueue
 
     private function restart(StandInLink $link, Mode $mode): LinkAnswer
     {
-        return $link->carryOut('reboot', ['mode' => $mode->value], static fn(): null => null);
+        return $link->carryOut(OperationName::Reboot, ['mode' => $mode->value], static fn(): null => null);
     }
 
     private function look(UnitRecord $unit, LinkAnswer $answer): Mode

@@ -25,6 +25,7 @@ use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\Faults;
 
 /** Random clear plans, each carried out with one random fault; what became of the phones and of the journals. */
@@ -62,7 +63,10 @@ final readonly class Soak
             }
             $done++;
             $kinds = Faults::amid(
-                array_map(static fn(Step $step): string => $step->draft->operation->name(), $witness->plan->steps),
+                array_map(
+                    static fn(Step $step): string => $step->draft->operation->name()->value,
+                    $witness->plan->steps,
+                ),
             );
             $fault = ['kind' => $kinds[$dice->getInt(0, count($kinds) - 1)], 'atPercent' => $dice->getInt(0, 100)];
             /** @var array<string, mixed> $document */
@@ -135,7 +139,11 @@ final readonly class Soak
         $link = new RehearsalLink($rehearsal->phone, $files);
         foreach (['recovery', 'bootloader', 'download'] as $mode) {
             if (
-                $link->carryOut('enter-by-keys', ['mode' => $mode], static fn(Progress $progress): null => null)->ok &&
+                $link->carryOut(
+                    OperationName::EnterByKeys,
+                    ['mode' => $mode],
+                    static fn(Progress $progress): null => null,
+                )->ok &&
                 $rehearsal->phone->mode !== 'dead'
             ) {
                 return null;

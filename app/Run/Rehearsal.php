@@ -14,6 +14,7 @@ use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\ReportedFacts;
 use Tornavis\StandIn\SimulatedPhone;
 
@@ -142,12 +143,14 @@ final readonly class Rehearsal
         $step = PlannedStep::allOf($plan)[$state->step - 1];
         $quiet = static fn(Progress $progress): null => null;
         if ($phone->battery < 20) {
-            $link->carryOut('charge', ['toPercent' => 60], $quiet);
+            $link->carryOut(OperationName::Charge, ['toPercent' => 60], $quiet);
         }
         if ($phone->mode !== $step->mode->value) {
             foreach ($step->mode === Mode::Sideload ? ['recovery', 'sideload'] : [$step->mode->value] as $mode) {
                 $link->carryOut(
-                    in_array($mode, ['recovery', 'download'], true) ? 'enter-by-keys' : 'reboot',
+                    in_array($mode, ['recovery', 'download'], true)
+                        ? OperationName::EnterByKeys
+                        : OperationName::Reboot,
                     ['mode' => $mode],
                     $quiet,
                 );

@@ -9,6 +9,7 @@ use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\Progress;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\Behaviour;
 use Tornavis\StandIn\CableOut;
 use Tornavis\StandIn\RefusedError;
@@ -37,11 +38,11 @@ final readonly class RehearsalLink implements Link
         return $this->ask(['do' => 'observe'], static fn(Progress $progress): null => null);
     }
 
-    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+    public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
     {
         $package = is_string($parameters['package'] ?? null) ? $this->files[$parameters['package']] : null;
-        if (!in_array($operation, ['flash', 'pc-flash'], true) || $package === null) {
-            return $this->ask(['do' => $operation, 'file' => $package] + $parameters, $progress);
+        if (!in_array($operation, [OperationName::Flash, OperationName::PcFlash], true) || $package === null) {
+            return $this->ask(['do' => $operation->value, 'file' => $package] + $parameters, $progress);
         }
         /** @var array{partitions: list<string>, entries: list<string>, slot: string} $parameters */
         $answer = new LinkAnswer(true, '', 0, [], 0);
@@ -51,7 +52,12 @@ final readonly class RehearsalLink implements Link
                 basename($package),
                 $parameters['entries'][$index],
                 fn(string $image): LinkAnswer => $this->ask(
-                    ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot'], 'file' => $image],
+                    [
+                        'do' => $operation->value,
+                        'partition' => $partition,
+                        'slot' => $parameters['slot'],
+                        'file' => $image,
+                    ],
                     $progress,
                 ),
             );

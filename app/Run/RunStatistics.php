@@ -160,8 +160,9 @@ final class RunStatistics
                 $seconds = $state->seconds[$step->number] ?? 0;
                 if ($seconds > 0 && $step->expectedSeconds > 0 && ($state->tries[$step->number] ?? 0) === 1) {
                     // A plan that had learned already reckoned with a factor of its own.
-                    $before = is_numeric($factors[$step->operation] ?? null) ? (float) $factors[$step->operation] : 1.0;
-                    $ratios[$step->operation][] = ($before * $seconds) / $step->expectedSeconds;
+                    $factor = $factors[$step->operation->value] ?? null;
+                    $before = is_numeric($factor) ? (float) $factor : 1.0;
+                    $ratios[$step->operation->value][] = ($before * $seconds) / $step->expectedSeconds;
                 }
             }
         }

@@ -10,6 +10,7 @@ use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\Progress;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\Faults;
 
 /**
@@ -119,17 +120,17 @@ final class StandInLink implements Link
         );
     }
 
-    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+    public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
     {
         $package = is_string($parameters['package'] ?? null) ? $parameters['package'] : null;
-        if (in_array($operation, ['flash', 'pc-flash'], true) && $package !== null) {
+        if (in_array($operation, [OperationName::Flash, OperationName::PcFlash], true) && $package !== null) {
             return $this->flash($operation, $package, $parameters, $progress);
         }
 
         return $this->ask(
-            ['do' => $operation] + $parameters,
+            ['do' => $operation->value] + $parameters,
             $package === null ? null : $this->kit()->path($package),
-            $operation,
+            $operation->value,
             $progress,
             $package,
         );
@@ -141,7 +142,7 @@ final class StandInLink implements Link
      * @param  array<string, mixed>  $parameters
      * @param  callable(Progress): void  $progress
      */
-    private function flash(string $operation, string $package, array $parameters, callable $progress): LinkAnswer
+    private function flash(OperationName $operation, string $package, array $parameters, callable $progress): LinkAnswer
     {
         /** @var list<string> $partitions */
         $partitions = $parameters['partitions'];
@@ -150,7 +151,7 @@ final class StandInLink implements Link
         $elapsed = 0;
         $answer = new LinkAnswer(true, '', 0, [], 0);
         foreach ($partitions as $index => $partition) {
-            $request = ['do' => $operation, 'partition' => $partition, 'slot' => $parameters['slot']];
+            $request = ['do' => $operation->value, 'partition' => $partition, 'slot' => $parameters['slot']];
             $write = fn(string $file, ?string $sum): LinkAnswer => $this->ask(
                 $request,
                 $file,

@@ -21,6 +21,7 @@ use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\OperationName;
 
 /*
  * A journal in a file, as in use: several processes write it at once, and the disk can be full.
@@ -91,7 +92,7 @@ it('sends nothing to the phone when the disk is full, and goes on once there is 
             return new LinkAnswer(true, '', 0, ['mode' => 'system'], 1);
         }
 
-        public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+        public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
         {
             $this->asked++;
 

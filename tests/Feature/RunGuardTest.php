@@ -24,6 +24,7 @@ use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\PhoneShelf;
 
 /*
@@ -197,7 +198,7 @@ it('compares what is sent as it is sent, and the phone is asked for nothing wher
     file_put_contents($path, 'x', FILE_APPEND);
     $send = fn() => (new StandInLink($port))
         ->to('SKF3A07Q41', 'one', $kit)
-        ->carryOut('sideload', ['package' => BUILD, 'slot' => 'b'], static fn(): null => null);
+        ->carryOut(OperationName::Sideload, ['package' => BUILD, 'slot' => 'b'], static fn(): null => null);
     expect($send)
         ->toThrow(FileChanged::class, 'not the file that was planned')
         ->and(file_get_contents("{$phones}/SKF3A07Q41.json"))
@@ -206,13 +207,15 @@ it('compares what is sent as it is sent, and the phone is asked for nothing wher
     // Two programs on one phone: the second is kept off until the first leaves.
     $first = (new StandInLink($port))->to('SKF3A07Q41', 'one', $kit);
     $second = (new StandInLink($port))->to('SKF3A07Q41', 'two', $kit);
-    $first->carryOut('reboot', ['mode' => 'bootloader'], static fn(): null => null);
-    expect(fn() => $second->carryOut('reboot', ['mode' => 'system'], static fn(): null => null))
+    $first->carryOut(OperationName::Reboot, ['mode' => 'bootloader'], static fn(): null => null);
+    expect(fn() => $second->carryOut(OperationName::Reboot, ['mode' => 'system'], static fn(): null => null))
         ->toThrow(LinkLost::class, 'Another program works with this phone: one')
         ->and($second->observe()->facts['mode'])
         ->toBe('bootloader');
     $first->leave();
-    expect($second->carryOut('reboot', ['mode' => 'recovery'], static fn(): null => null)->facts)->toHaveKey('mode');
+    expect(
+        $second->carryOut(OperationName::Reboot, ['mode' => 'recovery'], static fn(): null => null)->facts,
+    )->toHaveKey('mode');
     $process->stop(2);
 });
 
@@ -337,7 +340,7 @@ it('lets a stop win that comes while a step is under way, whatever the step brin
             return new LinkAnswer(true, '', 0, [], 0);
         }
 
-        public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+        public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
         {
             test()
                 ->postJson("/api/runs/{$this->run}/stop")

@@ -10,6 +10,7 @@ use Tests\Support\Ports;
 use Tests\Support\World;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\Progress;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\PhoneShelf;
 
 /** Starts the stand-in in a process of its own and waits until it listens. */
@@ -44,7 +45,7 @@ it('carries operations out on a phone in another process, with progress', functi
     $process = standIn($port, 2000);
     $shown = [];
     $answer = $link($port)->carryOut(
-        'flash',
+        OperationName::Flash,
         [
             'package' => 'firmware-5.2.8-bowline.zip',
             'partitions' => ['modem', 'trust'],
@@ -57,7 +58,7 @@ it('carries operations out on a phone in another process, with progress', functi
     );
     $facts = $link($port)->observe()->facts;
     $refused = $link($port)->carryOut(
-        'flash',
+        OperationName::Flash,
         ['package' => 'wicket-4.1-bowline.img', 'partitions' => ['boot'], 'entries' => [''], 'slot' => 'b'],
         fn() => null,
     );
@@ -94,7 +95,7 @@ it(
         $killed = false;
         try {
             $link($port)->carryOut(
-                'flash',
+                OperationName::Flash,
                 [
                     'package' => 'saltern-15.2-boot-bowline.img',
                     'partitions' => ['boot'],

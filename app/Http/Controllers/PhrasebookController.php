@@ -9,6 +9,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Plan\Phrasebook;
+use Tornavis\Core\Words\OperationName;
 
 /** The user's own command templates. */
 final class PhrasebookController extends Controller
@@ -16,8 +17,11 @@ final class PhrasebookController extends Controller
     public function show(): JsonResponse
     {
         $operations = [];
-        foreach (Phrasebook::OPERATIONS as $operation => $values) {
-            $operations[] = ['operation' => $operation, 'values' => [...$values, 'serial', 'unit']];
+        foreach (OperationName::cases() as $operation) {
+            $values = $operation->templateValues();
+            if ($values !== null) {
+                $operations[] = ['operation' => $operation->value, 'values' => [...$values, ...Phrasebook::ALWAYS]];
+            }
         }
 
         return response()->json(['phrasebook' => Setting::phrasebook()->toArray(), 'operations' => $operations]);

@@ -8,6 +8,7 @@ use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\OperationName;
 
 /** Time and battery over the ordered steps. */
 final readonly class Budget
@@ -35,7 +36,7 @@ final readonly class Budget
                 ->timing($situation->rates, $walk->before[$index], $situation->sheet)
                 ->scaled($situation->rates->factor($draft->operation->name()));
             $timings[] = $timing;
-            if ($draft->operation->name() === 'charge') {
+            if ($draft->operation->name() === OperationName::Charge) {
                 $level =
                     (float) ($draft->operation->effects($walk->before[$index], $situation->sheet)['battery.percent'] ??
                         $level);

@@ -9,6 +9,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\OperationName;
 
 /** For each class of things what the plan does to it, derived from the operations alone. */
 final readonly class Ledger
@@ -30,10 +31,10 @@ final readonly class Ledger
             foreach ($draft->operation->losses($walk->before[$index]) as $class) {
                 $lostAt[$class->value] ??= $index + 1;
             }
-            if ($draft->operation->name() === 'remove-lock') {
+            if ($draft->operation->name() === OperationName::RemoveLock) {
                 $removesLock = true;
             }
-            if ($draft->operation->name() === 'back-up') {
+            if ($draft->operation->name() === OperationName::BackUp) {
                 $coming = (array) ($draft->operation->parameters()['classes'] ?? []);
             }
         }

@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class BackUp extends Operation
 {
@@ -17,9 +18,9 @@ final readonly class BackUp extends Operation
      */
     public function __construct(private array $classes) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'back-up';
+        return OperationName::BackUp;
     }
 
     public function title(): string

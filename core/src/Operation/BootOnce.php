@@ -10,15 +10,16 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Starts a recovery from the computer without writing it. It is gone after the next restart. */
 final readonly class BootOnce extends Operation
 {
     public function __construct(private Package $package) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'boot-once';
+        return OperationName::BootOnce;
     }
 
     public function title(): string

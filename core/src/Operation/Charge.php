@@ -8,15 +8,16 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class Charge extends Operation
 {
     /** @param  Mode  $in  where the phone is while it charges */
     public function __construct(private int $toPercent, private Mode $in = Mode::System) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'charge';
+        return OperationName::Charge;
     }
 
     public function title(): string

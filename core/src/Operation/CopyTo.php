@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Copies a file from the computer to the phone while its recovery runs, for an install from there. */
 final readonly class CopyTo extends Operation
@@ -23,9 +24,9 @@ final readonly class CopyTo extends Operation
      */
     public function __construct(private Package $package, private string $place) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'copy-to';
+        return OperationName::CopyTo;
     }
 
     public function title(): string

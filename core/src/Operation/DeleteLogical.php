@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\Size;
 
 /** Takes one logical partition out of super, so that its room is free for another. */
@@ -15,9 +16,9 @@ final readonly class DeleteLogical extends Operation
 {
     public function __construct(private string $partition, private string $slot, private int $bytes) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'delete-logical';
+        return OperationName::DeleteLogical;
     }
 
     public function title(): string

@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Writes the verification image of the installed firmware with its checks switched off, in one slot. */
 final readonly class DisableVerification extends Operation
@@ -19,9 +20,9 @@ final readonly class DisableVerification extends Operation
      */
     public function __construct(private Package $package, private array $partitions, private string $slot) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'disable-verification';
+        return OperationName::DisableVerification;
     }
 
     public function title(): string

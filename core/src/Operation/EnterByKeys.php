@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Brings the phone into a mode with its keys, where a command would not lead there. */
 final readonly class EnterByKeys extends Operation
@@ -19,9 +20,9 @@ final readonly class EnterByKeys extends Operation
      */
     public function __construct(private Mode $from, private Mode $to, private array $keys) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'enter-by-keys';
+        return OperationName::EnterByKeys;
     }
 
     public function title(): string

@@ -8,13 +8,14 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Erases the data partition from the bootloader; the next system makes a new file system there. */
 final readonly class EraseData extends Operation
 {
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'erase';
+        return OperationName::Erase;
     }
 
     public function title(): string

@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Erases the partitions of one slot that a new layout takes the place of. The system in them is gone. */
 final readonly class ErasePartitions extends Operation
@@ -18,9 +19,9 @@ final readonly class ErasePartitions extends Operation
      */
     public function __construct(private array $partitions, private string $slot) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'erase';
+        return OperationName::Erase;
     }
 
     public function title(): string

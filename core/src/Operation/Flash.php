@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
 
 /** Writes the images of one package to their partitions in one slot. */
@@ -27,9 +28,9 @@ final readonly class Flash extends Operation
         private Mode $in = Mode::Bootloader,
     ) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return $this->in === Mode::Download ? 'pc-flash' : 'flash';
+        return $this->in === Mode::Download ? OperationName::PcFlash : OperationName::Flash;
     }
 
     public function title(): string

@@ -8,14 +8,15 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class FormatData extends Operation
 {
     public function __construct(private string $fileSystem) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'format-data';
+        return OperationName::FormatData;
     }
 
     public function title(): string

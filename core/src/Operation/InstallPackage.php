@@ -14,6 +14,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
 
 /**
@@ -34,9 +35,9 @@ final readonly class InstallPackage extends Operation
         return new self($package, $slot, $delivery->installsFrom());
     }
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return $this->from === null ? 'sideload' : 'install';
+        return $this->from === null ? OperationName::Sideload : OperationName::Install;
     }
 
     public function title(): string

@@ -8,13 +8,14 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Ends a trial: the installed system starts again, and the trial's room is given back. */
 final readonly class LeaveTrial extends Operation
 {
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'leave-trial';
+        return OperationName::LeaveTrial;
     }
 
     public function title(): string

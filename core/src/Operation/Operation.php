@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * One row of the table of operations: what it needs, does, loses, shows and takes.
@@ -21,7 +22,7 @@ use Tornavis\Core\Words\Mode;
 abstract readonly class Operation
 {
     /** The word of the vocabulary: "flash", "format-data". */
-    abstract public function name(): string;
+    abstract public function name(): OperationName;
 
     /** What the person reads: "Format data". */
     abstract public function title(): string;

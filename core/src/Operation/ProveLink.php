@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class ProveLink extends Operation
 {
@@ -16,9 +17,9 @@ final readonly class ProveLink extends Operation
      */
     public function __construct(private Mode $in, private ?string $serial, private ?string $slot = null) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'prove-link';
+        return OperationName::ProveLink;
     }
 
     public function title(): string

@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * Puts a recovery beside what is there, without taking its place: the running one into the boot image of the system,
@@ -24,9 +25,9 @@ final readonly class PutRecoveryInBoot extends Operation
         private RecoveryHome $home = RecoveryHome::Boot,
     ) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'put-recovery-in-boot';
+        return OperationName::PutRecoveryInBoot;
     }
 
     public function title(): string

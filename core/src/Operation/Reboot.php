@@ -10,14 +10,15 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class Reboot extends Operation
 {
     public function __construct(private Mode $from, private Mode $to) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'reboot';
+        return OperationName::Reboot;
     }
 
     public function title(): string

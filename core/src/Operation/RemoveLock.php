@@ -9,12 +9,13 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class RemoveLock extends Operation
 {
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'remove-lock';
+        return OperationName::RemoveLock;
     }
 
     public function title(): string

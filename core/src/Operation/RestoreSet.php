@@ -10,15 +10,16 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Brings a recovery backup back onto the base that it came from. */
 final readonly class RestoreSet extends Operation
 {
     public function __construct(private Backup $set) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'restore';
+        return OperationName::Restore;
     }
 
     public function title(): string

@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class SetActive extends Operation
 {
@@ -16,9 +17,9 @@ final readonly class SetActive extends Operation
      */
     public function __construct(private string $slot, private Mode $in = Mode::Bootloader) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'set-active';
+        return OperationName::SetActive;
     }
 
     public function title(): string

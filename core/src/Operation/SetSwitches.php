@@ -8,15 +8,16 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Switches in the developer options: debugging, and unlocking where it is asked for. */
 final readonly class SetSwitches extends Operation
 {
     public function __construct(private bool $allowUnlock) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'set-switches';
+        return OperationName::SetSwitches;
     }
 
     public function title(): string

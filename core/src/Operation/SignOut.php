@@ -8,12 +8,13 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class SignOut extends Operation
 {
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'sign-out';
+        return OperationName::SignOut;
     }
 
     public function title(): string

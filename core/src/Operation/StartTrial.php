@@ -10,15 +10,16 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Puts a generic image beside the installed system, into free room of the data partition, and starts it once. */
 final readonly class StartTrial extends Operation
 {
     public function __construct(private Package $package, private int $neededBytes) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'start-trial';
+        return OperationName::StartTrial;
     }
 
     public function title(): string

@@ -8,13 +8,14 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Unlocks the bootloader. The phone erases its data by itself while it does. */
 final readonly class Unlock extends Operation
 {
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'unlock';
+        return OperationName::Unlock;
     }
 
     public function title(): string

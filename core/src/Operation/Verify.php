@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Compares what the phone says with what was to be reached. */
 final readonly class Verify extends Operation
@@ -17,9 +18,9 @@ final readonly class Verify extends Operation
      */
     public function __construct(private array $expected) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'verify';
+        return OperationName::Verify;
     }
 
     public function title(): string

@@ -9,12 +9,13 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 final readonly class WaitFirstBoot extends Operation
 {
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'wait-first-boot';
+        return OperationName::WaitFirstBoot;
     }
 
     public function title(): string

@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Empties caches or the data without ending the encryption; photos and files on the internal storage stay. */
 final readonly class Wipe extends Operation
@@ -19,9 +20,9 @@ final readonly class Wipe extends Operation
 
     public function __construct(private string $what) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'wipe';
+        return OperationName::Wipe;
     }
 
     public function title(): string

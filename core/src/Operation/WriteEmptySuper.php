@@ -12,15 +12,16 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Writes an empty layout of logical partitions for the active slot; each slot keeps a layout of its own. */
 final readonly class WriteEmptySuper extends Operation
 {
     public function __construct(private Package $package, private string $slot) {}
 
-    public function name(): string
+    public function name(): OperationName
     {
-        return 'write-empty-super';
+        return OperationName::WriteEmptySuper;
     }
 
     public function title(): string

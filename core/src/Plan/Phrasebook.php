@@ -6,6 +6,7 @@ namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * The user's own command templates, one for each operation, filled with the values of a step. Ships empty: which
@@ -13,32 +14,8 @@ use Tornavis\Core\Format\Schema;
  */
 final readonly class Phrasebook
 {
-    /** operation → the values that its template may name; "serial" and "unit" may stand in every one */
-    public const OPERATIONS = [
-        'prove-link' => ['mode'],
-        'reboot' => ['mode'],
-        'flash' => ['file', 'partition', 'slot'],
-        'pc-flash' => ['file', 'partition'],
-        'erase' => ['partition', 'slot'],
-        'delete-logical' => ['partition', 'slot'],
-        'write-empty-super' => ['file', 'slot'],
-        'disable-verification' => ['file', 'partition', 'slot'],
-        'set-active' => ['slot'],
-        'boot-once' => ['file'],
-        'put-recovery-in-boot' => ['file', 'partition', 'slot'],
-        'copy-to' => ['file', 'place'],
-        'sideload' => ['file', 'slot'],
-        'install' => ['file', 'place', 'slot'],
-        'format-data' => ['fileSystem'],
-        'wipe' => ['what'],
-        'start-trial' => ['file'],
-        'unlock' => [],
-        'back-up' => ['place'],
-        'restore' => ['set'],
-        'verify' => [],
-    ];
-
-    private const ALWAYS = ['serial', 'unit'];
+    /** What every template may name. */
+    public const ALWAYS = ['serial', 'unit'];
 
     /**
      * @param  array<string, string>  $templates  by operation
@@ -70,7 +47,7 @@ final readonly class Phrasebook
         $given = (array) $data['templates'];
         $templates = array_filter($given, static fn(string $template): bool => trim($template) !== '');
         foreach ($templates as $operation => $template) {
-            $values = [...self::OPERATIONS[$operation] ?? [], ...self::ALWAYS];
+            $values = [...OperationName::tryFrom($operation)?->templateValues() ?? [], ...self::ALWAYS];
             preg_match_all('/\{([^{}]*)\}/', $template, $named);
             foreach (array_diff($named[1], $values) as $unknown) {
                 throw FormatError::invalid(

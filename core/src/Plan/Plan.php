@@ -13,6 +13,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
 
 /**
@@ -137,7 +138,7 @@ final readonly class Plan
             if (($parameters['package'] ?? null) === $package->name()) {
                 $used[] = $step->number;
                 $to =
-                    $step->draft->operation->name() === 'copy-to' && is_string($parameters['place'])
+                    $step->draft->operation->name() === OperationName::CopyTo && is_string($parameters['place'])
                         ? CopyTo::PLACES[$parameters['place']]
                         : null;
                 $place = $to === null ? $place : "on {$to} from step {$step->number} on";

@@ -77,7 +77,7 @@ final readonly class Step
             'number' => $this->number,
             'key' => $this->draft->key,
             'phase' => $this->draft->phase->value,
-            'operation' => $operation->name(),
+            'operation' => $operation->name()->value,
             'parameters' => (object) $operation->parameters(),
             'title' => $operation->title(),
             'mode' => $operation->mode()->value,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
+use Tornavis\Core\Words\OperationName;
+
 /**
  * A person at the phone. Nothing is sent anywhere: what is to be done is asked for, and what the phone said is
  * reported.
@@ -22,7 +24,7 @@ final class Hands implements Link
         throw new WaitsForPerson();
     }
 
-    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+    public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
     {
         throw new WaitsForPerson();
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
+use Tornavis\Core\Words\OperationName;
+
 /** How the steps of a plan reach a phone. */
 interface Link
 {
@@ -21,12 +23,11 @@ interface Link
     /**
      * Carries one operation out and waits until it ends.
      *
-     * @param  string  $operation  word of the vocabulary
      * @param  array<string, mixed>  $parameters
      * @param  callable(Progress): void  $progress
      *
      * @throws LinkLost when the phone or the link goes away in the middle
      * @throws WaitsForPerson when a person has to do it
      */
-    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer;
+    public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer;
 }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * What a run needs to know of one step of a plan document.
@@ -15,11 +16,11 @@ use Tornavis\Core\Words\Mode;
 final readonly class PlannedStep
 {
     private const WRITES_IMAGES = [
-        'flash',
-        'pc-flash',
-        'put-recovery-in-boot',
-        'disable-verification',
-        'write-empty-super',
+        OperationName::Flash,
+        OperationName::PcFlash,
+        OperationName::PutRecoveryInBoot,
+        OperationName::DisableVerification,
+        OperationName::WriteEmptySuper,
     ];
 
     /**
@@ -30,7 +31,7 @@ final readonly class PlannedStep
     private function __construct(
         public int $number,
         public string $title,
-        public string $operation,
+        public OperationName $operation,
         public array $parameters,
         public Mode $mode,
         public bool $writes,
@@ -74,7 +75,7 @@ final readonly class PlannedStep
             static fn(array $s): self => new self(
                 $s['number'],
                 $s['title'],
-                $s['operation'],
+                OperationName::from($s['operation']),
                 $s['parameters'],
                 Mode::from($s['mode']),
                 $s['writes'],
@@ -99,7 +100,7 @@ final readonly class PlannedStep
     public function wants(): array
     {
         $value = static fn(mixed $given): ?string => is_string($given) && $given !== '' ? $given : null;
-        if ($this->operation === 'verify') {
+        if ($this->operation === OperationName::Verify) {
             $names = is_array($this->parameters['facts'] ?? null)
                 ? array_values(array_filter($this->parameters['facts'], is_string(...)))
                 : [];
@@ -112,11 +113,11 @@ final readonly class PlannedStep
 
         return array_filter(
             match ($this->operation) {
-                'prove-link' => [
+                OperationName::ProveLink => [
                     'serial' => $value($this->parameters['serial'] ?? null),
                     'slot.active' => $value($this->parameters['slot'] ?? null),
                 ],
-                'set-active' => ['slot.active' => $value($this->parameters['slot'] ?? null)],
+                OperationName::SetActive => ['slot.active' => $value($this->parameters['slot'] ?? null)],
                 default => [],
             },
             is_string(...),
@@ -134,7 +135,11 @@ final readonly class PlannedStep
             $candidate = $steps[$number - 1];
             if (
                 $number < $this->number &&
-                !in_array($candidate->operation, ['reboot', 'prove-link', 'enter-by-keys'], true)
+                !in_array(
+                    $candidate->operation,
+                    [OperationName::Reboot, OperationName::ProveLink, OperationName::EnterByKeys],
+                    true,
+                )
             ) {
                 return null;
             }
@@ -155,13 +160,13 @@ final readonly class PlannedStep
     /** Whether it looks at the phone before anything else in this mode is done. */
     public function provesLink(): bool
     {
-        return $this->operation === 'prove-link';
+        return $this->operation === OperationName::ProveLink;
     }
 
     /** Whether it is a restart into a mode, by command or by keys. */
     public function leadsTo(Mode $mode): bool
     {
-        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) &&
+        return in_array($this->operation, [OperationName::Reboot, OperationName::EnterByKeys], true) &&
             ($this->parameters['mode'] ?? null) === $mode->value;
     }
 
@@ -216,7 +221,7 @@ final readonly class PlannedStep
     {
         $to = $this->effects['mode'] ?? null;
 
-        return in_array($this->operation, ['reboot', 'enter-by-keys'], true) &&
+        return in_array($this->operation, [OperationName::Reboot, OperationName::EnterByKeys], true) &&
             is_string($to) &&
             $to !== $this->mode->value;
     }

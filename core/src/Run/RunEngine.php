@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * Carries a plan out over a link, one step a call; everything goes to the journal before it counts.
@@ -156,7 +157,7 @@ final readonly class RunEngine
         }
         $this->journal->appendAfter($state->last, [
             [EventKind::Intend, $step->number, ['title' => $step->title]],
-            [EventKind::Sent, $step->number, ['operation' => $step->operation]],
+            [EventKind::Sent, $step->number, ['operation' => $step->operation->value]],
         ]);
         try {
             $answer = $this->link->carryOut($step->operation, $step->parameters, function (Progress $progress) use (
@@ -285,7 +286,7 @@ final readonly class RunEngine
 
             return;
         }
-        if ($step->operation === 'verify') {
+        if ($step->operation === OperationName::Verify) {
             $this->journal->append(EventKind::Asked, $step->number, [
                 'about' => 'evidence',
                 'says' => $step->evidence,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
+use Tornavis\Core\Words\OperationName;
+
 /**
  * How fast things go on this phone, in bytes per second.
  *
@@ -51,8 +53,8 @@ final readonly class Rates
         return new self(runs: $runs, factors: $bounded);
     }
 
-    public function factor(string $operation): float
+    public function factor(OperationName $operation): float
     {
-        return $this->factors[$operation] ?? 1.0;
+        return $this->factors[$operation->value] ?? 1.0;
     }
 }

@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** One phone in one run at one moment: what the ranking of causes looks at. */
 final readonly class TroubleCase
@@ -17,7 +18,7 @@ final readonly class TroubleCase
      * @param  ?bool  $fileVerified  whether the file of the step in hand was verified against its publisher; null where
      *     the step has none
      * @param  int  $tries  how often the step in hand was begun
-     * @param  list<string>  $done  names of the operations that were done earlier in this run
+     * @param  list<OperationName>  $done  what was done earlier in this run
      */
     public function __construct(
         public State $state,
@@ -69,8 +70,14 @@ final readonly class TroubleCase
     }
 
     /** Whether one of these operations was done earlier in this run. */
-    public function did(string ...$operations): bool
+    public function did(OperationName ...$operations): bool
     {
-        return array_intersect($operations, $this->done) !== [];
+        foreach ($operations as $operation) {
+            if (in_array($operation, $this->done, true)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

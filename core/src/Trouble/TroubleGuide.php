@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Trouble;
 
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /**
  * From what a person sees to what it most likely is on this phone, in this plan and run, and to what helps.
@@ -68,13 +69,15 @@ final class TroubleGuide
             'keys' => $case->hasForeignData()
                 ? [5, "The data was written by {$case->state->text('data.writtenBy')}."]
                 : [0, ''],
-            'first' => $case->did('sideload', 'install') && !$case->did('wait-first-boot')
+            'first' => $case->did(OperationName::Sideload, OperationName::Install) &&
+            !$case->did(OperationName::WaitFirstBoot)
                 ? [3, 'This is the first start of a new system.']
                 : [0, ''],
             'images' => str_contains((string) $case->obstacle(), 'image')
                 ? [5, "It would not start: {$case->obstacle()}."]
                 : [0, ''],
-            'between' => $case->did('format-data', 'wipe', 'erase') && !$case->holdsSystem()
+            'between' => $case->did(OperationName::FormatData, OperationName::Wipe, OperationName::Erase) &&
+            !$case->holdsSystem()
                 ? [3, 'The data is erased and the build is not in yet.']
                 : [0, ''],
             'locked' => $case->state->flag('bootloader.unlocked') === false
@@ -83,7 +86,9 @@ final class TroubleGuide
             'wait' => ($case->sheet->unlockWaitHours ?? 0) > 0
                 ? [3, "The maker asks for {$case->sheet->unlockWaitHours} hours."]
                 : [0, ''],
-            'once' => $case->did('boot-once') ? [4, 'It was started without being written in this run.'] : [0, ''],
+            'once' => $case->did(OperationName::BootOnce)
+                ? [4, 'It was started without being written in this run.']
+                : [0, ''],
             default => [0, ''],
         };
 

@@ -184,7 +184,7 @@ it('installs from storage only what was copied there', function () {
         ->toContain('would not lie on the memory card')
         ->and(standsInTheWay($install, $copied, 'marl'))
         ->toBe('')
-        ->and([$install->name(), $install->mode(), $install->title()])
+        ->and([$install->name()->value, $install->mode(), $install->title()])
         ->toBe(['install', Mode::Recovery, 'Install Latchkey 4.2 from the memory card']);
 });
 
@@ -271,7 +271,7 @@ it('empties the data by PC flash only with a system, and loses a recovery that h
 
     expect($recovery->losses($state))
         ->toBe([])
-        ->and($recovery->name())
+        ->and($recovery->name()->value)
         ->toBe('pc-flash')
         ->and($written->flag('recovery.pending'))
         ->toBeTrue()

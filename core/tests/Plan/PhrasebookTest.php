@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Plan\Phrasebook;
+use Tornavis\Core\Words\OperationName;
 
 function phrases(array $templates): Phrasebook
 {
@@ -27,18 +28,19 @@ function commandsFor(Phrasebook $book, string $key, array $paths = []): array
     return $book->commands($steps[$key], 'SKF3A04', 'SK-04', $paths);
 }
 
-it('knows every operation that a plan has and a person could type', function () {
-    $byHand = ['charge', 'enter-by-keys', 'leave-trial', 'remove-lock', 'set-switches', 'sign-out', 'wait-first-boot'];
-    $names = [];
-    foreach (glob(dirname(__DIR__, 2) . '/src/Operation/*.php') ?: [] as $file) {
-        preg_match('/function name\(\): string\s*\{\s*return (.*?);/s', (string) file_get_contents($file), $match);
-        preg_match_all("/'([a-z-]+)'/", $match[1] ?? '', $found);
-        array_push($names, ...$found[1]);
+it('has a class for every operation, and a place in the schema for every one that a person could type', function () {
+    $root = dirname(__DIR__, 3);
+    $code = implode('', array_map(file_get_contents(...), glob("{$root}/core/src/Operation/*.php") ?: []));
+    $schema = json_decode((string) file_get_contents("{$root}/docs/formats/phrasebook.schema.json"), true);
+    $typed = [];
+    foreach (OperationName::cases() as $operation) {
+        expect($code)->toContain("OperationName::{$operation->name}");
+        if ($operation->templateValues() !== null) {
+            $typed[] = $operation->value;
+        }
     }
 
-    expect(array_values(array_diff(array_unique($names), $byHand)))->toEqualCanonicalizing(
-        array_keys(Phrasebook::OPERATIONS),
-    );
+    expect(array_keys($schema['properties']['templates']['properties']))->toEqualCanonicalizing($typed);
 });
 
 it('fills a template with the values of the step', function () {

@@ -131,7 +131,7 @@ it('enters and leaves the flash mode of an old phone with its keys', function ()
         World::sheet('halyard'),
     );
 
-    expect(array_map(static fn(StepDraft $step): string => $step->operation->name(), $steps))
+    expect(array_map(static fn(StepDraft $step): string => $step->operation->name()->value, $steps))
         ->toBe(['enter-by-keys', 'prove-link', 'enter-by-keys', 'prove-link'])
         ->and($steps[0]->operation->instruction())
         ->toContain('volume down');

@@ -36,7 +36,7 @@ it('switches first, unlocks, sets up anew and switches debugging on again', func
 
     expect($plan->verdict->words())
         ->toBe('Clear to run')
-        ->and(array_map(static fn(Step $step): string => $step->draft->operation->name(), $plan->steps))
+        ->and(array_map(static fn(Step $step): string => $step->draft->operation->name()->value, $plan->steps))
         ->toBe([
             'prove-link',
             'set-switches',

@@ -9,18 +9,19 @@ use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\Progress;
+use Tornavis\Core\Words\OperationName;
 
 /** A phone that does what the plan predicts, unless it was told to fail. */
 final class FakeLink implements Link
 {
-    /** @var list<string> operations carried out, in order */
+    /** @var list<string> names of the operations carried out, in order */
     public array $done = [];
 
     /** @var array<string, mixed> what it shows now */
     public array $facts;
 
     /** operation at which the link breaks: before or after the phone has done it */
-    public ?string $breaksAt = null;
+    public ?OperationName $breaksAt = null;
 
     public bool $breaksAfterwards = false;
 
@@ -52,15 +53,15 @@ final class FakeLink implements Link
         return new LinkAnswer(true, '', 0, $this->facts, 1);
     }
 
-    public function carryOut(string $operation, array $parameters, callable $progress): LinkAnswer
+    public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
     {
         if ($this->gone) {
-            throw LinkLost::noAnswer('test', $operation);
+            throw LinkLost::noAnswer('test', $operation->value);
         }
         $progress(new Progress('working', 10, 1));
         if ($this->breaksAt === $operation && !$this->breaksAfterwards) {
             $this->breaksAt = null;
-            throw LinkLost::noAnswer('test', $operation);
+            throw LinkLost::noAnswer('test', $operation->value);
         }
         if ($this->refusal !== null) {
             $refusal = $this->refusal;
@@ -73,10 +74,10 @@ final class FakeLink implements Link
                 $this->facts = array_merge($this->facts, $step->effects);
             }
         }
-        $this->done[] = $operation;
+        $this->done[] = $operation->value;
         if ($this->breaksAt === $operation) {
             $this->breaksAt = null;
-            throw LinkLost::noAnswer('test', $operation);
+            throw LinkLost::noAnswer('test', $operation->value);
         }
 
         return new LinkAnswer(true, 'done', 0, array_diff_key($this->facts, ['battery.percent' => 0]), 10);

@@ -20,6 +20,7 @@ use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Tests\Run\FakeLink;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 
 /** Everything that one run needs, with a phone that does as predicted. */
 final class Stage
@@ -122,7 +123,7 @@ it('waits at a gate for the label of the phone, and takes no other word', functi
 
 it('goes on from a judged step after a break, without doing it again', function () {
     $stage = new Stage();
-    $stage->link->breaksAt = 'format-data';
+    $stage->link->breaksAt = OperationName::FormatData;
     $stage->link->breaksAfterwards = true;
     $stage->goOn(RunState::LOST);
     $state = $stage->goOn();
@@ -138,7 +139,7 @@ it('goes on from a judged step after a break, without doing it again', function 
 it('says what is known and asks before it repeats a write that was cut off', function () {
     $stage = new Stage();
     $stage->goOn(RunState::GATED);
-    $stage->link->breaksAt = 'sideload';
+    $stage->link->breaksAt = OperationName::Sideload;
     $stage->link->facts['mode'] = 'recovery';
     $stage->goOn(RunState::LOST);
     $stage->link->facts['mode'] = 'recovery';
@@ -159,7 +160,7 @@ it('says what is known and asks before it repeats a write that was cut off', fun
 
 it('treats what is in the middle of being written as written in part', function () {
     $stage = new Stage();
-    $stage->link->breaksAt = 'sideload';
+    $stage->link->breaksAt = OperationName::Sideload;
     $state = $stage->goOn(RunState::LOST);
 
     expect($state->facts['slot.a.os.state'])
@@ -191,7 +192,7 @@ it('keeps looking while the phone is away, and adds no second line for it', func
 
 it('asks when the phone comes back in a mode from which the step cannot be taken up', function () {
     $stage = new Stage();
-    $stage->link->breaksAt = 'format-data';
+    $stage->link->breaksAt = OperationName::FormatData;
     $stage->goOn(RunState::LOST);
     $stage->link->facts = ['mode' => 'stuck'];
     $state = $stage->goOn(RunState::ASKED);
@@ -321,7 +322,7 @@ it('shows a changed line in the journal', function () {
 
 it('leaves a record of what changed, what was seen, how long it took and what went otherwise', function () {
     $stage = new Stage();
-    $stage->link->breaksAt = 'format-data';
+    $stage->link->breaksAt = OperationName::FormatData;
     $stage->link->breaksAfterwards = true;
     $stage->goOn(RunState::LOST);
     $stage->goOn();
@@ -494,7 +495,10 @@ it('takes a restart that has happened meanwhile as done, and asks for none a sec
         $state = $stage->advance();
         $step = PlannedStep::allOf($stage->plan)[($state->step ?? 1) - 1];
         $state->status !== RunState::GATED ?: $stage->actions->release('SK-07');
-    } while ($step->operation !== 'reboot' || !$step->changesMode());
+    } while (
+        $state->status !== RunState::ENDED &&
+        ($step->operation !== OperationName::Reboot || !$step->changesMode())
+    );
     // Somebody says that they see something else while the phone restarts; then all is as it should be.
     $stage->journal->append(EventKind::Intend, $step->number, []);
     $stage->actions->somethingElse('It went dark');
