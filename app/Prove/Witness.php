@@ -16,6 +16,8 @@ use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RemedyKind;
+use Tornavis\Core\Words\RuleId;
 
 /**
  * Plans a situation and has a simulated phone say whether the plan was right.
@@ -116,11 +118,14 @@ final readonly class Witness
     private static function rules(Plan $plan): array
     {
         $rules = array_map(
-            static fn(Finding $f): string => $f->rule,
+            static fn(Finding $f): string => $f->rule->value,
             array_filter($plan->findings, static fn(Finding $f): bool => $f->severity !== Severity::Clear),
         );
         foreach ($plan->steps as $step) {
-            array_push($rules, ...array_map(static fn(Reason $reason): string => $reason->rule, $step->draft->reasons));
+            array_push(
+                $rules,
+                ...array_map(static fn(Reason $reason): string => $reason->rule->value, $step->draft->reasons),
+            );
         }
 
         return array_values(array_unique(array_diff($rules, ['MODE'])));
@@ -140,21 +145,14 @@ final readonly class Witness
             if ($finding->takesAWord() && !in_array($finding->key, $agreed, true)) {
                 $agreed[] = $finding->key;
             }
-            if (
-                $finding->severity === Severity::Stop &&
-                $finding->remedy !== null &&
-                preg_match('/^Add (\S.*?) from the shelf to the kit\.$/', $finding->remedy, $part) === 1
-            ) {
-                $file =
-                    array_values(
-                        array_filter($situation->shelf, static fn(Package $p): bool => $p->name() === $part[1]),
-                    )[0] ?? null;
+            if ($finding->severity === Severity::Stop && $finding->remedy?->isOf(RemedyKind::AddFile) === true) {
+                $file = $finding->remedy->file;
                 if ($file !== null && !in_array($file, $kit, true)) {
                     $kit = array_values(
                         array_filter(
                             $kit,
                             static fn(Package $p): bool => $file->kind() !== PackageKind::Recovery ||
-                                $finding->rule === 'RECOVERY-4' ||
+                                $finding->rule === RuleId::Recovery4 ||
                                 $p->kind() !== PackageKind::Recovery,
                         ),
                     );

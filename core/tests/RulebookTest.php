@@ -18,9 +18,12 @@ it('explains every rule that a finding or a reason of the demo world names', fun
         World::plan('SK-07', World::SALTERN, ['mode' => 'stuck']),
     ];
     foreach ($plans as $plan) {
-        array_push($named, ...array_map(static fn(Finding $finding): string => $finding->rule, $plan->findings));
+        array_push($named, ...array_map(static fn(Finding $finding): string => $finding->rule->value, $plan->findings));
         foreach ($plan->steps as $step) {
-            array_push($named, ...array_map(static fn(Reason $reason): string => $reason->rule, $step->draft->reasons));
+            array_push(
+                $named,
+                ...array_map(static fn(Reason $reason): string => $reason->rule->value, $step->draft->reasons),
+            );
         }
     }
     // "MODE" is no rule: a restart that only brings the phone into the mode of the next step.

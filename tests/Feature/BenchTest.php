@@ -196,7 +196,7 @@ it('judges every build for every phone as the job itself would', function () {
     }
 
     expect($words['saltern-15.2-20260903-bowline.zip'])
-        ->toBe(['level' => 'clear', 'rule' => 'BASE-1', 'words' => 'Fits, with firmware first'])
+        ->toBe(['level' => 'clear', 'rule' => 'BASE-1', 'otherModel' => false, 'words' => 'Fits, with firmware first'])
         ->and($words['saltern-15.2-20260903-bowlane.zip']['words'])
         ->toBe('Made for bowlane, a look-alike')
         ->and($words['saltern-15.2-20260903-bowline-copy.zip'])

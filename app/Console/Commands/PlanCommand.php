@@ -51,9 +51,9 @@ final class PlanCommand extends CoreCommand
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
                 $this->line(
-                    "  {$finding->severity->value}  {$finding->rule}  {$finding->need}: {$finding->found}. " .
+                    "  {$finding->severity->value}  {$finding->rule->value}  {$finding->need}: {$finding->found}. " .
                         "{$finding->reason}" .
-                        ($finding->remedy === null ? '' : " {$finding->remedy}"),
+                        ($finding->remedy === null ? '' : " {$finding->remedy->text}"),
                 );
             }
         }

@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Middleware\AccessCode;
 use App\Http\Requests\ChangeJobRequest;
 use App\Http\Requests\OpenJobRequest;
+use App\Http\Resources\FindingRows;
 use App\Http\Resources\UnitCard;
 use App\Models\PackageRecord;
 use App\Models\Setting;
@@ -97,6 +98,8 @@ final class JobController extends Controller
             'unit' => UnitCard::of($job->unit, $planner),
             'sheet' => $planner->sheet($job->unit)?->toArray(),
             'plan' => $plan,
+            'findings' => $made === null ? FindingRows::ofRun($run->plan ?? []) : FindingRows::of($made),
+            'areas' => FindingRows::areas(),
             'seal' => $made === null ? null : ShownPlan::seal($made),
             // With paths of this machine in them.
             'commands' => (object) (AccessCode::isThisMachine(request()) ? $this->commands($job, $plan) : []),

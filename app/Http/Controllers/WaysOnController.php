@@ -56,7 +56,7 @@ final class WaysOnController extends Controller
                     static fn(Finding $finding): array => [
                         'need' => $finding->need,
                         'reason' => $finding->reason,
-                        'remedy' => $finding->remedy,
+                        'remedy' => $finding->remedy?->text,
                     ],
                     array_reverse($stops),
                 ),

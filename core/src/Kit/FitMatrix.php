@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Kit;
 
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
@@ -22,11 +23,14 @@ use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 
 /**
  * Which build fits which phone, with what the shelf holds beside it.
  *
  * What a person does before the work (charging, backups, signing out) is no question of fit and is left out.
+ *
+ * @phpstan-type Verdict array{level: string, rule: string, otherModel: bool, words: string}
  */
 final readonly class FitMatrix
 {
@@ -34,7 +38,7 @@ final readonly class FitMatrix
     private const LEFT_OUT = [Prep4Accounts::class, Prep6ToolVersion::class, Prep7Battery::class, Prep7Hands::class];
 
     /**
-     * @param  list<array{level: string, rule: string, words: string}>  $verdicts  each once
+     * @param  list<Verdict>  $verdicts  each once
      * @param  list<list<int>>  $cells  by unit and build: index into $verdicts
      */
     private function __construct(public array $verdicts, public array $cells) {}
@@ -141,7 +145,7 @@ final readonly class FitMatrix
      * The first stop, or else the first thing to settle.
      *
      * @param  iterable<Finding>  $findings
-     * @return array{level: string, rule: string, words: string}
+     * @return Verdict
      */
     private static function verdict(iterable $findings): array
     {
@@ -152,26 +156,33 @@ final readonly class FitMatrix
                 return self::words($finding);
             }
             $settle ??= $finding->severity === Severity::Settle ? $finding : null;
-            $firmwareFirst = $firmwareFirst || ($finding->severity === Severity::Note && $finding->rule === 'BASE-1');
+            $firmwareFirst =
+                $firmwareFirst || ($finding->severity === Severity::Note && $finding->rule === RuleId::Base1);
         }
         if ($settle !== null) {
             return self::words($settle);
         }
         if ($firmwareFirst) {
-            return ['level' => Severity::Clear->value, 'rule' => 'BASE-1', 'words' => 'Fits, with firmware first'];
+            return [
+                'level' => Severity::Clear->value,
+                'rule' => RuleId::Base1->value,
+                'otherModel' => false,
+                'words' => 'Fits, with firmware first',
+            ];
         }
 
-        return ['level' => Severity::Clear->value, 'rule' => '', 'words' => 'Fits'];
+        return ['level' => Severity::Clear->value, 'rule' => '', 'otherModel' => false, 'words' => 'Fits'];
     }
 
     /**
-     * @return array{level: string, rule: string, words: string}
+     * @return Verdict
      */
     private static function words(Finding $finding): array
     {
         return [
             'level' => $finding->severity->value,
-            'rule' => $finding->rule,
+            'rule' => $finding->rule->value,
+            'otherModel' => false,
             'words' => "{$finding->need}: {$finding->found}",
         ];
     }
@@ -179,14 +190,19 @@ final readonly class FitMatrix
     /**
      * The verdict on a build for another phone; false where its codename fits.
      *
-     * @return array{level: string, rule: string, words: string}|false
+     * @return Verdict|false
      */
     private static function foreign(ModelSheet $sheet, Package $build): array|false
     {
         $finding = Fit1Codename::judge($sheet, $build);
 
         return $finding->severity === Severity::Stop
-            ? ['level' => Severity::Stop->value, 'rule' => $finding->rule, 'words' => ucfirst($finding->found)]
+            ? [
+                'level' => Severity::Stop->value,
+                'rule' => $finding->rule->value,
+                'otherModel' => !Fit1Codename::isLookalike($sheet, $build),
+                'words' => ucfirst($finding->found),
+            ]
             : false;
     }
 

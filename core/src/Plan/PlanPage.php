@@ -17,9 +17,9 @@ final class PlanPage
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
                 $lines[] =
-                    "- **{$finding->severity->value}** {$finding->rule}: {$finding->need}: {$finding->found}. " .
+                    "- **{$finding->severity->value}** {$finding->rule->value}: {$finding->need}: {$finding->found}. " .
                     "{$finding->reason}" .
-                    ($finding->remedy === null ? '' : " {$finding->remedy}");
+                    ($finding->remedy === null ? '' : " {$finding->remedy->text}");
             }
         }
         $phase = null;
@@ -35,7 +35,7 @@ final class PlanPage
                 ')';
             $lines[] = "   - {$operation->instruction()}";
             foreach ($step->draft->reasons as $reason) {
-                $lines[] = "   - Why: {$reason->text} ({$reason->rule})";
+                $lines[] = "   - Why: {$reason->text} ({$reason->rule->value})";
             }
             $lines[] = "   - Shows that it worked: {$operation->evidence()}";
             foreach ($operation->oddities() as $oddity) {

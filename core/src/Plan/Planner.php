@@ -6,6 +6,7 @@ namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Ledger\Ledger;
+
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Operation\BackUp;
 use Tornavis\Core\Operation\Charge;
@@ -15,7 +16,7 @@ use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Rule\Reason;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRules;
 use Tornavis\Core\Sequence\ContradictionError;
@@ -27,6 +28,7 @@ use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 /**
  * Situation → findings and step drafts of the rules → one order → ledger and budgets → proof → plan.
@@ -46,13 +48,12 @@ final class Planner
         } catch (ContradictionError $error) {
             return Plan::blocked($situation, [
                 ...$findings,
-                Finding::of(
-                    'ORDER-2',
-                    Severity::Stop,
-                    'An order that satisfies every rule',
-                    'none',
-                    $error->getMessage(),
-                    $error->todo,
+                Finding::stop(
+                    RuleId::Order2,
+                    need: 'An order that satisfies every rule',
+                    found: 'none',
+                    reason: $error->getMessage(),
+                    remedy: Remedy::doFirst($error->todo),
                 ),
             ]);
         }
@@ -67,14 +68,13 @@ final class Planner
     {
         if (in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) && $situation->kit !== []) {
             $what = $situation->intent === Intent::Unlock ? 'Unlocking' : 'The way back';
-            yield Finding::of(
-                'PLAN-1',
-                Severity::Stop,
-                'No file in the kit',
-                count($situation->kit) . ' files',
-                "{$what} needs none; what comes afterwards is a job of its own.",
-                'Leave the files out.',
-                'kit',
+            yield Finding::stop(
+                RuleId::Plan1,
+                need: 'No file in the kit',
+                found: count($situation->kit) . ' files',
+                reason: "{$what} needs none; what comes afterwards is a job of its own.",
+                remedy: Remedy::leaveOut('Leave the files out.'),
+                subject: 'kit',
             );
         }
         $mode = $situation->state->mode();
@@ -88,15 +88,14 @@ final class Planner
             default => null,
         };
         if ($mode !== null && $way !== null) {
-            yield Finding::of(
-                'PLAN-2',
-                Severity::Stop,
-                'A phone that can be worked on',
-                $mode->label(),
-                "The phone is in the state \"{$mode->label()}\".",
-                $way,
-                'mode',
-                $situation->state->fact('mode'),
+            yield Finding::stop(
+                RuleId::Plan2,
+                need: 'A phone that can be worked on',
+                found: $mode->label(),
+                reason: "The phone is in the state \"{$mode->label()}\".",
+                remedy: Remedy::doFirst($way),
+                subject: 'mode',
+                facts: [$situation->state->fact('mode')],
             );
         }
     }
@@ -129,14 +128,12 @@ final class Planner
         $budget = Budget::of($ordered, $walk, $situation);
         array_push($findings, ...self::battery($situation, $budget), ...self::backups($situation, $ledger));
         foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
-            $findings[] = Finding::of(
-                'PROOF',
-                Severity::Stop,
-                'The plan holds when it is walked over this phone',
-                'it does not',
-                $problem,
-                null,
-                (string) $index,
+            $findings[] = Finding::stop(
+                RuleId::Proof,
+                need: 'The plan holds when it is walked over this phone',
+                found: 'it does not',
+                reason: $problem,
+                subject: (string) $index,
             );
         }
         if (Verdict::of($findings)->level === Verdict::STOP) {
@@ -195,7 +192,7 @@ final class Planner
                 new Charge(min(100, $budget->neededPercent), $situation->chargesIn()),
                 [
                     new Reason(
-                        'PREP-2',
+                        RuleId::Prep2,
                         'The battery holds ' .
                             ($percent === null ? 'an unknown charge' : "{$percent} percent") .
                             "; the run needs {$budget->neededPercent}.",
@@ -212,7 +209,10 @@ final class Planner
         if ($open !== []) {
             $classes = array_values(array_map(static fn(LedgerEntry $entry): LossClass => $entry->class, $open));
             $drafts[] = new StepDraft('prep.backup', Phase::Prepare, new BackUp($classes), [
-                new Reason('PREP-3', 'These are on the phone, will be lost, and are neither backed up nor waived.'),
+                new Reason(
+                    RuleId::Prep3,
+                    'These are on the phone, will be lost, and are neither backed up nor waived.',
+                ),
             ]);
         }
 
@@ -227,16 +227,13 @@ final class Planner
         $fact = $situation->state->fact('battery.percent');
         $need = "Battery at {$budget->neededPercent} percent or more";
         if (is_int($fact->value) && $fact->value >= $budget->neededPercent) {
-            yield Finding::of(
-                'PREP-2',
-                Severity::Clear,
-                $need,
-                "{$fact->value} percent",
-                "It ends near {$budget->batteryAtEnd()} percent, above the reserve of " .
+            yield Finding::clear(
+                RuleId::Prep2,
+                need: $need,
+                found: "{$fact->value} percent",
+                reason: "It ends near {$budget->batteryAtEnd()} percent, above the reserve of " .
                     "{$situation->house->batteryReservePercent}.",
-                null,
-                '',
-                $fact,
+                facts: [$fact],
             );
 
             return;
@@ -244,18 +241,18 @@ final class Planner
         $minutes = is_int($fact->value)
             ? (int) ceil(($budget->neededPercent - $fact->value) / $situation->sheet->chargePercentPerMinute)
             : null;
-        $finding = Finding::of(
-            'PREP-2',
-            Severity::Settle,
-            $need,
-            $fact->text() . (is_int($fact->value) ? ' percent' : ''),
-            "The house floor is {$situation->house->batteryFloorPercent} percent and the run must end above " .
+        $finding = Finding::toSettle(
+            RuleId::Prep2,
+            need: $need,
+            found: $fact->text() . (is_int($fact->value) ? ' percent' : ''),
+            reason: "The house floor is {$situation->house->batteryFloorPercent} percent and the run must end above " .
                 "{$situation->house->batteryReservePercent}.",
-            'Charge first' .
-                ($minutes === null ? '' : ", about {$minutes} min") .
-                ': the plan begins with it. Agree to do it there.',
-            '',
-            $fact,
+            remedy: Remedy::letPlanDoIt(
+                'Charge first' .
+                    ($minutes === null ? '' : ", about {$minutes} min") .
+                    ': the plan begins with it. Agree to do it there.',
+            ),
+            facts: [$fact],
         );
         yield $situation->answers->agreedTo($finding->key)
             ? $finding->settled('You agreed to charge at the start of the run.')
@@ -275,56 +272,57 @@ final class Planner
             $need = "{$class->label()}: backed up or waived";
             $fact = $situation->state->fact("data.holds.{$class->value}");
             if ($entry->backup !== null) {
-                yield Finding::of(
-                    'PREP-3',
-                    Severity::Clear,
-                    $need,
-                    "backup {$entry->backup}",
-                    'It can be brought back from there.',
-                    null,
-                    $class->value,
-                    $fact,
+                yield Finding::clear(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: "backup {$entry->backup}",
+                    reason: 'It can be brought back from there.',
+                    subject: $class->value,
+                    facts: [$fact],
                 );
             } elseif ($class === LossClass::ScreenLock && $entry->waived && !$situation->answers->waives($class)) {
-                yield Finding::of(
-                    'PREP-3',
-                    Severity::Note,
-                    $need,
-                    'the plan removes it',
-                    $class->consequence(),
-                    null,
-                    $class->value,
-                    $fact,
+                yield Finding::note(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: 'the plan removes it',
+                    reason: $class->consequence(),
+                    subject: $class->value,
+                    facts: [$fact],
                 );
             } elseif ($entry->waived) {
-                yield Finding::of(
-                    'PREP-3',
-                    Severity::Note,
-                    $need,
-                    'waived',
-                    'You gave it up by name.',
-                    null,
-                    $class->value,
-                    $fact,
+                yield Finding::note(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: 'waived',
+                    reason: 'You gave it up by name.',
+                    subject: $class->value,
+                    facts: [$fact],
                 );
             } else {
                 $key = "PREP-3:{$class->value}";
                 $remedy = match (true) {
-                    !$class->canBeBackedUp() => $class->consequence() . ' Then waive it by name.',
-                    $situation->systemIsOut()
-                        => 'The system does not start, so that the plan cannot back it up. Record a backup that ' .
-                        'was made before, or by the recovery, or waive it by name.',
-                    default => 'Record a backup, agree that the plan makes one first, or waive it by name.',
+                    !$class->canBeBackedUp() => Remedy::acceptLoss(
+                        $class,
+                        $class->consequence() . ' Then waive it by name.',
+                    ),
+                    $situation->systemIsOut() => Remedy::acceptLoss(
+                        $class,
+                        'The system does not start, so that the plan cannot back it up. Record a backup that ' .
+                            'was made before, or by the recovery, or waive it by name.',
+                    ),
+                    default => Remedy::backUpOrAcceptLoss(
+                        $class,
+                        'Record a backup, agree that the plan makes one first, or waive it by name.',
+                    ),
                 };
-                $finding = Finding::of(
-                    'PREP-3',
-                    Severity::Settle,
-                    $need,
-                    $entry->known ? 'on the phone' : 'perhaps on the phone',
-                    "Step {$entry->step} takes it.",
-                    $remedy,
-                    $class->value,
-                    $fact,
+                $finding = Finding::toSettle(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: $entry->known ? 'on the phone' : 'perhaps on the phone',
+                    reason: "Step {$entry->step} takes it.",
+                    remedy: $remedy,
+                    subject: $class->value,
+                    facts: [$fact],
                 );
                 yield $class->canBeBackedUp() && !$situation->systemIsOut() && $situation->answers->agreedTo($key)
                     ? $finding->settled('You agreed to back it up at the start of the run.')

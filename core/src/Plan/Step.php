@@ -87,7 +87,10 @@ final readonly class Step
             'expectedSeconds' => $this->timing->expectedSeconds,
             'longSeconds' => $this->timing->longSeconds,
             'giveUpSeconds' => $this->timing->giveUpSeconds,
-            'reasons' => array_map(static fn(Reason $reason): array => get_object_vars($reason), $this->draft->reasons),
+            'reasons' => array_map(
+                static fn(Reason $reason): array => ['rule' => $reason->rule->value, 'text' => $reason->text],
+                $this->draft->reasons,
+            ),
             'instruction' => $operation->instruction(),
             'youWillSee' => $operation->youWillSee(),
             'evidence' => $operation->evidence(),

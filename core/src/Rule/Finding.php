@@ -5,56 +5,169 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Words\RemedyKind;
+use Tornavis\Core\Words\RuleId;
 
-/** What one rule says about one need. */
+/**
+ * What one rule says about one need.
+ *
+ * Each builder names a severity. All of them take: the rule; the need in a few words; what this phone or file has; the
+ * reason in one or two sentences; the subject, which makes the key stable and unique; and the facts that it rests on.
+ */
 final readonly class Finding
 {
     /**
-     * @param  string  $rule  id of the rule: "FIT-1"
      * @param  string  $key  rule and subject; stable, so that an answer can refer to it
-     * @param  string  $need  what is needed, in a few words
-     * @param  string  $found  what this phone or file has
-     * @param  string  $reason  one or two sentences
-     * @param  ?string  $remedy  what to do; null means final where the severity is stop
-     * @param  list<Fact>  $facts  what it rests on
+     * @param  ?Remedy  $remedy  null means final where the severity is stop
+     * @param  list<Fact>  $facts
      */
     private function __construct(
-        public string $rule,
+        public RuleId $rule,
         public string $key,
         public Severity $severity,
         public string $need,
         public string $found,
         public string $reason,
-        public ?string $remedy,
+        public ?Remedy $remedy,
         public array $facts,
     ) {}
 
-    public static function of(
-        string $rule,
+    /**
+     * It is in order.
+     *
+     * @param  list<Fact>  $facts
+     */
+    public static function clear(
+        RuleId $rule,
+        string $need,
+        string $found,
+        string $reason,
+        string $subject = '',
+        array $facts = [],
+    ): self {
+        return self::of($rule, Severity::Clear, $need, $found, $reason, null, $subject, $facts);
+    }
+
+    /**
+     * It is worth knowing, and nothing has to be done.
+     *
+     * @param  list<Fact>  $facts
+     */
+    public static function note(
+        RuleId $rule,
+        string $need,
+        string $found,
+        string $reason,
+        string $subject = '',
+        array $facts = [],
+    ): self {
+        return self::of($rule, Severity::Note, $need, $found, $reason, null, $subject, $facts);
+    }
+
+    /**
+     * It does not stand in the way, and a careful person thinks about it.
+     *
+     * @param  list<Fact>  $facts
+     */
+    public static function caution(
+        RuleId $rule,
+        string $need,
+        string $found,
+        string $reason,
+        ?Remedy $remedy = null,
+        string $subject = '',
+        array $facts = [],
+    ): self {
+        return self::of($rule, Severity::Mind, $need, $found, $reason, $remedy, $subject, $facts);
+    }
+
+    /**
+     * It is open until the person has done or said something.
+     *
+     * @param  list<Fact>  $facts
+     */
+    public static function toSettle(
+        RuleId $rule,
+        string $need,
+        string $found,
+        string $reason,
+        Remedy $remedy,
+        string $subject = '',
+        array $facts = [],
+    ): self {
+        return self::of($rule, Severity::Settle, $need, $found, $reason, $remedy, $subject, $facts);
+    }
+
+    /**
+     * The plan must not be run.
+     *
+     * @param  list<Fact>  $facts
+     */
+    public static function stop(
+        RuleId $rule,
+        string $need,
+        string $found,
+        string $reason,
+        ?Remedy $remedy = null,
+        string $subject = '',
+        array $facts = [],
+    ): self {
+        return self::of($rule, Severity::Stop, $need, $found, $reason, $remedy, $subject, $facts);
+    }
+
+    /**
+     * @param  list<Fact>  $facts
+     */
+    private static function of(
+        RuleId $rule,
         Severity $severity,
         string $need,
         string $found,
         string $reason,
-        ?string $remedy = null,
-        string $subject = '',
-        Fact ...$facts,
+        ?Remedy $remedy,
+        string $subject,
+        array $facts,
     ): self {
-        return new self(
-            $rule,
-            $subject === '' ? $rule : "{$rule}:{$subject}",
-            $severity,
-            $need,
-            $found,
-            $reason,
-            $remedy,
-            array_values($facts),
-        );
+        $key = $subject === '' ? $rule->value : "{$rule->value}:{$subject}";
+
+        return new self($rule, $key, $severity, $need, $found, $reason, $remedy, $facts);
     }
 
-    /** Whether a person's word settles it; every other one waits for a fact or a file. */
+    /** Whether the person's agreement settles it; every other one waits for a fact or a file. */
     public function takesAWord(): bool
     {
-        return $this->severity === Severity::Settle && preg_match('/\bagree\b/i', $this->remedy ?? '') === 1;
+        return $this->severity === Severity::Settle &&
+            $this->remedy?->isOf(RemedyKind::Agree, RemedyKind::LetPlanDoIt) === true;
+    }
+
+    /**
+     * What a person can do about it, in the order of the remedy.
+     *
+     * @return list<FindingAction> empty where it is in order, or final
+     */
+    public function actions(): array
+    {
+        $actions = [];
+        foreach ($this->remedy->kinds ?? [] as $kind) {
+            $fact = $kind === RemedyKind::EnterFact ? $this->unknownFact() : null;
+            if ($kind !== RemedyKind::EnterFact || $fact !== null) {
+                $actions[] = new FindingAction($kind, $fact, $this->remedy?->file, $this->remedy?->loss);
+            }
+        }
+
+        return $actions;
+    }
+
+    /** The first fact that nobody has seen yet, which a person can enter. */
+    private function unknownFact(): ?string
+    {
+        foreach ($this->facts as $fact) {
+            if ($fact->value === null) {
+                return $fact->name;
+            }
+        }
+
+        return null;
     }
 
     /** The same, answered: what had to be settled is agreed to and only worth knowing from then on. */
@@ -66,25 +179,25 @@ final readonly class Finding
             Severity::Note,
             $this->need,
             $this->found,
-            $this->reason . ' ' . $how,
+            "{$this->reason} {$how}",
             null,
             $this->facts,
         );
     }
 
     /**
-     * @return array<string, mixed>
+     * @return array<string, mixed> as in docs/formats/plan.schema.json
      */
     public function toArray(): array
     {
         return [
-            'rule' => $this->rule,
+            'rule' => $this->rule->value,
             'key' => $this->key,
             'severity' => $this->severity->value,
             'need' => $this->need,
             'found' => $this->found,
             'reason' => $this->reason,
-            'remedy' => $this->remedy,
+            'remedy' => $this->remedy?->text,
             'takesAWord' => $this->takesAWord(),
             'facts' => array_map(static fn(Fact $fact): array => $fact->toArray(), $this->facts),
         ];

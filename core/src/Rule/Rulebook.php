@@ -4,34 +4,41 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule;
 
+use Tornavis\Core\Words\RuleId;
+
 /** Every rule that a finding or a reason may name, with what it is for. */
 final class Rulebook
 {
     /** Rules that speak inside others or follow from the ordered steps, so that they have no class of their own. */
     private const FURTHER = [
-        'PREP-2' => ['The battery starts above the house floor and ends above the reserve after the whole run.'],
-        'PREP-3' => ['What the plan takes is backed up off the phone, or waived class by class by name.'],
-        'RECOVERY-3' => ['After a PC flash nothing starts the system before the recovery has run once.'],
-        'ERASE-2' => ['Formatting is more than wiping; nothing is wiped before a format.'],
-        'ERASE-6' => ['After a format the recovery restarts before the storage is used, and only then.'],
-        'ERASE-8' => [
+        [RuleId::Prep2, 'The battery starts above the house floor and ends above the reserve after the whole run.'],
+        [RuleId::Prep3, 'What the plan takes is backed up off the phone, or waived class by class by name.'],
+        [RuleId::Recovery3, 'After a PC flash nothing starts the system before the recovery has run once.'],
+        [RuleId::Erase2, 'Formatting is more than wiping; nothing is wiped before a format.'],
+        [RuleId::Erase6, 'After a format the recovery restarts before the storage is used, and only then.'],
+        [
+            RuleId::Erase8,
             'At the end the data must be readable by the new system; when the format comes follows from that and ' .
             'from the house rule.',
         ],
-        'SLOTS-1' => [
+        [
+            RuleId::Slots1,
             'A build goes into the slot that is not running; add-ons only after the recovery runs in the new slot.',
         ],
-        'SLOTS-3' => ['Every step says which slot it touches, and why that one.'],
-        'ORDER-2' => ['Constraints that contradict one another are named with the steps that they order.'],
-        'PLAN-1' => ['An intent or a class of phone that is not planned yet gets a finding and no half plan.'],
-        'PLAN-2' => [
+        [RuleId::Slots3, 'Every step says which slot it touches, and why that one.'],
+        [RuleId::Order2, 'Constraints that contradict one another are named with the steps that they order.'],
+        [RuleId::Plan1, 'An intent or a class of phone that is not planned yet gets a finding and no half plan.'],
+        [
+            RuleId::Plan2,
             'Work begins only on a phone that its keys or a command bring into its system, recovery or bootloader.',
         ],
-        'ROUTE' => [
+        [
+            RuleId::Route,
             'Packages are streamed from the computer where the recovery can do it; storage is the other way, by ' .
             'house rule or where streaming is not possible.',
         ],
-        'PROOF' => [
+        [
+            RuleId::Proof,
             'A plan is offered only when every step holds as it is walked over this phone and the end is what was ' .
             'wanted.',
         ],
@@ -42,9 +49,12 @@ final class Rulebook
      */
     public static function all(): array
     {
-        $rules = self::FURTHER;
+        $rules = [];
+        foreach (self::FURTHER as [$rule, $purpose]) {
+            $rules[$rule->value][] = $purpose;
+        }
         foreach ([...FitRules::ALL, ...StepRules::ALL] as $rule) {
-            $rules[$rule::id()][] = $rule::purpose();
+            $rules[$rule::id()->value][] = $rule::purpose();
         }
         uksort($rules, strnatcmp(...));
 

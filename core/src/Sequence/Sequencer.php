@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Sequence;
 
 use Tornavis\Core\Operation\EnterByKeys;
+
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Phone\ModelSheet;
@@ -12,6 +13,7 @@ use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\RuleId;
 
 /**
  * Finds the one order of steps that satisfies every constraint with the fewest mode changes.
@@ -80,7 +82,7 @@ final class Sequencer
                     self::way($mode, $next, $sheet),
                     [
                         new Reason(
-                            'MODE',
+                            RuleId::Mode,
                             "\"{$draft->operation->title()}\" happens in {$draft->operation->mode()->label()}.",
                         ),
                     ],
@@ -177,6 +179,6 @@ final class Sequencer
             static fn(Constraint $constraint): bool => $one !== $other && $constraint->orders($one->key, $other->key),
         );
 
-        return array_values(array_map(static fn(Constraint $constraint): string => $constraint->rule, $orders));
+        return array_values(array_map(static fn(Constraint $constraint): string => $constraint->rule->value, $orders));
     }
 }

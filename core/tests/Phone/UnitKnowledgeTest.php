@@ -77,13 +77,16 @@ it('stops a plan at statements that disagree', function () {
     );
     $plan = Tornavis\Core\Plan\Planner::plan($situation);
     $finding = array_values(
-        array_filter($plan->findings, static fn($f): bool => $f->rule === 'FIT-8' && $f->severity->value === 'settle'),
+        array_filter(
+            $plan->findings,
+            static fn($f): bool => $f->rule->value === 'FIT-8' && $f->severity->value === 'settle',
+        ),
     )[0];
 
     expect($finding->found)
         ->toContain('OF-301 (')
         ->toContain('OF-301N (typed')
-        ->and($finding->remedy)
+        ->and($finding->remedy?->text)
         ->toContain('settle it on the page of SK-07');
 });
 

@@ -331,9 +331,9 @@ it('becomes a page that a person can follow', function () {
 it('does not plan for a phone in trouble, a phone of another class or another intent', function () {
     expect(findingKeys(World::plan('SK-07', World::SALTERN, ['mode' => 'locked-out']), 'stop'))
         ->toBe(['PLAN-2:mode'])
-        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'locked-out'])->findings[0]->remedy ?? '')
+        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'locked-out'])->findings[0]->remedy->text ?? '')
         ->toContain('Nothing here goes around a theft lock')
-        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'dead'])->findings[0]->remedy ?? '')
+        ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'dead'])->findings[0]->remedy->text ?? '')
         ->toContain('qualified repairer')
         ->toContain('on the page of SK-07')
         ->and(

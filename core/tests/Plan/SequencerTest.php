@@ -14,6 +14,7 @@ use Tornavis\Core\Sequence\ContradictionError;
 use Tornavis\Core\Sequence\Sequencer;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 $draft = fn(string $key, Operation $operation, Phase $phase = Phase::Base): StepDraft => new StepDraft(
     $key,
@@ -59,7 +60,7 @@ it('satisfies every constraint even where that costs a restart', function () use
             $draft('second', new SetActive('b')),
             $draft('third', new FormatData('f2fs')),
         ],
-        [new Constraint('first', 'second', 'X-1'), new Constraint('second', 'third', 'X-2')],
+        [new Constraint('first', 'second', RuleId::Order1), new Constraint('second', 'third', RuleId::Order1)],
         Mode::Recovery,
         World::sheet('bowline'),
     );
@@ -74,7 +75,7 @@ it('orders by the beginning of a key, so that one constraint speaks of a whole p
             $draft('early.one', $prove(Mode::System)),
             $draft('early.two', new SignOut()),
         ],
-        [new Constraint('early.', 'late.', 'X-1')],
+        [new Constraint('early.', 'late.', RuleId::Order1)],
         Mode::System,
         World::sheet('bowline'),
     );
@@ -102,7 +103,7 @@ it('explains a contradiction by the steps and the rules that make it', function 
     try {
         Sequencer::order(
             [$draft('a', $prove(Mode::System)), $draft('b', new SignOut())],
-            [new Constraint('a', 'b', 'ORDER-1'), new Constraint('b', 'a', 'PREP-5')],
+            [new Constraint('a', 'b', RuleId::Order1), new Constraint('b', 'a', RuleId::Prep5)],
             Mode::System,
             World::sheet('bowline'),
         );
@@ -126,7 +127,7 @@ it('says so when a mode cannot be left', function () use ($draft) {
 it('enters and leaves the flash mode of an old phone with its keys', function () use ($draft, $prove) {
     $steps = Sequencer::order(
         [$draft('a', $prove(Mode::Download)), $draft('b', $prove(Mode::Recovery))],
-        [new Constraint('a', 'b', 'X-1')],
+        [new Constraint('a', 'b', RuleId::Order1)],
         Mode::System,
         World::sheet('halyard'),
     );

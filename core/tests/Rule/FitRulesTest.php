@@ -22,7 +22,7 @@ function findingsOf(string $rule, string $unit, array $kit, array $otherwise = [
     $situation = World::situation($unit, $kit, $otherwise, answers: $answers ?? new Answers());
 
     return array_values(
-        array_filter(FitRules::look($situation), static fn(Finding $finding): bool => $finding->rule === $rule),
+        array_filter(FitRules::look($situation), static fn(Finding $finding): bool => $finding->rule->value === $rule),
     );
 }
 
@@ -57,7 +57,7 @@ it('judges', function (
         expect(
             implode(
                 ' ',
-                array_map(static fn(Finding $f): string => "{$f->found} {$f->reason} {$f->remedy}", $findings),
+                array_map(static fn(Finding $f): string => "{$f->found} {$f->reason} {$f->remedy?->text}", $findings),
             ),
         )->toContain($words);
     }
@@ -442,7 +442,7 @@ it('names the file on the shelf that would help', function () {
         'now',
         shelf: [World::package(World::FIRMWARE)],
     );
-    $remedies = array_map(static fn(Finding $f): ?string => $f->remedy, FitRules::look($withShelf));
+    $remedies = array_map(static fn(Finding $f): ?string => $f->remedy?->text, FitRules::look($withShelf));
 
     expect($remedies)->toContain('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
 });

@@ -28,7 +28,7 @@ use Tornavis\Core\Words\LossClass;
 function ruled(string $rule, Situation $situation): array
 {
     return array_values(
-        array_filter(FitRules::look($situation), static fn(Finding $finding): bool => $finding->rule === $rule),
+        array_filter(FitRules::look($situation), static fn(Finding $finding): bool => $finding->rule->value === $rule),
     );
 }
 
@@ -46,7 +46,10 @@ function said(array $findings): string
 {
     return implode(
         ' ',
-        array_map(static fn(Finding $f): string => "{$f->need} {$f->found} {$f->reason} {$f->remedy}", $findings),
+        array_map(
+            static fn(Finding $f): string => "{$f->need} {$f->found} {$f->reason} {$f->remedy?->text}",
+            $findings,
+        ),
     );
 }
 
@@ -1294,7 +1297,7 @@ it('has a finding and no half plan where the sheet lacks what is wanted', functi
     $stops = array_values(
         array_unique(
             array_map(
-                static fn(Finding $f): string => $f->rule,
+                static fn(Finding $f): string => $f->rule->value,
                 array_filter($plan->findings, static fn(Finding $f): bool => $f->severity === Severity::Stop),
             ),
         ),
@@ -1360,7 +1363,7 @@ it('names the files and rules where a build asks for what the rules put after it
     $stop = array_values(
         array_filter(
             Planner::plan(World::situation('SK-07', $kit))->findings,
-            static fn(Finding $f): bool => $f->rule === 'ORDER-2',
+            static fn(Finding $f): bool => $f->rule->value === 'ORDER-2',
         ),
     );
 

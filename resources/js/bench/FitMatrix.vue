@@ -26,7 +26,7 @@ const shown = ref<{ unit: string; build: string; verdict: Verdict; findings: Mat
 const refused = ref<ApiError | null>(null)
 
 const verdictAt = (row: number, column: number): Verdict => data.value!.verdicts[data.value!.cells[row]![column]!]!
-const isForeign = (verdict: Verdict): boolean => verdict.rule === 'FIT-1' && !verdict.words.includes('look-alike')
+const isForeign = (verdict: Verdict): boolean => verdict.otherModel
 
 /** One block for each codename: its phones, and the builds made for it or for a look-alike. */
 const groups = computed<Group[]>(() => {

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { sourceName, valueText } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { Plan } from '../generated/plan'
+import type { FindingRow } from '../generated/job'
 
-defineProps<{ findings: Plan['findings'] }>()
+defineProps<{ findings: FindingRow[] }>()
 /** Where a finding rests on, each place once; the card lies beside the file that the row is about. */
-const sources = (finding: Plan['findings'][number]): string[] => [
+const sources = (finding: FindingRow): string[] => [
   ...new Set(
     finding.facts.map(
       (fact) => sourceName[fact.source] + (fact.where && fact.source !== 'card' ? `, ${fact.where}` : ''),
     ),
   ),
 ]
-const detail = (finding: Plan['findings'][number]): string =>
+const detail = (finding: FindingRow): string =>
   finding.facts
     .map(
       (fact) =>

@@ -4,27 +4,17 @@ import { cautions } from '../app/cautions'
 import type { JobAnswer } from '../generated/job'
 import FindingList from './FindingList.vue'
 import SettleForm from './SettleForm.vue'
+import { bySeverity } from './settling'
 
 const props = defineProps<{ job: JobAnswer }>()
 defineEmits<{ change: [body: { answers: JobAnswer['answers'] }]; learned: [] }>()
 
-const groups = [
-  { name: 'The plan as a whole', rules: ['PLAN', 'PROOF', 'ORDER'] },
-  { name: 'Is it for this phone', rules: ['FIT', 'KIT'] },
-  { name: 'The base underneath', rules: ['BASE'] },
-  { name: 'The recovery', rules: ['RECOVERY'] },
-  { name: 'Partitions, slots and space', rules: ['LAYOUT', 'SLOTS', 'ERASE'] },
-  { name: 'The update', rules: ['UPDATE'] },
-  { name: 'What goes back in', rules: ['BACK'] },
-]
-const weight: Record<string, number> = { stop: 0, settle: 1, mind: 2, note: 3, clear: 4 }
 const shown = computed(() =>
-  groups
-    .map((group) => ({
-      name: group.name,
-      findings: props.job.plan.findings
-        .filter((finding) => group.rules.includes(finding.rule.split('-')[0] ?? ''))
-        .sort((a, b) => (weight[a.severity] ?? 9) - (weight[b.severity] ?? 9)),
+  props.job.areas
+    .filter((area) => area.area !== 'prepare')
+    .map((area) => ({
+      name: area.label,
+      findings: props.job.findings.filter((finding) => finding.area === area.area).sort(bySeverity),
     }))
     .filter((group) => group.findings.length > 0),
 )

@@ -51,12 +51,12 @@ const here = computed(
           : 'fit'),
 )
 const open = computed(() =>
-  (plan.value?.findings ?? []).filter((finding) => finding.severity === 'settle' || finding.severity === 'stop'),
+  (job.value?.findings ?? []).filter((finding) => finding.severity === 'settle' || finding.severity === 'stop'),
 )
 /** What stands open in each section, beside its name. */
 const badge = computed<Record<string, string>>(() => {
   if (job.value?.run) return {}
-  const prepare = open.value.filter((finding) => finding.rule.startsWith('PREP')).length
+  const prepare = open.value.filter((finding) => finding.area === 'prepare').length
   const fit = open.value.length - prepare
   return { ...(fit ? { fit: `${fit} open` } : {}), ...(prepare ? { prepare: `${prepare} open` } : {}) }
 })

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { JobAnswer } from '../generated/job'
+import { actionOf } from './settling'
 import PlanSpace from './PlanSpace.vue'
 import RestoreSets from './RestoreSets.vue'
 
@@ -20,8 +21,10 @@ const others = computed(() =>
 )
 const added = ref<number | null>(null)
 const missing = computed(() =>
-  props.job.plan.findings.filter(
-    (finding) => finding.severity === 'stop' && /^(BASE|RECOVERY|KIT|BACK|LAYOUT)/.test(finding.rule),
+  props.job.findings.filter(
+    (finding) =>
+      finding.severity === 'stop' &&
+      actionOf(finding, 'add-file', 'replace-file', 'get-file', 'leave-out') !== undefined,
   ),
 )
 

@@ -6,14 +6,14 @@ import type { JobAnswer } from '../generated/job'
 import BackupForm from './BackupForm.vue'
 import FindingList from './FindingList.vue'
 import LossLedger from './LossLedger.vue'
-import { planDoesIt } from './settling'
+import { actionOf } from './settling'
 import SettleForm from './SettleForm.vue'
 
 const props = defineProps<{ job: JobAnswer }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }]; learned: [] }>()
 
 const findings = computed(() => {
-  const mine = props.job.plan.findings.filter((finding) => finding.rule.startsWith('PREP'))
+  const mine = props.job.findings.filter((finding) => finding.area === 'prepare')
   return [
     ...mine.filter((finding) => finding.severity === 'stop'),
     ...mine.filter((finding) => finding.severity === 'settle'),
@@ -24,7 +24,7 @@ const findings = computed(() => {
 const agreeable = computed(() =>
   props.job.run
     ? []
-    : findings.value.filter((finding) => finding.severity === 'settle' && planDoesIt(props.job.plan, finding)),
+    : findings.value.filter((finding) => finding.severity === 'settle' && actionOf(finding, 'let-plan-do-it')),
 )
 const agreeAll = (): void =>
   emit('change', {

@@ -1,25 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api } from '../app/api'
-import type { JobAnswer } from '../generated/job'
-import { lossOf, planDoesIt } from './settling'
+import type { FindingRow, JobAnswer } from '../generated/job'
+import { actionOf } from './settling'
 
-const props = defineProps<{ job: JobAnswer; finding: JobAnswer['plan']['findings'][number] }>()
+const props = defineProps<{ job: JobAnswer; finding: FindingRow }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }]; learned: [] }>()
 
-const loss = computed(() => lossOf(props.job.plan, props.finding))
-const ofUnit = computed(() => props.finding.key.startsWith('FIT-8:unit/'))
-const canAgree = computed(
-  () => props.finding.takesAWord && (!loss.value || planDoesIt(props.job.plan, props.finding)) && !ofUnit.value,
-)
-const canTick = computed(() => props.finding.rule === 'PREP-7' && props.finding.severity === 'mind')
-const onPage = computed(() => ofUnit.value || (props.finding.key === 'PREP-1:wait' && !canAgree.value))
+const tick = computed(() => actionOf(props.finding, 'tick'))
+const agreement = computed(() => actionOf(props.finding, 'agree', 'let-plan-do-it'))
+const loss = computed(() => {
+  const accepted = actionOf(props.finding, 'accept-loss')?.loss
+  return props.job.plan.ledger.find((entry) => entry.class === accepted)
+})
 /** A fact that nobody has seen yet is typed in here. */
-const unknown = computed(() =>
-  loss.value || onPage.value || planDoesIt(props.job.plan, props.finding)
-    ? undefined
-    : props.finding.facts.find((fact) => fact.value === null),
-)
+const unknown = computed(() => actionOf(props.finding, 'enter-fact')?.fact)
 const typed = ref('')
 
 function agree(): void {
@@ -38,26 +33,30 @@ function waive(): void {
 async function enter(): Promise<void> {
   const words: Record<string, boolean> = { yes: true, no: false }
   const value = words[typed.value.toLowerCase()] ?? (/^\d+$/.test(typed.value) ? Number(typed.value) : typed.value)
-  await api.post(`units/${props.job.plan.unit}/facts`, { name: unknown.value?.name, value })
+  await api.post(`units/${props.job.plan.unit}/facts`, { name: unknown.value, value })
   emit('learned')
 }
 </script>
 
 <template>
-  <button v-if="canTick && !job.run" type="button" class="btn small" @click="agree">I have looked</button>
+  <button v-if="tick && finding.severity === 'mind' && !job.run" type="button" class="btn small" @click="agree">
+    I have looked
+  </button>
   <div v-if="finding.severity === 'settle' && !job.run" class="settle-acts">
-    <button v-if="canAgree" type="button" class="btn small" @click="agree">
-      {{ planDoesIt(job.plan, finding) ? 'Agree: the plan does it first' : 'Agree' }}
+    <button v-if="agreement" type="button" class="btn small" @click="agree">
+      {{ agreement.do === 'let-plan-do-it' ? 'Agree: the plan does it first' : 'Agree' }}
     </button>
-    <RouterLink v-if="onPage" class="btn small" :to="`/bench/${job.plan.unit}`"
+    <RouterLink v-if="actionOf(finding, 'open-phone')" class="btn small" :to="`/bench/${job.plan.unit}`"
       >To the page of {{ job.plan.unit }}</RouterLink
     >
-    <RouterLink v-if="finding.rule === 'PREP-6'" class="btn small" to="/house-rules">To the house rules</RouterLink>
+    <RouterLink v-if="actionOf(finding, 'open-house-rules')" class="btn small" to="/house-rules"
+      >To the house rules</RouterLink
+    >
     <button v-if="loss" type="button" class="btn small erase" @click="waive">
       Waive {{ loss.label.toLowerCase() }}
     </button>
     <form v-if="unknown" class="enter" @submit.prevent="enter">
-      <input v-model="typed" :aria-label="`Value of ${unknown.name}`" placeholder="what the phone shows" />
+      <input v-model="typed" :aria-label="`Value of ${unknown}`" placeholder="what the phone shows" />
       <button type="submit" class="btn small" :disabled="typed === ''">Enter</button>
     </form>
   </div>

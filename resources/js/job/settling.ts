@@ -1,11 +1,13 @@
-import type { Plan } from '../generated/plan'
+import type { FindingRow } from '../generated/job'
 
-type Finding = Plan['findings'][number]
+type Action = FindingRow['actions'][number]
+export type ActionKind = Action['do']
 
-/** The ledger's entry that a finding about a loss speaks of. */
-export const lossOf = (plan: Plan, finding: Finding): Plan['ledger'][number] | undefined =>
-  finding.rule === 'PREP-3' ? plan.ledger.find((entry) => finding.key === `PREP-3:${entry.class}`) : undefined
+/** The first action of a finding that is of one of these kinds. */
+export const actionOf = (finding: FindingRow, ...kinds: ActionKind[]): Action | undefined =>
+  finding.actions.find((action) => kinds.includes(action.do))
 
-/** Whether the plan begins with what the finding asks for, so that agreeing to it settles it. */
-export const planDoesIt = (plan: Plan, finding: Finding): boolean =>
-  ['PREP-2', 'PREP-4'].includes(finding.rule) || (lossOf(plan, finding)?.backedUpByPlan ?? false)
+/** What stands in the way comes first. */
+export const bySeverity = (a: FindingRow, b: FindingRow): number => weight[a.severity] - weight[b.severity]
+
+const weight: Record<FindingRow['severity'], number> = { stop: 0, settle: 1, mind: 2, note: 3, clear: 4 }

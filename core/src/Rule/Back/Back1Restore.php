@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\Reboot;
+
 use Tornavis\Core\Operation\RestoreSet;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Rule\Constraint;
@@ -16,12 +17,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Back1Restore implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BACK-1';
+        return RuleId::Back1;
     }
 
     public static function purpose(): string
@@ -61,7 +63,7 @@ final class Back1Restore implements StepRule
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),
-                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),
             ],
             [

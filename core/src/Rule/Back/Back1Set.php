@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 
 final class Back1Set implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BACK-1';
+        return RuleId::Back1;
     }
 
     public static function purpose(): string
@@ -38,46 +40,39 @@ final class Back1Set implements FitRule
             }
         }
         yield match (true) {
-            $set !== null => Finding::of(
+            $set !== null => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'A recovery backup that fits',
-                "\"{$set->id}\"",
-                'It was taken from this system, firmware generation and encryption, and is ' .
+                need: 'A recovery backup that fits',
+                found: "\"{$set->id}\"",
+                reason: 'It was taken from this system, firmware generation and encryption, and is ' .
                     ($situation->answers->backup === null ? 'the newest of those.' : 'the one that you chose.') .
                     ($reasons === [] ? '' : ' Others do not fit: ' . implode(' ', $reasons)),
-                null,
-                '',
             ),
-            $situation->unit->backups === [] => Finding::of(
+            $situation->unit->backups === [] => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A recovery backup that fits',
-                'no backup is recorded',
-                'There is nothing to restore.',
-                'Record the backup on the page of the phone.',
-                '',
+                need: 'A recovery backup that fits',
+                found: 'no backup is recorded',
+                reason: 'There is nothing to restore.',
+                remedy: Remedy::doFirst('Record the backup on the page of the phone.'),
             ),
-            $situation->answers->backup !== null => Finding::of(
+            $situation->answers->backup !== null => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A recovery backup that fits',
-                "\"{$situation->answers->backup}\"",
-                'The set that you chose is no recovery backup that fits this phone. ' . implode(' ', $reasons),
-                'Choose another set, or none, so that the newest that fits is taken.',
-                '',
+                need: 'A recovery backup that fits',
+                found: "\"{$situation->answers->backup}\"",
+                reason: 'The set that you chose is no recovery backup that fits this phone. ' . implode(' ', $reasons),
+                remedy: Remedy::doFirst('Choose another set, or none, so that the newest that fits is taken.'),
             ),
-            default => Finding::of(
+            default => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A recovery backup that fits',
-                'none',
-                implode(' ', $reasons) === ''
+                need: 'A recovery backup that fits',
+                found: 'none',
+                reason: implode(' ', $reasons) === ''
                     ? 'Plain copies need no recovery: copy them back in the running system.'
                     : implode(' ', $reasons),
-                'Bring the phone back to the base that a set was taken from, or copy plain files back in the ' .
-                    'running system.',
-                '',
+                remedy: Remedy::doFirst(
+                    'Bring the phone back to the base that a set was taken from, or copy plain files back in the ' .
+                        'running system.',
+                ),
             ),
         };
     }

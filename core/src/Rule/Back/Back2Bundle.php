@@ -6,17 +6,19 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 
 final class Back2Bundle implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BACK-2';
+        return RuleId::Back2;
     }
 
     public static function purpose(): string
@@ -32,14 +34,13 @@ final class Back2Bundle implements FitRule
         }
         $bundle = $situation->bundle();
         if ($bundle === null) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "The maker's bundle of images",
-                'not in the kit',
-                'Nothing in the kit would be written.',
-                "Add the stock bundle for {$situation->sheet->codename}.",
-                'bundle',
+                need: "The maker's bundle of images",
+                found: 'not in the kit',
+                reason: 'Nothing in the kit would be written.',
+                remedy: Remedy::getFile("Add the stock bundle for {$situation->sheet->codename}."),
+                subject: 'bundle',
             );
 
             return;
@@ -56,70 +57,64 @@ final class Back2Bundle implements FitRule
             ),
         );
         yield $lacks === []
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'A whole system in the bundle',
-                implode(', ', $writes),
-                'It holds every image that a start needs.',
-                null,
-                'whole',
+                need: 'A whole system in the bundle',
+                found: implode(', ', $writes),
+                reason: 'It holds every image that a start needs.',
+                subject: 'whole',
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A whole system in the bundle',
-                'lacks ' . implode(', ', $lacks),
-                'Without these images the phone would not start.',
-                'Get the whole bundle from the maker.',
-                'whole',
+                need: 'A whole system in the bundle',
+                found: 'lacks ' . implode(', ', $lacks),
+                reason: 'Without these images the phone would not start.',
+                remedy: Remedy::getFile('Get the whole bundle from the maker.'),
+                subject: 'whole',
             );
         $region = $bundle->facts->best(Field::REGION);
         $variant = $situation->state->text('variant.model');
         $mine = $variant === null ? null : $situation->sheet->variant($variant)?->region;
         if ($region !== null) {
             yield match (true) {
-                $mine === null => Finding::of(
+                $mine === null => Finding::toSettle(
                     self::id(),
-                    Severity::Settle,
-                    'A bundle for this region',
-                    "{$region->text()}, the phone's is unknown",
-                    'Radio firmware of another region falls under other radio law and may take the network away.',
-                    'Read the model in the about page and enter it.',
-                    'region',
-                    $region,
+                    need: 'A bundle for this region',
+                    found: "{$region->text()}, the phone's is unknown",
+                    reason: 'Radio firmware of another region falls under other radio law and may take the network ' .
+                        'away.',
+                    remedy: Remedy::enterFact('Read the model in the about page and enter it.'),
+                    subject: 'region',
+                    facts: [$region],
                 ),
-                $region->value === $mine => Finding::of(
+                $region->value === $mine => Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    'A bundle for this region',
-                    $region->text(),
-                    'Bundle and phone are of the same region.',
-                    null,
-                    'region',
-                    $region,
+                    need: 'A bundle for this region',
+                    found: $region->text(),
+                    reason: 'Bundle and phone are of the same region.',
+                    subject: 'region',
+                    facts: [$region],
                 ),
-                default => Finding::of(
+                default => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    'A bundle for this region',
-                    "{$region->text()}, the phone {$mine}",
-                    'Radio firmware of another region falls under other radio law and may take the network away.',
-                    "Get the bundle for {$mine}.",
-                    'region',
-                    $region,
+                    need: 'A bundle for this region',
+                    found: "{$region->text()}, the phone {$mine}",
+                    reason: 'Radio firmware of another region falls under other radio law and may take the network ' .
+                        'away.',
+                    remedy: Remedy::getFile("Get the bundle for {$mine}."),
+                    subject: 'region',
+                    facts: [$region],
                 ),
             };
         }
-        yield Finding::of(
+        yield Finding::caution(
             self::id(),
-            Severity::Mind,
-            'The bootloader stays unlocked',
-            'it does',
-            'Lock it again only after the complete maker\'s system has started from every slot; locking over a ' .
+            need: 'The bootloader stays unlocked',
+            found: 'it does',
+            reason: 'Lock it again only after the complete maker\'s system has started from every slot; locking ' .
+                'over a ' .
                 'foreign build makes the phone unusable.',
-            null,
-            'lock',
+            subject: 'lock',
         );
     }
 }

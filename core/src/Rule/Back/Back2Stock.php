@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\EraseData;
+
 use Tornavis\Core\Operation\Flash;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
@@ -21,12 +22,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Back2Stock implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BACK-2';
+        return RuleId::Back2;
     }
 
     public static function purpose(): string
@@ -73,7 +75,7 @@ final class Back2Stock implements StepRule
             ]);
         }
         $steps[] = new StepDraft('stock.b-erase', Phase::Erase, new EraseData(), [
-            new Reason('ERASE-1', 'The maker\'s system cannot read what another one has written and encrypted.'),
+            new Reason(RuleId::Erase1, 'The maker\'s system cannot read what another one has written and encrypted.'),
         ]);
         if ($names(true) !== []) {
             $steps[] = new StepDraft(
@@ -109,7 +111,7 @@ final class Back2Stock implements StepRule
             Layout::of($situation->state, $situation->sheet, $slot) !== Layout::OLD
             ? [
                 new Reason(
-                    'LAYOUT-2',
+                    RuleId::Layout2,
                     'The dynamic layout lies in the room of the maker\'s own partitions. Written from the ' .
                         'bootloader, these take it back, and the layout of this slot is gone.',
                 ),
@@ -136,7 +138,7 @@ final class Back2Stock implements StepRule
                             'This model takes the maker\'s images in its PC flash mode, all in one go.',
                         ),
                         new Reason(
-                            'ERASE-1',
+                            RuleId::Erase1,
                             'The flash mode empties the data with the system; nothing that lives on the phone can ' .
                                 'be kept.',
                         ),
@@ -171,7 +173,7 @@ final class Back2Stock implements StepRule
                         static fn(?string $value): bool => $value !== null,
                     ),
                 ),
-                [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
             ),
         ];
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\Reboot;
+
 use Tornavis\Core\Operation\SetActive;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
@@ -17,12 +18,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Back3BringBack implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BACK-3';
+        return RuleId::Back3;
     }
 
     public static function purpose(): string
@@ -75,11 +77,11 @@ final class Back3BringBack implements StepRule
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),
-                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),
             ],
             [
-                new Constraint('base.prove', 'install.slot', 'PREP-5'),
+                new Constraint('base.prove', 'install.slot', RuleId::Prep5),
                 new Constraint('install.slot', 'prove.', self::id()),
                 new Constraint('prove.system', 'prove.first-boot', self::id()),
                 new Constraint('prove.system', 'prove.verify', self::id()),

@@ -6,19 +6,21 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\RuleId;
 
 final class Back3Start implements FitRule
 {
     private const NEED = 'A system on the phone that starts';
 
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BACK-3';
+        return RuleId::Back3;
     }
 
     public static function purpose(): string
@@ -34,15 +36,14 @@ final class Back3Start implements FitRule
         }
         $mode = $situation->state->mode();
         if ($mode === null || $mode === Mode::System) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A phone that is outside its system',
-                $mode === null ? 'unknown' : 'in its system',
-                $mode === null ? 'What the phone shows has not been seen.' : 'There is nothing to bring back.',
-                $mode === null ? 'Look at the phone and enter its mode on its page.' : null,
-                'mode',
-                $situation->state->fact('mode'),
+                need: 'A phone that is outside its system',
+                found: $mode === null ? 'unknown' : 'in its system',
+                reason: $mode === null ? 'What the phone shows has not been seen.' : 'There is nothing to bring back.',
+                remedy: $mode === null ? Remedy::enterFact('Look at the phone and enter its mode on its page.') : null,
+                subject: 'mode',
+                facts: [$situation->state->fact('mode')],
             );
 
             return;
@@ -55,30 +56,25 @@ final class Back3Start implements FitRule
                     '.',
                 $situation->sheet->slots,
             );
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                self::NEED,
-                'none',
-                implode(' ', array_map(ucfirst(...), $obstacles)) . ' A restart does not help; a build has to go in.',
-                null,
-                '',
+                need: self::NEED,
+                found: 'none',
+                reason: implode(' ', array_map(ucfirst(...), $obstacles)) .
+                    ' A restart does not help; a build has to go in.',
             );
 
             return;
         }
         $family = $situation->state->text("slot.{$slot}.os.family") ?? 'a system';
         $data = $situation->state->flag('data.empty') === true ? 'with empty data' : 'with its data';
-        yield Finding::of(
+        yield Finding::clear(
             self::id(),
-            Severity::Clear,
-            self::NEED,
-            $slot === '-' ? $family : "{$family} in slot " . strtoupper($slot),
-            $slot === $situation->activeSlot()
+            need: self::NEED,
+            found: $slot === '-' ? $family : "{$family} in slot " . strtoupper($slot),
+            reason: $slot === $situation->activeSlot()
                 ? "A restart is enough: it starts {$data}."
                 : 'The slot that is active does not start; with the other one active it does, ' . "{$data}.",
-            null,
-            '',
         );
     }
 }

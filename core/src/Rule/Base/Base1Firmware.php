@@ -5,18 +5,20 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Base1Firmware implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-1';
+        return RuleId::Base1;
     }
 
     public static function purpose(): string
@@ -38,70 +40,59 @@ final class Base1Firmware implements FitRule
             $name = $slot === '-' ? 'the phone' : 'slot ' . strtoupper($slot);
             $need = "Firmware {$minimum->text()} in {$name}";
             if (!array_key_exists($slot, $old)) {
-                yield Finding::of(
+                yield Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $need,
-                    $observed->text(),
-                    'It is new enough, so this part is left as it is.',
-                    null,
-                    $slot,
-                    $minimum,
-                    $observed,
+                    need: $need,
+                    found: $observed->text(),
+                    reason: 'It is new enough, so this part is left as it is.',
+                    subject: $slot,
+                    facts: [$minimum, $observed],
                 );
             } elseif ($situation->layout->copiesSlot()) {
-                yield Finding::of(
+                yield Finding::note(
                     self::id(),
-                    Severity::Note,
-                    $need,
-                    $observed->text(),
-                    'The plan copies the firmware of slot ' .
+                    need: $need,
+                    found: $observed->text(),
+                    reason: 'The plan copies the firmware of slot ' .
                         strtoupper($situation->recoverySlot()) .
                         ' there before the build goes in.',
-                    null,
-                    $slot,
-                    $minimum,
-                    $observed,
+                    subject: $slot,
+                    facts: [$minimum, $observed],
                 );
             } elseif ($firmware !== null) {
-                yield Finding::of(
+                yield Finding::note(
                     self::id(),
-                    Severity::Note,
-                    $need,
-                    $observed->text(),
-                    ucfirst($name) .
+                    need: $need,
+                    found: $observed->text(),
+                    reason: ucfirst($name) .
                         " holds firmware {$observed->text()}; the plan writes {$firmware->facts->text(
                             Field::VERSION,
                         )} there from {$firmware->name()}.",
-                    null,
-                    $slot,
-                    $minimum,
-                    $observed,
+                    subject: $slot,
+                    facts: [$minimum, $observed],
                 );
             } else {
-                yield Finding::of(
+                yield Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    $observed->text(),
-                    ucfirst($name) .
+                    need: $need,
+                    found: $observed->text(),
+                    reason: ucfirst($name) .
                         " holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}" .
                         (count($situation->slotsThatNeedFirmware()) === 2 ? ' in both slots' : '') .
                         '.',
-                    $this->remedy($situation, $minimum->text()),
-                    $slot,
-                    $minimum,
-                    $observed,
+                    remedy: $this->remedy($situation, $minimum->text()),
+                    subject: $slot,
+                    facts: [$minimum, $observed],
                 );
             }
         }
     }
 
-    private function remedy(Situation $situation, string $minimum): string
+    private function remedy(Situation $situation, string $minimum): Remedy
     {
         foreach ($situation->shelf as $package) {
             if ($package->kind() === PackageKind::Firmware && $situation->firmwareServes($package)) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
         $modest = array_filter(
@@ -112,6 +103,8 @@ final class Base1Firmware implements FitRule
         );
         $choice = $modest === [] ? '' : ', or choose ' . reset($modest)->title();
 
-        return "Get a firmware package {$minimum} or newer for {$situation->sheet->codename}{$choice}.";
+        return Remedy::getFile(
+            "Get a firmware package {$minimum} or newer for {$situation->sheet->codename}{$choice}.",
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Operation\Flash;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -13,12 +14,13 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Base1WriteFirmware implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-1';
+        return RuleId::Base1;
     }
 
     public static function purpose(): string

@@ -5,17 +5,19 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Base2Vendor implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-2';
+        return RuleId::Base2;
     }
 
     public static function purpose(): string
@@ -38,43 +40,32 @@ final class Base2Vendor implements FitRule
         $missing = $situation->vendorMissing();
         $vendor = $situation->vendor();
         yield match (true) {
-            $missing === null => Finding::of(
+            $missing === null => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                $found,
-                'It is right, so this part is left as it is.',
-                null,
-                '',
-                $minimum,
-                $observed,
+                need: $need,
+                found: $found,
+                reason: 'It is right, so this part is left as it is.',
+                facts: [$minimum, $observed],
             ),
-            $vendor !== null => Finding::of(
+            $vendor !== null => Finding::note(
                 self::id(),
-                Severity::Note,
-                $need,
-                $found,
-                "The plan installs {$vendor->title()} before the build.",
-                null,
-                '',
-                $minimum,
-                $observed,
+                need: $need,
+                found: $found,
+                reason: "The plan installs {$vendor->title()} before the build.",
+                facts: [$minimum, $observed],
             ),
-            default => Finding::of(
+            default => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                $found,
-                "The phone has vendor {$found}; the build does not start on it.",
-                $this->remedy($situation, $need),
-                '',
-                $minimum,
-                $observed,
+                need: $need,
+                found: $found,
+                reason: "The phone has vendor {$found}; the build does not start on it.",
+                remedy: $this->remedy($situation, $need),
+                facts: [$minimum, $observed],
             ),
         };
     }
 
-    private function remedy(Situation $situation, string $need): string
+    private function remedy(Situation $situation, string $need): Remedy
     {
         foreach ($situation->shelf as $package) {
             $try = new Situation(
@@ -91,10 +82,10 @@ final class Base2Vendor implements FitRule
                 $situation->isFor($package) &&
                 $try->vendor() === $package
             ) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return 'Get ' . lcfirst($need) . " for {$situation->sheet->codename}.";
+        return Remedy::getFile('Get ' . lcfirst($need) . " for {$situation->sheet->codename}.");
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Operation\InstallPackage;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -12,12 +13,13 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Base2WriteVendor implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-2';
+        return RuleId::Base2;
     }
 
     public static function purpose(): string

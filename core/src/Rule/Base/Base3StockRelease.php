@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
 final class Base3StockRelease implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-3';
+        return RuleId::Base3;
     }
 
     public static function purpose(): string
@@ -35,53 +37,40 @@ final class Base3StockRelease implements FitRule
         $release = $situation->state->fact("slot.{$slot}.os.release");
         $need = "Maker's OS of release {$needs->text()} or newer underneath";
         if ($stock === null || !$release->known()) {
-            yield Finding::of(
+            yield Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                $need,
-                'unknown',
-                'Which OS the phone runs has not been seen.',
-                'Read OS and release in the about page and enter them.',
-                '',
-                $needs,
-                $release,
+                need: $need,
+                found: 'unknown',
+                reason: 'Which OS the phone runs has not been seen.',
+                remedy: Remedy::enterFact('Read OS and release in the about page and enter them.'),
+                facts: [$needs, $release],
             );
         } elseif (!$stock) {
-            yield Finding::of(
+            yield Finding::note(
                 self::id(),
-                Severity::Note,
-                $need,
-                "{$situation->state->text("slot.{$slot}.os.family")} {$release->text()}",
-                'An open build is installed already; the base is judged by its firmware alone.',
-                null,
-                '',
-                $needs,
-                $release,
+                need: $need,
+                found: "{$situation->state->text("slot.{$slot}.os.family")} {$release->text()}",
+                reason: 'An open build is installed already; the base is judged by its firmware alone.',
+                facts: [$needs, $release],
             );
         } elseif (Version::of($release->text())->olderThan(Version::of($needs->text()))) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                "release {$release->text()}",
-                "The maker's OS on it is of release {$release->text()}; {$build->title()} expects the base of " .
+                need: $need,
+                found: "release {$release->text()}",
+                reason: "The maker's OS on it is of release {$release->text()}; {$build->title()} expects the base " .
+                    'of ' .
                     "release {$needs->text()}.",
-                "Update the maker's OS to release {$needs->text()} first.",
-                '',
-                $needs,
-                $release,
+                remedy: Remedy::doFirst("Update the maker's OS to release {$needs->text()} first."),
+                facts: [$needs, $release],
             );
         } else {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                "release {$release->text()}",
-                'The release is new enough.',
-                null,
-                '',
-                $needs,
-                $release,
+                need: $need,
+                found: "release {$release->text()}",
+                reason: 'The release is new enough.',
+                facts: [$needs, $release],
             );
         }
     }

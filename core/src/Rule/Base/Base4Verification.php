@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Base4Verification implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-4';
+        return RuleId::Base4;
     }
 
     public static function purpose(): string
@@ -33,35 +35,36 @@ final class Base4Verification implements FitRule
             $need = "{$image->title()} of the installed firmware";
             $facts = array_values(array_filter([$of, $installed]));
             yield match (true) {
-                $of === null, !$installed->known() => Finding::of(
+                $of === null, !$installed->known() => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    'not known',
-                    'Whether image and firmware belong together cannot be told.',
-                    'Read the firmware version in the bootloader and enter it, or get the release card of the image.',
-                    $image->name(),
-                    ...$facts,
+                    need: $need,
+                    found: 'not known',
+                    reason: 'Whether image and firmware belong together cannot be told.',
+                    remedy: Remedy::enterFact(
+                        'Read the firmware version in the bootloader and enter it, or get the release card of the ' .
+                            'image.',
+                    ),
+                    subject: $image->name(),
+                    facts: $facts,
                 ),
-                $of->value === $installed->value => Finding::of(
+                $of->value === $installed->value => Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $need,
-                    $of->text(),
-                    'It is of the same version.',
-                    null,
-                    $image->name(),
-                    ...$facts,
+                    need: $need,
+                    found: $of->text(),
+                    reason: 'It is of the same version.',
+                    subject: $image->name(),
+                    facts: $facts,
                 ),
-                default => Finding::of(
+                default => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    "of {$of->text()}, installed is {$installed->text()}",
-                    'An image of another version makes the bootloader refuse everything.',
-                    "Take the image out of the maker's full bundle of firmware {$installed->text()}.",
-                    $image->name(),
-                    ...$facts,
+                    need: $need,
+                    found: "of {$of->text()}, installed is {$installed->text()}",
+                    reason: 'An image of another version makes the bootloader refuse everything.',
+                    remedy: Remedy::doFirst(
+                        "Take the image out of the maker's full bundle of firmware {$installed->text()}.",
+                    ),
+                    subject: $image->name(),
+                    facts: $facts,
                 ),
             };
         }

@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Base5Modem implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-5';
+        return RuleId::Base5;
     }
 
     public static function purpose(): string
@@ -31,31 +33,31 @@ final class Base5Modem implements FitRule
         }
         if ($firmware->imageFor('modem') !== null && $situation->sheet->partition('modem') !== null) {
             $along = in_array('modem', $situation->firmwarePartitions($firmware), true);
-            yield Finding::of(
+            yield Finding::caution(
                 self::id(),
-                Severity::Mind,
-                'The modem',
-                $along ? 'updated along' : 'kept as it is',
-                ($along ? 'The firmware is written as a whole.' : 'The rest of the firmware goes in without it.') .
-                    ' Radio firmware falls under local radio law.',
-                'The house rule decides; the other way is on the score.',
-                'modem',
+                need: 'The modem',
+                found: $along ? 'updated along' : 'kept as it is',
+                reason: ($along
+                    ? 'The firmware is written as a whole.'
+                    : 'The rest of the firmware goes in without it.') . ' Radio firmware falls under local radio law.',
+                remedy: Remedy::doFirst('The house rule decides; the other way is on the score.'),
+                subject: 'modem',
             );
         }
         $region = $firmware->facts->best(Field::REGION);
         $mine = $situation->state->fact("slot.{$situation->activeSlot()}.firmware.region");
         if ($region !== null && !$mine->known()) {
-            $finding = Finding::of(
+            $finding = Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                'Firmware of this phone\'s region',
-                "{$region->text()}, the phone's is unknown",
-                'Radio firmware of another region may take the network away, and falls under other radio law.',
-                'Read the region in the bootloader or the model in the about page and enter it, or agree that it ' .
-                    'is the same.',
-                'region',
-                $region,
-                $mine,
+                need: 'Firmware of this phone\'s region',
+                found: "{$region->text()}, the phone's is unknown",
+                reason: 'Radio firmware of another region may take the network away, and falls under other radio law.',
+                remedy: Remedy::enterFactOrAgree(
+                    'Read the region in the bootloader or the model in the about page and enter it, or agree that it ' .
+                        'is the same.',
+                ),
+                subject: 'region',
+                facts: [$region, $mine],
             );
             yield $situation->answers->agreedTo($finding->key)
                 ? $finding->settled('You agreed that the region is the same.')

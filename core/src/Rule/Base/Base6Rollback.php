@@ -6,18 +6,20 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Base6Rollback implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-6';
+        return RuleId::Base6;
     }
 
     public static function purpose(): string
@@ -60,40 +62,35 @@ final class Base6Rollback implements FitRule
         }
         $need = "{$package->title()} with rollback index {$mine->text()} or higher";
         if ($its === null) {
-            yield Finding::of(
+            yield Finding::caution(
                 self::id(),
-                Severity::Mind,
-                $need,
-                'not stated',
-                'Neither file nor card says which index it carries.',
-                'Ask its publisher; a lower one would end this phone.',
-                $package->name(),
-                $mine,
+                need: $need,
+                found: 'not stated',
+                reason: 'Neither file nor card says which index it carries.',
+                remedy: Remedy::doFirst('Ask its publisher; a lower one would end this phone.'),
+                subject: $package->name(),
+                facts: [$mine],
             );
         } elseif ((int) $its->text() < (int) $mine->text()) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                $its->text(),
-                "The phone keeps the index {$mine->text()} for good and refuses everything older; written all the " .
+                need: $need,
+                found: $its->text(),
+                reason: "The phone keeps the index {$mine->text()} for good and refuses everything older; written " .
+                    'all the ' .
                     'same it would not start again.',
-                'Get a newer one from the maker. This one is never written.',
-                $package->name(),
-                $its,
-                $mine,
+                remedy: Remedy::getFile('Get a newer one from the maker. This one is never written.'),
+                subject: $package->name(),
+                facts: [$its, $mine],
             );
         } else {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                $its->text(),
-                'It is not older than the phone has seen.',
-                null,
-                $package->name(),
-                $its,
-                $mine,
+                need: $need,
+                found: $its->text(),
+                reason: 'It is not older than the phone has seen.',
+                subject: $package->name(),
+                facts: [$its, $mine],
             );
         }
     }

@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Base7Accepted implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'BASE-7';
+        return RuleId::Base7;
     }
 
     public static function purpose(): string
@@ -33,38 +35,28 @@ final class Base7Accepted implements FitRule
         $fact = $situation->state->fact("slot.{$situation->installSlot()}.firmware.version");
         $need = "A bootloader that {$build->title()} accepts";
         yield match (true) {
-            !$fact->known() => Finding::of(
+            !$fact->known() => Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                $need,
-                'unknown',
-                "Its script accepts only {$accepted->text()}.",
-                'Read the bootloader version of the phone and enter it as its firmware.',
-                '',
-                $accepted,
-                $fact,
+                need: $need,
+                found: 'unknown',
+                reason: "Its script accepts only {$accepted->text()}.",
+                remedy: Remedy::enterFact('Read the bootloader version of the phone and enter it as its firmware.'),
+                facts: [$accepted, $fact],
             ),
-            in_array($fact->value, $build->facts->list(Field::BOOTLOADERS), true) => Finding::of(
+            in_array($fact->value, $build->facts->list(Field::BOOTLOADERS), true) => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                $fact->text(),
-                'It is one of those that the script accepts.',
-                null,
-                '',
-                $accepted,
-                $fact,
+                need: $need,
+                found: $fact->text(),
+                reason: 'It is one of those that the script accepts.',
+                facts: [$accepted, $fact],
             ),
-            default => Finding::of(
+            default => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                $fact->text(),
-                "Its script accepts only {$accepted->text()} and would refuse this phone.",
-                "Bring the firmware to one of {$accepted->text()}, or use another build.",
-                '',
-                $accepted,
-                $fact,
+                need: $need,
+                found: $fact->text(),
+                reason: "Its script accepts only {$accepted->text()} and would refuse this phone.",
+                remedy: Remedy::doFirst("Bring the firmware to one of {$accepted->text()}, or use another build."),
+                facts: [$accepted, $fact],
             ),
         };
     }

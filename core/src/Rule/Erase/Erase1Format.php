@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\FormatData;
+
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Package\PackageField as Field;
@@ -18,12 +19,13 @@ use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Erase1Format implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ERASE-1';
+        return RuleId::Erase1;
     }
 
     public static function purpose(): string
@@ -53,7 +55,7 @@ final class Erase1Format implements StepRule
                     ]),
                 ],
                 [
-                    new Constraint('erase.', 'install.', 'ERASE-8'),
+                    new Constraint('erase.', 'install.', RuleId::Erase8),
                     new Constraint('erase.', 'addon.', self::id()),
                     new Constraint('erase.', 'prove.', self::id()),
                 ],
@@ -78,7 +80,7 @@ final class Erase1Format implements StepRule
                 ? [
                     new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
                         new Reason(
-                            'ERASE-6',
+                            RuleId::Erase6,
                             $staged
                                 ? 'Files are copied to the storage next, and the recovery sees the new one only ' .
                                     'after a restart.'
@@ -93,11 +95,11 @@ final class Erase1Format implements StepRule
             [
                 new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
                     new Reason(self::id(), $why),
-                    new Reason('ERASE-2', 'Formatting is more than wiping, so nothing is wiped first.'),
+                    new Reason(RuleId::Erase2, 'Formatting is more than wiping, so nothing is wiped first.'),
                     ...$restart === []
                         ? [
                             new Reason(
-                                'ERASE-6',
+                                RuleId::Erase6,
                                 'The storage is not used before the next restart, so the recovery need not restart ' .
                                     'for it.',
                             ),
@@ -105,22 +107,22 @@ final class Erase1Format implements StepRule
                         : [],
                     $before
                         ? new Reason(
-                            'ERASE-8',
+                            RuleId::Erase8,
                             'It comes before the build, so that nothing of the old encryption is left when the ' .
                                 'build goes in.',
                         )
                         : new Reason(
-                            'ERASE-8',
+                            RuleId::Erase8,
                             'Your house rule puts it after the build: an install that fails costs no data.',
                         ),
                 ]),
                 ...$restart,
             ],
             [
-                new Constraint('erase.format', 'erase.restart', 'ERASE-6'),
+                new Constraint('erase.format', 'erase.restart', RuleId::Erase6),
                 $before
-                    ? new Constraint('erase.', 'install.', 'ERASE-8')
-                    : new Constraint('install.', 'erase.', 'ERASE-8'),
+                    ? new Constraint('erase.', 'install.', RuleId::Erase8)
+                    : new Constraint('install.', 'erase.', RuleId::Erase8),
                 new Constraint('erase.', 'addon.', self::id()),
                 new Constraint('erase.', 'prove.', self::id()),
             ],

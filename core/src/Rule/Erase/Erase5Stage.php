@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\CopyTo;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -13,12 +14,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Erase5Stage implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ERASE-5';
+        return RuleId::Erase5;
     }
 
     public static function purpose(): string
@@ -42,12 +44,12 @@ final class Erase5Stage implements StepRule
         foreach ($situation->delivery->packages() as $number => $package) {
             $steps[] = new StepDraft("stage.{$number}", Phase::Install, new CopyTo($package, $place), [
                 new Reason(self::id(), $where),
-                new Reason('ROUTE', $situation->delivery->why()),
+                new Reason(RuleId::Route, $situation->delivery->why()),
             ]);
         }
 
         return new Contribution($steps, [
-            new Constraint('recovery.', 'stage.', 'PREP-5'),
+            new Constraint('recovery.', 'stage.', RuleId::Prep5),
             new Constraint('stage.', 'layout.d', self::id()),
             new Constraint('stage.', 'install.', self::id()),
             new Constraint('stage.', 'addon.c', self::id()),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\Wipe;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -13,12 +14,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Erase7Caches implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ERASE-7';
+        return RuleId::Erase7;
     }
 
     public static function purpose(): string

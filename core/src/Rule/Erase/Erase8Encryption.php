@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Erase8Encryption implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ERASE-8';
+        return RuleId::Erase8;
     }
 
     public static function purpose(): string
@@ -30,33 +32,31 @@ final class Erase8Encryption implements FitRule
         }
         $erases = $situation->build() !== null && $situation->delivery->erasesFirst();
         yield match (true) {
-            !$erases => Finding::of(
+            !$erases => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "Empty data for {$disabler->title()}",
-                'data that is there',
-                'Data that is encrypted stays so; without its keys the system could not read it.',
-                'Leave it out, or plan a fresh install.',
-                'disabler',
+                need: "Empty data for {$disabler->title()}",
+                found: 'data that is there',
+                reason: 'Data that is encrypted stays so; without its keys the system could not read it.',
+                remedy: Remedy::leaveOut('Leave it out, or plan a fresh install.'),
+                subject: 'disabler',
             ),
-            !in_array('none', $situation->sheet->encryptions, true) => Finding::of(
+            !in_array('none', $situation->sheet->encryptions, true) => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A model that runs without encryption',
-                implode(', ', $situation->sheet->encryptions),
-                "The systems of {$situation->sheet->codename} do not start with data that is not encrypted.",
-                'Leave it out.',
-                'disabler',
+                need: 'A model that runs without encryption',
+                found: implode(', ', $situation->sheet->encryptions),
+                reason: "The systems of {$situation->sheet->codename} do not start with data that is not encrypted.",
+                remedy: Remedy::leaveOut('Leave it out.'),
+                subject: 'disabler',
             ),
-            default => Finding::of(
+            default => Finding::caution(
                 self::id(),
-                Severity::Mind,
-                'Data encrypted in the end',
-                'it will not be',
-                'Whoever finds the phone can read everything on it, and apps that ask for encryption may refuse. ' .
+                need: 'Data encrypted in the end',
+                found: 'it will not be',
+                reason: 'Whoever finds the phone can read everything on it, and apps that ask for encryption may ' .
+                    'refuse. ' .
                     'It is only so because the file is in the kit.',
-                'Leave it out to have the data encrypted.',
-                'disabler',
+                remedy: Remedy::leaveOut('Leave it out to have the data encrypted.'),
+                subject: 'disabler',
             ),
         };
     }

@@ -6,18 +6,20 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit10Channel implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-10';
+        return RuleId::Fit10;
     }
 
     public static function purpose(): string
@@ -43,16 +45,14 @@ final class Fit10Channel implements FitRule
                 $facts = array_values(
                     array_filter([$build->facts->best(Field::CHANNEL), $build->facts->best(Field::OFFICIAL)]),
                 );
-                yield Finding::of(
+                yield Finding::caution(
                     self::id(),
-                    Severity::Mind,
-                    "{$build->title()} is stable and official",
-                    ($build->facts->text(Field::CHANNEL) ?? 'channel unknown') .
+                    need: "{$build->title()} is stable and official",
+                    found: ($build->facts->text(Field::CHANNEL) ?? 'channel unknown') .
                         ($build->facts->flag(Field::OFFICIAL) === false ? ', unofficial' : ''),
-                    "{$other->title()} ({$other->name()}) on the shelf is both.",
-                    'Take that one unless you need what only this build has.',
-                    '',
-                    ...$facts,
+                    reason: "{$other->title()} ({$other->name()}) on the shelf is both.",
+                    remedy: Remedy::doFirst('Take that one unless you need what only this build has.'),
+                    facts: $facts,
                 );
 
                 return;

@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit11UpdateType implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-11';
+        return RuleId::Fit11;
     }
 
     public static function purpose(): string
@@ -31,25 +33,20 @@ final class Fit11UpdateType implements FitRule
             return;
         }
         yield $type->value === 'full'
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "{$build->title()} is complete",
-                'full',
-                'The package writes every partition whole.',
-                null,
-                '',
-                $type,
+                need: "{$build->title()} is complete",
+                found: 'full',
+                reason: 'The package writes every partition whole.',
+                facts: [$type],
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "{$build->title()} is complete",
-                'incremental',
-                'It changes an installed build and cannot be installed fresh.',
-                'Get the full package of the same build.',
-                '',
-                $type,
+                need: "{$build->title()} is complete",
+                found: 'incremental',
+                reason: 'It changes an installed build and cannot be installed fresh.',
+                remedy: Remedy::getFile('Get the full package of the same build.'),
+                facts: [$type],
             );
     }
 }

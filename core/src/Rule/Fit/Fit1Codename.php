@@ -6,13 +6,15 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Identity\CodenameLikeness;
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit1Codename implements FitRule
 {
@@ -32,9 +34,9 @@ final class Fit1Codename implements FitRule
         PackageKind::LayoutChanger,
     ];
 
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-1';
+        return RuleId::Fit1;
     }
 
     public static function purpose(): string
@@ -64,69 +66,76 @@ final class Fit1Codename implements FitRule
         $facts = $fact === null ? [] : [$fact];
         $need = "{$package->title()} fits {$mine}";
         if ($named === []) {
-            return Finding::of(
+            return Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                'names no codename',
-                "{$package->name()} does not say which phone it is for, and nothing beside it does.",
-                'Get the release card from its publisher, or use a file that names its codename.',
-                $package->name(),
+                need: $need,
+                found: 'names no codename',
+                reason: "{$package->name()} does not say which phone it is for, and nothing beside it does.",
+                remedy: Remedy::getFile(
+                    'Get the release card from its publisher, or use a file that names its codename.',
+                ),
+                subject: $package->name(),
             );
         }
         if (in_array($mine, $named, true)) {
-            return Finding::of(
+            return Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                'made for ' . implode(', ', $named),
-                "The codename is the same, letter by letter: {$mine}.",
-                null,
-                $package->name(),
-                ...$facts,
+                need: $need,
+                found: 'made for ' . implode(', ', $named),
+                reason: "The codename is the same, letter by letter: {$mine}.",
+                subject: $package->name(),
+                facts: $facts,
             );
         }
         $covered = array_values(array_intersect($sheet->aliases, $named));
         if ($covered !== []) {
-            return Finding::of(
+            return Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                "made for {$covered[0]}",
-                "The model sheet of {$mine} declares that builds for {$covered[0]} cover it.",
-                null,
-                $package->name(),
-                ...$facts,
+                need: $need,
+                found: "made for {$covered[0]}",
+                reason: "The model sheet of {$mine} declares that builds for {$covered[0]} cover it.",
+                subject: $package->name(),
+                facts: $facts,
             );
         }
         foreach ($named as $other) {
             if (CodenameLikeness::looksLike($mine, $other)) {
-                return Finding::of(
+                return Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    "made for {$other}, a look-alike",
-                    "{$other} looks like {$mine} and is another phone (" .
+                    need: $need,
+                    found: "made for {$other}, a look-alike",
+                    reason: "{$other} looks like {$mine} and is another phone (" .
                         CodenameLikeness::difference($mine, $other) .
                         '). A build for it can leave this phone unable to start.',
-                    self::instead($sheet, $package, $shelf),
-                    $package->name(),
-                    ...$facts,
+                    remedy: self::instead($sheet, $package, $shelf),
+                    subject: $package->name(),
+                    facts: $facts,
                 );
             }
         }
         $nearest = self::nearest($named, $codenames);
 
-        return Finding::of(
+        return Finding::stop(
             self::id(),
-            Severity::Stop,
-            $need,
-            'made for ' . implode(', ', $named),
-            "This phone is {$mine}." . $nearest,
-            self::instead($sheet, $package, $shelf),
-            $package->name(),
-            ...$facts,
+            need: $need,
+            found: 'made for ' . implode(', ', $named),
+            reason: "This phone is {$mine}." . $nearest,
+            remedy: self::instead($sheet, $package, $shelf),
+            subject: $package->name(),
+            facts: $facts,
         );
+    }
+
+    /** Whether a file is made for a model whose codename can be taken for this one's. */
+    public static function isLookalike(ModelSheet $sheet, Package $package): bool
+    {
+        foreach ($package->facts->list(Field::CODENAMES) as $other) {
+            if (CodenameLikeness::looksLike($sheet->codename, $other)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -143,17 +152,17 @@ final class Fit1Codename implements FitRule
     /**
      * @param  list<Package>  $shelf
      */
-    private static function instead(ModelSheet $sheet, Package $package, array $shelf): string
+    private static function instead(ModelSheet $sheet, Package $package, array $shelf): Remedy
     {
         foreach ($shelf as $other) {
             if (
                 $other->kind() === $package->kind() &&
                 array_intersect($other->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) !== []
             ) {
-                return "Use {$other->name()} instead; it is made for this phone.";
+                return Remedy::replaceFile($other);
             }
         }
 
-        return "Get the file for {$sheet->codename}.";
+        return Remedy::getFile("Get the file for {$sheet->codename}.");
     }
 }

@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit2Variant implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-2';
+        return RuleId::Fit2;
     }
 
     public static function purpose(): string
@@ -37,32 +39,27 @@ final class Fit2Variant implements FitRule
         $observed = $situation->state->fact('variant.model');
         $need = "{$build->title()} accepts this variant";
         if ($excluded === [] && $models === [] && $chipsets === []) {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                $model ?? 'model unknown',
-                'The build restricts neither models nor chipsets.',
-                null,
-                '',
-                $observed,
+                need: $need,
+                found: $model ?? 'model unknown',
+                reason: 'The build restricts neither models nor chipsets.',
+                facts: [$observed],
             );
 
             return;
         }
         if ($model === null || $variant === null) {
             $have = $model === null ? 'model unknown' : "{$model}, not on the sheet";
-            yield Finding::of(
+            yield Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                $need,
-                $have,
-                'The build restricts the variants that it fits' .
+                need: $need,
+                found: $have,
+                reason: 'The build restricts the variants that it fits' .
                     ($excluded === [] ? '' : ' (not ' . implode(', ', $excluded) . ')') .
                     ', and which one this is has not been seen.',
-                'Read the model number in the about page of the phone and enter it.',
-                '',
-                $observed,
+                remedy: Remedy::enterFact('Read the model number in the about page of the phone and enter it.'),
+                facts: [$observed],
             );
 
             return;
@@ -79,25 +76,19 @@ final class Fit2Variant implements FitRule
             default => null,
         };
         yield $problem === null
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                "{$model}, {$chipset}",
-                'Model and chipset are among those that the build is for.',
-                null,
-                '',
-                $observed,
+                need: $need,
+                found: "{$model}, {$chipset}",
+                reason: 'Model and chipset are among those that the build is for.',
+                facts: [$observed],
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                "{$model}, {$chipset}",
-                $problem . ' There is no middle: it can leave a phone that never starts again.',
-                null,
-                '',
-                $observed,
+                need: $need,
+                found: "{$model}, {$chipset}",
+                reason: $problem . ' There is no middle: it can leave a phone that never starts again.',
+                facts: [$observed],
             );
     }
 }

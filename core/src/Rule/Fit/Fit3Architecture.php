@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit3Architecture implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-3';
+        return RuleId::Fit3;
     }
 
     public static function purpose(): string
@@ -31,25 +33,22 @@ final class Fit3Architecture implements FitRule
             }
             $mine = $situation->sheet->architecture;
             yield $fact->value === $mine
-                ? Finding::of(
+                ? Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    "{$package->title()} is for {$mine}",
-                    $fact->text(),
-                    'The processor architecture is the same.',
-                    null,
-                    $package->name(),
-                    $fact,
+                    need: "{$package->title()} is for {$mine}",
+                    found: $fact->text(),
+                    reason: 'The processor architecture is the same.',
+                    subject: $package->name(),
+                    facts: [$fact],
                 )
-                : Finding::of(
+                : Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    "{$package->title()} is for {$mine}",
-                    $fact->text(),
-                    "It is made for {$fact->text()} processors; this phone has {$mine}.",
-                    "Get the {$mine} file.",
-                    $package->name(),
-                    $fact,
+                    need: "{$package->title()} is for {$mine}",
+                    found: $fact->text(),
+                    reason: "It is made for {$fact->text()} processors; this phone has {$mine}.",
+                    remedy: Remedy::getFile("Get the {$mine} file."),
+                    subject: $package->name(),
+                    facts: [$fact],
                 );
         }
     }

@@ -6,12 +6,14 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Version;
 
@@ -23,9 +25,9 @@ final class Fit4Generic implements FitRule
     /** The first api whose systems can start another one beside them. */
     private const FIRST_TRIAL_API = 29;
 
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-4';
+        return RuleId::Fit4;
     }
 
     public static function purpose(): string
@@ -43,25 +45,21 @@ final class Fit4Generic implements FitRule
         $api = $situation->sheet->launchApi;
         $first = $situation->intent === Intent::TrialBeside ? self::FIRST_TRIAL_API : self::FIRST_API;
         yield $api >= $first
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "A model that launched with api {$first} or later",
-                "api {$api}",
-                'System and base are apart on it.',
-                null,
-                'launch',
+                need: "A model that launched with api {$first} or later",
+                found: "api {$api}",
+                reason: 'System and base are apart on it.',
+                subject: 'launch',
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "A model that launched with api {$first} or later",
-                "api {$api}",
-                $first === self::FIRST_API
+                need: "A model that launched with api {$first} or later",
+                found: "api {$api}",
+                reason: $first === self::FIRST_API
                     ? 'On this model system and base are one; a generic image finds nothing to stand on.'
                     : 'The systems of this model cannot start another one beside them.',
-                null,
-                'launch',
+                subject: 'launch',
             );
         yield from $this->slots($situation, $image);
         yield from $this->base($situation, $image);
@@ -72,26 +70,24 @@ final class Fit4Generic implements FitRule
         }
         $layout = Layout::of($situation->state, $situation->sheet, $situation->activeSlot());
         if ($situation->sheet->partition('system')?->logical === true && $layout !== Layout::DYNAMIC) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A system inside super',
-                "the {$layout} layout",
-                'The image is written as a logical partition, and this phone has none yet.',
-                'Plan a fresh install of a build that brings the dynamic layout first.',
-                'layout',
-                $situation->state->fact("slot.{$situation->activeSlot()}.layout"),
+                need: 'A system inside super',
+                found: "the {$layout} layout",
+                reason: 'The image is written as a logical partition, and this phone has none yet.',
+                remedy: Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
+                subject: 'layout',
+                facts: [$situation->state->fact("slot.{$situation->activeSlot()}.layout")],
             );
         }
         if ($api >= self::FIRST_TRIAL_API) {
-            yield Finding::of(
+            yield Finding::caution(
                 self::id(),
-                Severity::Mind,
-                'Tried beside first',
-                'not in this plan',
-                'A trial shows what works on this phone before anything is erased.',
-                'Open a job "Trial beside" with the same image first.',
-                'trial',
+                need: 'Tried beside first',
+                found: 'not in this plan',
+                reason: 'A trial shows what works on this phone before anything is erased.',
+                remedy: Remedy::doFirst('Open a job "Trial beside" with the same image first.'),
+                subject: 'trial',
             );
         }
     }
@@ -107,25 +103,22 @@ final class Fit4Generic implements FitRule
         }
         $mine = $situation->sheet->hasTwoSlots() ? 'two' : 'one';
         yield $scheme->value === $mine
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "An image for {$mine}-slot phones",
-                $scheme->text(),
-                'The slot scheme is the same.',
-                null,
-                'slots',
-                $scheme,
+                need: "An image for {$mine}-slot phones",
+                found: $scheme->text(),
+                reason: 'The slot scheme is the same.',
+                subject: 'slots',
+                facts: [$scheme],
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "An image for {$mine}-slot phones",
-                $scheme->text(),
-                'It does not start on another slot scheme.',
-                "Get the image for {$mine}-slot phones.",
-                'slots',
-                $scheme,
+                need: "An image for {$mine}-slot phones",
+                found: $scheme->text(),
+                reason: 'It does not start on another slot scheme.',
+                remedy: Remedy::getFile("Get the image for {$mine}-slot phones."),
+                subject: 'slots',
+                facts: [$scheme],
             );
     }
 
@@ -136,15 +129,14 @@ final class Fit4Generic implements FitRule
     {
         $slot = $situation->activeSlot();
         if ($situation->state->text("slot.{$slot}.os.state") !== 'complete') {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A system whose base it stands on',
-                $situation->state->fact("slot.{$slot}.os.state")->text(),
-                'A generic image brings no kernel, no vendor and no firmware of its own.',
-                "Put the maker's system in first.",
-                'base',
-                $situation->state->fact("slot.{$slot}.os.state"),
+                need: 'A system whose base it stands on',
+                found: $situation->state->fact("slot.{$slot}.os.state")->text(),
+                reason: 'A generic image brings no kernel, no vendor and no firmware of its own.',
+                remedy: Remedy::doFirst("Put the maker's system in first."),
+                subject: 'base',
+                facts: [$situation->state->fact("slot.{$slot}.os.state")],
             );
 
             return;
@@ -156,38 +148,31 @@ final class Fit4Generic implements FitRule
         }
         $need = "A base of release {$needs->text()} or newer";
         yield match (true) {
-            !$has->known() => Finding::of(
+            !$has->known() => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                'unknown',
-                'Which base the phone has has not been seen.',
-                'Read the release in the about page and enter it.',
-                'base',
-                $needs,
-                $has,
+                need: $need,
+                found: 'unknown',
+                reason: 'Which base the phone has has not been seen.',
+                remedy: Remedy::enterFact('Read the release in the about page and enter it.'),
+                subject: 'base',
+                facts: [$needs, $has],
             ),
-            Version::of($has->text())->olderThan(Version::of($needs->text())) => Finding::of(
+            Version::of($has->text())->olderThan(Version::of($needs->text())) => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                $has->text(),
-                'Its vendor part is older than the image supports.',
-                "Update the maker's system to release {$needs->text()} first.",
-                'base',
-                $needs,
-                $has,
+                need: $need,
+                found: $has->text(),
+                reason: 'Its vendor part is older than the image supports.',
+                remedy: Remedy::doFirst("Update the maker's system to release {$needs->text()} first."),
+                subject: 'base',
+                facts: [$needs, $has],
             ),
-            default => Finding::of(
+            default => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                $has->text(),
-                'It is new enough.',
-                null,
-                'base',
-                $needs,
-                $has,
+                need: $need,
+                found: $has->text(),
+                reason: 'It is new enough.',
+                subject: 'base',
+                facts: [$needs, $has],
             ),
         };
     }
@@ -201,15 +186,16 @@ final class Fit4Generic implements FitRule
         $needed = Fit4Trial::neededBytes($situation);
         $need = Size::text($needed) . ' free on the internal storage';
         if (!is_int($free->value)) {
-            $finding = Finding::of(
+            $finding = Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                $need,
-                'unknown',
-                'The image and its data lie there as long as it is tried.',
-                'Look it up in the settings and enter it, or agree that there is room.',
-                'room',
-                $free,
+                need: $need,
+                found: 'unknown',
+                reason: 'The image and its data lie there as long as it is tried.',
+                remedy: Remedy::enterFactOrAgree(
+                    'Look it up in the settings and enter it, or agree that there is room.',
+                ),
+                subject: 'room',
+                facts: [$free],
             );
             yield $situation->answers->agreedTo($finding->key)
                 ? $finding->settled('You agreed that there is room.')
@@ -218,25 +204,22 @@ final class Fit4Generic implements FitRule
             return;
         }
         yield $free->value >= $needed
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                Size::text($free->value),
-                'There is room.',
-                null,
-                'room',
-                $free,
+                need: $need,
+                found: Size::text($free->value),
+                reason: 'There is room.',
+                subject: 'room',
+                facts: [$free],
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                Size::text($free->value),
-                'The image and its data do not fit.',
-                'Free ' . Size::text($needed - $free->value) . ' on the phone.',
-                'room',
-                $free,
+                need: $need,
+                found: Size::text($free->value),
+                reason: 'The image and its data do not fit.',
+                remedy: Remedy::doFirst('Free ' . Size::text($needed - $free->value) . ' on the phone.'),
+                subject: 'room',
+                facts: [$free],
             );
     }
 }

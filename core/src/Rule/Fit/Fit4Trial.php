@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Operation\GenericSystem;
+
 use Tornavis\Core\Operation\LeaveTrial;
 use Tornavis\Core\Operation\StartTrial;
 use Tornavis\Core\Operation\Verify;
@@ -16,12 +17,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit4Trial implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-4';
+        return RuleId::Fit4;
     }
 
     public static function purpose(): string
@@ -61,11 +63,11 @@ final class Fit4Trial implements StepRule
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),
-                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),
             ],
             [
-                new Constraint('prep.', 'install.', 'PREP-5'),
+                new Constraint('prep.', 'install.', RuleId::Prep5),
                 new Constraint('install.', 'prove.', self::id()),
                 new Constraint('prove.leave', 'prove.verify', self::id()),
             ],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Operation\DeleteLogical;
+
 use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash;
 use Tornavis\Core\Operation\FormatData;
@@ -25,12 +26,13 @@ use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit4WriteGeneric implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-4';
+        return RuleId::Fit4;
     }
 
     public static function purpose(): string
@@ -63,7 +65,7 @@ final class Fit4WriteGeneric implements StepRule
                         static fn(?string $value): bool => $value !== null,
                     ),
                 ),
-                [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
             ),
         ];
         $steps = $situation->writesGenericInRecovery() ? $this->inRecovery($situation) : $this->inUserspace($situation);
@@ -71,16 +73,16 @@ final class Fit4WriteGeneric implements StepRule
         return new Contribution(
             [...$steps, ...$proof],
             [
-                new Constraint('recovery.', 'erase.', 'PREP-5'),
-                new Constraint('base.', 'erase.', 'PREP-5'),
-                new Constraint('base.', 'install.', 'PREP-5'),
-                new Constraint('prep.', 'erase.', 'PREP-5'),
-                new Constraint('install.a', 'install.b', 'LAYOUT-1'),
+                new Constraint('recovery.', 'erase.', RuleId::Prep5),
+                new Constraint('base.', 'erase.', RuleId::Prep5),
+                new Constraint('base.', 'install.', RuleId::Prep5),
+                new Constraint('prep.', 'erase.', RuleId::Prep5),
+                new Constraint('install.a', 'install.b', RuleId::Layout1),
                 $situation->house->formatOrder === 'after' && !$situation->writesGenericInRecovery()
-                    ? new Constraint('install.', 'erase.', 'ERASE-8')
-                    : new Constraint('erase.', 'install.', 'ERASE-8'),
-                new Constraint('erase.format', 'erase.restart', 'ERASE-6'),
-                new Constraint('erase.', 'prove.', 'ERASE-1'),
+                    ? new Constraint('install.', 'erase.', RuleId::Erase8)
+                    : new Constraint('erase.', 'install.', RuleId::Erase8),
+                new Constraint('erase.format', 'erase.restart', RuleId::Erase6),
+                new Constraint('erase.', 'prove.', RuleId::Erase1),
                 new Constraint('install.', 'prove.', self::id()),
                 new Constraint('prove.first-boot', 'prove.verify', self::id()),
             ],
@@ -99,11 +101,11 @@ final class Fit4WriteGeneric implements StepRule
                 'base.userspace',
                 Phase::Base,
                 new ProveLink(Mode::UserspaceBootloader, $situation->state->text('serial')),
-                [new Reason('PREP-5', 'Only from there can the room inside super be written.')],
+                [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
             ),
             new StepDraft('erase.data', Phase::Erase, new EraseData(), [
                 new Reason(
-                    'ERASE-1',
+                    RuleId::Erase1,
                     "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
                 ),
             ]),
@@ -115,7 +117,7 @@ final class Fit4WriteGeneric implements StepRule
                 new DeleteLogical($part['partition'], $part['slot'], $part['bytes']),
                 [
                     new Reason(
-                        'LAYOUT-1',
+                        RuleId::Layout1,
                         $part['slot'] === $slot
                             ? 'The image does not fit beside it, and the new system does without it.'
                             : 'It is left over in the other slot, and the image does not fit beside it.',
@@ -145,7 +147,7 @@ final class Fit4WriteGeneric implements StepRule
         $steps = [
             new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
                 new Reason(
-                    'ERASE-1',
+                    RuleId::Erase1,
                     "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
                 ),
             ]),
@@ -153,7 +155,7 @@ final class Fit4WriteGeneric implements StepRule
         if ($situation->delivery->usesInternal()) {
             $steps[] = new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
                 new Reason(
-                    'ERASE-6',
+                    RuleId::Erase6,
                     'The image is copied to the storage next, and the recovery sees the new one only after a restart.',
                 ),
             ]);

@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit5Kernel implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-5';
+        return RuleId::Fit5;
     }
 
     public static function purpose(): string
@@ -32,37 +34,31 @@ final class Fit5Kernel implements FitRule
                 $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
             $need = "{$kernel->title()} is for the release that will run";
             yield match (true) {
-                $wants === null || !$has->known() => Finding::of(
+                $wants === null || !$has->known() => Finding::toSettle(
                     self::id(),
-                    Severity::Settle,
-                    $need,
-                    'release unknown',
-                    'For which platform release the kernel is, or which one will run, is not known.',
-                    'Get its release card, or enter the release of the phone.',
-                    $kernel->name(),
-                    ...array_filter([$wants]),
+                    need: $need,
+                    found: 'release unknown',
+                    reason: 'For which platform release the kernel is, or which one will run, is not known.',
+                    remedy: Remedy::enterFact('Get its release card, or enter the release of the phone.'),
+                    subject: $kernel->name(),
+                    facts: array_filter([$wants]),
                 ),
-                $wants->value === $has->value => Finding::of(
+                $wants->value === $has->value => Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $need,
-                    "release {$wants->text()}",
-                    'Both are for the same platform release.',
-                    null,
-                    $kernel->name(),
-                    $wants,
-                    $has,
+                    need: $need,
+                    found: "release {$wants->text()}",
+                    reason: 'Both are for the same platform release.',
+                    subject: $kernel->name(),
+                    facts: [$wants, $has],
                 ),
-                default => Finding::of(
+                default => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    "release {$wants->text()}, the phone {$has->text()}",
-                    'A kernel for another release keeps the system from starting.',
-                    "Get the kernel for release {$has->text()}.",
-                    $kernel->name(),
-                    $wants,
-                    $has,
+                    need: $need,
+                    found: "release {$wants->text()}, the phone {$has->text()}",
+                    reason: 'A kernel for another release keeps the system from starting.',
+                    remedy: Remedy::getFile("Get the kernel for release {$has->text()}."),
+                    subject: $kernel->name(),
+                    facts: [$wants, $has],
                 ),
             };
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Operation\Flash;
+
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\PackageField as Field;
@@ -17,12 +18,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit5WriteKernel implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-5';
+        return RuleId::Fit5;
     }
 
     public static function purpose(): string
@@ -70,7 +72,7 @@ final class Fit5WriteKernel implements StepRule
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),
-                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),
             ],
             [

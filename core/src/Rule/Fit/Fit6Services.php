@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit6Services implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-6';
+        return RuleId::Fit6;
     }
 
     public static function purpose(): string
@@ -34,52 +36,47 @@ final class Fit6Services implements FitRule
         $has =
             $build?->facts->best(Field::RELEASE) ??
             $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
-        $facts = array_values(array_filter([$wants, $has]));
+        $facts = array_filter([$wants, $has]);
         $need = "{$services->title()} is for the build's release";
         if ($wants === null || !$has->known()) {
-            yield Finding::of(
+            yield Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                $need,
-                'release unknown',
-                'The platform release of the bundle or of the build is not known.',
-                'Get the release card of both.',
-                'release',
-                ...$facts,
+                need: $need,
+                found: 'release unknown',
+                reason: 'The platform release of the bundle or of the build is not known.',
+                remedy: Remedy::getFile('Get the release card of both.'),
+                subject: 'release',
+                facts: array_values($facts),
             );
         } else {
             yield $wants->value === $has->value
-                ? Finding::of(
+                ? Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $need,
-                    "release {$wants->text()}",
-                    'Both are made for the same platform release.',
-                    null,
-                    'release',
-                    ...$facts,
+                    need: $need,
+                    found: "release {$wants->text()}",
+                    reason: 'Both are made for the same platform release.',
+                    subject: 'release',
+                    facts: array_values($facts),
                 )
-                : Finding::of(
+                : Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    "release {$wants->text()}, build {$has->text()}",
-                    'A services bundle for another release keeps the system from starting.',
-                    "Get the bundle for release {$has->text()}, or leave it out.",
-                    'release',
-                    ...$facts,
+                    need: $need,
+                    found: "release {$wants->text()}, build {$has->text()}",
+                    reason: 'A services bundle for another release keeps the system from starting.',
+                    remedy: Remedy::getFile("Get the bundle for release {$has->text()}, or leave it out."),
+                    subject: 'release',
+                    facts: array_values($facts),
                 );
         }
         if ($build?->facts->flag(Field::BRINGS_SERVICES) === true) {
-            yield Finding::of(
+            yield Finding::caution(
                 self::id(),
-                Severity::Mind,
-                'The build needs a services bundle',
-                'it carries its own',
-                'The build brings its services; a second set on top can disturb them.',
-                'Leave the services bundle out.',
-                'carried',
-                ...array_filter([$build->facts->best(Field::BRINGS_SERVICES)]),
+                need: 'The build needs a services bundle',
+                found: 'it carries its own',
+                reason: 'The build brings its services; a second set on top can disturb them.',
+                remedy: Remedy::leaveOut('Leave the services bundle out.'),
+                subject: 'carried',
+                facts: array_filter([$build->facts->best(Field::BRINGS_SERVICES)]),
             );
         }
     }

@@ -6,17 +6,19 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit7Fix implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-7';
+        return RuleId::Fit7;
     }
 
     public static function purpose(): string
@@ -35,31 +37,28 @@ final class Fit7Fix implements FitRule
             $need = "The fix package {$family} after {$build?->title()}";
             $sources = array_filter([$build?->facts->best(Field::FIXES)]);
             if (array_filter($situation->kit, $is) !== []) {
-                yield Finding::of(
+                yield Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $need,
-                    'in the kit',
-                    'It goes in after the build.',
-                    null,
-                    $family,
-                    ...$sources,
+                    need: $need,
+                    found: 'in the kit',
+                    reason: 'It goes in after the build.',
+                    subject: $family,
+                    facts: $sources,
                 );
 
                 continue;
             }
             $onShelf = array_values(array_filter($situation->shelf, $is))[0] ?? null;
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                'not in the kit',
-                "The build's publisher says that it needs this fix on {$situation->sheet->codename}.",
-                $onShelf === null
-                    ? "Get {$family} for {$situation->sheet->codename}; no file on the shelf is it."
-                    : "Add {$onShelf->name()} from the shelf to the kit.",
-                $family,
-                ...$sources,
+                need: $need,
+                found: 'not in the kit',
+                reason: "The build's publisher says that it needs this fix on {$situation->sheet->codename}.",
+                remedy: $onShelf === null
+                    ? Remedy::getFile("Get {$family} for {$situation->sheet->codename}; no file on the shelf is it.")
+                    : Remedy::addFile($onShelf),
+                subject: $family,
+                facts: $sources,
             );
         }
     }

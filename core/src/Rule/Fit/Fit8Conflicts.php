@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit8Conflicts implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-8';
+        return RuleId::Fit8;
     }
 
     public static function purpose(): string
@@ -31,42 +33,44 @@ final class Fit8Conflicts implements FitRule
                     '; ',
                     array_map(static fn(Fact $fact): string => "{$fact->text()} ({$fact->where})", $facts),
                 );
-                $finding = Finding::of(
+                $finding = Finding::toSettle(
                     self::id(),
-                    Severity::Settle,
-                    "One statement about {$name} of {$package->name()}",
-                    $said,
-                    'The sources disagree. File content outranks a card; where the file contradicts itself nothing ' .
+                    need: "One statement about {$name} of {$package->name()}",
+                    found: $said,
+                    reason: 'The sources disagree. File content outranks a card; where the file contradicts itself ' .
+                        'nothing ' .
                         'does.',
-                    'Ask the publisher, or agree that ' . ($package->facts->best($name)?->text() ?? '') . ' is meant.',
-                    "{$package->name()}/{$name}",
-                    ...$facts,
+                    remedy: Remedy::agree(
+                        'Ask the publisher, or agree that ' .
+                            ($package->facts->best($name)?->text() ?? '') .
+                            ' is meant.',
+                    ),
+                    subject: "{$package->name()}/{$name}",
+                    facts: $facts,
                 );
                 yield $situation->answers->agreedTo($finding->key)
                     ? $finding->settled('You decided for it.')
                     : $finding;
             }
             foreach ($package->notUnderstood as $index => $assertion) {
-                yield Finding::of(
+                yield Finding::caution(
                     self::id(),
-                    Severity::Mind,
-                    "Every demand of {$package->name()} is understood",
-                    $assertion,
-                    'The script asks for something that is not understood here; the phone may refuse the package ' .
+                    need: "Every demand of {$package->name()} is understood",
+                    found: $assertion,
+                    reason: 'The script asks for something that is not understood here; the phone may refuse the ' .
+                        'package ' .
                         'for it.',
-                    null,
-                    "{$package->name()}#{$index}",
+                    subject: "{$package->name()}#{$index}",
                 );
             }
             if ($package->cardProblem !== null) {
-                yield Finding::of(
+                yield Finding::caution(
                     self::id(),
-                    Severity::Mind,
-                    "The card of {$package->name()} can be used",
-                    'it cannot',
-                    $package->cardProblem,
-                    'Get the card again. Until then only the file itself is believed.',
-                    "{$package->name()}/card",
+                    need: "The card of {$package->name()} can be used",
+                    found: 'it cannot',
+                    reason: $package->cardProblem,
+                    remedy: Remedy::getFile('Get the card again. Until then only the file itself is believed.'),
+                    subject: "{$package->name()}/card",
                 );
             }
         }

@@ -6,17 +6,19 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\Conflicts;
+
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit8Statements implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-8';
+        return RuleId::Fit8;
     }
 
     public static function purpose(): string
@@ -37,17 +39,16 @@ final class Fit8Statements implements FitRule
                     $sides,
                 ),
             );
-            yield Finding::of(
+            yield Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                'One statement about ' . lcfirst(StateField::label($name)),
-                $said,
-                StateField::neverChanges($name)
+                need: 'One statement about ' . lcfirst(StateField::label($name)),
+                found: $said,
+                reason: StateField::neverChanges($name)
                     ? 'This never changes on one phone: two phones may have been mixed up, or one value was misread.'
                     : 'What was typed contradicts what the phone had shown.',
-                "Look again, then settle it on the page of {$situation->unit->label}.",
-                "unit/{$name}",
-                ...$sides,
+                remedy: Remedy::onPhonePage("Look again, then settle it on the page of {$situation->unit->label}."),
+                subject: "unit/{$name}",
+                facts: $sides,
             );
         }
     }

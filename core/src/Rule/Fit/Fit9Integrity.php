@@ -6,17 +6,20 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Fit9Integrity implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'FIT-9';
+        return RuleId::Fit9;
     }
 
     public static function purpose(): string
@@ -35,32 +38,28 @@ final class Fit9Integrity implements FitRule
         $subject = "{$package->name()}/images";
         $need = "The images in {$package->name()} are what the file states about them";
         $finding = match (true) {
-            $package->imageProblems === [] => Finding::of(
+            $package->imageProblems === [] => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                'compared',
-                'Every image agrees with what is stated about it.',
-                null,
-                $subject,
+                need: $need,
+                found: 'compared',
+                reason: 'Every image agrees with what is stated about it.',
+                subject: $subject,
             ),
-            $package->imageProblems !== null => Finding::of(
+            $package->imageProblems !== null => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                'they differ',
-                implode(' ', $package->imageProblems),
-                'Get the file again from where it is published.',
-                $subject,
+                need: $need,
+                found: 'they differ',
+                reason: implode(' ', $package->imageProblems),
+                remedy: Remedy::getFile('Get the file again from where it is published.'),
+                subject: $subject,
             ),
-            default => Finding::of(
+            default => Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                $need,
-                'not compared',
-                'The bundle lists the checksums of its images; nobody has compared them yet.',
-                'Compare its images on the page of the file, or agree to use it as it is.',
-                $subject,
+                need: $need,
+                found: 'not compared',
+                reason: 'The bundle lists the checksums of its images; nobody has compared them yet.',
+                remedy: Remedy::agree('Compare its images on the page of the file, or agree to use it as it is.'),
+                subject: $subject,
             ),
         };
         yield $finding->severity === Severity::Settle && $situation->answers->agreedTo($finding->key)
@@ -76,35 +75,31 @@ final class Fit9Integrity implements FitRule
             );
             $need = "{$package->name()} is whole";
             $finding = match ($package->integrity()) {
-                Integrity::Verified => Finding::of(
+                Integrity::Verified => Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $need,
-                    'verified',
-                    $package->integrityReason(),
-                    null,
-                    $package->name(),
-                    ...$facts,
+                    need: $need,
+                    found: 'verified',
+                    reason: $package->integrityReason(),
+                    subject: $package->name(),
+                    facts: $facts,
                 ),
-                Integrity::Damaged => Finding::of(
+                Integrity::Damaged => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $need,
-                    'damaged',
-                    $package->integrityReason(),
-                    'Get the file again and compare its checksum.',
-                    $package->name(),
-                    ...$facts,
+                    need: $need,
+                    found: 'damaged',
+                    reason: $package->integrityReason(),
+                    remedy: Remedy::getFile('Get the file again and compare its checksum.'),
+                    subject: $package->name(),
+                    facts: $facts,
                 ),
-                Integrity::Unverified => Finding::of(
+                Integrity::Unverified => Finding::toSettle(
                     self::id(),
-                    Severity::Settle,
-                    $need,
-                    'unverified',
-                    $package->integrityReason(),
-                    'Find the checksum at its publisher, or agree to use the file as it is.',
-                    $package->name(),
-                    ...$facts,
+                    need: $need,
+                    found: 'unverified',
+                    reason: $package->integrityReason(),
+                    remedy: Remedy::agree('Find the checksum at its publisher, or agree to use the file as it is.'),
+                    subject: $package->name(),
+                    facts: $facts,
                 ),
             };
             yield from $this->images($situation, $package);

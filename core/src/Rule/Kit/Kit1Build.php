@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Kit;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Kit1Build implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'KIT-1';
+        return RuleId::Kit1;
     }
 
     public static function purpose(): string
@@ -27,27 +29,27 @@ final class Kit1Build implements FitRule
     {
         $builds = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind(PackageKind::Build));
         if ($situation->intent->installsBuild() && count($builds) !== 1) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'One build in the kit',
-                $builds === [] ? 'none' : implode(', ', $builds),
-                $builds === []
+                need: 'One build in the kit',
+                found: $builds === [] ? 'none' : implode(', ', $builds),
+                reason: $builds === []
                     ? 'Nothing in the kit would be installed.'
                     : 'With several builds it is not clear which one is meant.',
-                $builds === [] ? 'Choose a build from the shelf.' : 'Leave all but one out.',
+                remedy: $builds === []
+                    ? Remedy::getFile('Choose a build from the shelf.')
+                    : Remedy::leaveOut('Leave all but one out.'),
             );
         }
         foreach ($situation->kit as $package) {
             if ($package->kind() === null) {
-                yield Finding::of(
+                yield Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    "The kind of {$package->name()} is known",
-                    'unknown',
-                    'Neither the file nor a card beside it says what it is for.',
-                    'Leave it out, or add its release card.',
-                    $package->name(),
+                    need: "The kind of {$package->name()} is known",
+                    found: 'unknown',
+                    reason: 'Neither the file nor a card beside it says what it is for.',
+                    remedy: Remedy::leaveOut('Leave it out, or add its release card.'),
+                    subject: $package->name(),
                 );
             }
         }

@@ -6,18 +6,20 @@ namespace Tornavis\Core\Rule\Kit;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Kit2Intent implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'KIT-2';
+        return RuleId::Kit2;
     }
 
     public static function purpose(): string
@@ -39,14 +41,15 @@ final class Kit2Intent implements FitRule
                 count($situation->ofKind($kind)) -
                 (int) ($kind === PackageKind::Recovery && $situation->firstRecovery() !== null);
             if ($count !== 1) {
-                yield Finding::of(
+                yield Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    "One {$kind->value} in the kit",
-                    $count === 0 ? 'none' : (string) $count,
-                    $count === 0 ? 'Nothing in the kit would be used.' : 'It is not clear which one is meant.',
-                    $count === 0 ? "Add the {$kind->value} from the shelf." : 'Leave all but one out.',
-                    $kind->value,
+                    need: "One {$kind->value} in the kit",
+                    found: $count === 0 ? 'none' : (string) $count,
+                    reason: $count === 0 ? 'Nothing in the kit would be used.' : 'It is not clear which one is meant.',
+                    remedy: $count === 0
+                        ? Remedy::getFile("Add the {$kind->value} from the shelf.")
+                        : Remedy::leaveOut('Leave all but one out.'),
+                    subject: $kind->value,
                 );
             }
         }
@@ -69,39 +72,38 @@ final class Kit2Intent implements FitRule
                 count($names) > 1 + (int) ($kind === PackageKind::Recovery && $situation->firstRecovery() !== null) &&
                 !in_array($kind, $needs, true)
             ) {
-                yield Finding::of(
+                yield Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    "At most one {$kind->value} file in the kit",
-                    implode(', ', $names),
-                    'Only one of them can be meant, and the last one would take the place of the others.',
-                    'Leave all but one out.',
-                    $kind->value,
+                    need: "At most one {$kind->value} file in the kit",
+                    found: implode(', ', $names),
+                    reason: 'Only one of them can be meant, and the last one would take the place of the others.',
+                    remedy: Remedy::leaveOut('Leave all but one out.'),
+                    subject: $kind->value,
                 );
             }
         }
         if ($situation->intent === Intent::AddOn && $situation->addOns() === []) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'An add-on in the kit',
-                'none',
-                'Nothing in the kit would be installed.',
-                $situation->kernelImage() === null
-                    ? 'Add a services bundle, fix, kernel or root package from the shelf.'
-                    : 'A kernel that comes as a boot image is written, not installed: open a job for a kernel.',
-                'add-on',
+                need: 'An add-on in the kit',
+                found: 'none',
+                reason: 'Nothing in the kit would be installed.',
+                remedy: $situation->kernelImage() === null
+                    ? Remedy::getFile('Add a services bundle, fix, kernel or root package from the shelf.')
+                    : Remedy::doFirst(
+                        'A kernel that comes as a boot image is written, not installed: open a job for a kernel.',
+                    ),
+                subject: 'add-on',
             );
         }
         if ($situation->intent === Intent::RemoveSecond && $situation->state->text('second.family') === null) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'A second system on the phone',
-                'none known',
-                'There is nothing to remove.',
-                'If there is one, enter it on the page of the phone.',
-                'second',
+                need: 'A second system on the phone',
+                found: 'none known',
+                reason: 'There is nothing to remove.',
+                remedy: Remedy::enterFact('If there is one, enter it on the page of the phone.'),
+                subject: 'second',
             );
         }
         $used = [
@@ -125,28 +127,26 @@ final class Kit2Intent implements FitRule
             PackageKind::EncryptionDisabler,
         ];
         foreach ($situation->intent->installsBuild() ? [] : $situation->ofKind(PackageKind::Build) as $build) {
-            yield Finding::of(
+            yield Finding::caution(
                 self::id(),
-                Severity::Mind,
-                "A use for {$build->title()}",
-                'a build',
-                'What is wanted puts no build in; the plan leaves it out.',
-                'Leave it out of the kit, or choose to install it.',
-                $build->name(),
-                ...array_filter([$build->facts->best(Field::KIND)]),
+                need: "A use for {$build->title()}",
+                found: 'a build',
+                reason: 'What is wanted puts no build in; the plan leaves it out.',
+                remedy: Remedy::leaveOut('Leave it out of the kit, or choose to install it.'),
+                subject: $build->name(),
+                facts: array_filter([$build->facts->best(Field::KIND)]),
             );
         }
         foreach ($situation->kit as $package) {
             if ($package->kind() !== null && !in_array($package->kind(), $used, true)) {
-                yield Finding::of(
+                yield Finding::caution(
                     self::id(),
-                    Severity::Mind,
-                    "A use for {$package->title()}",
-                    $package->kind()->value,
-                    'This version has no step for files of this kind; the plan leaves it out.',
-                    'Leave it out of the kit.',
-                    $package->name(),
-                    ...array_filter([$package->facts->best(Field::KIND)]),
+                    need: "A use for {$package->title()}",
+                    found: $package->kind()->value,
+                    reason: 'This version has no step for files of this kind; the plan leaves it out.',
+                    remedy: Remedy::leaveOut('Leave it out of the kit.'),
+                    subject: $package->name(),
+                    facts: array_filter([$package->facts->best(Field::KIND)]),
                 );
             }
         }

@@ -6,19 +6,21 @@ namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\GenericSystem;
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 
 final class Layout1Space implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-1';
+        return RuleId::Layout1;
     }
 
     public static function purpose(): string
@@ -41,37 +43,34 @@ final class Layout1Space implements FitRule
         $bytes = GenericSystem::bytes($image);
         if ($situation->writesGenericInRecovery()) {
             yield match (true) {
-                $system === null => Finding::of(
+                $system === null => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    'A system partition',
-                    'none in the sheet',
-                    "The model sheet of {$situation->sheet->codename} names no system partition, so that it is not " .
+                    need: 'A system partition',
+                    found: 'none in the sheet',
+                    reason: "The model sheet of {$situation->sheet->codename} names no system partition, so that " .
+                        'it is not ' .
                         'known where the image would go.',
-                    'Enter its partitions in the sheet.',
-                    'space',
+                    remedy: Remedy::enterFact('Enter its partitions in the sheet.'),
+                    subject: 'space',
                 ),
-                $bytes <= $system->sizeBytes => Finding::of(
+                $bytes <= $system->sizeBytes => Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    'Room for the image',
-                    Size::text($bytes),
-                    'The system partition holds it.',
-                    null,
-                    'space',
+                    need: 'Room for the image',
+                    found: Size::text($bytes),
+                    reason: 'The system partition holds it.',
+                    subject: 'space',
                 ),
-                default => Finding::of(
+                default => Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    'Room for the image',
-                    Size::text($bytes),
-                    'The system partition holds ' .
+                    need: 'Room for the image',
+                    found: Size::text($bytes),
+                    reason: 'The system partition holds ' .
                         Size::text($system->sizeBytes) .
                         ', ' .
                         number_format($bytes - $system->sizeBytes) .
                         ' bytes less.',
-                    'Choose a smaller image.',
-                    'space',
+                    remedy: Remedy::getFile('Choose a smaller image.'),
+                    subject: 'space',
                 ),
             };
 
@@ -91,32 +90,29 @@ final class Layout1Space implements FitRule
             ),
         );
         yield match (true) {
-            $budget->missingBytes > 0 => Finding::of(
+            $budget->missingBytes > 0 => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'Room for the image in super',
-                Size::text($bytes),
-                'Even without everything that can go, ' . number_format($budget->missingBytes) . ' bytes are missing.',
-                'Choose a smaller image.',
-                'space',
+                need: 'Room for the image in super',
+                found: Size::text($bytes),
+                reason: 'Even without everything that can go, ' .
+                    number_format($budget->missingBytes) .
+                    ' bytes are missing.',
+                remedy: Remedy::getFile('Choose a smaller image.'),
+                subject: 'space',
             ),
-            $budget->remove !== [] => Finding::of(
+            $budget->remove !== [] => Finding::note(
                 self::id(),
-                Severity::Note,
-                'Room for the image in super',
-                Size::text($bytes),
-                "It fits after {$names} went; no smaller set is enough.",
-                null,
-                'space',
+                need: 'Room for the image in super',
+                found: Size::text($bytes),
+                reason: "It fits after {$names} went; no smaller set is enough.",
+                subject: 'space',
             ),
-            default => Finding::of(
+            default => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'Room for the image in super',
-                Size::text($bytes),
-                'It fits with everything that is there.',
-                null,
-                'space',
+                need: 'Room for the image in super',
+                found: Size::text($bytes),
+                reason: 'It fits with everything that is there.',
+                subject: 'space',
             ),
         };
     }
@@ -135,23 +131,20 @@ final class Layout1Space implements FitRule
         }
 
         return $large === []
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "Room for {$package->title()}",
-                'there is',
-                'Every image fits where it goes.',
-                null,
-                'space',
+                need: "Room for {$package->title()}",
+                found: 'there is',
+                reason: 'Every image fits where it goes.',
+                subject: 'space',
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "Room for {$package->title()}",
-                'there is not',
-                ucfirst(implode('; ', $large)) . '.',
-                'Choose a build that was made for this layout.',
-                'space',
+                need: "Room for {$package->title()}",
+                found: 'there is not',
+                reason: ucfirst(implode('; ', $large)) . '.',
+                remedy: Remedy::getFile('Choose a build that was made for this layout.'),
+                subject: 'space',
             );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\EnterByKeys;
+
 use Tornavis\Core\Operation\ErasePartitions;
 use Tornavis\Core\Operation\Flash;
 use Tornavis\Core\Operation\ProveLink;
@@ -18,12 +19,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Layout2NewLayout implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-2';
+        return RuleId::Layout2;
     }
 
     public static function purpose(): string
@@ -59,7 +61,7 @@ final class Layout2NewLayout implements StepRule
                 'recovery.userspace',
                 Phase::Recovery,
                 new ProveLink(Mode::UserspaceBootloader, $situation->state->text('serial')),
-                [new Reason('PREP-5', 'The layout is written from there, and nothing has been erased yet.')],
+                [new Reason(RuleId::Prep5, 'The layout is written from there, and nothing has been erased yet.')],
             ),
         ];
         foreach ($sheet->slots as $slot) {
@@ -99,8 +101,8 @@ final class Layout2NewLayout implements StepRule
         }
 
         return new Contribution($steps, [
-            new Constraint('recovery.prove', 'recovery.userspace', 'PREP-5'),
-            new Constraint('recovery.', 'layout.', 'PREP-5'),
+            new Constraint('recovery.prove', 'recovery.userspace', RuleId::Prep5),
+            new Constraint('recovery.', 'layout.', RuleId::Prep5),
             new Constraint('layout.a-erase', 'layout.b-keys', self::id()),
             new Constraint('layout.b-keys', 'layout.c', self::id()),
             new Constraint('layout.c0-empty', 'layout.c0-switch', self::id()),

@@ -6,18 +6,20 @@ namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Phone\Layout;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Layout2Retrofit implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-2';
+        return RuleId::Layout2;
     }
 
     public static function purpose(): string
@@ -32,27 +34,26 @@ final class Layout2Retrofit implements FitRule
             return;
         }
         if ($situation->intent === Intent::UpdateInPlace && !Layout::isDynamic($situation->state, $situation->sheet)) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'The dynamic layout',
-                'not there',
-                'An update in place changes no layout, and the build has no room in the one that is there.',
-                'Plan a fresh install instead, or enter the layout if the phone has it already.',
-                'layout',
+                need: 'The dynamic layout',
+                found: 'not there',
+                reason: 'An update in place changes no layout, and the build has no room in the one that is there.',
+                remedy: Remedy::enterFact(
+                    'Plan a fresh install instead, or enter the layout if the phone has it already.',
+                ),
+                subject: 'layout',
             );
 
             return;
         }
         if (!$situation->layout->retrofits()) {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'The dynamic layout',
-                Layout::DYNAMIC,
-                'It is there already, so this part is left as it is.',
-                null,
-                'layout',
+                need: 'The dynamic layout',
+                found: Layout::DYNAMIC,
+                reason: 'It is there already, so this part is left as it is.',
+                subject: 'layout',
             );
 
             return;
@@ -60,16 +61,16 @@ final class Layout2Retrofit implements FitRule
         foreach ($situation->sheet->slots as $slot) {
             $firmware = $situation->state->fact("slot.{$slot}.firmware.version");
             if (!$firmware->known()) {
-                yield Finding::of(
+                yield Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    'Known firmware in both slots',
-                    'unknown in slot ' . strtoupper($slot),
-                    'The work makes each slot the active one for a moment; without firmware the phone would not ' .
+                    need: 'Known firmware in both slots',
+                    found: 'unknown in slot ' . strtoupper($slot),
+                    reason: 'The work makes each slot the active one for a moment; without firmware the phone ' .
+                        'would not ' .
                         'come back from there.',
-                    'Read it in the bootloader and enter it.',
-                    "firmware/{$slot}",
-                    $firmware,
+                    remedy: Remedy::enterFact('Read it in the bootloader and enter it.'),
+                    subject: "firmware/{$slot}",
+                    facts: [$firmware],
                 );
             }
         }
@@ -80,29 +81,27 @@ final class Layout2Retrofit implements FitRule
         ];
         foreach ($files as [$kind, $words, $file]) {
             yield $file !== null
-                ? Finding::of(
+                ? Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    $words,
-                    $file->name(),
-                    'It is in the kit.',
-                    null,
-                    $kind->value,
+                    need: $words,
+                    found: $file->name(),
+                    reason: 'It is in the kit.',
+                    subject: $kind->value,
                 )
-                : Finding::of(
+                : Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    $words,
-                    'not in the kit',
-                    "{$situation->sheet->codename} has the maker's partitions; the build needs the new layout in " .
+                    need: $words,
+                    found: 'not in the kit',
+                    reason: "{$situation->sheet->codename} has the maker's partitions; the build needs the new " .
+                        'layout in ' .
                         'their place, and the work would end half way without this file.',
-                    $this->remedy($situation, $kind),
-                    $kind->value,
+                    remedy: $this->remedy($situation, $kind),
+                    subject: $kind->value,
                 );
         }
     }
 
-    private function remedy(Situation $situation, PackageKind $kind): string
+    private function remedy(Situation $situation, PackageKind $kind): Remedy
     {
         foreach ($situation->shelf as $package) {
             if (
@@ -110,10 +109,10 @@ final class Layout2Retrofit implements FitRule
                 $package->integrity() !== Integrity::Damaged &&
                 ($kind === PackageKind::SlotCopy || $situation->isFor($package))
             ) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return "Get it from the page of the build for {$situation->sheet->codename}.";
+        return Remedy::getFile("Get it from the page of the build for {$situation->sheet->codename}.");
     }
 }

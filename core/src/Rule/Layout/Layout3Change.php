@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\InstallPackage;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -13,12 +14,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Layout3Change implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-3';
+        return RuleId::Layout3;
     }
 
     public static function purpose(): string
@@ -52,7 +54,7 @@ final class Layout3Change implements StepRule
                 ]),
             ],
             [
-                new Constraint('recovery.', 'change.', 'PREP-5'),
+                new Constraint('recovery.', 'change.', RuleId::Prep5),
                 new Constraint('change.a', 'erase.', self::id()),
                 new Constraint('erase.', 'change.b', self::id()),
                 new Constraint('change.b', 'stage.', self::id()),

@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Layout3Changer implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-3';
+        return RuleId::Layout3;
     }
 
     public static function purpose(): string
@@ -31,48 +33,44 @@ final class Layout3Changer implements FitRule
             return;
         }
         if ($situation->build() === null || !$situation->delivery->erasesFirst()) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "A fresh install after {$changer->title()}",
-                'none',
-                'The system that is there does not start in another layout, and its data cannot be read there.',
-                'Add a build for the new layout and plan a fresh install.',
-                'build',
+                need: "A fresh install after {$changer->title()}",
+                found: 'none',
+                reason: 'The system that is there does not start in another layout, and its data cannot be read there.',
+                remedy: Remedy::getFile('Add a build for the new layout and plan a fresh install.'),
+                subject: 'build',
             );
 
             return;
         }
         $cleaner = $situation->ofKind(PackageKind::Cleaner)[0] ?? null;
         yield $cleaner !== null
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "The cleaner after {$changer->title()}",
-                $cleaner->name(),
-                'It is in the kit.',
-                null,
-                'cleaner',
+                need: "The cleaner after {$changer->title()}",
+                found: $cleaner->name(),
+                reason: 'It is in the kit.',
+                subject: 'cleaner',
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                "The cleaner after {$changer->title()}",
-                'not in the kit',
-                'What is left of the old layout would be in the way of the build.',
-                self::remedy($situation),
-                'cleaner',
+                need: "The cleaner after {$changer->title()}",
+                found: 'not in the kit',
+                reason: 'What is left of the old layout would be in the way of the build.',
+                remedy: self::remedy($situation),
+                subject: 'cleaner',
             );
     }
 
-    private static function remedy(Situation $situation): string
+    private static function remedy(Situation $situation): Remedy
     {
         foreach ($situation->shelf as $package) {
             if ($package->kind() === PackageKind::Cleaner && $package->integrity() !== Integrity::Damaged) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return 'Get it from the page of the layout changer.';
+        return Remedy::getFile('Get it from the page of the layout changer.');
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\DisableVerification;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -12,12 +13,13 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Layout4SwitchOff implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-4';
+        return RuleId::Layout4;
     }
 
     public static function purpose(): string
@@ -40,14 +42,14 @@ final class Layout4SwitchOff implements StepRule
                             self::id(),
                             'With it on the bootloader refuses every image that is not of the build in the slot.',
                         ),
-                        new Reason('BASE-4', "{$image->title()} is of the firmware that is installed."),
+                        new Reason(RuleId::Base4, "{$image->title()} is of the firmware that is installed."),
                     ],
                 );
             }
         }
 
         return new Contribution($steps, [
-            new Constraint('base.prove', 'base.verification', 'PREP-5'),
+            new Constraint('base.prove', 'base.verification', RuleId::Prep5),
             new Constraint('base.verification', 'recovery.', self::id()),
             new Constraint('base.verification', 'install.', self::id()),
         ]);

@@ -5,19 +5,21 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Integrity;
+
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Layout4Verification implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'LAYOUT-4';
+        return RuleId::Layout4;
     }
 
     public static function purpose(): string
@@ -33,30 +35,28 @@ final class Layout4Verification implements FitRule
             $fact = $situation->state->fact("slot.{$slots[0]}.verification.on");
             $image = $images[$partition] ?? null;
             yield $image !== null
-                ? Finding::of(
+                ? Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    "Verification image for {$partition}",
-                    $image->name(),
-                    'The plan switches verification off with it before a foreign image starts.',
-                    null,
-                    $partition,
-                    $fact,
+                    need: "Verification image for {$partition}",
+                    found: $image->name(),
+                    reason: 'The plan switches verification off with it before a foreign image starts.',
+                    subject: $partition,
+                    facts: [$fact],
                 )
-                : Finding::of(
+                : Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    "Verification image for {$partition}",
-                    'not in the kit',
-                    'Verification is on, or not known to be off; it would refuse the images that this job starts.',
-                    self::remedy($situation, $partition),
-                    $partition,
-                    $fact,
+                    need: "Verification image for {$partition}",
+                    found: 'not in the kit',
+                    reason: 'Verification is on, or not known to be off; it would refuse the images that this job ' .
+                        'starts.',
+                    remedy: self::remedy($situation, $partition),
+                    subject: $partition,
+                    facts: [$fact],
                 );
         }
     }
 
-    private static function remedy(Situation $situation, string $partition): string
+    private static function remedy(Situation $situation, string $partition): Remedy
     {
         $firmware = $situation->state->text("slot.{$situation->activeSlot()}.firmware.version");
         $serves = static fn(Package $p): bool => $p->kind() === PackageKind::VerificationImage &&
@@ -66,12 +66,14 @@ final class Layout4Verification implements FitRule
             $p->facts->text(Field::PART_OF) === $firmware;
         foreach ($situation->shelf as $package) {
             if ($serves($package)) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return "Take the image for {$partition} out of the maker's full bundle of firmware " .
-            ($firmware ?? 'that is installed') .
-            '.';
+        return Remedy::getFile(
+            "Take the image for {$partition} out of the maker's full bundle of firmware " .
+                ($firmware ?? 'that is installed') .
+                '.',
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Order;
 
 use Tornavis\Core\Operation\InstallPackage;
+
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
@@ -20,12 +21,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Order1Install implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ORDER-1';
+        return RuleId::Order1;
     }
 
     public static function purpose(): string
@@ -50,7 +52,7 @@ final class Order1Install implements StepRule
                     ...$situation->sheet->hasTwoSlots()
                         ? [
                             new Reason(
-                                'SLOTS-1',
+                                RuleId::Slots1,
                                 'The recovery runs in slot ' .
                                     strtoupper($situation->recoverySlot()) .
                                     ', so the build goes into slot ' .
@@ -71,7 +73,7 @@ final class Order1Install implements StepRule
         if ($putsBack) {
             $steps[] = new StepDraft('addon.a-recovery', Phase::AddOns, new PutRecoveryInBoot($recovery, $slot), [
                 new Reason(
-                    'RECOVERY-2',
+                    RuleId::Recovery2,
                     'The build has brought its own boot image, and the recovery lived in the old one. After the ' .
                         'next restart it would be gone.',
                 ),
@@ -81,7 +83,7 @@ final class Order1Install implements StepRule
         if ($addOns !== [] && $situation->sheet->hasTwoSlots()) {
             $steps[] = new StepDraft('addon.b-restart', Phase::AddOns, new Reboot(Mode::Recovery, Mode::Recovery), [
                 new Reason(
-                    'SLOTS-1',
+                    RuleId::Slots1,
                     'The recovery still runs in slot ' .
                         strtoupper($situation->recoverySlot()) .
                         '; an add-on sent now would land there.',
@@ -96,21 +98,21 @@ final class Order1Install implements StepRule
                 InstallPackage::delivered($situation->delivery, $package, $slot),
                 [new Reason(self::id(), self::why($package->kind()))],
             );
-            $constraints[] = new Constraint('addon.b-restart', $key, 'SLOTS-1');
-            $constraints[] = new Constraint('addon.a-recovery', $key, 'RECOVERY-2');
+            $constraints[] = new Constraint('addon.b-restart', $key, RuleId::Slots1);
+            $constraints[] = new Constraint('addon.a-recovery', $key, RuleId::Recovery2);
             if (Situation::goesAfter($build, $package)) {
-                $constraints[] = new Constraint($key, 'install.build', 'ORDER-3');
+                $constraints[] = new Constraint($key, 'install.build', RuleId::Order3);
             }
             for ($earlier = 0; $earlier < $number; $earlier++) {
                 $constraints[] = new Constraint("addon.c{$earlier}-", $key, self::id());
             }
         }
-        $constraints[] = new Constraint('addon.a-recovery', 'addon.b-restart', 'RECOVERY-2');
+        $constraints[] = new Constraint('addon.a-recovery', 'addon.b-restart', RuleId::Recovery2);
         $steps[] = new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
             new Reason(self::id(), 'The build starts before anything else is tried.'),
         ]);
         $steps[] = new StepDraft('prove.verify', Phase::Prove, new Verify($this->expected($situation, $slot)), [
-            new Reason('PROOF', 'Only what the phone itself says counts as done.'),
+            new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.'),
         ]);
 
         return new Contribution($steps, [

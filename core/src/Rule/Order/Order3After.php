@@ -6,14 +6,16 @@ namespace Tornavis\Core\Rule\Order;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Order3After implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ORDER-3';
+        return RuleId::Order3;
     }
 
     public static function purpose(): string
@@ -38,14 +40,13 @@ final class Order3After implements FitRule
                 $at = array_pop($open);
                 foreach ($before[$at] ?? [] as $earlier) {
                     if ($earlier === $name) {
-                        yield Finding::of(
+                        yield Finding::stop(
                             self::id(),
-                            Severity::Stop,
-                            "An order in which {$name} can go in",
-                            'none',
-                            "{$name} and {$at} each ask that the other goes in first.",
-                            'Leave one of the two out.',
-                            $name,
+                            need: "An order in which {$name} can go in",
+                            found: 'none',
+                            reason: "{$name} and {$at} each ask that the other goes in first.",
+                            remedy: Remedy::leaveOut('Leave one of the two out.'),
+                            subject: $name,
                         );
 
                         continue 3;

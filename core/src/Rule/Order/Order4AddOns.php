@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Order;
 
 use Tornavis\Core\Operation\InstallPackage;
+
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\Package;
@@ -18,12 +19,13 @@ use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Order4AddOns implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'ORDER-4';
+        return RuleId::Order4;
     }
 
     public static function purpose(): string
@@ -72,7 +74,7 @@ final class Order4AddOns implements StepRule
                     static fn(?string $value): bool => $value !== null,
                 ),
             ),
-            [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+            [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
         );
 
         return new Contribution($steps, [

@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep1Lock implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-1';
+        return RuleId::Prep1;
     }
 
     public static function purpose(): string
@@ -29,25 +31,20 @@ final class Prep1Lock implements FitRule
         $fact = $situation->state->fact('bootloader.unlocked');
         if ($situation->intent === Intent::Unlock) {
             yield $fact->value === true
-                ? Finding::of(
+                ? Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    'A locked bootloader',
-                    'unlocked already',
-                    'There is nothing to unlock.',
-                    'Close this job and plan what you want to put on the phone.',
-                    '',
-                    $fact,
+                    need: 'A locked bootloader',
+                    found: 'unlocked already',
+                    reason: 'There is nothing to unlock.',
+                    remedy: Remedy::doFirst('Close this job and plan what you want to put on the phone.'),
+                    facts: [$fact],
                 )
-                : Finding::of(
+                : Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    'A locked bootloader',
-                    $fact->value === false ? 'locked' : 'unknown',
-                    'The plan unlocks it.',
-                    null,
-                    '',
-                    $fact,
+                    need: 'A locked bootloader',
+                    found: $fact->value === false ? 'locked' : 'unknown',
+                    reason: 'The plan unlocks it.',
+                    facts: [$fact],
                 );
             yield from $this->wait($situation);
 
@@ -57,36 +54,32 @@ final class Prep1Lock implements FitRule
             return;
         }
         yield match ($fact->value) {
-            true => Finding::of(
+            true => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'Bootloader unlocked',
-                'unlocked',
-                'The phone accepts images.',
-                null,
-                '',
-                $fact,
+                need: 'Bootloader unlocked',
+                found: 'unlocked',
+                reason: 'The phone accepts images.',
+                facts: [$fact],
             ),
-            false => Finding::of(
+            false => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'Bootloader unlocked',
-                'locked',
-                'A locked bootloader refuses every image.',
-                'Unlock it first, as a job of its own. That erases the phone, may need a wait of days and may end ' .
-                    "the warranty; follow the maker's terms.",
-                '',
-                $fact,
+                need: 'Bootloader unlocked',
+                found: 'locked',
+                reason: 'A locked bootloader refuses every image.',
+                remedy: Remedy::doFirst(
+                    'Unlock it first, as a job of its own. That erases the phone, may need a wait of days and may ' .
+                        'end ' .
+                        "the warranty; follow the maker's terms.",
+                ),
+                facts: [$fact],
             ),
-            default => Finding::of(
+            default => Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                'Bootloader unlocked',
-                'unknown',
-                'Whether the bootloader is unlocked has not been seen.',
-                'Start the bootloader and read its lock line, then enter it.',
-                '',
-                $fact,
+                need: 'Bootloader unlocked',
+                found: 'unknown',
+                reason: 'Whether the bootloader is unlocked has not been seen.',
+                remedy: Remedy::enterFact('Start the bootloader and read its lock line, then enter it.'),
+                facts: [$fact],
             ),
         };
     }
@@ -100,27 +93,26 @@ final class Prep1Lock implements FitRule
         $started = $situation->state->fact('bootloader.waitStarted');
         $terms = $situation->sheet->unlockNote === null ? '' : ' ' . $situation->sheet->unlockNote;
         if ($hours === 0) {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "The maker's wait is over",
-                'no wait',
-                "The maker asks for none.{$terms}",
-                null,
-                'wait',
+                need: "The maker's wait is over",
+                found: 'no wait',
+                reason: "The maker asks for none.{$terms}",
+                subject: 'wait',
             );
 
             return;
         }
         if ($hours === null) {
-            $finding = Finding::of(
+            $finding = Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                "The maker's wait is over",
-                'unknown',
-                'The model sheet does not say whether the maker asks for a wait.',
-                "Look it up in the maker's terms and enter it in the sheet, or agree that there is none.",
-                'wait',
+                need: "The maker's wait is over",
+                found: 'unknown',
+                reason: 'The model sheet does not say whether the maker asks for a wait.',
+                remedy: Remedy::enterFactOrAgree(
+                    "Look it up in the maker's terms and enter it in the sheet, or agree that there is none.",
+                ),
+                subject: 'wait',
             );
             yield $situation->answers->agreedTo($finding->key)
                 ? $finding->settled('You agreed that there is none.')
@@ -131,42 +123,38 @@ final class Prep1Lock implements FitRule
         $wait = UnlockWait::of($situation->state, $situation->sheet);
         $now = date_create_immutable($situation->at);
         if ($wait === null || $now === false) {
-            yield Finding::of(
+            yield Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                "The maker's wait of {$hours} hours is over",
-                $started->known() ? 'cannot be read' : 'not started',
-                "The maker asks for {$hours} hours.{$terms}",
-                'Start the wait as the maker says, then enter when it began.',
-                'wait',
-                $started,
+                need: "The maker's wait of {$hours} hours is over",
+                found: $started->known() ? 'cannot be read' : 'not started',
+                reason: "The maker asks for {$hours} hours.{$terms}",
+                remedy: Remedy::onPhonePage('Start the wait as the maker says, then enter when it began.'),
+                subject: 'wait',
+                facts: [$started],
             );
 
             return;
         }
         $earliest = $wait->earliest()->format('Y-m-d H:i') . ' UTC';
         yield $wait->isOver($now)
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                "The maker's wait of {$hours} hours is over",
-                "since {$earliest}",
-                "It was started on {$wait->startedAt->format('Y-m-d H:i')} UTC.{$terms}",
-                null,
-                'wait',
-                $started,
+                need: "The maker's wait of {$hours} hours is over",
+                found: "since {$earliest}",
+                reason: "It was started on {$wait->startedAt->format('Y-m-d H:i')} UTC.{$terms}",
+                subject: 'wait',
+                facts: [$started],
             )
-            : Finding::of(
+            : Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                "The maker's wait of {$hours} hours is over",
-                'in ' . UnlockWait::words($wait->leftSeconds($now)),
-                "It was started on {$wait->startedAt->format(
+                need: "The maker's wait of {$hours} hours is over",
+                found: 'in ' . UnlockWait::words($wait->leftSeconds($now)),
+                reason: "It was started on {$wait->startedAt->format(
                     'Y-m-d H:i',
                 )} UTC and is over on {$earliest}. Starting it again begins the hours anew.{$terms}",
-                "Wait until {$earliest}. Gather the files and make the backups meanwhile.",
-                'wait',
-                $started,
+                remedy: Remedy::onPhonePage("Wait until {$earliest}. Gather the files and make the backups meanwhile."),
+                subject: 'wait',
+                facts: [$started],
             );
     }
 }

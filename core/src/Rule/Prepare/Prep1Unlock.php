@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\SetSwitches;
+
 use Tornavis\Core\Operation\Unlock;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
@@ -16,12 +17,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep1Unlock implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-1';
+        return RuleId::Prep1;
     }
 
     public static function purpose(): string
@@ -46,7 +48,7 @@ final class Prep1Unlock implements StepRule
                 new StepDraft('unlock.unlock', Phase::Base, new Unlock(), [
                     new Reason(self::id(), 'A locked bootloader refuses every image.'),
                     new Reason(
-                        'ERASE-1',
+                        RuleId::Erase1,
                         'The phone ends the encryption and erases the data by itself; nothing can be kept on it.',
                     ),
                 ]),
@@ -65,13 +67,13 @@ final class Prep1Unlock implements StepRule
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),
-                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),
             ],
             [
                 new Constraint('prep.prove-system', 'prep.switches', self::id()),
                 new Constraint('prep.', 'unlock.', self::id()),
-                new Constraint('base.prove', 'unlock.', 'PREP-5'),
+                new Constraint('base.prove', 'unlock.', RuleId::Prep5),
                 new Constraint('unlock.', 'prove.', self::id()),
                 new Constraint('prove.first-boot', 'prove.switches', self::id()),
                 new Constraint('prove.switches', 'prove.verify', self::id()),

@@ -6,14 +6,16 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep4Accounts implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-4';
+        return RuleId::Prep4;
     }
 
     public static function purpose(): string
@@ -47,42 +49,48 @@ final class Prep4Accounts implements FitRule
     {
         $fact = $situation->state->fact($name);
         if ($fact->value === false) {
-            return Finding::of(self::id(), Severity::Clear, $need, 'none', 'Nothing to do.', null, $name, $fact);
+            return Finding::clear(
+                self::id(),
+                need: $need,
+                found: 'none',
+                reason: 'Nothing to do.',
+                subject: $name,
+                facts: [$fact],
+            );
         }
         $have = $fact->value === true ? 'present' : 'unknown';
         if ($situation->systemIsOut()) {
             return $name === 'locks.screen'
-                ? Finding::of(
+                ? Finding::note(
                     self::id(),
-                    Severity::Note,
-                    $need,
-                    $have,
-                    'The system does not start, so that it cannot be removed now. The erase takes it along.',
-                    null,
-                    $name,
-                    $fact,
+                    need: $need,
+                    found: $have,
+                    reason: 'The system does not start, so that it cannot be removed now. The erase takes it along.',
+                    subject: $name,
+                    facts: [$fact],
                 )
-                : Finding::of(
+                : Finding::toSettle(
                     self::id(),
-                    Severity::Settle,
-                    $need,
-                    $have,
-                    "{$reason} The system does not start, so that nobody can sign out on the phone.",
-                    'Have the owner take this phone out of the account from another device, then enter on its page ' .
-                        'that nobody is signed in.',
-                    $name,
-                    $fact,
+                    need: $need,
+                    found: $have,
+                    reason: "{$reason} The system does not start, so that nobody can sign out on the phone.",
+                    remedy: Remedy::enterFact(
+                        'Have the owner take this phone out of the account from another device, then enter on its ' .
+                            'page ' .
+                            'that nobody is signed in.',
+                    ),
+                    subject: $name,
+                    facts: [$fact],
                 );
         }
-        $finding = Finding::of(
+        $finding = Finding::toSettle(
             self::id(),
-            Severity::Settle,
-            $need,
-            $have,
-            $reason,
-            "{$todo}: the plan begins with it. Agree to do it there.",
-            $name,
-            $fact,
+            need: $need,
+            found: $have,
+            reason: $reason,
+            remedy: Remedy::letPlanDoIt("{$todo}: the plan begins with it. Agree to do it there."),
+            subject: $name,
+            facts: [$fact],
         );
 
         return $situation->answers->agreedTo($finding->key)

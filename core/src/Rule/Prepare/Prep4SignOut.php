@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\RemoveLock;
+
 use Tornavis\Core\Operation\SignOut;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -12,12 +13,13 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep4SignOut implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-4';
+        return RuleId::Prep4;
     }
 
     public static function purpose(): string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\ProveLink;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -14,12 +15,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep5ProveLink implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-5';
+        return RuleId::Prep5;
     }
 
     public static function purpose(): string

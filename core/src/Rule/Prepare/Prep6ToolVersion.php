@@ -6,14 +6,16 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep6ToolVersion implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-6';
+        return RuleId::Prep6;
     }
 
     public static function purpose(): string
@@ -27,15 +29,14 @@ final class Prep6ToolVersion implements FitRule
         $workplace = $situation->workplace;
         if ($workplace->toolVersion === null) {
             if ($workplace->badTools !== []) {
-                yield Finding::of(
+                yield Finding::caution(
                     self::id(),
-                    Severity::Mind,
-                    'Command tools without known faults',
-                    'version not entered',
-                    'The house keeps a list of versions with faults (' .
+                    need: 'Command tools without known faults',
+                    found: 'version not entered',
+                    reason: 'The house keeps a list of versions with faults (' .
                         implode(', ', array_keys($workplace->badTools)) .
                         '); which one this computer has is not known.',
-                    'Enter the version under House rules.',
+                    remedy: Remedy::underHouseRules('Enter the version under House rules.'),
                 );
             }
 
@@ -43,20 +44,18 @@ final class Prep6ToolVersion implements FitRule
         }
         $fault = $workplace->fault();
         yield $fault === null
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'Command tools without known faults',
-                "version {$workplace->toolVersion}",
-                'It is not on the list of versions with faults.',
+                need: 'Command tools without known faults',
+                found: "version {$workplace->toolVersion}",
+                reason: 'It is not on the list of versions with faults.',
             )
-            : Finding::of(
+            : Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                'Command tools without known faults',
-                "version {$workplace->toolVersion}",
-                "This version has a known fault: {$fault}",
-                'Use another version and enter it under House rules.',
+                need: 'Command tools without known faults',
+                found: "version {$workplace->toolVersion}",
+                reason: "This version has a known fault: {$fault}",
+                remedy: Remedy::underHouseRules('Use another version and enter it under House rules.'),
             );
     }
 }

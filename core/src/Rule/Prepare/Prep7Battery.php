@@ -5,15 +5,16 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep7Battery implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-7';
+        return RuleId::Prep7;
     }
 
     public static function purpose(): string
@@ -25,15 +26,13 @@ final class Prep7Battery implements FitRule
     {
         $fact = $situation->state->fact('battery.condition');
         if (in_array($fact->value, ['swollen', 'hot'], true)) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'Sound battery',
-                $fact->text(),
-                "The battery is {$fact->text()}. Stop, do not charge it, and hand the phone to a qualified repairer.",
-                null,
-                '',
-                $fact,
+                need: 'Sound battery',
+                found: $fact->text(),
+                reason: "The battery is {$fact->text()}. Stop, do not charge it, and hand the phone to a qualified " .
+                    'repairer.',
+                facts: [$fact],
             );
         }
     }

@@ -6,8 +6,10 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep7Hands implements FitRule
 {
@@ -35,9 +37,9 @@ final class Prep7Hands implements FitRule
         ],
     ];
 
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-7';
+        return RuleId::Prep7;
     }
 
     public static function purpose(): string
@@ -48,17 +50,16 @@ final class Prep7Hands implements FitRule
     public function look(Situation $situation): iterable
     {
         foreach (self::CHECKS as $key => [$need, $reason]) {
-            $finding = Finding::of(
+            $finding = Finding::caution(
                 self::id(),
-                Severity::Mind,
-                $need,
-                'not ticked',
-                $reason,
-                'Tick it when you have looked.',
-                $key,
+                need: $need,
+                found: 'not ticked',
+                reason: $reason,
+                remedy: Remedy::tick('Tick it when you have looked.'),
+                subject: $key,
             );
             yield $situation->answers->agreedTo($finding->key)
-                ? Finding::of(self::id(), Severity::Clear, $need, 'looked at', $reason, null, $key)
+                ? Finding::clear(self::id(), need: $need, found: 'looked at', reason: $reason, subject: $key)
                 : $finding;
         }
     }

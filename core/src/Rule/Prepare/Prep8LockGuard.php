@@ -6,14 +6,16 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 final class Prep8LockGuard implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'PREP-8';
+        return RuleId::Prep8;
     }
 
     public static function purpose(): string
@@ -25,15 +27,13 @@ final class Prep8LockGuard implements FitRule
     {
         $fact = $situation->state->fact('bootloader.lockGuard');
         if ($fact->value === true) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'No lock-guard state',
-                'present',
-                'The phone is under its maker\'s lock-guard state and will not take a recovery.',
-                'Wait until it clears; the maker\'s terms say when.',
-                '',
-                $fact,
+                need: 'No lock-guard state',
+                found: 'present',
+                reason: 'The phone is under its maker\'s lock-guard state and will not take a recovery.',
+                remedy: Remedy::doFirst('Wait until it clears; the maker\'s terms say when.'),
+                facts: [$fact],
             );
         }
     }

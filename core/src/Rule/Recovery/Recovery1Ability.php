@@ -5,23 +5,25 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Fact\Source;
+
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Recovery1Ability implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'RECOVERY-1';
+        return RuleId::Recovery1;
     }
 
     public static function purpose(): string
@@ -41,13 +43,12 @@ final class Recovery1Ability implements FitRule
         $needs = trim(($family ?? 'A recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer"));
         $working = $situation->workingRecovery();
         if ($working === null) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $needs,
-                'none in the kit or on the phone',
-                'The work is done through a recovery; the kit holds none, and none is known on the phone.',
-                $this->remedy($situation, $needs),
+                need: $needs,
+                found: 'none in the kit or on the phone',
+                reason: 'The work is done through a recovery; the kit holds none, and none is known on the phone.',
+                remedy: $this->remedy($situation, $needs),
             );
 
             return;
@@ -69,25 +70,20 @@ final class Recovery1Ability implements FitRule
             $working->misfit($build, $wanted) ?? ($recovery === null ? null : $this->misplaced($situation, $recovery));
         $where = $recovery === null ? 'It is on the phone already. ' : '';
         yield $problem === null
-            ? Finding::of(
+            ? Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $needs,
-                $working->title(),
-                $where . 'It is new enough and can do what the plan asks: ' . implode(', ', $wanted) . '.',
-                null,
-                '',
-                ...$facts,
+                need: $needs,
+                found: $working->title(),
+                reason: $where . 'It is new enough and can do what the plan asks: ' . implode(', ', $wanted) . '.',
+                facts: $facts,
             )
-            : Finding::of(
+            : Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $needs,
-                $working->title(),
-                $problem,
-                $this->remedy($situation, $needs),
-                '',
-                ...$facts,
+                need: $needs,
+                found: $working->title(),
+                reason: $problem,
+                remedy: $this->remedy($situation, $needs),
+                facts: $facts,
             );
     }
 
@@ -118,7 +114,7 @@ final class Recovery1Ability implements FitRule
         };
     }
 
-    private function remedy(Situation $situation, string $needs): string
+    private function remedy(Situation $situation, string $needs): Remedy
     {
         $build = $situation->build();
         $wanted = array_values(
@@ -132,10 +128,10 @@ final class Recovery1Ability implements FitRule
                 RecoveryAbility::of($package)->misfit($build, $wanted) === null &&
                 $this->misplaced($situation, $package) === null
             ) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return "Get {$needs} for {$situation->sheet->codename}.";
+        return Remedy::getFile("Get {$needs} for {$situation->sheet->codename}.");
     }
 }

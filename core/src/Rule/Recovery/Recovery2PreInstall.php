@@ -5,18 +5,20 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Package\Integrity;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Recovery2PreInstall implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'RECOVERY-2';
+        return RuleId::Recovery2;
     }
 
     public static function purpose(): string
@@ -35,30 +37,27 @@ final class Recovery2PreInstall implements FitRule
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
             $image = $situation->image($partition);
             yield $image !== null
-                ? Finding::of(
+                ? Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    "{$partition} image of {$build->title()}",
-                    $image->name(),
-                    'It belongs to the same build.',
-                    null,
-                    $partition,
-                    $fact,
+                    need: "{$partition} image of {$build->title()}",
+                    found: $image->name(),
+                    reason: 'It belongs to the same build.',
+                    subject: $partition,
+                    facts: [$fact],
                 )
-                : Finding::of(
+                : Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    "{$partition} image of {$build->title()}",
-                    'not in the kit',
-                    "The recovery starts only with the {$partition} image of the same build beside it.",
-                    $this->remedy($situation, $partition),
-                    $partition,
-                    $fact,
+                    need: "{$partition} image of {$build->title()}",
+                    found: 'not in the kit',
+                    reason: "The recovery starts only with the {$partition} image of the same build beside it.",
+                    remedy: $this->remedy($situation, $partition),
+                    subject: $partition,
+                    facts: [$fact],
                 );
         }
     }
 
-    private function remedy(Situation $situation, string $partition): string
+    private function remedy(Situation $situation, string $partition): Remedy
     {
         $buildId = $situation->build()?->facts->text(Field::BUILD_ID);
         foreach ($situation->shelf as $package) {
@@ -69,12 +68,14 @@ final class Recovery2PreInstall implements FitRule
                 $package->facts->text(Field::PARTITION) === $partition &&
                 $package->facts->text(Field::PART_OF) === $buildId
             ) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return $buildId === null
-            ? 'Use a build that can be read.'
-            : "Get the {$partition} image from the page of build {$buildId}.";
+        return Remedy::getFile(
+            $buildId === null
+                ? 'Use a build that can be read.'
+                : "Get the {$partition} image from the page of build {$buildId}.",
+        );
     }
 }

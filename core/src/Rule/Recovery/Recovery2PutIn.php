@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\BootOnce;
+
 use Tornavis\Core\Operation\Flash;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
@@ -20,12 +21,13 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Recovery2PutIn implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'RECOVERY-2';
+        return RuleId::Recovery2;
     }
 
     public static function purpose(): string
@@ -105,7 +107,7 @@ final class Recovery2PutIn implements StepRule
                 ...$situation->sheet->pcFlash
                     ? [
                         new Reason(
-                            'RECOVERY-3',
+                            RuleId::Recovery3,
                             'It has to run once before the system starts again, or the system puts its own back.',
                         ),
                     ]
@@ -114,14 +116,14 @@ final class Recovery2PutIn implements StepRule
                     ? [
                         $slot === $active
                             ? new Reason(
-                                'SLOTS-3',
+                                RuleId::Slots3,
                                 $situation->spareIsUsable() && $situation->intent->installsBuild()
                                     ? 'Your house rule puts it into the slot in use, as most pages write it; the ' .
                                         'installed system does not start again from here.'
                                     : 'It goes into the slot in use.',
                             )
                             : new Reason(
-                                'SLOTS-3',
+                                RuleId::Slots3,
                                 'It goes into the spare slot, so that slot ' .
                                     strtoupper($active) .
                                     ' keeps starting until the build goes in.',
@@ -133,7 +135,7 @@ final class Recovery2PutIn implements StepRule
         if ($slot !== $active) {
             $steps[] = new StepDraft('recovery.slot', Phase::Recovery, new SetActive($slot), [
                 new Reason(
-                    'SLOTS-1',
+                    RuleId::Slots1,
                     'The recovery starts from the active slot, and the build goes into the other one.',
                 ),
             ]);
@@ -160,7 +162,7 @@ final class Recovery2PutIn implements StepRule
                         'recovery.image.first',
                         Phase::Recovery,
                         new Flash($first, [$home->value], $slot, $situation->flashMode()),
-                        [new Reason('RECOVERY-4', "{$second->title()} can only be put in by {$first->title()}.")],
+                        [new Reason(RuleId::Recovery4, "{$second->title()} can only be put in by {$first->title()}.")],
                     ),
                 ];
 
@@ -168,10 +170,10 @@ final class Recovery2PutIn implements StepRule
             [
                 ...$steps,
                 new StepDraft('recovery.second', Phase::Recovery, new PutRecoveryInBoot($second, $slot, $home), [
-                    new Reason('RECOVERY-4', 'The first one runs and writes it.'),
+                    new Reason(RuleId::Recovery4, 'The first one runs and writes it.'),
                 ]),
                 new StepDraft('recovery.third', Phase::Recovery, new Reboot(Mode::Recovery, Mode::Recovery), [
-                    new Reason('RECOVERY-4', 'From here on the second one does the work.'),
+                    new Reason(RuleId::Recovery4, 'From here on the second one does the work.'),
                 ]),
             ],
             [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\PutRecoveryInBoot;
+
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Rule\Constraint;
@@ -16,12 +17,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Recovery4Alone implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'RECOVERY-4';
+        return RuleId::Recovery4;
     }
 
     public static function purpose(): string
@@ -43,7 +45,7 @@ final class Recovery4Alone implements StepRule
                 : [
                     new StepDraft('recovery.z-itself', Phase::Recovery, new PutRecoveryInBoot($recovery, $slot), [
                         new Reason(
-                            'RECOVERY-2',
+                            RuleId::Recovery2,
                             'It was only started; it is still there after the restart once it has put itself into ' .
                                 'the boot image of the system, whose kernel stays.',
                         ),
@@ -68,7 +70,7 @@ final class Recovery4Alone implements StepRule
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),
-                    [new Reason('PROOF', 'Only what the phone itself says counts as done.')],
+                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),
             ],
             [

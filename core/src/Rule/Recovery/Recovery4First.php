@@ -5,18 +5,20 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Package\Integrity;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
 
 final class Recovery4First implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'RECOVERY-4';
+        return RuleId::Recovery4;
     }
 
     public static function purpose(): string
@@ -36,35 +38,30 @@ final class Recovery4First implements FitRule
         $facts = $fact === null ? [] : [$fact];
         $first = $situation->firstRecovery();
         yield match (true) {
-            $situation->firstRecoveryIsThere() => Finding::of(
+            $situation->firstRecoveryIsThere() => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                'on the phone',
-                'It runs and writes the other one.',
-                null,
-                'first',
-                ...$facts,
+                need: $need,
+                found: 'on the phone',
+                reason: 'It runs and writes the other one.',
+                subject: 'first',
+                facts: $facts,
             ),
-            $first !== null => Finding::of(
+            $first !== null => Finding::note(
                 self::id(),
-                Severity::Note,
-                $need,
-                $first->name(),
-                'The plan puts it in first.',
-                null,
-                'first',
-                ...$facts,
+                need: $need,
+                found: $first->name(),
+                reason: 'The plan puts it in first.',
+                subject: 'first',
+                facts: $facts,
             ),
-            default => Finding::of(
+            default => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                $situation->presentRecovery()?->title() ?? 'none known',
-                'Written directly it does not start.',
-                self::remedy($situation, $wanted),
-                'first',
-                ...$facts,
+                need: $need,
+                found: $situation->presentRecovery()?->title() ?? 'none known',
+                reason: 'Written directly it does not start.',
+                remedy: self::remedy($situation, $wanted),
+                subject: 'first',
+                facts: $facts,
             ),
         };
     }
@@ -72,7 +69,7 @@ final class Recovery4First implements FitRule
     /**
      * @param  list<string>  $wanted  titles
      */
-    private static function remedy(Situation $situation, array $wanted): string
+    private static function remedy(Situation $situation, array $wanted): Remedy
     {
         foreach ($situation->shelf as $package) {
             if (
@@ -81,10 +78,10 @@ final class Recovery4First implements FitRule
                 $situation->isFor($package) &&
                 $package->integrity() !== Integrity::Damaged
             ) {
-                return "Add {$package->name()} from the shelf to the kit.";
+                return Remedy::addFile($package);
             }
         }
 
-        return "Get {$wanted[0]} for {$situation->sheet->codename}.";
+        return Remedy::getFile("Get {$wanted[0]} for {$situation->sheet->codename}.");
     }
 }

@@ -6,16 +6,18 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 
 final class Recovery5Place implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'RECOVERY-5';
+        return RuleId::Recovery5;
     }
 
     public static function purpose(): string
@@ -31,30 +33,30 @@ final class Recovery5Place implements FitRule
         }
         $need = 'A recovery that leaves the system as it is';
         if ($situation->writesRecoveryPart()) {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                'its own part of vendor boot',
-                'The image has a table of its parts, so that only the recovery is written.',
+                need: $need,
+                found: 'its own part of vendor boot',
+                reason: 'The image has a table of its parts, so that only the recovery is written.',
             );
         } elseif ($situation->sheet->recoveryHome === RecoveryHome::VendorBoot) {
-            yield Finding::of(
+            yield Finding::stop(
                 self::id(),
-                Severity::Stop,
-                $need,
-                'the whole of vendor boot',
-                'Written whole it takes the place of an image that the installed system starts from, it has no ' .
+                need: $need,
+                found: 'the whole of vendor boot',
+                reason: 'Written whole it takes the place of an image that the installed system starts from, it ' .
+                    'has no ' .
                     'kernel to be started once with, and this file names no parts.',
-                'Leave the recovery out where one is on the phone already, or do it together with a build.',
+                remedy: Remedy::leaveOut(
+                    'Leave the recovery out where one is on the phone already, or do it together with a build.',
+                ),
             );
         } elseif ($situation->bootsRecoveryOnce()) {
-            yield Finding::of(
+            yield Finding::clear(
                 self::id(),
-                Severity::Clear,
-                $need,
-                'started once',
-                $situation->intent === Intent::Recovery
+                need: $need,
+                found: 'started once',
+                reason: $situation->intent === Intent::Recovery
                     ? 'It is started from the bootloader and then puts itself into the boot image that is there.'
                     : 'It is started from the bootloader without being written, and is gone after the next restart.',
             );

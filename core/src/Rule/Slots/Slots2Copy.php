@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Slots;
 
 use Tornavis\Core\Operation\InstallPackage;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -12,12 +13,13 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
 
 final class Slots2Copy implements StepRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'SLOTS-2';
+        return RuleId::Slots2;
     }
 
     public static function purpose(): string
@@ -54,7 +56,7 @@ final class Slots2Copy implements StepRule
                 ),
             ],
             [
-                new Constraint('recovery.', 'layout.', 'PREP-5'),
+                new Constraint('recovery.', 'layout.', RuleId::Prep5),
                 new Constraint('layout.c', 'layout.d', self::id()),
                 new Constraint('layout.d', 'install.', self::id()),
                 // Nothing is erased before the copy has shown that the recovery takes packages.

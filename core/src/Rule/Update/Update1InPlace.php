@@ -6,17 +6,19 @@ namespace Tornavis\Core\Rule\Update;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
 final class Update1InPlace implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'UPDATE-1';
+        return RuleId::Update1;
     }
 
     public static function purpose(): string
@@ -32,78 +34,67 @@ final class Update1InPlace implements FitRule
             return;
         }
         $slot = "slot.{$situation->activeSlot()}.os";
-        $fresh = 'Plan a fresh install instead; it takes the data.';
+        $fresh = Remedy::doFirst('Plan a fresh install instead; it takes the data.');
         $family = $situation->state->fact("{$slot}.family");
         $mine = $build->facts->best(Field::FAMILY);
         yield match (true) {
-            !$family->known() || $mine === null => Finding::of(
+            !$family->known() || $mine === null => Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                'The same family of builds',
-                'unknown',
-                'What the phone runs has not been seen.',
-                'Read it in the about page and enter it.',
-                'family',
-                $family,
+                need: 'The same family of builds',
+                found: 'unknown',
+                reason: 'What the phone runs has not been seen.',
+                remedy: Remedy::enterFact('Read it in the about page and enter it.'),
+                subject: 'family',
+                facts: [$family],
             ),
-            $family->value === $mine->value => Finding::of(
+            $family->value === $mine->value => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'The same family of builds',
-                $family->text(),
-                'The new build continues what is installed.',
-                null,
-                'family',
-                $family,
-                $mine,
+                need: 'The same family of builds',
+                found: $family->text(),
+                reason: 'The new build continues what is installed.',
+                subject: 'family',
+                facts: [$family, $mine],
             ),
-            default => Finding::of(
+            default => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'The same family of builds',
-                "{$family->text()} on the phone, {$mine->text()} in the file",
-                'Another family cannot read the data of this one.',
-                $fresh,
-                'family',
-                $family,
-                $mine,
+                need: 'The same family of builds',
+                found: "{$family->text()} on the phone, {$mine->text()} in the file",
+                reason: 'Another family cannot read the data of this one.',
+                remedy: $fresh,
+                subject: 'family',
+                facts: [$family, $mine],
             ),
         };
         $signer = $situation->state->fact("{$slot}.signer");
         $key = $build->facts->best(Field::SIGNER);
         $finding = match (true) {
-            !$signer->known() || $key === null || !$key->known() => Finding::of(
+            !$signer->known() || $key === null || !$key->known() => Finding::toSettle(
                 self::id(),
-                Severity::Settle,
-                'The same signing keys',
-                'unknown',
-                'Who signed the installed build, or the new one, is not known; other keys would make the system ' .
+                need: 'The same signing keys',
+                found: 'unknown',
+                reason: 'Who signed the installed build, or the new one, is not known; other keys would make the ' .
+                    'system ' .
                     'refuse its own data.',
-                'Look it up at the publisher, and agree if both come from there.',
-                'signer',
-                $signer,
+                remedy: Remedy::agree('Look it up at the publisher, and agree if both come from there.'),
+                subject: 'signer',
+                facts: [$signer],
             ),
-            $signer->value === $key->value => Finding::of(
+            $signer->value === $key->value => Finding::clear(
                 self::id(),
-                Severity::Clear,
-                'The same signing keys',
-                substr($signer->text(), 0, 12) . '…',
-                'Both builds are signed by the same keys.',
-                null,
-                'signer',
-                $signer,
-                $key,
+                need: 'The same signing keys',
+                found: substr($signer->text(), 0, 12) . '…',
+                reason: 'Both builds are signed by the same keys.',
+                subject: 'signer',
+                facts: [$signer, $key],
             ),
-            default => Finding::of(
+            default => Finding::stop(
                 self::id(),
-                Severity::Stop,
-                'The same signing keys',
-                'other keys',
-                'A build signed by other keys refuses the data of this one.',
-                $fresh,
-                'signer',
-                $signer,
-                $key,
+                need: 'The same signing keys',
+                found: 'other keys',
+                reason: 'A build signed by other keys refuses the data of this one.',
+                remedy: $fresh,
+                subject: 'signer',
+                facts: [$signer, $key],
             ),
         };
         yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
@@ -113,27 +104,22 @@ final class Update1InPlace implements FitRule
         $next = $build->facts->best(Field::VERSION);
         if ($has->known() && $next !== null) {
             yield Version::of($next->text())->olderThan(Version::of($has->text()))
-                ? Finding::of(
+                ? Finding::stop(
                     self::id(),
-                    Severity::Stop,
-                    'Not an older build',
-                    "{$has->text()} on the phone, {$next->text()} in the file",
-                    'An older build cannot read what the newer one has written.',
-                    $fresh,
-                    'age',
-                    $has,
-                    $next,
+                    need: 'Not an older build',
+                    found: "{$has->text()} on the phone, {$next->text()} in the file",
+                    reason: 'An older build cannot read what the newer one has written.',
+                    remedy: $fresh,
+                    subject: 'age',
+                    facts: [$has, $next],
                 )
-                : Finding::of(
+                : Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    'Not an older build',
-                    "{$has->text()} → {$next->text()}",
-                    $has->value === $next->value ? 'It is the same version again.' : 'It is newer.',
-                    null,
-                    'age',
-                    $has,
-                    $next,
+                    need: 'Not an older build',
+                    found: "{$has->text()} → {$next->text()}",
+                    reason: $has->value === $next->value ? 'It is the same version again.' : 'It is newer.',
+                    subject: 'age',
+                    facts: [$has, $next],
                 );
         }
     }

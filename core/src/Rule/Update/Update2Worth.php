@@ -6,17 +6,19 @@ namespace Tornavis\Core\Rule\Update;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
 final class Update2Worth implements FitRule
 {
-    public static function id(): string
+    public static function id(): RuleId
     {
-        return 'UPDATE-2';
+        return RuleId::Update2;
     }
 
     public static function purpose(): string
@@ -39,22 +41,19 @@ final class Update2Worth implements FitRule
             $newer =
                 $version !== null &&
                 Version::of($version)->olderThan(Version::of((string) $build->facts->text(Field::VERSION)));
-            yield Finding::of(
+            yield Finding::note(
                 self::id(),
-                Severity::Note,
-                'The update is worth it',
-                $months > 0 ? "{$months} months of fixes" : 'no newer fixes',
-                match (true) {
+                need: 'The update is worth it',
+                found: $months > 0 ? "{$months} months of fixes" : 'no newer fixes',
+                reason: match (true) {
                     $months >= 2 => 'The security fixes are ' . $months . ' months newer: worth an evening.',
                     $months > 0 => 'The security fixes are a little newer: worth it when you are at the phone anyway.',
                     $newer => 'It is a newer version with the same security fixes: only worth it for something that ' .
                         'it mends for you.',
                     default => 'It changes nothing that is known here: not worth the risk.',
                 },
-                null,
-                'worth',
-                $has,
-                $gets,
+                subject: 'worth',
+                facts: [$has, $gets],
             );
         }
         $again = array_filter(
@@ -71,23 +70,20 @@ final class Update2Worth implements FitRule
                     static fn($p): bool => str_starts_with($p->title(), explode(' ', $name)[0]),
                 ) !== [];
             yield $in
-                ? Finding::of(
+                ? Finding::clear(
                     self::id(),
-                    Severity::Clear,
-                    "The {$what} goes in again",
-                    $name,
-                    'An update takes it out; the plan puts it in again.',
-                    null,
-                    $what,
+                    need: "The {$what} goes in again",
+                    found: $name,
+                    reason: 'An update takes it out; the plan puts it in again.',
+                    subject: $what,
                 )
-                : Finding::of(
+                : Finding::caution(
                     self::id(),
-                    Severity::Mind,
-                    "The {$what} goes in again",
-                    "{$name} is on the phone, not in the kit",
-                    'The update takes it out, and nothing in the kit puts it in again.',
-                    "Add {$name} to the kit if you want to keep it.",
-                    $what,
+                    need: "The {$what} goes in again",
+                    found: "{$name} is on the phone, not in the kit",
+                    reason: 'The update takes it out, and nothing in the kit puts it in again.',
+                    remedy: Remedy::getFile("Add {$name} to the kit if you want to keep it."),
+                    subject: $what,
                 );
         }
     }

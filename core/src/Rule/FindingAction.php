@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\RemedyKind;
+
+/** One thing that a person can do about a finding. */
+final readonly class FindingAction
+{
+    /**
+     * @param  ?string  $fact  name of the fact that is entered
+     * @param  ?Package  $file  of the shelf that is added, or takes the place of another
+     * @param  ?LossClass  $loss  that is accepted
+     */
+    public function __construct(
+        public RemedyKind $kind,
+        public ?string $fact = null,
+        public ?Package $file = null,
+        public ?LossClass $loss = null,
+    ) {}
+
+    /**
+     * @return array{do: string, fact: ?string, file: ?string, loss: ?string} as in docs/formats/api/job.schema.json
+     */
+    public function toArray(): array
+    {
+        return [
+            'do' => $this->kind->value,
+            'fact' => $this->fact,
+            'file' => $this->file?->name(),
+            'loss' => $this->loss?->value,
+        ];
+    }
+}

@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\RemedyKind;
+
+/**
+ * What to do about a finding: a sentence for the person, and as data which ways there are. Nothing reads the sentence.
+ */
+final readonly class Remedy
+{
+    /**
+     * @param  list<RemedyKind>  $kinds
+     * @param  ?Package  $file  of the shelf, that the remedy names
+     * @param  ?LossClass  $loss  what is given up where the remedy is to accept a loss
+     */
+    private function __construct(
+        public string $text,
+        public array $kinds,
+        public ?Package $file = null,
+        public ?LossClass $loss = null,
+    ) {}
+
+    public static function addFile(Package $file): self
+    {
+        return new self("Add {$file->name()} from the shelf to the kit.", [RemedyKind::AddFile], $file);
+    }
+
+    /** The file of the shelf that is made for this phone takes the place of one that is not. */
+    public static function replaceFile(Package $file): self
+    {
+        return new self("Use {$file->name()} instead; it is made for this phone.", [RemedyKind::ReplaceFile], $file);
+    }
+
+    /** A file is needed that is not on the shelf, or not known by name. */
+    public static function getFile(string $text): self
+    {
+        return new self($text, [RemedyKind::GetFile]);
+    }
+
+    public static function leaveOut(string $text): self
+    {
+        return new self($text, [RemedyKind::LeaveOut]);
+    }
+
+    public static function enterFact(string $text): self
+    {
+        return new self($text, [RemedyKind::EnterFact]);
+    }
+
+    /** The person's agreement settles it. */
+    public static function agree(string $text): self
+    {
+        return new self($text, [RemedyKind::Agree]);
+    }
+
+    /** Either the fact is entered, or the person agrees to go on without it. */
+    public static function enterFactOrAgree(string $text): self
+    {
+        return new self($text, [RemedyKind::EnterFact, RemedyKind::Agree]);
+    }
+
+    /** The plan begins with it; the person's agreement settles it. */
+    public static function letPlanDoIt(string $text): self
+    {
+        return new self($text, [RemedyKind::LetPlanDoIt]);
+    }
+
+    public static function tick(string $text): self
+    {
+        return new self($text, [RemedyKind::Tick]);
+    }
+
+    /** What is lost is given up by name. */
+    public static function acceptLoss(LossClass $loss, string $text): self
+    {
+        return new self($text, [RemedyKind::AcceptLoss], loss: $loss);
+    }
+
+    /** The plan backs it up first, or it is given up by name. */
+    public static function backUpOrAcceptLoss(LossClass $loss, string $text): self
+    {
+        return new self($text, [RemedyKind::LetPlanDoIt, RemedyKind::AcceptLoss], loss: $loss);
+    }
+
+    /** It is settled on the page of the phone. */
+    public static function onPhonePage(string $text): self
+    {
+        return new self($text, [RemedyKind::OpenPhone]);
+    }
+
+    public static function underHouseRules(string $text): self
+    {
+        return new self($text, [RemedyKind::OpenHouseRules]);
+    }
+
+    public static function doFirst(string $text): self
+    {
+        return new self($text, [RemedyKind::DoFirst]);
+    }
+
+    public function isOf(RemedyKind ...$kinds): bool
+    {
+        foreach ($kinds as $kind) {
+            if (in_array($kind, $this->kinds, true)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}
