@@ -20,6 +20,7 @@ use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Situation\Situation;
@@ -83,7 +84,7 @@ final class JobPlanner
             $kit,
             $job->intent,
             // Only a wait depends on what time it is; every other plan is the same whenever it is asked for.
-            $job->intent === Intent::Unlock
+            Job::of($job->intent)->unlocksBootloader()
                 ? now()->startOfMinute()->toIso8601String()
                 : $job->updated_at?->toIso8601String() ?? '',
             ($rules ?? $this->house())->with($answers->house),
@@ -108,7 +109,7 @@ final class JobPlanner
      */
     public function summary(WorkJob $job): array
     {
-        $minute = $job->intent === Intent::Unlock ? now()->format('YmdHi') : '';
+        $minute = Job::of($job->intent)->unlocksBootloader() ? now()->format('YmdHi') : '';
         $revision = $this->revision();
         $unit = $job->unit->only(UnitRecord::LISTED);
         $key = hash('xxh128', json_encode([$job->getRawOriginal(), $unit, $minute], JSON_THROW_ON_ERROR));

@@ -16,9 +16,9 @@ use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\LossClass;
 
 /** A situation put together from files on the command line. */
 final readonly class SituationFiles
@@ -60,7 +60,7 @@ final readonly class SituationFiles
                 implode(', ', array_map(static fn(Intent $case): string => $case->value, Intent::cases())) .
                 '.';
         }
-        if ($packages === [] && $intent->installsBuild()) {
+        if ($packages === [] && Job::of($intent)->installsBuild()) {
             return 'At least one --package is needed.';
         }
         $inspector = PackageInspector::standard();
@@ -106,16 +106,7 @@ final readonly class SituationFiles
         }
         $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
 
-        return new Situation(
-            $this->sheet,
-            $this->unit,
-            $this->kit,
-            $this->intent,
-            $situation->at,
-            $this->house,
-            new Answers($keys, LossClass::cases()),
-            codenames: [$this->sheet->codename],
-        );
+        return $situation->with(answers: Answers::toEverything($keys));
     }
 
     /**

@@ -13,11 +13,11 @@ use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\LossClass;
 
 /**
  * Plans of many situations, as one value that changes when any byte of any plan does.
@@ -90,7 +90,7 @@ final readonly class PlanDigest
      */
     private function subjects(Intent $intent, ModelSheet $sheet): array
     {
-        $kinds = $intent->takes();
+        $kinds = Job::of($intent)->takes();
         if ($kinds === []) {
             return [null];
         }
@@ -120,20 +120,6 @@ final readonly class PlanDigest
         $situation = $plan->situation;
         $keys = array_map(static fn(Finding $finding): string => $finding->key, $plan->findings);
 
-        return Planner::plan(
-            new Situation(
-                $situation->sheet,
-                $situation->unit,
-                $situation->kit,
-                $situation->intent,
-                $situation->at,
-                $situation->house,
-                new Answers($keys, LossClass::cases()),
-                $situation->rates,
-                $situation->shelf,
-                $situation->codenames,
-                $situation->workplace,
-            ),
-        );
+        return Planner::plan($situation->with(answers: Answers::toEverything($keys)));
     }
 }

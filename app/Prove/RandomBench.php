@@ -16,6 +16,7 @@ use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
@@ -383,7 +384,7 @@ final readonly class RandomBench
             array_filter($own, static fn(Package $p): bool => in_array($p->kind(), $kinds, true)),
         );
         $kit = [];
-        if ($intent->installsBuild() && $of(PackageKind::Build) !== []) {
+        if (Job::of($intent)->installsBuild() && $of(PackageKind::Build) !== []) {
             $kit = KitSuggestion::for(
                 $this->one($of(PackageKind::Build)),
                 $sheet,
@@ -408,7 +409,7 @@ final readonly class RandomBench
             );
             array_push($kit, ...array_filter($of(PackageKind::VerificationImage), fn(): bool => $this->chance(80)));
         }
-        if ($intent->installsBuild() && $this->chance(20)) {
+        if (Job::of($intent)->installsBuild() && $this->chance(20)) {
             array_push(
                 $kit,
                 ...$of(PackageKind::LayoutChanger),
@@ -448,10 +449,13 @@ final readonly class RandomBench
                     $p->container !== Container::BootImage,
             ),
         );
-        if (($intent->installsBuild() && $this->chance(30)) || ($intent === Intent::AddOn && $this->chance(80))) {
+        if (
+            (Job::of($intent)->installsBuild() && $this->chance(30)) ||
+            ($intent === Intent::AddOn && $this->chance(80))
+        ) {
             $kit[] = $this->one($free);
         }
-        if ($intent->installsBuild() && $sheet->hasTwoSlots() && $this->chance(8)) {
+        if (Job::of($intent)->installsBuild() && $sheet->hasTwoSlots() && $this->chance(8)) {
             // No firmware package at hand, but one that copies it from slot to slot.
             $kit = array_values(
                 array_filter($kit, static fn(Package $p): bool => $p->kind() !== PackageKind::Firmware),

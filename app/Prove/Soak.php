@@ -24,7 +24,6 @@ use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\Faults;
 
@@ -232,20 +231,6 @@ final readonly class Soak
     {
         $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
 
-        return Planner::plan(
-            new Situation(
-                $situation->sheet,
-                $situation->unit,
-                $situation->kit,
-                $situation->intent,
-                $situation->at,
-                $situation->house,
-                new Answers($keys, LossClass::cases()),
-                $situation->rates,
-                $situation->shelf,
-                $situation->codenames,
-                $situation->workplace,
-            ),
-        );
+        return Planner::plan($situation->with(answers: Answers::toEverything($keys)));
     }
 }

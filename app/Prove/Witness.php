@@ -14,7 +14,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RemedyKind;
 use Tornavis\Core\Words\RuleId;
@@ -165,22 +164,7 @@ final readonly class Witness
             return null;
         }
 
-        return [
-            new Situation(
-                $situation->sheet,
-                $situation->unit,
-                $kit,
-                $situation->intent,
-                $situation->at,
-                $situation->house,
-                new Answers($agreed, LossClass::cases()),
-                $situation->rates,
-                $situation->shelf,
-                $situation->codenames,
-                $situation->workplace,
-            ),
-            $named,
-        ];
+        return [$situation->with(kit: $kit, answers: Answers::toEverything($agreed)), $named];
     }
 
     /**

@@ -11,6 +11,7 @@ use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\Job\Job;
 
 /** The beginning of a run: its plan is kept as it is offered, and a worker takes it up. */
 final class RunStarter
@@ -23,7 +24,7 @@ final class RunStarter
         $run = $job->runs()->create([
             'unit_label' => $job->unit->label,
             'codename' => $job->unit->codename,
-            'build' => $plan->toArray()['build'] ?? $job->intent->label(),
+            'build' => $plan->toArray()['build'] ?? Job::of($job->intent)->label(),
             'status' => RunState::NOT_STARTED,
             'plan' => $document,
         ]);

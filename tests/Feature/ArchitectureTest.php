@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use Tornavis\Core\Situation\Job\Job;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
 
 const ROOMS = ['core/src' => 'Tornavis\Core', 'app' => 'App', 'standin/src' => 'Tornavis\StandIn'];
@@ -157,6 +159,32 @@ it('registers every rule that lies in a folder of rules', function () {
     );
 
     expect([...Tornavis\Core\Rule\FitRules::ALL, ...Tornavis\Core\Rule\StepRules::ALL])->toEqualCanonicalizing($lying);
+});
+
+it('asks the class of a job, and nowhere the intent', function () {
+    $asking = [];
+    foreach (['Rule', 'Operation', 'Space', 'Sequence', 'Ledger', 'Budget', 'Proof', 'Trouble'] as $layer) {
+        foreach (
+            Symfony\Component\Finder\Finder::create()->in(base_path("core/src/{$layer}"))->name('*.php')
+            as $file
+        ) {
+            if (preg_match('/\bIntent::|->intent\b/', $file->getContents()) === 1) {
+                $asking[] = $file->getRelativePathname();
+            }
+        }
+    }
+
+    expect($asking)->toBe([]);
+});
+
+it('has a job that each rule of some jobs speaks in', function () {
+    $named = array_merge(...array_map(static fn(Intent $intent): array => Job::of($intent)->rules(), Intent::cases()));
+    foreach (Tornavis\Core\Rule\StepRules::ALL as $class) {
+        expect(in_array($class::id(), $named, true))->toBeTrue("no job asks {$class} for steps");
+    }
+    foreach (Tornavis\Core\Rule\FitRules::OF_SOME_JOBS as $id) {
+        expect(in_array($id, $named, true))->toBeTrue("no job is judged by {$id->value}");
+    }
 });
 
 it('has a purpose in the handbook for every rule that may be named', function () {

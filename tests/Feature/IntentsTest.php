@@ -10,6 +10,7 @@ use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 
 /*
@@ -59,7 +60,7 @@ it('opens a job with what it is about and what it needs beside it', function (
         ->and($job->json('plan.verdict.words'))
         ->toBe($verdict)
         ->and($job->json('intent'))
-        ->toBe(Intent::from($intent)->label())
+        ->toBe(Job::of(Intent::from($intent))->label())
         ->and($job->json('plan.build'))
         ->toBe($file === null ? null : World::package($file)->title());
 })->with([

@@ -20,6 +20,7 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Plan\PlanPage;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 
 /** Jobs and their plans. */
@@ -49,9 +50,9 @@ final class JobController extends Controller
             'intents' => array_map(
                 static fn(Intent $intent): array => [
                     'value' => $intent->value,
-                    'title' => $intent->label(),
-                    'takes' => $intent->takes(),
-                    'words' => $intent->words(),
+                    'title' => Job::of($intent)->label(),
+                    'takes' => Job::of($intent)->takes(),
+                    'words' => Job::of($intent)->description(),
                 ],
                 Intent::cases(),
             ),
@@ -81,8 +82,8 @@ final class JobController extends Controller
 
         return response()->json([
             'id' => $job->id,
-            'intent' => $job->intent->label(),
-            'takes' => $job->intent->takes(),
+            'intent' => Job::of($job->intent)->label(),
+            'takes' => Job::of($job->intent)->takes(),
             'answers' => $job->answers,
             'kit' => $job->kit,
             'version' => $job->version,

@@ -8,6 +8,7 @@ use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 
 /** A phone, what is wanted, and the file that it is about. */
@@ -16,7 +17,8 @@ final class OpenJobRequest extends FormRequest
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
-        $takes = Intent::tryFrom($this->string('intent')->toString())?->takes() ?? [];
+        $intent = Intent::tryFrom($this->string('intent')->toString());
+        $takes = $intent === null ? [] : Job::of($intent)->takes();
 
         return [
             'unit' => ['required', Rule::exists('units', 'label')],

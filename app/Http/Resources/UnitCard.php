@@ -14,6 +14,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Situation\Job\Job;
 
 /** A phone in the rack, as in docs/formats/api/bench.schema.json. */
 final class UnitCard
@@ -155,7 +156,7 @@ final class UnitCard
         return [
             'id' => $job->id,
             'build' => $build,
-            'intent' => $job->intent->label(),
+            'intent' => Job::of($job->intent)->label(),
             'verdict' => $verdict,
             'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status],
         ];

@@ -9,6 +9,7 @@ use App\Models\WorkJob;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Situation\Job\Job;
 
 /**
  * What happened to a phone, newest first: looks at it, backups, notes, jobs and runs.
@@ -90,7 +91,7 @@ final class UnitHistory
             [
                 'at' => $job->created_at?->toIso8601String() ?? '',
                 'kind' => 'job',
-                'text' => "Job opened: {$job->intent->label()}",
+                'text' => 'Job opened: ' . Job::of($job->intent)->label(),
                 'details' => [],
                 'to' => "/jobs/{$job->id}",
             ],

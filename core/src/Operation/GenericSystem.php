@@ -28,7 +28,7 @@ final class GenericSystem
             "{$at}.os.family" => $facts->text(Field::FAMILY),
             "{$at}.os.version" => $facts->text(Field::VERSION),
             "{$at}.os.release" => $facts->text(Field::RELEASE),
-            "{$at}.os.buildId" => self::buildId($image),
+            "{$at}.os.buildId" => $image->systemBuildId(),
             "{$at}.os.base" => $state->text("{$at}.os.base") ?? $state->text("{$at}.os.buildId"),
             "{$at}.os.patchLevel" => $facts->text(Field::PATCH_LEVEL),
             "{$at}.os.signer" => $facts->text(Field::SIGNER),
@@ -39,22 +39,7 @@ final class GenericSystem
             "{$at}.os.firmwareMin" => null,
             "{$at}.os.vendorMin" => null,
             "{$at}.root" => null,
-            "{$at}.size.system" => self::bytes($image),
+            "{$at}.size.system" => $image->systemBytes(),
         ];
-    }
-
-    public static function buildId(Package $image): string
-    {
-        return $image->facts->text(Field::BUILD_ID) ?? strtolower(str_replace(' ', '-', $image->title()));
-    }
-
-    /** Bytes once it is written, which is more than a sparse or packed file has. */
-    public static function bytes(Package $image): int
-    {
-        return max(
-            $image->facts->int(Field::EXPANDED) ?? 0,
-            $image->imageFor('system')->sizeBytes ?? 0,
-            $image->facts->int(Field::EXPANDED) === null ? $image->writtenBytes() : 0,
-        );
     }
 }

@@ -9,6 +9,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
@@ -96,19 +97,20 @@ final readonly class Alternatives
             yield ["Add {$other->title()}", [...$kit, $other], $situation->intent];
         }
         foreach (Intent::cases() as $intent) {
+            $label = Job::of($intent)->label();
             // A wish of the same sort: about the same file.
             $alike = array_filter(
-                $intent->takes(),
-                static fn(PackageKind $kind): bool => in_array($kind, $situation->intent->takes(), true),
+                Job::of($intent)->takes(),
+                static fn(PackageKind $kind): bool => in_array($kind, $situation->job->takes(), true),
             );
             if (
                 $intent !== $situation->intent &&
                 array_filter($kit, static fn(Package $p): bool => in_array($p->kind(), $alike, true)) !== []
             ) {
-                yield ["{$intent->label()} instead", $kit, $intent];
+                yield ["{$label} instead", $kit, $intent];
             }
         }
-        if ($situation->systemIsOut() && !$situation->intent->installsBuild()) {
+        if ($situation->systemIsOut() && !$situation->job->installsBuild()) {
             yield from self::rescues($situation);
         }
     }
@@ -145,19 +147,7 @@ final readonly class Alternatives
     private static function planned(Situation $situation, array $kit, Intent $intent): Plan
     {
         $with = static fn(Answers $answers): Plan => Planner::plan(
-            new Situation(
-                $situation->sheet,
-                $situation->unit,
-                $kit,
-                $intent,
-                $situation->at,
-                $situation->house,
-                $answers,
-                $situation->rates,
-                $situation->shelf,
-                $situation->codenames,
-                $situation->workplace,
-            ),
+            $situation->with(kit: $kit, intent: $intent, answers: $answers),
         );
         $open = $with($situation->answers);
         if ($open->verdict->level === Verdict::STOP) {

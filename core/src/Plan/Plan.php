@@ -71,7 +71,7 @@ final readonly class Plan
     {
         return "{$this->situation->sheet->codename} {$this->situation->unit->label}: " .
             ($this->situation->subject()?->title() ??
-                ($this->situation->intent->installsBuild() ? 'no build' : lcfirst($this->situation->intent->label())));
+                ($this->situation->job->installsBuild() ? 'no build' : lcfirst($this->situation->job->label())));
     }
 
     /**

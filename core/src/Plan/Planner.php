@@ -24,7 +24,6 @@ use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Sequence\Sequencer;
 use Tornavis\Core\Sequence\Tracks;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
@@ -66,8 +65,8 @@ final class Planner
      */
     private static function scope(Situation $situation): \Generator
     {
-        if (in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) && $situation->kit !== []) {
-            $what = $situation->intent === Intent::Unlock ? 'Unlocking' : 'The way back';
+        $what = $situation->job->nameWithoutFiles();
+        if ($what !== null && $situation->kit !== []) {
             yield Finding::stop(
                 RuleId::Plan1,
                 need: 'No file in the kit',
@@ -107,8 +106,8 @@ final class Planner
     {
         $drafts = [];
         $constraints = [];
-        foreach (StepRules::ALL as $class) {
-            $contribution = (new $class())->contribute($situation);
+        foreach (StepRules::of($situation->job) as $rule) {
+            $contribution = $rule->contribute($situation);
             array_push($drafts, ...$contribution->steps);
             array_push($constraints, ...$contribution->constraints);
         }
@@ -162,12 +161,12 @@ final class Planner
         // Whether the bootloader is unlocked is asked before anything else; until it is answered the walk goes on as
         // if it were.
         $open =
-            in_array($situation->intent, [Intent::Unlock, Intent::BringBack], true) ||
-            $situation->state->flag('bootloader.unlocked') !== null
+            $situation->job->nameWithoutFiles() !== null || $situation->state->flag('bootloader.unlocked') !== null
                 ? []
                 : ['bootloader.unlocked' => true];
         // The same for an account of which nobody can sign out now: what has to be done about it is asked for.
-        $open += $situation->systemIsOut() && $situation->intent->erasesData() ? ['locks.accounts' => false] : [];
+        $open +=
+            $situation->systemIsOut() && $situation->job->dataPromise()->erases() ? ['locks.accounts' => false] : [];
         $start = $situation->state->with(
             $open + [
                 'mode' => $mode->value,

@@ -10,6 +10,7 @@ use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\PlanSeal;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 
@@ -80,10 +81,7 @@ final readonly class Record
         return [
             'unit' => $this->planned('unit'),
             'codename' => $this->planned('codename'),
-            'build' =>
-                $this->planned('build') !== ''
-                    ? $this->planned('build')
-                    : Intent::tryFrom($this->planned('intent'))?->label() ?? '',
+            'build' => $this->planned('build') !== '' ? $this->planned('build') : $this->job()?->label() ?? '',
             'intent' => $this->planned('intent'),
             'status' => $this->state->status,
             'startedAt' => $this->events[0]->at ?? null,
@@ -379,5 +377,12 @@ final readonly class Record
                 $notes,
             ),
         );
+    }
+
+    private function job(): ?Job
+    {
+        $intent = Intent::tryFrom($this->planned('intent'));
+
+        return $intent === null ? null : Job::of($intent);
     }
 }

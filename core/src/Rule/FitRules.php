@@ -47,6 +47,7 @@ use Tornavis\Core\Rule\Recovery\Recovery5Place;
 use Tornavis\Core\Rule\Update\Update1InPlace;
 use Tornavis\Core\Rule\Update\Update2Worth;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RuleId;
 
 /** The catalogue of rules that ask whether files and phone fit, in the order of the work. */
 final class FitRules
@@ -97,6 +98,16 @@ final class FitRules
         Prep8LockGuard::class,
     ];
 
+    /** Rules that judge only the jobs that name them. @var list<RuleId> */
+    public const OF_SOME_JOBS = [
+        RuleId::Fit4,
+        RuleId::Update1,
+        RuleId::Update2,
+        RuleId::Back1,
+        RuleId::Back2,
+        RuleId::Back3,
+    ];
+
     /**
      * @param  list<class-string<FitRule>>  $rules
      * @return list<Finding>
@@ -114,7 +125,14 @@ final class FitRules
      */
     public static function each(Situation $situation, array $rules = self::ALL): \Generator
     {
+        $others = array_filter(
+            self::OF_SOME_JOBS,
+            static fn(RuleId $id): bool => !in_array($id, $situation->job->rules(), true),
+        );
         foreach ($rules as $class) {
+            if (in_array($class::id(), $others, true)) {
+                continue;
+            }
             foreach ((new $class())->look($situation) as $finding) {
                 yield $finding;
             }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule;
 
+use Tornavis\Core\Situation\Job\Job;
+
 /** The catalogue of rules that contribute steps; the order here is the order in which their steps are collected. */
 final class StepRules
 {
@@ -32,4 +34,18 @@ final class StepRules
         Back\Back2Stock::class,
         Back\Back3BringBack::class,
     ];
+
+    /**
+     * The rules that contribute steps to a job.
+     *
+     * @return \Generator<int, StepRule>
+     */
+    public static function of(Job $job): \Generator
+    {
+        foreach (self::ALL as $class) {
+            if (in_array($class::id(), $job->rules(), true)) {
+                yield new $class();
+            }
+        }
+    }
 }

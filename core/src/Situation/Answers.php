@@ -22,6 +22,16 @@ final readonly class Answers
         public ?string $backup = null,
     ) {}
 
+    /**
+     * Those of a person who agrees to all of these findings and gives up whatever would be lost.
+     *
+     * @param  list<string>  $findings  keys of findings
+     */
+    public static function toEverything(array $findings): self
+    {
+        return new self($findings, LossClass::cases());
+    }
+
     public function agreedTo(string $key): bool
     {
         return in_array($key, $this->agreed, true);

@@ -5,8 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
-use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\PackageKind;
 
 /** How packages reach the recovery: streamed from the computer, or from storage. */
 final readonly class Delivery
@@ -62,7 +60,7 @@ final readonly class Delivery
     /** Whether the job ends the encryption before anything is copied, so that the storage is empty and open by then. */
     public function erasesFirst(): bool
     {
-        return in_array($this->situation->intent, [Intent::Fresh, Intent::SwitchBuild, Intent::GenericImage], true);
+        return $this->situation->job->formatsFirst();
     }
 
     /** Whether files have to be copied to the internal storage, which a format would take along. */
@@ -84,24 +82,6 @@ final readonly class Delivery
      */
     public function packages(): array
     {
-        $s = $this->situation;
-
-        return array_values(
-            array_filter(
-                match (true) {
-                    $s->intent->installsBuild() => [
-                        $s->layout->copiesSlot() ? $s->layout->slotCopy() : null,
-                        $s->vendorMissing() === null ? null : $s->vendor(),
-                        $s->build(),
-                        ...$s->addOns(),
-                    ],
-                    $s->intent === Intent::AddOn => $s->addOns(),
-                    $s->intent === Intent::Kernel => $s->kernelImage() === null ? $s->ofKind(PackageKind::Kernel) : [],
-                    $s->intent === Intent::RemoveSecond => $s->ofKind(PackageKind::Remover),
-                    $s->writesGenericInRecovery() => [$s->generic()],
-                    default => [],
-                },
-            ),
-        );
+        return $this->situation->job->installs($this->situation);
     }
 }

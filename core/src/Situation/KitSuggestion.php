@@ -9,6 +9,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
@@ -30,7 +31,7 @@ final readonly class KitSuggestion
         Stock $stock,
         HouseRules $house = new HouseRules(),
     ): array {
-        if ($subject !== null && $intent->installsBuild()) {
+        if ($subject !== null && Job::of($intent)->installsBuild()) {
             $kit = self::for($subject, $sheet, $unit, $stock, $house);
             $present = (new Situation($sheet, $unit, $kit, $intent, '', $house))->presentRecovery();
             $serves =
@@ -38,13 +39,13 @@ final readonly class KitSuggestion
                 $present->misfit($subject, ['sideload', ...$subject->facts->list(Field::RECOVERY_ABILITIES)]) === null;
 
             // An update changes no more than it must: a recovery that serves stays.
-            return $intent === Intent::UpdateInPlace && $serves
+            return Job::of($intent)->keepsServingRecovery() && $serves
                 ? array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== PackageKind::Recovery))
                 : $kit;
         }
         $kit = $subject === null ? [] : [$subject];
         $situation = new Situation($sheet, $unit, $kit, $intent, '', $house);
-        $needs = $intent === Intent::RestoreBackup ? 'backup' : 'sideload';
+        $needs = Job::of($intent)->recoveryAbility() ?? 'sideload';
         $present = $situation->presentRecovery();
         if (
             $situation->usesRecovery() &&

@@ -8,7 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\RecoveryHome;
-use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Situation\Job\ForeignImages;
 use Tornavis\Core\Words\PackageKind;
 
 /** What a job asks of partitions, verification and slots, and the files of the kit that serve it. */
@@ -22,7 +22,7 @@ final readonly class LayoutNeeds
         $s = $this->situation;
 
         return $s->sheet->dynamicLayout === 'retrofit' &&
-            in_array($s->intent, [Intent::Fresh, Intent::SwitchBuild], true) &&
+            $s->job->bringsNewLayout() &&
             !Layout::isDynamic($s->state, $s->sheet);
     }
 
@@ -44,7 +44,7 @@ final readonly class LayoutNeeds
 
         return $this->slotCopy() !== null &&
             $s->sheet->hasTwoSlots() &&
-            $s->intent->installsBuild() &&
+            $s->job->installsBuild() &&
             ($this->retrofits() || $s->firmware() === null) &&
             !in_array($s->recoverySlot(), $old, true);
     }
@@ -83,21 +83,15 @@ final readonly class LayoutNeeds
             $s->writesRecovery() &&
             !$s->bootsRecoveryOnce() &&
             $s->usesRecovery();
-        [$slots, $always] = match (true) {
-            $this->retrofits() => [$s->sheet->slots, true],
-            $s->intent === Intent::GenericImage => [[$s->activeSlot()], true],
-            $s->intent === Intent::Kernel && $s->kernelImage() !== null,
-            $s->intent === Intent::Recovery && $recovery
-                => [[$s->activeSlot()], false],
-            $s->intent->installsBuild() && $recovery => [[$s->recoverySlot()], false],
-            default => [[], false],
-        };
+        $foreign = $this->retrofits()
+            ? new ForeignImages($s->sheet->slots, true)
+            : $s->job->foreignImages($s, $recovery);
 
         return array_values(
-            array_filter($slots, static function (string $slot) use ($s, $always): bool {
+            array_filter($foreign->slots ?? [], static function (string $slot) use ($s, $foreign): bool {
                 $on = $s->state->flag("slot.{$slot}.verification.on");
 
-                return $on === true || ($on === null && $always);
+                return $on === true || ($on === null && $foreign?->always === true);
             }),
         );
     }

@@ -14,6 +14,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
@@ -23,6 +24,8 @@ use Tornavis\Core\Words\Version;
 final readonly class Situation
 {
     public State $state;
+
+    public Job $job;
 
     public LayoutNeeds $layout;
 
@@ -53,8 +56,32 @@ final readonly class Situation
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
         $this->state = BootCheck::asSeen($state ?? $unit->state(), $sheet);
+        $this->job = Job::of($intent);
         $this->layout = new LayoutNeeds($this);
         $this->delivery = new Delivery($this);
+    }
+
+    /**
+     * The same phone and place of work, with another kit, wish or answers.
+     *
+     * @param  ?list<Package>  $kit
+     */
+    public function with(?array $kit = null, ?Intent $intent = null, ?Answers $answers = null): self
+    {
+        return new self(
+            $this->sheet,
+            $this->unit,
+            $kit ?? $this->kit,
+            $intent ?? $this->intent,
+            $this->at,
+            $this->house,
+            $answers ?? $this->answers,
+            $this->rates,
+            $this->shelf,
+            $this->codenames,
+            $this->workplace,
+            $this->state,
+        );
     }
 
     /**
@@ -68,13 +95,13 @@ final readonly class Situation
     /** The build that goes in; where none does, one in the kit counts for nothing. */
     public function build(): ?Package
     {
-        return $this->intent->installsBuild() ? $this->ofKind(PackageKind::Build)[0] ?? null : null;
+        return $this->job->installsBuild() ? $this->ofKind(PackageKind::Build)[0] ?? null : null;
     }
 
     /** The file that the intent is about. */
     public function subject(): ?Package
     {
-        foreach ($this->intent->takes() as $kind) {
+        foreach ($this->job->takes() as $kind) {
             foreach ($this->ofKind($kind) as $package) {
                 return $package;
             }
@@ -270,12 +297,7 @@ final readonly class Situation
     /** Whether the plan works in the recovery at all. */
     public function usesRecovery(): bool
     {
-        return match ($this->intent) {
-            Intent::Unlock, Intent::BackToStock, Intent::TrialBeside, Intent::BringBack => false,
-            Intent::Kernel => $this->kernelImage() === null,
-            Intent::GenericImage => $this->writesGenericInRecovery(),
-            default => true,
-        };
+        return $this->job->usesRecovery($this);
     }
 
     /** Where single images are written: the bootloader, or the maker's PC flash mode. */
@@ -287,16 +309,13 @@ final readonly class Situation
     /** Whether the plan works in the bootloader. */
     public function usesBootloader(): bool
     {
-        if ($this->intent === Intent::TrialBeside) {
-            return false;
-        }
-        if ($this->intent === Intent::BringBack) {
-            return !in_array($this->startingSlot(), [$this->activeSlot(), null], true);
-        }
+        return $this->job->usesBootloader($this);
+    }
 
-        return in_array($this->intent, [Intent::Unlock, Intent::BackToStock], true) ||
-            ($this->intent === Intent::GenericImage && !$this->writesGenericInRecovery()) ||
-            ($this->writesRecovery() && !($this->needsFirstRecovery() && $this->firstRecoveryIsThere())) ||
+    /** Whether something of the kit is written in the bootloader. */
+    public function writesInBootloader(): bool
+    {
+        return ($this->writesRecovery() && !($this->needsFirstRecovery() && $this->firstRecoveryIsThere())) ||
             $this->kernelImage() !== null ||
             ($this->firmware() !== null && $this->slotsWithOldFirmware() !== []) ||
             $this->layout->slotsToUnverify() !== [] ||
@@ -326,7 +345,7 @@ final readonly class Situation
     {
         return $this->writesRecovery() &&
             $this->sheet->recoveryHome === RecoveryHome::Boot &&
-            !$this->intent->installsBuild() &&
+            !$this->job->installsBuild() &&
             $this->usesRecovery();
     }
 
@@ -336,7 +355,7 @@ final readonly class Situation
         // Only from this header version on the image has a table of its parts.
         return $this->sheet->recoveryHome === RecoveryHome::VendorBoot &&
             $this->writesRecovery() &&
-            !$this->intent->installsBuild() &&
+            !$this->job->installsBuild() &&
             $this->usesRecovery() &&
             ($this->recovery()?->facts->int(Field::HEADER_VERSION) ?? 0) >= 4;
     }
@@ -381,7 +400,7 @@ final readonly class Situation
     public function recoverySlot(): string
     {
         return $this->writesRecovery() &&
-            $this->intent->installsBuild() &&
+            $this->job->installsBuild() &&
             $this->house->preInstallSlot === 'spare' &&
             $this->spareIsUsable() &&
             !$this->layout->retrofits()
@@ -529,7 +548,7 @@ final readonly class Situation
      */
     public function writesGenericInRecovery(): bool
     {
-        return $this->intent === Intent::GenericImage && $this->sheet->partition('system')?->logical !== true;
+        return $this->job->writesGenericImage() && $this->sheet->partition('system')?->logical !== true;
     }
 
     public function bundle(): ?Package

@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Space;
 
-use Tornavis\Core\Operation\GenericSystem;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 
 /**
@@ -79,7 +77,10 @@ final readonly class SuperBudget
      */
     private static function incoming(Situation $situation): array
     {
-        if ($situation->intent === Intent::BackToStock && Layout::bundleIsPhysical($situation->sheet)) {
+        if (
+            in_array(PackageKind::StockBundle, $situation->job->takes(), true) &&
+            Layout::bundleIsPhysical($situation->sheet)
+        ) {
             return [];
         }
         $parts = [];
@@ -87,7 +88,7 @@ final readonly class SuperBudget
         $package = $situation->build() ?? $situation->bundle();
         $slot = $situation->build() !== null ? $situation->installSlot() : $situation->activeSlot();
         if ($generic !== null && $situation->sheet->partition('system')?->logical === true) {
-            return [['slot' => $slot, 'partition' => 'system', 'bytes' => self::whole(GenericSystem::bytes($generic))]];
+            return [['slot' => $slot, 'partition' => 'system', 'bytes' => self::whole($generic->systemBytes())]];
         }
         foreach ($package->images ?? [] as $image) {
             if ($situation->sheet->partition($image->partition)?->logical === true) {

@@ -14,7 +14,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -34,7 +33,7 @@ final class Back1Restore implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $set = $situation->restoreSet();
-        if ($set === null || $situation->intent !== Intent::RestoreBackup) {
+        if ($set === null) {
             return new Contribution();
         }
         $slot = $situation->activeSlot();

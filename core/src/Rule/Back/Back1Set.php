@@ -9,7 +9,6 @@ use Tornavis\Core\Rule\FitRule;
 
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
 
 final class Back1Set implements FitRule
@@ -27,9 +26,6 @@ final class Back1Set implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->intent !== Intent::RestoreBackup) {
-            return;
-        }
         $state = $situation->state;
         $set = $situation->restoreSet();
         $reasons = [];

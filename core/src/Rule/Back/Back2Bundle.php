@@ -11,7 +11,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
 
 final class Back2Bundle implements FitRule
@@ -29,9 +28,6 @@ final class Back2Bundle implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->intent !== Intent::BackToStock) {
-            return;
-        }
         $bundle = $situation->bundle();
         if ($bundle === null) {
             yield Finding::stop(

@@ -19,7 +19,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -41,7 +40,7 @@ final class Back2Stock implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $bundle = $situation->bundle();
-        if ($bundle === null || $situation->intent !== Intent::BackToStock) {
+        if ($bundle === null) {
             return new Contribution();
         }
         $slot = $situation->activeSlot();

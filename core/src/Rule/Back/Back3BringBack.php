@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -35,7 +34,7 @@ final class Back3BringBack implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $slot = $situation->startingSlot();
-        if ($situation->intent !== Intent::BringBack || $slot === null) {
+        if ($slot === null) {
             return new Contribution();
         }
         $switches = $slot !== $situation->activeSlot();

@@ -10,7 +10,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\RuleId;
 
@@ -31,9 +30,6 @@ final class Back3Start implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->intent !== Intent::BringBack) {
-            return;
-        }
         $mode = $situation->state->mode();
         if ($mode === null || $mode === Mode::System) {
             yield Finding::stop(

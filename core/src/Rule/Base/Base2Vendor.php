@@ -68,15 +68,7 @@ final class Base2Vendor implements FitRule
     private function remedy(Situation $situation, string $need): Remedy
     {
         foreach ($situation->shelf as $package) {
-            $try = new Situation(
-                $situation->sheet,
-                $situation->unit,
-                [...$situation->kit, $package],
-                $situation->intent,
-                $situation->at,
-                $situation->house,
-                state: $situation->state,
-            );
+            $try = $situation->with(kit: [...$situation->kit, $package]);
             if (
                 $package->kind() === PackageKind::Vendor &&
                 $situation->isFor($package) &&

@@ -31,7 +31,7 @@ final class Base2WriteVendor implements StepRule
     {
         $vendor = $situation->vendor();
         $missing = $situation->vendorMissing();
-        if ($vendor === null || $missing === null || !$situation->intent->installsBuild()) {
+        if ($vendor === null || $missing === null || !$situation->job->installsBuild()) {
             return new Contribution();
         }
         $has = $situation->state->text("slot.{$situation->installSlot()}.vendor.version") ?? 'one that is unknown';

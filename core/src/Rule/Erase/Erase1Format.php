@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
@@ -36,11 +35,11 @@ final class Erase1Format implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $build = $situation->build();
-        if ($build === null || !in_array($situation->intent, [Intent::Fresh, Intent::SwitchBuild], true)) {
+        if ($build === null) {
             return new Contribution();
         }
         if (
-            $situation->intent === Intent::SwitchBuild &&
+            $situation->job->mayWipeInstead() &&
             $this->canBeKeptReadable($situation) &&
             $situation->ofKind(PackageKind::LayoutChanger) === []
         ) {

@@ -12,7 +12,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
@@ -30,7 +29,7 @@ final class Erase7Caches implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if ($situation->intent !== Intent::UpdateInPlace || $situation->sheet->partition('cache') === null) {
+        if ($situation->sheet->partition('cache') === null) {
             return new Contribution();
         }
 

@@ -29,7 +29,7 @@ final class Fit11UpdateType implements FitRule
     {
         $build = $situation->build();
         $type = $build?->facts->best(Field::UPDATE_TYPE);
-        if ($build === null || $type === null || !$situation->intent->installsBuild()) {
+        if ($build === null || $type === null || !$situation->job->installsBuild()) {
             return;
         }
         yield $type->value === 'full'

@@ -12,7 +12,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Version;
@@ -39,11 +38,11 @@ final class Fit4Generic implements FitRule
     public function look(Situation $situation): iterable
     {
         $image = $situation->generic();
-        if (!in_array($situation->intent, [Intent::GenericImage, Intent::TrialBeside], true) || $image === null) {
+        if ($image === null) {
             return;
         }
         $api = $situation->sheet->launchApi;
-        $first = $situation->intent === Intent::TrialBeside ? self::FIRST_TRIAL_API : self::FIRST_API;
+        $first = $situation->job->startsImageOnce() ? self::FIRST_TRIAL_API : self::FIRST_API;
         yield $api >= $first
             ? Finding::clear(
                 self::id(),
@@ -63,7 +62,7 @@ final class Fit4Generic implements FitRule
             );
         yield from $this->slots($situation, $image);
         yield from $this->base($situation, $image);
-        if ($situation->intent === Intent::TrialBeside) {
+        if ($situation->job->startsImageOnce()) {
             yield from $this->room($situation);
 
             return;

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
-use Tornavis\Core\Operation\GenericSystem;
-
 use Tornavis\Core\Operation\LeaveTrial;
 use Tornavis\Core\Operation\StartTrial;
 use Tornavis\Core\Operation\Verify;
@@ -15,7 +13,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
@@ -34,7 +31,7 @@ final class Fit4Trial implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $image = $situation->generic();
-        if ($image === null || $situation->intent !== Intent::TrialBeside) {
+        if ($image === null || !$situation->job->startsImageOnce()) {
             return new Contribution();
         }
         $slot = $situation->activeSlot();
@@ -79,6 +76,6 @@ final class Fit4Trial implements StepRule
     {
         $image = $situation->generic();
 
-        return (2 << 30) + ($image === null ? 0 : GenericSystem::bytes($image));
+        return (2 << 30) + ($image === null ? 0 : $image->systemBytes());
     }
 }

@@ -9,7 +9,6 @@ use Tornavis\Core\Operation\DeleteLogical;
 use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash;
 use Tornavis\Core\Operation\FormatData;
-use Tornavis\Core\Operation\GenericSystem;
 use Tornavis\Core\Operation\InstallPackage;
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
@@ -23,7 +22,6 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -44,7 +42,7 @@ final class Fit4WriteGeneric implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $image = $situation->generic();
-        if ($image === null || $situation->intent !== Intent::GenericImage) {
+        if ($image === null || !$situation->job->writesGenericImage()) {
             return new Contribution();
         }
         $slot = $situation->activeSlot();
@@ -59,7 +57,7 @@ final class Fit4WriteGeneric implements StepRule
                     array_filter(
                         [
                             'slot.active' => $slot,
-                            "slot.{$slot}.os.buildId" => GenericSystem::buildId($image),
+                            "slot.{$slot}.os.buildId" => $image->systemBuildId(),
                             "slot.{$slot}.os.release" => $image->facts->text(Field::RELEASE),
                         ],
                         static fn(?string $value): bool => $value !== null,

@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -36,7 +35,7 @@ final class Fit5WriteKernel implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $kernel = $situation->kernelImage();
-        if ($kernel === null || $situation->intent !== Intent::Kernel) {
+        if ($kernel === null) {
             return new Contribution();
         }
         $slot = $situation->activeSlot();

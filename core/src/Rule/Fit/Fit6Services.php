@@ -6,11 +6,11 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 final class Fit6Services implements FitRule
@@ -29,7 +29,10 @@ final class Fit6Services implements FitRule
     {
         $services = $situation->services();
         $build = $situation->build();
-        if ($services === null || ($build === null && $situation->intent !== Intent::AddOn)) {
+        if (
+            $services === null ||
+            ($build === null && !in_array(PackageKind::Services, $situation->job->takes(), true))
+        ) {
             return;
         }
         $wants = $services->facts->best(Field::RELEASE);

@@ -28,7 +28,7 @@ final class Kit1Build implements FitRule
     public function look(Situation $situation): iterable
     {
         $builds = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind(PackageKind::Build));
-        if ($situation->intent->installsBuild() && count($builds) !== 1) {
+        if ($situation->job->installsBuild() && count($builds) !== 1) {
             yield Finding::stop(
                 self::id(),
                 need: 'One build in the kit',

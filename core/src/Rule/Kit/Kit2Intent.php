@@ -11,7 +11,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -29,13 +28,7 @@ final class Kit2Intent implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $needs = in_array(
-            $situation->intent,
-            [Intent::Recovery, Intent::Kernel, Intent::RemoveSecond, Intent::GenericImage, Intent::TrialBeside],
-            true,
-        )
-            ? $situation->intent->takes()
-            : [];
+        $needs = $situation->job->needsExactlyOneFile() ? $situation->job->takes() : [];
         foreach ($needs as $kind) {
             $count =
                 count($situation->ofKind($kind)) -
@@ -82,7 +75,7 @@ final class Kit2Intent implements FitRule
                 );
             }
         }
-        if ($situation->intent === Intent::AddOn && $situation->addOns() === []) {
+        if (in_array(PackageKind::Services, $situation->job->takes(), true) && $situation->addOns() === []) {
             yield Finding::stop(
                 self::id(),
                 need: 'An add-on in the kit',
@@ -96,7 +89,10 @@ final class Kit2Intent implements FitRule
                 subject: 'add-on',
             );
         }
-        if ($situation->intent === Intent::RemoveSecond && $situation->state->text('second.family') === null) {
+        if (
+            in_array(PackageKind::Remover, $situation->job->takes(), true) &&
+            $situation->state->text('second.family') === null
+        ) {
             yield Finding::stop(
                 self::id(),
                 need: 'A second system on the phone',
@@ -126,7 +122,7 @@ final class Kit2Intent implements FitRule
             PackageKind::Cleaner,
             PackageKind::EncryptionDisabler,
         ];
-        foreach ($situation->intent->installsBuild() ? [] : $situation->ofKind(PackageKind::Build) as $build) {
+        foreach ($situation->job->installsBuild() ? [] : $situation->ofKind(PackageKind::Build) as $build) {
             yield Finding::caution(
                 self::id(),
                 need: "A use for {$build->title()}",

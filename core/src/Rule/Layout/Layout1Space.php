@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Layout;
 
-use Tornavis\Core\Operation\GenericSystem;
 use Tornavis\Core\Package\Package;
 
 use Tornavis\Core\Rule\Finding;
@@ -40,7 +39,7 @@ final class Layout1Space implements FitRule
             return;
         }
         $system = $situation->sheet->partition('system');
-        $bytes = GenericSystem::bytes($image);
+        $bytes = $image->systemBytes();
         if ($situation->writesGenericInRecovery()) {
             yield match (true) {
                 $system === null => Finding::stop(

@@ -11,7 +11,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -33,7 +32,11 @@ final class Layout2Retrofit implements FitRule
         if ($situation->sheet->dynamicLayout !== 'retrofit' || $situation->build() === null) {
             return;
         }
-        if ($situation->intent === Intent::UpdateInPlace && !Layout::isDynamic($situation->state, $situation->sheet)) {
+        if (
+            $situation->job->installsBuild() &&
+            !$situation->job->bringsNewLayout() &&
+            !Layout::isDynamic($situation->state, $situation->sheet)
+        ) {
             yield Finding::stop(
                 self::id(),
                 need: 'The dynamic layout',

@@ -38,7 +38,7 @@ final class Order1Install implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $build = $situation->build();
-        if ($build === null || !$situation->intent->installsBuild()) {
+        if ($build === null || !$situation->job->installsBuild()) {
             return new Contribution();
         }
         $slot = $situation->installSlot();

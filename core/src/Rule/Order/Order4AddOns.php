@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
@@ -35,12 +34,7 @@ final class Order4AddOns implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $packages = match ($situation->intent) {
-            Intent::AddOn => $situation->addOns(),
-            Intent::Kernel => $situation->kernelImage() === null ? $situation->ofKind(PackageKind::Kernel) : [],
-            Intent::RemoveSecond => $situation->ofKind(PackageKind::Remover),
-            default => [],
-        };
+        $packages = $situation->job->installs($situation);
         if ($packages === []) {
             return new Contribution();
         }

@@ -10,7 +10,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
 
 final class Prep1Lock implements FitRule
@@ -29,7 +28,7 @@ final class Prep1Lock implements FitRule
     public function look(Situation $situation): iterable
     {
         $fact = $situation->state->fact('bootloader.unlocked');
-        if ($situation->intent === Intent::Unlock) {
+        if ($situation->job->unlocksBootloader()) {
             yield $fact->value === true
                 ? Finding::stop(
                     self::id(),
@@ -50,7 +49,7 @@ final class Prep1Lock implements FitRule
 
             return;
         }
-        if ($situation->intent === Intent::BringBack && !$situation->usesBootloader()) {
+        if (!$situation->job->needsUnlockedBootloader($situation)) {
             return;
         }
         yield match ($fact->value) {

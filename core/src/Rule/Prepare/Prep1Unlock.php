@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
@@ -34,9 +33,6 @@ final class Prep1Unlock implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if ($situation->intent !== Intent::Unlock) {
-            return new Contribution();
-        }
         $slot = $situation->activeSlot();
         $build = $situation->state->text("slot.{$slot}.os.buildId");
 

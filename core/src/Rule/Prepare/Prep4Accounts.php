@@ -26,7 +26,7 @@ final class Prep4Accounts implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if (!$situation->intent->erasesData()) {
+        if (!$situation->job->dataPromise()->erases()) {
             return;
         }
         yield $this->judge(

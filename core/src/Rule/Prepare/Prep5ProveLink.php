@@ -12,7 +12,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -44,7 +43,7 @@ final class Prep5ProveLink implements StepRule
 
         return new Contribution(
             [
-                ...$startsInSystem || $situation->intent === Intent::Unlock
+                ...$startsInSystem || $situation->job->unlocksBootloader()
                     ? [
                         $prove(
                             'prep.prove-system',
@@ -59,7 +58,7 @@ final class Prep5ProveLink implements StepRule
                         $prove(
                             'base.prove',
                             Phase::Base,
-                            $situation->intent === Intent::Unlock ? Mode::Bootloader : $situation->flashMode(),
+                            $situation->job->unlocksBootloader() ? Mode::Bootloader : $situation->flashMode(),
                             'Nothing has been written yet: this is the last moment to find a bad cable or the ' .
                                 'wrong phone for free.',
                         ),

@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -33,7 +32,7 @@ final class Recovery1Ability implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if (!$situation->usesRecovery() || ($situation->intent->installsBuild() && $situation->build() === null)) {
+        if (!$situation->usesRecovery() || ($situation->job->installsBuild() && $situation->build() === null)) {
             return;
         }
         $build = $situation->build();
@@ -92,11 +91,10 @@ final class Recovery1Ability implements FitRule
      */
     private function wanted(Situation $situation): array
     {
-        return match ($situation->intent) {
-            Intent::RestoreBackup => ['backup'],
-            Intent::Recovery => [],
-            default => $situation->delivery->route() === Delivery::STORAGE ? [] : ['sideload'],
-        };
+        $ability = $situation->job->recoveryAbility();
+        $isStreamed = $situation->delivery->route() !== Delivery::STORAGE;
+
+        return $ability === null || ($ability === 'sideload' && !$isStreamed) ? [] : [$ability];
     }
 
     private function misplaced(Situation $situation, Package $recovery): ?string

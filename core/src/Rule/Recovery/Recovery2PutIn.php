@@ -117,7 +117,7 @@ final class Recovery2PutIn implements StepRule
                         $slot === $active
                             ? new Reason(
                                 RuleId::Slots3,
-                                $situation->spareIsUsable() && $situation->intent->installsBuild()
+                                $situation->spareIsUsable() && $situation->job->installsBuild()
                                     ? 'Your house rule puts it into the slot in use, as most pages write it; the ' .
                                         'installed system does not start again from here.'
                                     : 'It goes into the slot in use.',

@@ -14,7 +14,6 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -34,9 +33,6 @@ final class Recovery4Alone implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if ($situation->intent !== Intent::Recovery) {
-            return new Contribution();
-        }
         $slot = $situation->activeSlot();
         $recovery = $situation->recovery();
         $itself =

@@ -6,11 +6,11 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 final class Recovery5Place implements FitRule
@@ -28,7 +28,7 @@ final class Recovery5Place implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->intent->installsBuild() || !$situation->usesRecovery() || !$situation->writesRecovery()) {
+        if ($situation->job->installsBuild() || !$situation->usesRecovery() || !$situation->writesRecovery()) {
             return;
         }
         $need = 'A recovery that leaves the system as it is';
@@ -56,7 +56,7 @@ final class Recovery5Place implements FitRule
                 self::id(),
                 need: $need,
                 found: 'started once',
-                reason: $situation->intent === Intent::Recovery
+                reason: $situation->job->takes() === [PackageKind::Recovery]
                     ? 'It is started from the bootloader and then puts itself into the boot image that is there.'
                     : 'It is started from the bootloader without being written, and is gone after the next restart.',
             );

@@ -10,7 +10,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
@@ -30,7 +29,7 @@ final class Update1InPlace implements FitRule
     public function look(Situation $situation): iterable
     {
         $build = $situation->build();
-        if ($build === null || $situation->intent !== Intent::UpdateInPlace) {
+        if ($build === null) {
             return;
         }
         $slot = "slot.{$situation->activeSlot()}.os";

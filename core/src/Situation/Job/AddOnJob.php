@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+
+/** Add-ons go into the system that is there. */
+final readonly class AddOnJob extends Job
+{
+    public function label(): string
+    {
+        return 'Add-on';
+    }
+
+    public function description(): string
+    {
+        return 'Goes into the system that is there. Data stays.';
+    }
+
+    public function takes(): array
+    {
+        return [PackageKind::Services, PackageKind::Fix, PackageKind::Kernel, PackageKind::Root];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return false;
+    }
+
+    public function nameWithoutFiles(): ?string
+    {
+        return null;
+    }
+
+    public function installsBuild(): bool
+    {
+        return false;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Kept;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return false;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return false;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return $situation->writesInBootloader();
+    }
+
+    public function recoveryAbility(): string
+    {
+        return 'sideload';
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return false;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        return $situation->addOns();
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
+    {
+        return null;
+    }
+
+    public function rules(): array
+    {
+        return [RuleId::Prep5, RuleId::Recovery2, RuleId::Erase5, RuleId::Order4];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        $goal = Goal::noTrialIsLeft();
+        foreach ($situation->addOns() as $package) {
+            $goal = match ($package->kind()) {
+                PackageKind::Services => $goal->and(Goal::slotHolds('os.services', $package->title())),
+                PackageKind::Root => $goal->and(Goal::slotHolds('root', $package->title())),
+                PackageKind::Kernel => $goal->and(
+                    Goal::slotHolds('kernel.name', $package->facts->text(PackageField::FAMILY)),
+                ),
+                // What a fix or a disabler changes is nothing that a phone tells.
+                default => $goal,
+            };
+        }
+
+        return $goal;
+    }
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\RuleId;
+
+/** A phone that was left outside its system starts one that it still holds. */
+final readonly class BringBackJob extends Job
+{
+    public function label(): string
+    {
+        return 'Bring back';
+    }
+
+    public function description(): string
+    {
+        return 'A phone that was left in its recovery or bootloader starts a system that it still holds. ' .
+            'Nothing is written but which slot is active.';
+    }
+
+    public function takes(): array
+    {
+        return [];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return false;
+    }
+
+    public function nameWithoutFiles(): string
+    {
+        return 'The way back';
+    }
+
+    public function installsBuild(): bool
+    {
+        return false;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Kept;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return false;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return false;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return $this->usesBootloader($situation);
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return false;
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return !in_array($situation->startingSlot(), [$situation->activeSlot(), null], true);
+    }
+
+    public function recoveryAbility(): string
+    {
+        return 'sideload';
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return false;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        return [];
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
+    {
+        return null;
+    }
+
+    public function rules(): array
+    {
+        return [RuleId::Prep5, RuleId::Back3];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        // That the slot which starts can be started is asked of every plan.
+        return Goal::noTrialIsLeft()->and(
+            Goal::that(
+                static fn(State $end): bool => $end->mode() === Mode::System,
+                'At the end the phone would not be in its system.',
+            ),
+        );
+    }
+}

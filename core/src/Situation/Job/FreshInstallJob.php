@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+
+/** A build goes in on an erased phone. */
+final readonly class FreshInstallJob extends Job
+{
+    public function label(): string
+    {
+        return 'Fresh install';
+    }
+
+    public function description(): string
+    {
+        return 'All that is on the phone is erased. The files that the build needs beside it are taken from ' .
+            'the shelf.';
+    }
+
+    public function takes(): array
+    {
+        return [PackageKind::Build];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return false;
+    }
+
+    public function nameWithoutFiles(): ?string
+    {
+        return null;
+    }
+
+    public function installsBuild(): bool
+    {
+        return true;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Erased;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return true;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return true;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return $situation->writesInBootloader();
+    }
+
+    public function recoveryAbility(): string
+    {
+        return 'sideload';
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return false;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        $layout = $situation->layout;
+
+        return array_values(
+            array_filter([
+                $layout->copiesSlot() ? $layout->slotCopy() : null,
+                $situation->vendorMissing() === null ? null : $situation->vendor(),
+                $situation->build(),
+                ...$situation->addOns(),
+            ]),
+        );
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
+    {
+        return $recoveryInBoot ? new ForeignImages([$situation->recoverySlot()], false) : null;
+    }
+
+    public function rules(): array
+    {
+        return [
+            RuleId::Prep4,
+            RuleId::Prep5,
+            RuleId::Base1,
+            RuleId::Base2,
+            RuleId::Layout4,
+            RuleId::Slots2,
+            RuleId::Recovery2,
+            RuleId::Erase5,
+            RuleId::Order1,
+            RuleId::Layout3,
+            RuleId::Layout2,
+            RuleId::Erase1,
+        ];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        return Goal::slotHolds('os.buildId', $situation->build()?->facts->text(PackageField::BUILD_ID));
+    }
+}

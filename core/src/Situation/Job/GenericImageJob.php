@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+
+/** One system image for many models takes the place of the system. */
+final readonly class GenericImageJob extends Job
+{
+    public function label(): string
+    {
+        return 'Generic image';
+    }
+
+    public function description(): string
+    {
+        return 'One system image for many models takes the place of the system and stands on the base that is ' .
+            'there. All that is on the phone is erased.';
+    }
+
+    public function takes(): array
+    {
+        return [PackageKind::GenericImage];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return true;
+    }
+
+    public function nameWithoutFiles(): ?string
+    {
+        return null;
+    }
+
+    public function installsBuild(): bool
+    {
+        return false;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Erased;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return true;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return false;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return $situation->writesGenericInRecovery();
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return !$situation->writesGenericInRecovery() || $situation->writesInBootloader();
+    }
+
+    public function recoveryAbility(): string
+    {
+        return 'sideload';
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return true;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        $image = $situation->writesGenericInRecovery() ? $situation->generic() : null;
+
+        return $image === null ? [] : [$image];
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ForeignImages
+    {
+        return new ForeignImages([$situation->activeSlot()], true);
+    }
+
+    public function rules(): array
+    {
+        return [RuleId::Prep4, RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Erase5, RuleId::Fit4];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        $image = $situation->generic();
+
+        return Goal::slotHolds('os.buildId', $image?->systemBuildId());
+    }
+}

@@ -1,0 +1,128 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+
+/** A kernel takes the place of the one that the system brought. */
+final readonly class KernelJob extends Job
+{
+    public function label(): string
+    {
+        return 'Kernel';
+    }
+
+    public function description(): string
+    {
+        return 'A kernel is made for one release of the system. Data stays, and the way back is the boot image ' .
+            'of the build.';
+    }
+
+    public function takes(): array
+    {
+        return [PackageKind::Kernel];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return true;
+    }
+
+    public function nameWithoutFiles(): ?string
+    {
+        return null;
+    }
+
+    public function installsBuild(): bool
+    {
+        return false;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Kept;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return false;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return false;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return $situation->kernelImage() === null;
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return $situation->writesInBootloader();
+    }
+
+    public function recoveryAbility(): string
+    {
+        return 'sideload';
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return false;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        return $situation->kernelImage() === null ? $situation->ofKind(PackageKind::Kernel) : [];
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
+    {
+        return $situation->kernelImage() === null ? null : new ForeignImages([$situation->activeSlot()], false);
+    }
+
+    public function rules(): array
+    {
+        return [RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Erase5, RuleId::Order4, RuleId::Fit5];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        $kernel = $situation->ofKind(PackageKind::Kernel)[0] ?? null;
+
+        return Goal::slotHolds('kernel.name', $kernel?->facts->text(PackageField::FAMILY));
+    }
+}

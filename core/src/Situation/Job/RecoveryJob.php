@@ -1,0 +1,125 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+
+/** Only a recovery is put in. */
+final readonly class RecoveryJob extends Job
+{
+    public function label(): string
+    {
+        return 'Recovery';
+    }
+
+    public function description(): string
+    {
+        return 'Only the recovery is put in. Data stays.';
+    }
+
+    public function takes(): array
+    {
+        return [PackageKind::Recovery];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return true;
+    }
+
+    public function nameWithoutFiles(): ?string
+    {
+        return null;
+    }
+
+    public function installsBuild(): bool
+    {
+        return false;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Kept;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return false;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return false;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return $situation->writesInBootloader();
+    }
+
+    public function recoveryAbility(): ?string
+    {
+        return null;
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return false;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        return [];
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
+    {
+        return $recoveryInBoot ? new ForeignImages([$situation->activeSlot()], false) : null;
+    }
+
+    public function rules(): array
+    {
+        return [RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Recovery4];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        return Goal::slotHolds('recovery.version', $situation->recovery()?->facts->text(PackageField::VERSION));
+    }
+}

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation\Job;
+
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\RuleId;
+
+/** A backup that the recovery made goes back in. */
+final readonly class RestoreBackupJob extends Job
+{
+    public function label(): string
+    {
+        return 'Restore backup';
+    }
+
+    public function description(): string
+    {
+        return 'The newest recovery backup off the phone that fits what the phone runs goes back in, over what ' .
+            'has been made since.';
+    }
+
+    public function takes(): array
+    {
+        return [];
+    }
+
+    public function needsExactlyOneFile(): bool
+    {
+        return false;
+    }
+
+    public function nameWithoutFiles(): ?string
+    {
+        return null;
+    }
+
+    public function installsBuild(): bool
+    {
+        return false;
+    }
+
+    public function dataPromise(): DataPromise
+    {
+        return DataPromise::Kept;
+    }
+
+    public function formatsFirst(): bool
+    {
+        return false;
+    }
+
+    public function mayWipeInstead(): bool
+    {
+        return false;
+    }
+
+    public function bringsNewLayout(): bool
+    {
+        return false;
+    }
+
+    public function unlocksBootloader(): bool
+    {
+        return false;
+    }
+
+    public function needsUnlockedBootloader(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return true;
+    }
+
+    public function usesBootloader(Situation $situation): bool
+    {
+        return $situation->writesInBootloader();
+    }
+
+    public function recoveryAbility(): string
+    {
+        return 'backup';
+    }
+
+    public function keepsServingRecovery(): bool
+    {
+        return false;
+    }
+
+    public function writesGenericImage(): bool
+    {
+        return false;
+    }
+
+    public function startsImageOnce(): bool
+    {
+        return false;
+    }
+
+    public function installs(Situation $situation): array
+    {
+        return [];
+    }
+
+    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
+    {
+        return null;
+    }
+
+    public function rules(): array
+    {
+        return [RuleId::Prep5, RuleId::Recovery2, RuleId::Back1];
+    }
+
+    public function goal(Situation $situation): Goal
+    {
+        $goal = Goal::noTrialIsLeft();
+        foreach ($situation->restoreSet()->classes ?? [] as $class) {
+            $goal = $goal->and(
+                Goal::that(
+                    static fn(State $end): bool => $end->flag("data.holds.{$class->value}") === true,
+                    "At the end {$class->label()} would not be back.",
+                ),
+            );
+        }
+
+        return $goal;
+    }
+}
