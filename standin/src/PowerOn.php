@@ -43,7 +43,7 @@ final class PowerOn
         if (!$generic && !$phone->isBuiltLike($os['codename'] ?? '')) {
             return ['dead', 'The screen stays black.'];
         }
-        if (isset($os['needsFirmware']) && version_compare($firmware, $os['needsFirmware'], '<')) {
+        if (isset($os['needsFirmware']) && Release::isBelow($firmware, $os['needsFirmware'])) {
             return ['boot-loop', 'The logo comes and goes.'];
         }
         $kernel = $phone->added('kernel', $slot);
@@ -89,7 +89,7 @@ final class PowerOn
     ): bool {
         $os = $phone->system($slot);
         if ($partition === 'vendor' && isset($os['needsVendor'])) {
-            return version_compare($phone->vendorVersion($slot) ?? '0', $os['needsVendor'], '>=');
+            return !Release::isBelow($phone->vendorVersion($slot) ?? '0', $os['needsVendor']);
         }
         if ($partition === 'boot' && isset($image['label']['kernel'])) {
             return ($image['label']['release'] ?? null) === ($os['release'] ?? null);

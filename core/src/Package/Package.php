@@ -55,7 +55,7 @@ final readonly class Package
         return PackageKind::tryFrom((string) $this->facts->text(PackageField::KIND));
     }
 
-    /** Family and version as people say them: "Saltern 15.2", or "boot of Saltern 15.2" for one of its images. */
+    /** Family and version as people say them: "Name 15.2", or "boot of Name 15.2" for one of its images. */
     public function title(): string
     {
         $title = trim($this->facts->text(PackageField::FAMILY) . ' ' . $this->facts->text(PackageField::VERSION));

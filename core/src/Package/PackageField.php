@@ -10,7 +10,7 @@ final class PackageField
     /** One of the kinds of the vocabulary: "build", "firmware", "recovery", "services", "partition image"… */
     public const KIND = 'kind';
 
-    /** The build's family, the recovery's or the services bundle's name: "Saltern". */
+    /** The build's family, the recovery's or the services bundle's name. */
     public const FAMILY = 'family';
 
     public const VERSION = 'version';

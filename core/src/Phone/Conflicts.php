@@ -6,6 +6,7 @@ namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Words\Moment;
 
 /**
  * Statements about one phone that disagree and that nobody has settled.
@@ -84,6 +85,6 @@ final class Conflicts
 
     private static function time(Fact $fact): int
     {
-        return $fact->at === null ? 0 : (int) strtotime($fact->at);
+        return $fact->at === null ? 0 : Moment::seconds($fact->at) ?? 0;
     }
 }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Phone;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\Version;
 
 /**
@@ -47,7 +48,7 @@ final readonly class State
     {
         return [
             $fact->source !== Source::Assumed,
-            $fact->at === null ? 0 : (int) strtotime($fact->at),
+            $fact->at === null ? 0 : Moment::seconds($fact->at) ?? 0,
             $fact->source->rank(),
         ];
     }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Phone;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\Size;
 
 /**
@@ -144,9 +145,9 @@ final class StateField
             is_int($value) && (str_ends_with($name, 'Bytes') || str_contains($name, '.size.')) => Size::text($value),
             is_int($value) && str_ends_with($name, 'Time') => gmdate('Y-m-d', $value),
             str_ends_with($name, '.os.failedAs') => 'yes, as it was then',
-            is_string($value) && $name === 'bootloader.waitStarted' => strtotime($value) === false
-                ? $value
-                : gmdate('Y-m-d H:i', (int) strtotime($value)) . ' UTC',
+            is_string($value) && $name === 'bootloader.waitStarted' => Moment::read($value)?->format(
+                'Y-m-d H:i \U\T\C',
+            ) ?? $value,
             is_int($value) && str_ends_with($name, 'percent') => "{$value} %",
             default => is_scalar($value) ? (string) $value : '',
         };

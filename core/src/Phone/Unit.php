@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Moment;
 
 /**
  * One physical phone. JSON form: docs/formats/unit.schema.json.
@@ -106,7 +107,7 @@ final readonly class Unit
         $unit = self::kept($data);
         foreach ($unit->facts as $fact) {
             StateField::check($fact->name, $fact->value, $where);
-            if ($fact->at !== null && strtotime($fact->at) === false) {
+            if ($fact->at !== null && Moment::seconds($fact->at) === null) {
                 throw FormatError::invalid(
                     $where,
                     "fact {$fact->name}",
@@ -163,9 +164,9 @@ final readonly class Unit
      */
     public function refuseImpossible(?ModelSheet $sheet, string $now, string $where = 'unit'): void
     {
-        $latest = (int) strtotime($now) + 86_400;
+        $latest = (Moment::seconds($now) ?? 0) + 86_400;
         foreach ($this->facts as $fact) {
-            if ($fact->at !== null && strtotime($fact->at) > $latest) {
+            if ($fact->at !== null && Moment::seconds($fact->at) > $latest) {
                 throw FormatError::invalid(
                     $where,
                     "fact {$fact->name}",
@@ -200,7 +201,8 @@ final readonly class Unit
             }
         }
         foreach ($this->backups as $backup) {
-            if (strtotime($backup->madeAt) === false || strtotime($backup->madeAt) > $latest) {
+            $madeAt = Moment::seconds($backup->madeAt);
+            if ($madeAt === null || $madeAt > $latest) {
                 throw FormatError::invalid(
                     $where,
                     "backup {$backup->id}",

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\Moment;
+
 /**
  * The hours that a maker asks for before its bootloader may be unlocked, counted as hours and not as days on a
  * calendar.
@@ -29,11 +31,9 @@ final readonly class UnlockWait
      */
     public static function since(string $started, int $hours): ?self
     {
-        try {
-            return new self((new \DateTimeImmutable($started))->setTimezone(new \DateTimeZone('UTC')), $hours);
-        } catch (\Exception) {
-            return null;
-        }
+        $startedAt = Moment::read($started);
+
+        return $startedAt === null ? null : new self($startedAt, $hours);
     }
 
     /** The first moment at which it is over, in UTC. */

@@ -66,7 +66,7 @@ final readonly class Plan
         return new self($situation, $findings, Verdict::of($findings), $steps, $ledger, $budget, $tracks, $end);
     }
 
-    /** "bowline SK-07: Saltern 15.2" */
+    /** Codename, label of the unit, and what the job is about. */
     public function title(): string
     {
         return "{$this->situation->sheet->codename} {$this->situation->unit->label}: " .

@@ -10,6 +10,7 @@ use Tornavis\Core\Trouble\Cause;
 use Tornavis\Core\Trouble\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Moment;
 
 /**
  * What a person can do to a run; each of it goes into the journal.
@@ -103,8 +104,9 @@ final readonly class RunActions
         $differences = $step->provesLink()
             ? StateComparison::differences($this->plan, $step->number, $shown->read)
             : [];
+        $asked = Moment::seconds($askedAt) ?? 0;
         // A clock that was set back in between says nothing; then no time was taken.
-        $seconds = max(0, (int) strtotime($at === '' ? $askedAt : $at) - (int) strtotime($askedAt));
+        $seconds = max(0, (Moment::seconds($at) ?? $asked) - $asked);
         $this->journal->append(EventKind::Told, $step->number, ['answer' => 'seen', 'note' => $note]);
         if ($differences !== []) {
             $this->unlike($step, $differences, $evidence, $seconds);

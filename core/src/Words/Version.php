@@ -5,11 +5,18 @@ declare(strict_types=1);
 namespace Tornavis\Core\Words;
 
 /**
- * A dotted version as makers write them ("5.2.11", "14.0.8", "13"); numeric parts compare as numbers,
- * others as text, and a missing part is lower than any present one.
+ * A dotted version as makers write them ("5.2.11", "14.0.8", "13", "4.0-rc1").
+ *
+ * Parts compare one by one. Numbers compare as numbers, a missing part counts as 0, other words compare as text and
+ * stand above numbers. What comes before a release ("rc", "beta") stands below it.
  */
 final readonly class Version
 {
+    /** Words for what comes before a release, the earliest first. */
+    private const BEFORE_RELEASE = ['dev', 'snapshot', 'nightly', 'alpha', 'beta', 'preview', 'pre', 'rc'];
+
+    private const MISSING = '0';
+
     /**
      * @param  list<string>  $parts
      */
@@ -32,19 +39,34 @@ final readonly class Version
     {
         $length = max(count($this->parts), count($other->parts));
         for ($i = 0; $i < $length; $i++) {
-            $mine = $this->parts[$i] ?? null;
-            $theirs = $other->parts[$i] ?? null;
-            if ($mine === null || $theirs === null) {
-                return $mine === null ? -1 : 1;
-            }
-            $order =
-                ctype_digit($mine) && ctype_digit($theirs) ? (int) $mine <=> (int) $theirs : strcmp($mine, $theirs);
+            $order = self::comparePart($this->parts[$i] ?? self::MISSING, $other->parts[$i] ?? self::MISSING);
             if ($order !== 0) {
                 return $order;
             }
         }
 
         return 0;
+    }
+
+    private static function comparePart(string $mine, string $theirs): int
+    {
+        $byRank = self::rank($mine) <=> self::rank($theirs);
+        if ($byRank !== 0 || !ctype_digit($mine)) {
+            return $byRank === 0 ? strcmp($mine, $theirs) : $byRank;
+        }
+        $mine = ltrim($mine, '0');
+        $theirs = ltrim($theirs, '0');
+
+        // Numbers may have more digits than an integer holds.
+        return [strlen($mine), $mine] <=> [strlen($theirs), $theirs];
+    }
+
+    /** Below zero for what comes before a release, 0 for a number, 1 for any other word. */
+    private static function rank(string $part): int
+    {
+        $before = array_search(strtolower($part), self::BEFORE_RELEASE, true);
+
+        return $before !== false ? $before - count(self::BEFORE_RELEASE) : (int) !ctype_digit($part);
     }
 
     public function olderThan(self $other): bool

@@ -5,7 +5,6 @@ declare(strict_types=1);
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Facts;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Words\Version;
 
 it('believes the phone before the file, the file before the card, and the card before what was typed', function () {
     $facts = Facts::of(
@@ -47,12 +46,3 @@ it('sees a file that contradicts itself in two places', function () {
 
     expect($facts->conflicts())->toHaveKey('api');
 });
-
-it('compares versions part by part as numbers', function (string $older, string $newer) {
-    expect(Version::of($older)->olderThan(Version::of($newer)))
-        ->toBeTrue()
-        ->and(Version::of($newer)->olderThan(Version::of($older)))
-        ->toBeFalse()
-        ->and(Version::of($older)->olderThan(Version::of($older)))
-        ->toBeFalse();
-})->with([['5.2.8', '5.2.11'], ['5.2', '5.2.1'], ['13', '14.0.8'], ['5.2.11', '5.2.11b'], ['9.10', '10.0']]);

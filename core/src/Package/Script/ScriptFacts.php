@@ -11,7 +11,7 @@ namespace Tornavis\Core\Package\Script;
  */
 final readonly class ScriptFacts
 {
-    /** Calls that the recipe of the demo world writes and this class understands; fixed by the format. */
+    /** Calls of the installer's language, whose names the format fixes. */
     public const ASSERT = 'assert';
 
     public const ABORT = 'abort';

@@ -6,10 +6,11 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\RuleId;
 
 final class Prep1Lock implements FitRule
@@ -120,8 +121,8 @@ final class Prep1Lock implements FitRule
             return;
         }
         $wait = UnlockWait::of($situation->state, $situation->sheet);
-        $now = date_create_immutable($situation->at);
-        if ($wait === null || $now === false) {
+        $now = Moment::read($situation->at);
+        if ($wait === null || $now === null) {
             yield Finding::toSettle(
                 self::id(),
                 need: "The maker's wait of {$hours} hours is over",

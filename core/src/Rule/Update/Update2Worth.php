@@ -6,10 +6,11 @@ namespace Tornavis\Core\Rule\Update;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
@@ -35,7 +36,9 @@ final class Update2Worth implements FitRule
         $has = $situation->state->fact("{$slot}.os.patchLevel");
         $gets = $build->facts->best(Field::PATCH_LEVEL);
         if ($has->known() && $gets !== null) {
-            $months = (int) round(((int) strtotime($gets->text()) - (int) strtotime($has->text())) / 2_629_800);
+            $months = (int) round(
+                ((Moment::seconds($gets->text()) ?? 0) - (Moment::seconds($has->text()) ?? 0)) / 2_629_800,
+            );
             $version = $situation->state->text("{$slot}.os.version");
             $newer =
                 $version !== null &&
