@@ -12,6 +12,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Space\SpaceSearchError;
 use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
@@ -110,11 +111,21 @@ final readonly class Plan
                         'learnedFromRuns' => $this->situation->rates->runs,
                         'factors' => (object) $this->situation->rates->factors,
                     ],
-            'space' => SuperBudget::of($this->situation)?->toArray(),
+            'space' => $this->space()?->toArray(),
             'tracks' => $this->tracks,
             'before' => (object) $this->situation->state->values(),
             'after' => (object) $this->end->values(),
         ];
+    }
+
+    private function space(): ?SuperBudget
+    {
+        try {
+            return SuperBudget::of($this->situation);
+        } catch (SpaceSearchError) {
+            // A finding says so.
+            return null;
+        }
     }
 
     /** The same bytes for the same situation. */

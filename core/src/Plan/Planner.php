@@ -24,6 +24,7 @@ use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Sequence\Sequencer;
 use Tornavis\Core\Sequence\Tracks;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Space\SpaceSearchError;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
@@ -38,7 +39,11 @@ final class Planner
 {
     public static function plan(Situation $situation): Plan
     {
-        $findings = [...iterator_to_array(self::scope($situation), false), ...FitRules::look($situation)];
+        try {
+            $findings = [...iterator_to_array(self::scope($situation), false), ...FitRules::look($situation)];
+        } catch (SpaceSearchError $error) {
+            return Plan::blocked($situation, [self::unsearched($error)]);
+        }
         if (Verdict::of($findings)->level === Verdict::STOP) {
             return Plan::blocked($situation, $findings);
         }
@@ -56,6 +61,18 @@ final class Planner
                 ),
             ]);
         }
+    }
+
+    private static function unsearched(SpaceSearchError $error): Finding
+    {
+        return Finding::stop(
+            RuleId::Layout1,
+            need: 'Room in super',
+            found: 'cannot be worked out',
+            reason: "{$error->what}; {$error->expected}.",
+            remedy: Remedy::doFirst($error->todo),
+            subject: 'search',
+        );
     }
 
     /**

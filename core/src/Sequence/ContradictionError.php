@@ -6,7 +6,7 @@ namespace Tornavis\Core\Sequence;
 
 use Tornavis\Core\Words\TornavisError;
 
-/** The constraints of the rules cannot all hold. */
+/** The constraints of the rules cannot all hold, or leave so much open that no order is found in time. */
 final class ContradictionError extends TornavisError
 {
     /**
@@ -30,6 +30,26 @@ final class ContradictionError extends TornavisError
             "step \"{$title}\"",
             'modes that lead to one another',
             'Bring the phone into another mode by its keys and plan again.',
+        );
+    }
+
+    public static function tooMany(int $steps, int $most): self
+    {
+        return new self(
+            "The plan would have {$steps} steps",
+            'the order of the steps',
+            "at most {$most}",
+            'Leave files out of the kit and put them in by a second job.',
+        );
+    }
+
+    public static function tooOpen(int $steps, int $most): self
+    {
+        return new self(
+            "More than {$most} orders of {$steps} steps are possible",
+            'the order of the steps',
+            'constraints that leave fewer',
+            'Leave files out of the kit and put them in by a second job.',
         );
     }
 }

@@ -23,6 +23,12 @@ use Tornavis\Core\Words\RuleId;
  */
 final class Sequencer
 {
+    /** One bit of an integer for each step. */
+    public const MOST_STEPS = 60;
+
+    /** Sets of done steps that are looked at. A plan has some thousand; this many take about a second. */
+    public const MOST_STATES = 100_000;
+
     /** @var array<string, array{int, list<int>}> best rest by "done steps|mode" */
     private array $memory = [];
 
@@ -53,14 +59,17 @@ final class Sequencer
     }
 
     /**
-     * @param  list<StepDraft>  $drafts  at most 60
+     * @param  list<StepDraft>  $drafts
      * @param  list<Constraint>  $constraints
      * @return list<StepDraft> with the restarts between modes
      *
-     * @throws ContradictionError
+     * @throws ContradictionError where no order satisfies all constraints, or the search would take too long
      */
     public static function order(array $drafts, array $constraints, Mode $from, ModelSheet $sheet): array
     {
+        if (count($drafts) > self::MOST_STEPS) {
+            throw ContradictionError::tooMany(count($drafts), self::MOST_STEPS);
+        }
         $sequencer = new self($drafts, $constraints);
         [, $order] = $sequencer->best(0, $from);
         $steps = [];
@@ -124,6 +133,9 @@ final class Sequencer
         $key = "{$done}|{$mode->value}";
         if (isset($this->memory[$key])) {
             return $this->memory[$key];
+        }
+        if (count($this->memory) >= self::MOST_STATES) {
+            throw ContradictionError::tooOpen(count($this->drafts), self::MOST_STATES);
         }
         $best = null;
         foreach ($this->drafts as $i => $draft) {

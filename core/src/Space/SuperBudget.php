@@ -24,6 +24,9 @@ final readonly class SuperBudget
     /** What can go, by what is lost with it: the other slot's leftovers, then what a system can do without. */
     private const COSTS = ['other' => 1, 'product' => 4, 'system_ext' => 16];
 
+    /** Every set of them is compared, so each one more doubles the time; this many take about a second. */
+    public const MOST_CANDIDATES = 18;
+
     /**
      * @param  list<Part>  $before
      * @param  list<Part>  $during  with what was removed gone, before the new images are there
@@ -40,7 +43,11 @@ final readonly class SuperBudget
         public int $missingBytes,
     ) {}
 
-    /** Null where nothing is written into super, or the sheet does not say how large it is. */
+    /**
+     * Null where nothing is written into super, or the sheet does not say how large it is.
+     *
+     * @throws SpaceSearchError above MOST_CANDIDATES parts that could leave
+     */
     public static function of(Situation $situation): ?self
     {
         $super = $situation->sheet->superBytes;
@@ -149,6 +156,9 @@ final readonly class SuperBudget
                 static fn(array $part): bool => $part['slot'] !== $slot || isset(self::COSTS[$part['partition']]),
             ),
         );
+        if (count($candidates) > self::MOST_CANDIDATES) {
+            throw SpaceSearchError::tooManyParts(count($candidates), self::MOST_CANDIDATES);
+        }
         $limit = self::limit($situation, $slot, $super);
         $bytes = array_column($candidates, 'bytes');
         $inSlot = array_map(static fn(array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, $candidates);

@@ -50,8 +50,9 @@ final readonly class Version
 
     private static function comparePart(string $mine, string $theirs): int
     {
-        $byRank = self::rank($mine) <=> self::rank($theirs);
-        if ($byRank !== 0 || !ctype_digit($mine)) {
+        if (!ctype_digit($mine) || !ctype_digit($theirs)) {
+            $byRank = self::rank($mine) <=> self::rank($theirs);
+
             return $byRank === 0 ? strcmp($mine, $theirs) : $byRank;
         }
         $mine = ltrim($mine, '0');

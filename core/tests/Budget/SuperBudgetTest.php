@@ -4,6 +4,11 @@ declare(strict_types=1);
 
 use Tests\Support\World;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Plan\Plan;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\Intent;
 
@@ -97,3 +102,33 @@ it('has nothing to say where nothing goes into super', function (string $unit, s
     'a phone without super' => ['SK-02', 'saltern-generic-15-arm64.img', Intent::GenericImage],
     'a kernel' => ['SK-09', 'ferrule-15.1-becket.img', Intent::Kernel],
 ]);
+
+it('refuses a search among too many parts with a finding, and plans again where there are fewer', function () {
+    $sheet = World::sheet('bowline')->toArray();
+    foreach (range(1, SuperBudget::MOST_CANDIDATES) as $number) {
+        $sheet['partitions'][] = [
+            'name' => "part{$number}",
+            'sizeBytes' => 1 << 20,
+            'perSlot' => true,
+            'logical' => true,
+        ];
+    }
+    $many = ModelSheet::fromArray($sheet);
+    $leftovers = [];
+    foreach (range(1, SuperBudget::MOST_CANDIDATES) as $number) {
+        $leftovers["slot.b.size.part{$number}"] = 1 << 20;
+    }
+    $image = World::altered('saltern-generic-15-arm64.img', ['expandedBytes' => 6 * GIB]);
+    $plan = static fn(array $otherwise): Plan => Planner::plan(
+        new Situation($many, World::unit('SK-07', $otherwise), [$image], Intent::GenericImage, '2026-09-14T12:00:00Z'),
+    );
+    $keys = static fn(Plan $plan): array => array_map(
+        static fn(Finding $finding): string => $finding->key,
+        $plan->findings,
+    );
+
+    expect($keys($plan($leftovers)))
+        ->toBe(['LAYOUT-1:search'])
+        ->and($keys($plan([])))
+        ->not->toContain('LAYOUT-1:search');
+});

@@ -9,6 +9,7 @@ use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\SetActive;
 use Tornavis\Core\Operation\SignOut;
 use Tornavis\Core\Rule\Constraint;
+use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ContradictionError;
 use Tornavis\Core\Sequence\Sequencer;
@@ -136,4 +137,37 @@ it('enters and leaves the flash mode of an old phone with its keys', function ()
         ->toBe(['enter-by-keys', 'prove-link', 'enter-by-keys', 'prove-link'])
         ->and($steps[0]->operation->instruction())
         ->toContain('volume down');
+});
+
+it('refuses more steps than it can hold, and an order that leaves too much open, at once', function () use (
+    $draft,
+    $prove,
+) {
+    $steps = static fn(int $count): array => array_map(
+        static fn(int $i): StepDraft => $draft("s{$i}", $prove($i % 2 === 0 ? Mode::Recovery : Mode::Bootloader)),
+        range(1, $count),
+    );
+    $order = static fn(int $count): array => Sequencer::order(
+        $steps($count),
+        [],
+        Mode::System,
+        World::sheet('bowline'),
+    );
+
+    expect(static fn() => $order(Sequencer::MOST_STEPS + 1))
+        ->toThrow(ContradictionError::class, 'would have 61 steps')
+        ->and(static fn() => $order(40))
+        ->toThrow(ContradictionError::class, 'orders of 40 steps are possible');
+});
+
+it('throws while the plan is made where a rule names a step key that does not exist', function () use ($draft, $prove) {
+    $misspelt = $draft('base.prvoe', $prove(Mode::Bootloader));
+    $right = new Constraint('base.', 'recovery.image.', RuleId::Order1);
+
+    expect(fn() => new Contribution([$misspelt]))
+        ->toThrow(LogicException::class, 'base.prvoe')
+        ->and(fn() => new Contribution([], [new Constraint('base.prove', 'recovry.', RuleId::Order1)]))
+        ->toThrow(LogicException::class, 'recovry.')
+        ->and((new Contribution([], [$right]))->constraints)
+        ->toBe([$right]);
 });
