@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package;
 
-use Tornavis\Core\Package\Archive\Tool;
+use Tornavis\Core\Package\Archive\UnpackingTool;
 
 /**
  * A checksum that is computed piece by piece.
@@ -29,7 +29,7 @@ final class RunningSum
     {
         $command = ['openssl', 'dgst', '-r', "-{$algorithm}"];
         $this->process =
-            $sizeBytes >= self::LARGE_BYTES && Tool::exists($command[0])
+            $sizeBytes >= self::LARGE_BYTES && UnpackingTool::exists($command[0])
                 ? (proc_open(
                     $command,
                     [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', '/dev/null', 'w']],

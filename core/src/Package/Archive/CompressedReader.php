@@ -56,7 +56,7 @@ final readonly class CompressedReader implements PackageReader
         [$method, $tool] =
             self::method($bytes->head(8)) ?? throw PackageError::unknownKind($bytes->path, bin2hex($bytes->head(8)));
         $facts = [Fact::of(Field::COMPRESSION, $method, Source::File, 'compression header')];
-        if ($tool !== null && !Tool::exists($tool)) {
+        if ($tool !== null && !UnpackingTool::exists($tool)) {
             return new Reading(Container::Compressed, [
                 ...$facts,
                 Fact::of(Field::NEEDS_TOOL, $tool, Source::File, 'compression header'),
@@ -65,7 +65,7 @@ final readonly class CompressedReader implements PackageReader
         $head =
             $tool === null
                 ? self::gunzip($bytes)
-                : Tool::head([...Tool::unpacking($tool), '--', $bytes->path], self::LOOK_BYTES);
+                : UnpackingTool::head([...UnpackingTool::unpacking($tool), '--', $bytes->path], self::LOOK_BYTES);
         if ($head === '') {
             throw PackageError::malformed(
                 $bytes->path,
@@ -150,8 +150,8 @@ final readonly class CompressedReader implements PackageReader
             $totals =
                 preg_match(
                     '/^totals\t(?:[^\t]*\t){3}(\d+)\t/m',
-                    Tool::head(
-                        ['xz', '--robot', '--list', '--memlimit=' . Tool::MOST_MEMORY, '--', $bytes->path],
+                    UnpackingTool::head(
+                        ['xz', '--robot', '--list', '--memlimit=' . UnpackingTool::MOST_MEMORY, '--', $bytes->path],
                         4096,
                     ),
                     $part,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Image;
 
-use Tornavis\Core\Package\Archive\Tool;
+use Tornavis\Core\Package\Archive\UnpackingTool;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\WithoutWarnings;
 
@@ -51,9 +51,10 @@ final class Ramdisk
         return match (true) {
             $head === CpioNames::MAGIC => self::pieces($ramdisk),
             str_starts_with($head, "\x1f\x8b") => self::inflated($ramdisk),
-            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) && Tool::exists('lz4')
-                => Tool::pieces(
-                Tool::unpacking('lz4'),
+            in_array(substr($head, 0, 4), ["\x02\x21\x4c\x18", "\x04\x22\x4d\x18"], true) &&
+                UnpackingTool::exists('lz4')
+                => UnpackingTool::pieces(
+                UnpackingTool::unpacking('lz4'),
                 $ramdisk->read(0, min($ramdisk->size, self::MOST_PACKED_BYTES)),
             ),
             default => null,

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Payload;
 
-use Tornavis\Core\Package\Archive\Tool;
+use Tornavis\Core\Package\Archive\UnpackingTool;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\WithoutWarnings;
@@ -153,8 +153,14 @@ final readonly class PartitionExtractor
         }
         [$tool, $out] = match ($operation->getType()) {
             Type::REPLACE => ['', $data],
-            Type::REPLACE_XZ => ['xz', Tool::filter(Tool::unpacking('xz'), $data, self::MOST_OPERATION_BYTES)],
-            Type::REPLACE_BZ => ['bzip2', Tool::filter(Tool::unpacking('bzip2'), $data, self::MOST_OPERATION_BYTES)],
+            Type::REPLACE_XZ => [
+                'xz',
+                UnpackingTool::filter(UnpackingTool::unpacking('xz'), $data, self::MOST_OPERATION_BYTES),
+            ],
+            Type::REPLACE_BZ => [
+                'bzip2',
+                UnpackingTool::filter(UnpackingTool::unpacking('bzip2'), $data, self::MOST_OPERATION_BYTES),
+            ],
             default => throw PackageError::malformed(
                 $this->path,
                 $where,
