@@ -113,7 +113,7 @@ final readonly class Changes
 
         return ExpectedStates::over(
             self::drafts($plan, $order),
-            $situation->state->with(['slot.running' => $situation->activeSlot()]),
+            $situation->state->with(['slot.running' => $situation->slots->active()]),
             $situation->sheet,
         );
     }

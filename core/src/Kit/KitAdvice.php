@@ -71,18 +71,18 @@ final readonly class KitAdvice
         $sheet = $situation->sheet;
         $mine = static fn(Package $p): ?string => match (true) {
             $p->integrity() === Integrity::Damaged => 'It is damaged: ' . lcfirst($p->integrityReason()),
-            $p->facts->list(Field::CODENAMES) !== [] && !$situation->isFor($p) => 'It is made for ' .
+            $p->facts->list(Field::CODENAMES) !== [] && !$situation->files->isFor($p) => 'It is made for ' .
                 implode(', ', $p->facts->list(Field::CODENAMES)) .
                 '.',
             default => null,
         };
-        if ($situation->slotsWithOldFirmware() !== []) {
+        if ($situation->firmware->slotsBelowMinimum() !== []) {
             $minimum = (string) $build->facts->text(Field::FIRMWARE_MIN);
             yield [
                 "firmware {$minimum} or newer",
                 PackageKind::Firmware,
                 static fn(Package $p): ?string => $mine($p) ??
-                    ($situation->firmwareServes($p)
+                    ($situation->firmware->serves($p)
                         ? null
                         : (self::older($p, $minimum)
                             ? 'It is older than the build needs.'

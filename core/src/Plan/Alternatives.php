@@ -81,7 +81,7 @@ final readonly class Alternatives
             array_filter(
                 $situation->shelf,
                 static fn(Package $p): bool => !in_array($p, $kit, true) &&
-                    ($p->facts->list(Field::CODENAMES) === [] || $situation->isFor($p)),
+                    ($p->facts->list(Field::CODENAMES) === [] || $situation->files->isFor($p)),
             ),
         );
         foreach ($kit as $index => $file) {
@@ -110,7 +110,7 @@ final readonly class Alternatives
                 yield ["{$label} instead", $kit, $intent];
             }
         }
-        if ($situation->systemIsOut() && !$situation->job->installsBuild()) {
+        if ($situation->modes->systemIsOut() && !$situation->job->installsBuild()) {
             yield from self::rescues($situation);
         }
     }
@@ -124,7 +124,7 @@ final readonly class Alternatives
     {
         $files = [...$situation->kit, ...$situation->shelf];
         foreach ($files as $build) {
-            if ($build->kind() === PackageKind::Build && $situation->isFor($build)) {
+            if ($build->kind() === PackageKind::Build && $situation->files->isFor($build)) {
                 yield [
                     "{$build->title()} anew",
                     KitSuggestion::of(

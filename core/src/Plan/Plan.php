@@ -71,7 +71,7 @@ final readonly class Plan
     public function title(): string
     {
         return "{$this->situation->sheet->codename} {$this->situation->unit->label}: " .
-            ($this->situation->subject()?->title() ??
+            ($this->situation->files->subject()?->title() ??
                 ($this->situation->job->installsBuild() ? 'no build' : lcfirst($this->situation->job->label())));
     }
 
@@ -87,7 +87,7 @@ final readonly class Plan
             'unit' => $this->situation->unit->label,
             'codename' => $this->situation->sheet->codename,
             'intent' => $this->situation->intent->value,
-            'build' => $this->situation->subject()?->title(),
+            'build' => $this->situation->files->subject()?->title(),
             'verdict' => [
                 'level' => $this->verdict->level,
                 'toSettle' => $this->verdict->toSettle,

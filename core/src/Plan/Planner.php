@@ -183,11 +183,13 @@ final class Planner
                 : ['bootloader.unlocked' => true];
         // The same for an account of which nobody can sign out now: what has to be done about it is asked for.
         $open +=
-            $situation->systemIsOut() && $situation->job->dataPromise()->erases() ? ['locks.accounts' => false] : [];
+            $situation->modes->systemIsOut() && $situation->job->dataPromise()->erases()
+                ? ['locks.accounts' => false]
+                : [];
         $start = $situation->state->with(
             $open + [
                 'mode' => $mode->value,
-                'slot.running' => $situation->state->text('slot.running') ?? $situation->activeSlot(),
+                'slot.running' => $situation->state->text('slot.running') ?? $situation->slots->active(),
             ],
         );
 
@@ -205,7 +207,7 @@ final class Planner
             $drafts[] = new StepDraft(
                 'prep.charge',
                 Phase::Prepare,
-                new Charge(min(100, $budget->neededPercent), $situation->chargesIn()),
+                new Charge(min(100, $budget->neededPercent), $situation->modes->charging()),
                 [
                     new Reason(
                         RuleId::Prep2,
@@ -216,7 +218,7 @@ final class Planner
                 ],
             );
         }
-        $open = $situation->systemIsOut()
+        $open = $situation->modes->systemIsOut()
             ? []
             : array_filter(
                 $ledger->entries,
@@ -321,7 +323,7 @@ final class Planner
                         $class,
                         $class->consequence() . ' Then waive it by name.',
                     ),
-                    $situation->systemIsOut() => Remedy::acceptLoss(
+                    $situation->modes->systemIsOut() => Remedy::acceptLoss(
                         $class,
                         'The system does not start, so that the plan cannot back it up. Record a backup that ' .
                             'was made before, or by the recovery, or waive it by name.',
@@ -340,7 +342,9 @@ final class Planner
                     subject: $class->value,
                     facts: [$fact],
                 );
-                yield $class->canBeBackedUp() && !$situation->systemIsOut() && $situation->answers->agreedTo($key)
+                yield $class->canBeBackedUp() &&
+                !$situation->modes->systemIsOut() &&
+                $situation->answers->agreedTo($key)
                     ? $finding->settled('You agreed to back it up at the start of the run.')
                     : $finding;
             }

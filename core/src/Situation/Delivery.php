@@ -18,11 +18,11 @@ final readonly class Delivery
     /** The route that is taken: what the house prefers, as far as recovery and storage allow it. */
     public function route(): string
     {
-        if ($this->situation->writesGenericInRecovery()) {
+        if ($this->situation->modes->writesGenericInRecovery()) {
             // A bare image is no package that could be streamed.
             return $this->place() === null ? self::SIDELOAD : self::STORAGE;
         }
-        $canStream = in_array('sideload', $this->situation->workingRecovery()->abilities ?? [], true);
+        $canStream = in_array('sideload', $this->situation->recovery->working()->abilities ?? [], true);
         $prefersStorage = $this->situation->house->route === self::STORAGE;
 
         return $this->place() !== null && ($prefersStorage || !$canStream) ? self::STORAGE : self::SIDELOAD;
@@ -52,7 +52,7 @@ final readonly class Delivery
         $readable =
             $this->erasesFirst() ||
             $state->text('data.encryption') === 'none' ||
-            in_array('decrypt', $this->situation->workingRecovery()->abilities ?? [], true);
+            in_array('decrypt', $this->situation->recovery->working()->abilities ?? [], true);
 
         return $readable ? 'internal' : null;
     }

@@ -33,7 +33,7 @@ final readonly class KitSuggestion
     ): array {
         if ($subject !== null && Job::of($intent)->installsBuild()) {
             $kit = self::for($subject, $sheet, $unit, $stock, $house);
-            $present = (new Situation($sheet, $unit, $kit, $intent, '', $house))->presentRecovery();
+            $present = (new Situation($sheet, $unit, $kit, $intent, '', $house))->recovery->present();
             $serves =
                 $present !== null &&
                 $present->misfit($subject, ['sideload', ...$subject->facts->list(Field::RECOVERY_ABILITIES)]) === null;
@@ -46,15 +46,15 @@ final readonly class KitSuggestion
         $kit = $subject === null ? [] : [$subject];
         $situation = new Situation($sheet, $unit, $kit, $intent, '', $house);
         $needs = Job::of($intent)->recoveryAbility() ?? 'sideload';
-        $present = $situation->presentRecovery();
+        $present = $situation->recovery->present();
         if (
-            $situation->usesRecovery() &&
-            !$situation->writesRecovery() &&
+            $situation->modes->usesRecovery() &&
+            !$situation->recovery->isWritten() &&
             ($present === null || !in_array($needs, $present->abilities, true))
         ) {
             $kit[] = self::newest(
                 $stock->ofKind(PackageKind::Recovery),
-                static fn(Package $p): bool => $situation->isFor($p) &&
+                static fn(Package $p): bool => $situation->files->isFor($p) &&
                     in_array($needs, $p->facts->list(Field::ABILITIES), true),
                 $house->channel === 'stable',
             );
@@ -86,20 +86,20 @@ final readonly class KitSuggestion
             $house->channel === 'stable',
         );
         $kit = [$build];
-        if ($situation->slotsWithOldFirmware() !== []) {
-            $kit[] = $newest(PackageKind::Firmware, static fn(Package $p): bool => $situation->firmwareServes($p));
+        if ($situation->firmware->slotsBelowMinimum() !== []) {
+            $kit[] = $newest(PackageKind::Firmware, static fn(Package $p): bool => $situation->firmware->serves($p));
         }
         $kit[] = $newest(
             PackageKind::Recovery,
-            static fn(Package $p): bool => $situation->isFor($p) && self::recoveryServes($p, $build),
+            static fn(Package $p): bool => $situation->files->isFor($p) && self::recoveryServes($p, $build),
         );
         $retrofits = $situation->layout->retrofits();
         if ($retrofits) {
-            $kit[] = $newest(PackageKind::EmptySuper, $situation->isFor(...));
+            $kit[] = $newest(PackageKind::EmptySuper, $situation->files->isFor(...));
         }
         if (
             $retrofits ||
-            ($situation->slotsWithOldFirmware() !== [] &&
+            ($situation->firmware->slotsBelowMinimum() !== [] &&
                 $sheet->hasTwoSlots() &&
                 array_filter($kit, static fn(?Package $p): bool => $p?->kind() === PackageKind::Firmware) === [])
         ) {
@@ -134,7 +134,8 @@ final readonly class KitSuggestion
         foreach ($build->facts->list(Field::FIXES) as $family) {
             $kit[] = $newest(
                 PackageKind::Fix,
-                static fn(Package $p): bool => $p->facts->text(Field::FAMILY) === $family && $situation->isFor($p),
+                static fn(Package $p): bool => $p->facts->text(Field::FAMILY) === $family &&
+                    $situation->files->isFor($p),
             );
         }
 
@@ -148,13 +149,13 @@ final readonly class KitSuggestion
      */
     private static function verification(Situation $situation, Stock $stock): array
     {
-        $firmware = $situation->state->text("slot.{$situation->activeSlot()}.firmware.version");
+        $firmware = $situation->state->text("slot.{$situation->slots->active()}.firmware.version");
         $images = [];
         foreach (
             $situation->layout->slotsToUnverify() === [] ? [] : $stock->ofKind(PackageKind::VerificationImage)
             as $package
         ) {
-            if ($situation->isFor($package) && $package->facts->text(Field::PART_OF) === $firmware) {
+            if ($situation->files->isFor($package) && $package->facts->text(Field::PART_OF) === $firmware) {
                 $images[(string) $package->facts->text(Field::PARTITION)] ??= $package;
             }
         }
@@ -166,14 +167,14 @@ final readonly class KitSuggestion
     private static function first(Situation $situation, Stock $stock): ?Package
     {
         foreach (
-            $situation->needsFirstRecovery() && !$situation->firstRecoveryIsThere()
+            $situation->recovery->needsAnotherFirst() && !$situation->recovery->firstIsThere()
                 ? $stock->ofKind(PackageKind::Recovery)
                 : []
             as $package
         ) {
             if (
-                $situation->isFor($package) &&
-                in_array($package->title(), $situation->recovery()?->facts->list(Field::AFTER) ?? [], true)
+                $situation->files->isFor($package) &&
+                in_array($package->title(), $situation->recovery->chosen()?->facts->list(Field::AFTER) ?? [], true)
             ) {
                 return $package;
             }

@@ -33,20 +33,20 @@ final readonly class LayoutNeeds
 
     public function slotCopy(): ?Package
     {
-        return $this->situation->ofKind(PackageKind::SlotCopy)[0] ?? null;
+        return $this->situation->files->ofKind(PackageKind::SlotCopy)[0] ?? null;
     }
 
     /** Whether the running slot's firmware is copied over to the slot that the build goes into. */
     public function copiesSlot(): bool
     {
         $s = $this->situation;
-        $old = array_keys($s->slotsWithOldFirmware());
+        $old = array_keys($s->firmware->slotsBelowMinimum());
 
         return $this->slotCopy() !== null &&
             $s->sheet->hasTwoSlots() &&
             $s->job->installsBuild() &&
-            ($this->retrofits() || $s->firmware() === null) &&
-            !in_array($s->recoverySlot(), $old, true);
+            ($this->retrofits() || $s->firmware->chosen() === null) &&
+            !in_array($s->slots->ofRecovery(), $old, true);
     }
 
     /**
@@ -57,9 +57,9 @@ final readonly class LayoutNeeds
     public function verificationImages(): array
     {
         $images = [];
-        foreach ($this->situation->ofKind(PackageKind::VerificationImage) as $package) {
+        foreach ($this->situation->files->ofKind(PackageKind::VerificationImage) as $package) {
             $partition = $package->facts->text(Field::PARTITION);
-            if ($partition !== null && $this->situation->isFor($package)) {
+            if ($partition !== null && $this->situation->files->isFor($package)) {
                 $images[$partition] ??= $package;
             }
         }
@@ -80,9 +80,9 @@ final readonly class LayoutNeeds
         }
         $recovery =
             $s->sheet->recoveryHome === RecoveryHome::Boot &&
-            $s->writesRecovery() &&
-            !$s->bootsRecoveryOnce() &&
-            $s->usesRecovery();
+            $s->recovery->isWritten() &&
+            !$s->recovery->isStartedOnce() &&
+            $s->modes->usesRecovery();
         $foreign = $this->retrofits()
             ? new ForeignImages($s->sheet->slots, true)
             : $s->job->foreignImages($s, $recovery);
@@ -98,8 +98,8 @@ final readonly class LayoutNeeds
 
     private function mine(PackageKind $kind): ?Package
     {
-        foreach ($this->situation->ofKind($kind) as $package) {
-            if ($this->situation->isFor($package)) {
+        foreach ($this->situation->files->ofKind($kind) as $package) {
+            if ($this->situation->files->isFor($package)) {
                 return $package;
             }
         }

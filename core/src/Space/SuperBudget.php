@@ -65,12 +65,12 @@ final readonly class SuperBudget
                 static fn(array $part): bool => $part['slot'] !== $slot || !in_array($part['partition'], $names, true),
             ),
         );
-        $replaces = $situation->generic() !== null && $situation->build() === null;
+        $replaces = $situation->files->generic() !== null && $situation->files->build() === null;
         $remove = [];
         $missing = 0;
         if ($replaces) {
             [$remove, $missing] = self::removal($situation, $stays, $incoming, $slot, $super);
-        } elseif (!in_array($slot, [$situation->activeSlot()], true)) {
+        } elseif (!in_array($slot, [$situation->slots->active()], true)) {
             // A build that goes into the other slot is laid over what is there and takes its place in the end.
             $stays = array_values(array_filter($stays, static fn(array $part): bool => $part['slot'] !== $slot));
         }
@@ -91,9 +91,10 @@ final readonly class SuperBudget
             return [];
         }
         $parts = [];
-        $generic = $situation->subject()?->kind() === PackageKind::GenericImage ? $situation->generic() : null;
-        $package = $situation->build() ?? $situation->bundle();
-        $slot = $situation->build() !== null ? $situation->installSlot() : $situation->activeSlot();
+        $generic =
+            $situation->files->subject()?->kind() === PackageKind::GenericImage ? $situation->files->generic() : null;
+        $package = $situation->files->build() ?? $situation->files->bundle();
+        $slot = $situation->files->build() !== null ? $situation->slots->ofInstall() : $situation->slots->active();
         if ($generic !== null && $situation->sheet->partition('system')?->logical === true) {
             return [['slot' => $slot, 'partition' => 'system', 'bytes' => self::whole($generic->systemBytes())]];
         }
@@ -122,7 +123,7 @@ final readonly class SuperBudget
                 as $partition
             ) {
                 $assumed =
-                    $slot === $situation->activeSlot() &&
+                    $slot === $situation->slots->active() &&
                     $situation->state->text("slot.{$slot}.os.state") === 'complete'
                         ? $partition->sizeBytes
                         : 0;

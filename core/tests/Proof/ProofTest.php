@@ -26,7 +26,7 @@ function proofOf(array $steps, Situation $situation): Proof
 {
     $walk = ExpectedStates::over(
         $steps,
-        $situation->state->with(['slot.running' => $situation->activeSlot()]),
+        $situation->state->with(['slot.running' => $situation->slots->active()]),
         $situation->sheet,
     );
 

@@ -1156,7 +1156,7 @@ it('says which of several sets would go back in: the newest that fits and lies o
         'now',
     );
 
-    expect($situation->restoreSet()?->id)->toBe($chosen);
+    expect($situation->restore->set()?->id)->toBe($chosen);
 })->with([[['computer', 'computer'], 'set 2'], [['computer', 'phone'], 'set 1'], [['phone', 'phone'], null]]);
 
 it('raises a statement that two sources contradict, and falls silent when it is settled', function () {
@@ -1346,7 +1346,10 @@ it('brings back the set that was chosen by what it holds, and only one that fits
         answers: new Answers(backup: $chosen),
     );
 
-    expect($situation->restoreSet()?->id)->toBe($taken)->and(said(ruled('BACK-1', $situation)))->toContain($words);
+    expect($situation->restore->set()?->id)
+        ->toBe($taken)
+        ->and(said(ruled('BACK-1', $situation)))
+        ->toContain($words);
 })->with([
     'none chosen' => [null, 'before the update', 'the newest of those'],
     'an older one' => ['messages only', 'messages only', 'the one that you chose'],
@@ -1381,7 +1384,7 @@ it('puts add-ons in by kind, but for what their publishers say', function (array
     expect(
         array_map(
             static fn(Package $p): string => $p->name(),
-            World::situation('SK-09', $kit, intent: Intent::AddOn)->addOns(),
+            World::situation('SK-09', $kit, intent: Intent::AddOn)->files->addOns(),
         ),
     )->toBe($order);
 })->with([

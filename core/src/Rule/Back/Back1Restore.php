@@ -32,11 +32,11 @@ final class Back1Restore implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $set = $situation->restoreSet();
+        $set = $situation->restore->set();
         if ($set === null) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
 
         return new Contribution(
             [

@@ -27,10 +27,10 @@ final class Back1Set implements FitRule
     public function look(Situation $situation): iterable
     {
         $state = $situation->state;
-        $set = $situation->restoreSet();
+        $set = $situation->restore->set();
         $reasons = [];
         foreach ($situation->unit->backups as $backup) {
-            $misfit = $backup->misfit($state, $situation->activeSlot());
+            $misfit = $backup->misfit($state, $situation->slots->active());
             if ($misfit !== null) {
                 $reasons[] = "\"{$backup->id}\": {$misfit}";
             }

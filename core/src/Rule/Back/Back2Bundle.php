@@ -28,7 +28,7 @@ final class Back2Bundle implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $bundle = $situation->bundle();
+        $bundle = $situation->files->bundle();
         if ($bundle === null) {
             yield Finding::stop(
                 self::id(),

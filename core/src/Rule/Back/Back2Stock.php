@@ -39,11 +39,11 @@ final class Back2Stock implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $bundle = $situation->bundle();
+        $bundle = $situation->files->bundle();
         if ($bundle === null) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         $there = array_filter(
             $situation->sheet->partitions,
             static fn(Partition $p): bool => $bundle->imageFor($p->name) !== null,

@@ -33,11 +33,11 @@ final class Back3BringBack implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $slot = $situation->startingSlot();
+        $slot = $situation->slots->starting();
         if ($slot === null) {
             return new Contribution();
         }
-        $switches = $slot !== $situation->activeSlot();
+        $switches = $slot !== $situation->slots->active();
         $mode = $situation->state->mode() ?? Mode::Recovery;
         $from = match (true) {
             $switches => Mode::Bootloader,

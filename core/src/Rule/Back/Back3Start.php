@@ -44,7 +44,7 @@ final class Back3Start implements FitRule
 
             return;
         }
-        $slot = $situation->startingSlot();
+        $slot = $situation->slots->starting();
         if ($slot === null) {
             $obstacles = array_map(
                 static fn(string $one): string => ($one === '-' ? '' : 'Slot ' . strtoupper($one) . ': ') .
@@ -68,7 +68,7 @@ final class Back3Start implements FitRule
             self::id(),
             need: self::NEED,
             found: $slot === '-' ? $family : "{$family} in slot " . strtoupper($slot),
-            reason: $slot === $situation->activeSlot()
+            reason: $slot === $situation->slots->active()
                 ? "A restart is enough: it starts {$data}."
                 : 'The slot that is active does not start; with the other one active it does, ' . "{$data}.",
         );

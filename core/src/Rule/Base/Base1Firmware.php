@@ -28,14 +28,14 @@ final class Base1Firmware implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         $minimum = $build?->facts->best(Field::FIRMWARE_MIN);
         if ($build === null || $minimum === null) {
             return;
         }
-        $old = $situation->slotsWithOldFirmware();
-        $firmware = $situation->firmware();
-        foreach ($situation->slotsThatNeedFirmware() as $slot) {
+        $old = $situation->firmware->slotsBelowMinimum();
+        $firmware = $situation->firmware->chosen();
+        foreach ($situation->firmware->slotsInNeed() as $slot) {
             $observed = $situation->state->fact("slot.{$slot}.firmware.version");
             $name = $slot === '-' ? 'the phone' : 'slot ' . strtoupper($slot);
             $need = "Firmware {$minimum->text()} in {$name}";
@@ -54,7 +54,7 @@ final class Base1Firmware implements FitRule
                     need: $need,
                     found: $observed->text(),
                     reason: 'The plan copies the firmware of slot ' .
-                        strtoupper($situation->recoverySlot()) .
+                        strtoupper($situation->slots->ofRecovery()) .
                         ' there before the build goes in.',
                     subject: $slot,
                     facts: [$minimum, $observed],
@@ -78,7 +78,7 @@ final class Base1Firmware implements FitRule
                     found: $observed->text(),
                     reason: ucfirst($name) .
                         " holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}" .
-                        (count($situation->slotsThatNeedFirmware()) === 2 ? ' in both slots' : '') .
+                        (count($situation->firmware->slotsInNeed()) === 2 ? ' in both slots' : '') .
                         '.',
                     remedy: $this->remedy($situation, $minimum->text()),
                     subject: $slot,
@@ -91,14 +91,14 @@ final class Base1Firmware implements FitRule
     private function remedy(Situation $situation, string $minimum): Remedy
     {
         foreach ($situation->shelf as $package) {
-            if ($package->kind() === PackageKind::Firmware && $situation->firmwareServes($package)) {
+            if ($package->kind() === PackageKind::Firmware && $situation->firmware->serves($package)) {
                 return Remedy::addFile($package);
             }
         }
         $modest = array_filter(
             $situation->shelf,
             static fn(Package $p): bool => $p->kind() === PackageKind::Build &&
-                $situation->isFor($p) &&
+                $situation->files->isFor($p) &&
                 $p->facts->best(Field::FIRMWARE_MIN) === null,
         );
         $choice = $modest === [] ? '' : ', or choose ' . reset($modest)->title();

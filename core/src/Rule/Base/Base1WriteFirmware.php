@@ -30,18 +30,18 @@ final class Base1WriteFirmware implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $firmware = $situation->firmware();
-        $build = $situation->build();
+        $firmware = $situation->firmware->chosen();
+        $build = $situation->files->build();
         if ($firmware === null || $build === null) {
             return new Contribution();
         }
-        $partitions = $situation->firmwarePartitions($firmware);
+        $partitions = $situation->firmware->partitions($firmware);
         $steps = [];
-        foreach ($situation->layout->copiesSlot() ? [] : $situation->slotsWithOldFirmware() as $slot => $has) {
+        foreach ($situation->layout->copiesSlot() ? [] : $situation->firmware->slotsBelowMinimum() as $slot => $has) {
             $steps[] = new StepDraft(
                 "base.firmware.{$slot}",
                 Phase::Base,
-                new Flash($firmware, $partitions, $slot, $situation->flashMode()),
+                new Flash($firmware, $partitions, $slot, $situation->modes->forFlashing()),
                 [
                     new Reason(
                         self::id(),

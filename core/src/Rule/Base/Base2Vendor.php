@@ -28,17 +28,17 @@ final class Base2Vendor implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $minimum = $situation->build()?->facts->best(Field::VENDOR_MIN);
+        $minimum = $situation->files->build()?->facts->best(Field::VENDOR_MIN);
         if ($minimum === null) {
             return;
         }
-        $slot = $situation->installSlot();
+        $slot = $situation->slots->ofInstall();
         $observed = $situation->state->fact("slot.{$slot}.vendor.version");
-        $channel = $situation->build()->facts->text(Field::VENDOR_NEEDED_CHANNEL);
+        $channel = $situation->files->build()->facts->text(Field::VENDOR_NEEDED_CHANNEL);
         $need = "Vendor {$minimum->text()} or newer" . ($channel === null ? '' : ", {$channel} channel");
         $found = trim("{$observed->text()} {$situation->state->text("slot.{$slot}.vendor.channel")}");
-        $missing = $situation->vendorMissing();
-        $vendor = $situation->vendor();
+        $missing = $situation->vendor->missing();
+        $vendor = $situation->vendor->chosen();
         yield match (true) {
             $missing === null => Finding::clear(
                 self::id(),
@@ -71,8 +71,8 @@ final class Base2Vendor implements FitRule
             $try = $situation->with(kit: [...$situation->kit, $package]);
             if (
                 $package->kind() === PackageKind::Vendor &&
-                $situation->isFor($package) &&
-                $try->vendor() === $package
+                $situation->files->isFor($package) &&
+                $try->vendor->chosen() === $package
             ) {
                 return Remedy::addFile($package);
             }

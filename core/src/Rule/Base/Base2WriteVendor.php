@@ -29,23 +29,23 @@ final class Base2WriteVendor implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $vendor = $situation->vendor();
-        $missing = $situation->vendorMissing();
+        $vendor = $situation->vendor->chosen();
+        $missing = $situation->vendor->missing();
         if ($vendor === null || $missing === null || !$situation->job->installsBuild()) {
             return new Contribution();
         }
-        $has = $situation->state->text("slot.{$situation->installSlot()}.vendor.version") ?? 'one that is unknown';
+        $has = $situation->state->text("slot.{$situation->slots->ofInstall()}.vendor.version") ?? 'one that is unknown';
 
         return new Contribution(
             [
                 new StepDraft(
                     'install.a-vendor',
                     Phase::Install,
-                    InstallPackage::delivered($situation->delivery, $vendor, $situation->installSlot()),
+                    InstallPackage::delivered($situation->delivery, $vendor, $situation->slots->ofInstall()),
                     [
                         new Reason(
                             self::id(),
-                            "The phone has vendor {$has}; {$situation->build()?->title()} stands on {$missing}.",
+                            "The phone has vendor {$has}; {$situation->files->build()?->title()} stands on {$missing}.",
                         ),
                     ],
                 ),

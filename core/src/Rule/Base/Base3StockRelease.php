@@ -27,12 +27,12 @@ final class Base3StockRelease implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         $needs = $build?->facts->best(Field::STOCK_RELEASE_MIN);
         if ($build === null || $needs === null) {
             return;
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         $stock = $situation->state->flag("slot.{$slot}.os.stock");
         $release = $situation->state->fact("slot.{$slot}.os.release");
         $need = "Maker's OS of release {$needs->text()} or newer underneath";

@@ -29,7 +29,7 @@ final class Base4Verification implements FitRule
         if ($situation->layout->slotsToUnverify() === []) {
             return;
         }
-        $installed = $situation->state->fact("slot.{$situation->activeSlot()}.firmware.version");
+        $installed = $situation->state->fact("slot.{$situation->slots->active()}.firmware.version");
         foreach ($situation->layout->verificationImages() as $image) {
             $of = $image->facts->best(Field::PART_OF) ?? $image->facts->best(Field::VERSION);
             $need = "{$image->title()} of the installed firmware";

@@ -27,12 +27,16 @@ final class Base5Modem implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $firmware = $situation->firmware();
-        if ($firmware === null || $situation->slotsWithOldFirmware() === [] || $situation->layout->copiesSlot()) {
+        $firmware = $situation->firmware->chosen();
+        if (
+            $firmware === null ||
+            $situation->firmware->slotsBelowMinimum() === [] ||
+            $situation->layout->copiesSlot()
+        ) {
             return;
         }
         if ($firmware->imageFor('modem') !== null && $situation->sheet->partition('modem') !== null) {
-            $along = in_array('modem', $situation->firmwarePartitions($firmware), true);
+            $along = in_array('modem', $situation->firmware->partitions($firmware), true);
             yield Finding::caution(
                 self::id(),
                 need: 'The modem',
@@ -45,7 +49,7 @@ final class Base5Modem implements FitRule
             );
         }
         $region = $firmware->facts->best(Field::REGION);
-        $mine = $situation->state->fact("slot.{$situation->activeSlot()}.firmware.region");
+        $mine = $situation->state->fact("slot.{$situation->slots->active()}.firmware.region");
         if ($region !== null && !$mine->known()) {
             $finding = Finding::toSettle(
                 self::id(),

@@ -31,11 +31,14 @@ final class Base6Rollback implements FitRule
     public function look(Situation $situation): iterable
     {
         $firmware =
-            $situation->slotsWithOldFirmware() === [] || $situation->layout->copiesSlot()
+            $situation->firmware->slotsBelowMinimum() === [] || $situation->layout->copiesSlot()
                 ? null
-                : $situation->firmware();
+                : $situation->firmware->chosen();
         foreach (
-            array_filter([$firmware, $situation->subject() === $situation->bundle() ? $situation->bundle() : null])
+            array_filter([
+                $firmware,
+                $situation->files->subject() === $situation->files->bundle() ? $situation->files->bundle() : null,
+            ])
             as $package
         ) {
             yield from $this->judge($situation, $package);

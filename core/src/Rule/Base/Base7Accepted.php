@@ -27,12 +27,12 @@ final class Base7Accepted implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         $accepted = $build?->facts->best(Field::BOOTLOADERS);
-        if ($build === null || $accepted === null || $situation->firmware() !== null) {
+        if ($build === null || $accepted === null || $situation->firmware->chosen() !== null) {
             return;
         }
-        $fact = $situation->state->fact("slot.{$situation->installSlot()}.firmware.version");
+        $fact = $situation->state->fact("slot.{$situation->slots->ofInstall()}.firmware.version");
         $need = "A bootloader that {$build->title()} accepts";
         yield match (true) {
             !$fact->known() => Finding::toSettle(

@@ -34,14 +34,14 @@ final class Erase1Format implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         if ($build === null) {
             return new Contribution();
         }
         if (
             $situation->job->mayWipeInstead() &&
             $this->canBeKeptReadable($situation) &&
-            $situation->ofKind(PackageKind::LayoutChanger) === []
+            $situation->files->ofKind(PackageKind::LayoutChanger) === []
         ) {
             return new Contribution(
                 [
@@ -73,7 +73,7 @@ final class Erase1Format implements StepRule
         $before =
             $situation->house->formatOrder === 'before' ||
             $staged ||
-            $situation->ofKind(PackageKind::LayoutChanger) !== [];
+            $situation->files->ofKind(PackageKind::LayoutChanger) !== [];
         $restart =
             ($situation->house->afterFormat === 'always' && $before) || $staged
                 ? [
@@ -131,7 +131,7 @@ final class Erase1Format implements StepRule
     /** Whether the new system could read what the old one leaves on the storage. */
     private function canBeKeptReadable(Situation $situation): bool
     {
-        $wanted = $situation->build()?->facts->text(Field::FILE_SYSTEM);
+        $wanted = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
 
         return $situation->state->text('data.encryption') === 'none' &&
             $situation->sheet->newEncryption() === 'none' &&

@@ -26,11 +26,11 @@ final class Erase8Encryption implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $disabler = $situation->ofKind(PackageKind::EncryptionDisabler)[0] ?? null;
+        $disabler = $situation->files->ofKind(PackageKind::EncryptionDisabler)[0] ?? null;
         if ($disabler === null) {
             return;
         }
-        $erases = $situation->build() !== null && $situation->delivery->erasesFirst();
+        $erases = $situation->files->build() !== null && $situation->delivery->erasesFirst();
         yield match (true) {
             !$erases => Finding::stop(
                 self::id(),

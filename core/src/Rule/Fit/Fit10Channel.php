@@ -30,7 +30,7 @@ final class Fit10Channel implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         if ($build === null || self::isSettled($build)) {
             return;
         }
@@ -38,7 +38,7 @@ final class Fit10Channel implements FitRule
             if (
                 $other->kind() === PackageKind::Build &&
                 self::isSettled($other) &&
-                $situation->isFor($other) &&
+                $situation->files->isFor($other) &&
                 $other->integrity() !== Integrity::Damaged &&
                 $other->facts->text(Field::FAMILY) === $build->facts->text(Field::FAMILY)
             ) {

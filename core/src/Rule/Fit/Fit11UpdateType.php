@@ -27,7 +27,7 @@ final class Fit11UpdateType implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         $type = $build?->facts->best(Field::UPDATE_TYPE);
         if ($build === null || $type === null || !$situation->job->installsBuild()) {
             return;

@@ -27,7 +27,7 @@ final class Fit2Variant implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         if ($build === null) {
             return;
         }

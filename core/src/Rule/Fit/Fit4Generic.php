@@ -37,7 +37,7 @@ final class Fit4Generic implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $image = $situation->generic();
+        $image = $situation->files->generic();
         if ($image === null) {
             return;
         }
@@ -67,7 +67,7 @@ final class Fit4Generic implements FitRule
 
             return;
         }
-        $layout = Layout::of($situation->state, $situation->sheet, $situation->activeSlot());
+        $layout = Layout::of($situation->state, $situation->sheet, $situation->slots->active());
         if ($situation->sheet->partition('system')?->logical === true && $layout !== Layout::DYNAMIC) {
             yield Finding::stop(
                 self::id(),
@@ -76,7 +76,7 @@ final class Fit4Generic implements FitRule
                 reason: 'The image is written as a logical partition, and this phone has none yet.',
                 remedy: Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
                 subject: 'layout',
-                facts: [$situation->state->fact("slot.{$situation->activeSlot()}.layout")],
+                facts: [$situation->state->fact("slot.{$situation->slots->active()}.layout")],
             );
         }
         if ($api >= self::FIRST_TRIAL_API) {
@@ -126,7 +126,7 @@ final class Fit4Generic implements FitRule
      */
     private function base(Situation $situation, Package $image): \Generator
     {
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         if ($situation->state->text("slot.{$slot}.os.state") !== 'complete') {
             yield Finding::stop(
                 self::id(),

@@ -30,11 +30,11 @@ final class Fit4Trial implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $image = $situation->generic();
+        $image = $situation->files->generic();
         if ($image === null || !$situation->job->startsImageOnce()) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
 
         return new Contribution(
             [
@@ -74,7 +74,7 @@ final class Fit4Trial implements StepRule
     /** The image once written, and 2 GiB for the trial's own data. */
     public static function neededBytes(Situation $situation): int
     {
-        $image = $situation->generic();
+        $image = $situation->files->generic();
 
         return (2 << 30) + ($image === null ? 0 : $image->systemBytes());
     }

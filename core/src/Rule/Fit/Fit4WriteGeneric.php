@@ -41,11 +41,11 @@ final class Fit4WriteGeneric implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $image = $situation->generic();
+        $image = $situation->files->generic();
         if ($image === null || !$situation->job->writesGenericImage()) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         $proof = [
             new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
                 new Reason(self::id(), 'The new system sets itself up on the base that is there.'),
@@ -66,7 +66,9 @@ final class Fit4WriteGeneric implements StepRule
                 [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
             ),
         ];
-        $steps = $situation->writesGenericInRecovery() ? $this->inRecovery($situation) : $this->inUserspace($situation);
+        $steps = $situation->modes->writesGenericInRecovery()
+            ? $this->inRecovery($situation)
+            : $this->inUserspace($situation);
 
         return new Contribution(
             [...$steps, ...$proof],
@@ -76,7 +78,7 @@ final class Fit4WriteGeneric implements StepRule
                 new Constraint('base.', 'install.', RuleId::Prep5),
                 new Constraint('prep.', 'erase.', RuleId::Prep5),
                 new Constraint('install.a', 'install.b', RuleId::Layout1),
-                $situation->house->formatOrder === 'after' && !$situation->writesGenericInRecovery()
+                $situation->house->formatOrder === 'after' && !$situation->modes->writesGenericInRecovery()
                     ? new Constraint('install.', 'erase.', RuleId::Erase8)
                     : new Constraint('erase.', 'install.', RuleId::Erase8),
                 new Constraint('erase.format', 'erase.restart', RuleId::Erase6),
@@ -92,8 +94,8 @@ final class Fit4WriteGeneric implements StepRule
      */
     private function inUserspace(Situation $situation): array
     {
-        $image = $situation->generic();
-        $slot = $situation->activeSlot();
+        $image = $situation->files->generic();
+        $slot = $situation->slots->active();
         $steps = [
             new StepDraft(
                 'base.userspace',
@@ -140,7 +142,7 @@ final class Fit4WriteGeneric implements StepRule
      */
     private function inRecovery(Situation $situation): array
     {
-        $image = $situation->generic();
+        $image = $situation->files->generic();
         $fileSystem = $situation->state->text('data.fileSystem') ?? $situation->sheet->fileSystems[0];
         $steps = [
             new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
@@ -162,7 +164,7 @@ final class Fit4WriteGeneric implements StepRule
             $steps[] = new StepDraft(
                 'install.b-generic',
                 Phase::Install,
-                InstallPackage::delivered($situation->delivery, $image, $situation->activeSlot()),
+                InstallPackage::delivered($situation->delivery, $image, $situation->slots->active()),
                 [
                     new Reason(
                         self::id(),

@@ -27,11 +27,11 @@ final class Fit5Kernel implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        foreach ($situation->ofKind(PackageKind::Kernel) as $kernel) {
+        foreach ($situation->files->ofKind(PackageKind::Kernel) as $kernel) {
             $wants = $kernel->facts->best(Field::RELEASE);
             $has =
-                $situation->build()?->facts->best(Field::RELEASE) ??
-                $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
+                $situation->files->build()?->facts->best(Field::RELEASE) ??
+                $situation->state->fact("slot.{$situation->slots->active()}.os.release");
             $need = "{$kernel->title()} is for the release that will run";
             yield match (true) {
                 $wants === null || !$has->known() => Finding::toSettle(

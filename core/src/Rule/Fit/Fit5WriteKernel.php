@@ -34,18 +34,18 @@ final class Fit5WriteKernel implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $kernel = $situation->kernelImage();
+        $kernel = $situation->files->kernelImage();
         if ($kernel === null) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
 
         return new Contribution(
             [
                 new StepDraft(
                     'stock.kernel',
                     Phase::Install,
-                    new Flash($kernel, ['boot'], $slot, $situation->flashMode()),
+                    new Flash($kernel, ['boot'], $slot, $situation->modes->forFlashing()),
                     [
                         new Reason(
                             self::id(),
@@ -56,9 +56,12 @@ final class Fit5WriteKernel implements StepRule
                         ),
                     ],
                 ),
-                new StepDraft('prove.system', Phase::Prove, new Reboot($situation->flashMode(), Mode::System), [
-                    new Reason(self::id(), 'The system starts with the new kernel.'),
-                ]),
+                new StepDraft(
+                    'prove.system',
+                    Phase::Prove,
+                    new Reboot($situation->modes->forFlashing(), Mode::System),
+                    [new Reason(self::id(), 'The system starts with the new kernel.')],
+                ),
                 new StepDraft(
                     'prove.verify',
                     Phase::Prove,

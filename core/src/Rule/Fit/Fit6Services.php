@@ -27,8 +27,8 @@ final class Fit6Services implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $services = $situation->services();
-        $build = $situation->build();
+        $services = $situation->files->services();
+        $build = $situation->files->build();
         if (
             $services === null ||
             ($build === null && !in_array(PackageKind::Services, $situation->job->takes(), true))
@@ -38,7 +38,7 @@ final class Fit6Services implements FitRule
         $wants = $services->facts->best(Field::RELEASE);
         $has =
             $build?->facts->best(Field::RELEASE) ??
-            $situation->state->fact("slot.{$situation->activeSlot()}.os.release");
+            $situation->state->fact("slot.{$situation->slots->active()}.os.release");
         $facts = array_filter([$wants, $has]);
         $need = "{$services->title()} is for the build's release";
         if ($wants === null || !$has->known()) {

@@ -29,11 +29,11 @@ final class Fit7Fix implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         foreach ($build?->facts->list(Field::FIXES) ?? [] as $family) {
             $is = static fn(Package $p): bool => $p->kind() === PackageKind::Fix &&
                 $p->facts->text(Field::FAMILY) === $family &&
-                $situation->isFor($p);
+                $situation->files->isFor($p);
             $need = "The fix package {$family} after {$build?->title()}";
             $sources = array_filter([$build?->facts->best(Field::FIXES)]);
             if (array_filter($situation->kit, $is) !== []) {

@@ -27,7 +27,7 @@ final class Kit1Build implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $builds = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind(PackageKind::Build));
+        $builds = array_map(static fn(Package $p): string => $p->name(), $situation->files->ofKind(PackageKind::Build));
         if ($situation->job->installsBuild() && count($builds) !== 1) {
             yield Finding::stop(
                 self::id(),

@@ -31,8 +31,8 @@ final class Kit2Intent implements FitRule
         $needs = $situation->job->needsExactlyOneFile() ? $situation->job->takes() : [];
         foreach ($needs as $kind) {
             $count =
-                count($situation->ofKind($kind)) -
-                (int) ($kind === PackageKind::Recovery && $situation->firstRecovery() !== null);
+                count($situation->files->ofKind($kind)) -
+                (int) ($kind === PackageKind::Recovery && $situation->recovery->first() !== null);
             if ($count !== 1) {
                 yield Finding::stop(
                     self::id(),
@@ -60,9 +60,9 @@ final class Kit2Intent implements FitRule
             ]
             as $kind
         ) {
-            $names = array_map(static fn(Package $p): string => $p->name(), $situation->ofKind($kind));
+            $names = array_map(static fn(Package $p): string => $p->name(), $situation->files->ofKind($kind));
             if (
-                count($names) > 1 + (int) ($kind === PackageKind::Recovery && $situation->firstRecovery() !== null) &&
+                count($names) > 1 + (int) ($kind === PackageKind::Recovery && $situation->recovery->first() !== null) &&
                 !in_array($kind, $needs, true)
             ) {
                 yield Finding::stop(
@@ -75,13 +75,13 @@ final class Kit2Intent implements FitRule
                 );
             }
         }
-        if (in_array(PackageKind::Services, $situation->job->takes(), true) && $situation->addOns() === []) {
+        if (in_array(PackageKind::Services, $situation->job->takes(), true) && $situation->files->addOns() === []) {
             yield Finding::stop(
                 self::id(),
                 need: 'An add-on in the kit',
                 found: 'none',
                 reason: 'Nothing in the kit would be installed.',
-                remedy: $situation->kernelImage() === null
+                remedy: $situation->files->kernelImage() === null
                     ? Remedy::getFile('Add a services bundle, fix, kernel or root package from the shelf.')
                     : Remedy::doFirst(
                         'A kernel that comes as a boot image is written, not installed: open a job for a kernel.',
@@ -122,7 +122,7 @@ final class Kit2Intent implements FitRule
             PackageKind::Cleaner,
             PackageKind::EncryptionDisabler,
         ];
-        foreach ($situation->job->installsBuild() ? [] : $situation->ofKind(PackageKind::Build) as $build) {
+        foreach ($situation->job->installsBuild() ? [] : $situation->files->ofKind(PackageKind::Build) as $build) {
             yield Finding::caution(
                 self::id(),
                 need: "A use for {$build->title()}",

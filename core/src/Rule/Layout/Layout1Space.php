@@ -30,17 +30,17 @@ final class Layout1Space implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $package = $situation->build() ?? $situation->bundle();
-        if ($package !== null && $situation->subject() === $package) {
+        $package = $situation->files->build() ?? $situation->files->bundle();
+        if ($package !== null && $situation->files->subject() === $package) {
             yield self::whole($situation, $package);
         }
-        $image = $situation->generic();
-        if ($image === null || $situation->subject() !== $image) {
+        $image = $situation->files->generic();
+        if ($image === null || $situation->files->subject() !== $image) {
             return;
         }
         $system = $situation->sheet->partition('system');
         $bytes = $image->systemBytes();
-        if ($situation->writesGenericInRecovery()) {
+        if ($situation->modes->writesGenericInRecovery()) {
             yield match (true) {
                 $system === null => Finding::stop(
                     self::id(),

@@ -37,12 +37,12 @@ final class Layout2NewLayout implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $empty = $situation->layout->emptySuper();
-        $recovery = $situation->recovery();
+        $recovery = $situation->recovery->chosen();
         if (!$situation->layout->retrofits() || $empty === null || $recovery === null) {
             return new Contribution();
         }
         $sheet = $situation->sheet;
-        $first = $situation->activeSlot();
+        $first = $situation->slots->active();
         $other = $sheet->otherSlot($first);
         $old = $sheet->logicalPartitions();
         $steps = [

@@ -29,7 +29,7 @@ final class Layout2Retrofit implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->sheet->dynamicLayout !== 'retrofit' || $situation->build() === null) {
+        if ($situation->sheet->dynamicLayout !== 'retrofit' || $situation->files->build() === null) {
             return;
         }
         if (
@@ -80,7 +80,7 @@ final class Layout2Retrofit implements FitRule
         $files = [
             [PackageKind::EmptySuper, 'The empty layout for this model', $situation->layout->emptySuper()],
             [PackageKind::SlotCopy, 'The slot copy', $situation->layout->slotCopy()],
-            [PackageKind::Recovery, 'A recovery to put into both slots', $situation->recovery()],
+            [PackageKind::Recovery, 'A recovery to put into both slots', $situation->recovery->chosen()],
         ];
         foreach ($files as [$kind, $words, $file]) {
             yield $file !== null
@@ -110,7 +110,7 @@ final class Layout2Retrofit implements FitRule
             if (
                 $package->kind() === $kind &&
                 $package->integrity() !== Integrity::Damaged &&
-                ($kind === PackageKind::SlotCopy || $situation->isFor($package))
+                ($kind === PackageKind::SlotCopy || $situation->files->isFor($package))
             ) {
                 return Remedy::addFile($package);
             }

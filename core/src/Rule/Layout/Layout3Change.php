@@ -30,12 +30,12 @@ final class Layout3Change implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $changer = $situation->ofKind(PackageKind::LayoutChanger)[0] ?? null;
-        $cleaner = $situation->ofKind(PackageKind::Cleaner)[0] ?? null;
-        if ($changer === null || $cleaner === null || $situation->build() === null) {
+        $changer = $situation->files->ofKind(PackageKind::LayoutChanger)[0] ?? null;
+        $cleaner = $situation->files->ofKind(PackageKind::Cleaner)[0] ?? null;
+        if ($changer === null || $cleaner === null || $situation->files->build() === null) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
 
         // Both are streamed: what lies on storage does not outlive the change.
         return new Contribution(

@@ -28,11 +28,11 @@ final class Layout3Changer implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $changer = $situation->ofKind(PackageKind::LayoutChanger)[0] ?? null;
+        $changer = $situation->files->ofKind(PackageKind::LayoutChanger)[0] ?? null;
         if ($changer === null) {
             return;
         }
-        if ($situation->build() === null || !$situation->delivery->erasesFirst()) {
+        if ($situation->files->build() === null || !$situation->delivery->erasesFirst()) {
             yield Finding::stop(
                 self::id(),
                 need: "A fresh install after {$changer->title()}",
@@ -44,7 +44,7 @@ final class Layout3Changer implements FitRule
 
             return;
         }
-        $cleaner = $situation->ofKind(PackageKind::Cleaner)[0] ?? null;
+        $cleaner = $situation->files->ofKind(PackageKind::Cleaner)[0] ?? null;
         yield $cleaner !== null
             ? Finding::clear(
                 self::id(),

@@ -58,9 +58,9 @@ final class Layout4Verification implements FitRule
 
     private static function remedy(Situation $situation, string $partition): Remedy
     {
-        $firmware = $situation->state->text("slot.{$situation->activeSlot()}.firmware.version");
+        $firmware = $situation->state->text("slot.{$situation->slots->active()}.firmware.version");
         $serves = static fn(Package $p): bool => $p->kind() === PackageKind::VerificationImage &&
-            $situation->isFor($p) &&
+            $situation->files->isFor($p) &&
             $p->integrity() !== Integrity::Damaged &&
             $p->facts->text(Field::PARTITION) === $partition &&
             $p->facts->text(Field::PART_OF) === $firmware;

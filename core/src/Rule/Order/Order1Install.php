@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Order;
 
 use Tornavis\Core\Operation\InstallPackage;
-
 use Tornavis\Core\Operation\PutRecoveryInBoot;
+
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
@@ -17,6 +17,7 @@ use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\KitFiles;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
@@ -37,11 +38,11 @@ final class Order1Install implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         if ($build === null || !$situation->job->installsBuild()) {
             return new Contribution();
         }
-        $slot = $situation->installSlot();
+        $slot = $situation->slots->ofInstall();
         $steps = [
             new StepDraft(
                 'install.build',
@@ -54,7 +55,7 @@ final class Order1Install implements StepRule
                             new Reason(
                                 RuleId::Slots1,
                                 'The recovery runs in slot ' .
-                                    strtoupper($situation->recoverySlot()) .
+                                    strtoupper($situation->slots->ofRecovery()) .
                                     ', so the build goes into slot ' .
                                     strtoupper($slot) .
                                     '.',
@@ -65,7 +66,7 @@ final class Order1Install implements StepRule
             ),
         ];
         $constraints = [];
-        $recovery = $situation->recovery();
+        $recovery = $situation->recovery->chosen();
         $putsBack =
             $recovery !== null &&
             $situation->sheet->recoveryHome === RecoveryHome::Boot &&
@@ -79,13 +80,13 @@ final class Order1Install implements StepRule
                 ),
             ]);
         }
-        $addOns = $situation->addOns();
+        $addOns = $situation->files->addOns();
         if ($addOns !== [] && $situation->sheet->hasTwoSlots()) {
             $steps[] = new StepDraft('addon.b-restart', Phase::AddOns, new Reboot(Mode::Recovery, Mode::Recovery), [
                 new Reason(
                     RuleId::Slots1,
                     'The recovery still runs in slot ' .
-                        strtoupper($situation->recoverySlot()) .
+                        strtoupper($situation->slots->ofRecovery()) .
                         '; an add-on sent now would land there.',
                 ),
             ]);
@@ -100,7 +101,7 @@ final class Order1Install implements StepRule
             );
             $constraints[] = new Constraint('addon.b-restart', $key, RuleId::Slots1);
             $constraints[] = new Constraint('addon.a-recovery', $key, RuleId::Recovery2);
-            if (Situation::goesAfter($build, $package)) {
+            if (KitFiles::goesAfter($build, $package)) {
                 $constraints[] = new Constraint($key, 'install.build', RuleId::Order3);
             }
             for ($earlier = 0; $earlier < $number; $earlier++) {
@@ -143,7 +144,7 @@ final class Order1Install implements StepRule
      */
     private function expected(Situation $situation, string $slot): array
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
 
         return array_filter(
             [
@@ -151,8 +152,8 @@ final class Order1Install implements StepRule
                 "slot.{$slot}.os.buildId" => $build?->facts->text(Field::BUILD_ID),
                 "slot.{$slot}.os.release" => $build?->facts->text(Field::RELEASE),
                 "slot.{$slot}.os.patchLevel" => $build?->facts->text(Field::PATCH_LEVEL),
-                "slot.{$slot}.os.services" => $situation->services()?->title(),
-                "slot.{$slot}.root" => ($situation->ofKind(PackageKind::Root)[0] ?? null)?->title(),
+                "slot.{$slot}.os.services" => $situation->files->services()?->title(),
+                "slot.{$slot}.root" => ($situation->files->ofKind(PackageKind::Root)[0] ?? null)?->title(),
             ],
             static fn(?string $value): bool => $value !== null,
         );

@@ -6,8 +6,9 @@ namespace Tornavis\Core\Rule\Order;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-
 use Tornavis\Core\Rule\Remedy;
+
+use Tornavis\Core\Situation\KitFiles;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
@@ -28,7 +29,7 @@ final class Order3After implements FitRule
         $before = [];
         foreach ($situation->kit as $package) {
             foreach ($situation->kit as $other) {
-                if (Situation::goesAfter($package, $other)) {
+                if (KitFiles::goesAfter($package, $other)) {
                     $before[$package->name()][] = $other->name();
                 }
             }

@@ -38,7 +38,7 @@ final class Order4AddOns implements StepRule
         if ($packages === []) {
             return new Contribution();
         }
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         $steps = [];
         $constraints = [];
         foreach ($packages as $number => $package) {

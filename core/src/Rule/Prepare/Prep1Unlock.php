@@ -33,7 +33,7 @@ final class Prep1Unlock implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         $build = $situation->state->text("slot.{$slot}.os.buildId");
 
         return new Contribution(

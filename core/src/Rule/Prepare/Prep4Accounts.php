@@ -59,7 +59,7 @@ final class Prep4Accounts implements FitRule
             );
         }
         $have = $fact->value === true ? 'present' : 'unknown';
-        if ($situation->systemIsOut()) {
+        if ($situation->modes->systemIsOut()) {
             return $name === 'locks.screen'
                 ? Finding::note(
                     self::id(),

@@ -29,7 +29,7 @@ final class Prep4SignOut implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if (!$situation->job->dataPromise()->erases() || $situation->systemIsOut()) {
+        if (!$situation->job->dataPromise()->erases() || $situation->modes->systemIsOut()) {
             return new Contribution();
         }
         $steps = [];

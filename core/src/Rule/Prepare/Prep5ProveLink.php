@@ -53,18 +53,18 @@ final class Prep5ProveLink implements StepRule
                         ),
                     ]
                     : [],
-                ...$situation->usesBootloader()
+                ...$situation->modes->usesBootloader()
                     ? [
                         $prove(
                             'base.prove',
                             Phase::Base,
-                            $situation->job->unlocksBootloader() ? Mode::Bootloader : $situation->flashMode(),
+                            $situation->job->unlocksBootloader() ? Mode::Bootloader : $situation->modes->forFlashing(),
                             'Nothing has been written yet: this is the last moment to find a bad cable or the ' .
                                 'wrong phone for free.',
                         ),
                     ]
                     : [],
-                ...$situation->usesRecovery()
+                ...$situation->modes->usesRecovery()
                     ? [
                         $prove(
                             'recovery.prove',

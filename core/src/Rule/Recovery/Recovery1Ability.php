@@ -32,15 +32,18 @@ final class Recovery1Ability implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if (!$situation->usesRecovery() || ($situation->job->installsBuild() && $situation->build() === null)) {
+        if (
+            !$situation->modes->usesRecovery() ||
+            ($situation->job->installsBuild() && $situation->files->build() === null)
+        ) {
             return;
         }
-        $build = $situation->build();
-        $recovery = $situation->recovery();
+        $build = $situation->files->build();
+        $recovery = $situation->recovery->chosen();
         $family = $build?->facts->text(Field::RECOVERY_FAMILY);
         $minimum = $build?->facts->text(Field::RECOVERY_MIN);
         $needs = trim(($family ?? 'A recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer"));
-        $working = $situation->workingRecovery();
+        $working = $situation->recovery->working();
         if ($working === null) {
             yield Finding::stop(
                 self::id(),
@@ -57,7 +60,7 @@ final class Recovery1Ability implements FitRule
         );
         $facts =
             $recovery === null
-                ? [$situation->state->fact("slot.{$situation->activeSlot()}.recovery.version")]
+                ? [$situation->state->fact("slot.{$situation->slots->active()}.recovery.version")]
                 : array_values(
                     array_filter([
                         $recovery->facts->best(Field::VERSION),
@@ -114,14 +117,14 @@ final class Recovery1Ability implements FitRule
 
     private function remedy(Situation $situation, string $needs): Remedy
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         $wanted = array_values(
             array_unique([...$this->wanted($situation), ...$build?->facts->list(Field::RECOVERY_ABILITIES) ?? []]),
         );
         foreach ($situation->shelf as $package) {
             if (
                 $package->kind() === PackageKind::Recovery &&
-                $situation->isFor($package) &&
+                $situation->files->isFor($package) &&
                 $package->integrity() !== Integrity::Damaged &&
                 RecoveryAbility::of($package)->misfit($build, $wanted) === null &&
                 $this->misplaced($situation, $package) === null

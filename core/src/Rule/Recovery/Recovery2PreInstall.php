@@ -29,13 +29,13 @@ final class Recovery2PreInstall implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         $fact = $build?->facts->best(Field::PRE_INSTALL);
         if ($build === null || $fact === null) {
             return;
         }
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
-            $image = $situation->image($partition);
+            $image = $situation->files->image($partition);
             yield $image !== null
                 ? Finding::clear(
                     self::id(),
@@ -59,7 +59,7 @@ final class Recovery2PreInstall implements FitRule
 
     private function remedy(Situation $situation, string $partition): Remedy
     {
-        $buildId = $situation->build()?->facts->text(Field::BUILD_ID);
+        $buildId = $situation->files->build()?->facts->text(Field::BUILD_ID);
         foreach ($situation->shelf as $package) {
             if (
                 $buildId !== null &&

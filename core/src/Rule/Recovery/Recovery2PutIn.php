@@ -37,21 +37,21 @@ final class Recovery2PutIn implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $build = $situation->build();
-        $recovery = $situation->recovery();
-        if ($recovery === null || !$situation->writesRecovery() || !$situation->usesRecovery()) {
+        $build = $situation->files->build();
+        $recovery = $situation->recovery->chosen();
+        if ($recovery === null || !$situation->recovery->isWritten() || !$situation->modes->usesRecovery()) {
             return new Contribution();
         }
-        if ($situation->needsFirstRecovery()) {
+        if ($situation->recovery->needsAnotherFirst()) {
             return $this->byTheFirst($situation, $recovery);
         }
-        if ($situation->writesRecoveryPart()) {
+        if ($situation->recovery->isWrittenAsPart()) {
             return new Contribution(
                 [
                     new StepDraft(
                         'recovery.image.part',
                         Phase::Recovery,
-                        new PutRecoveryInBoot($recovery, $situation->activeSlot(), RecoveryHome::VendorBoot),
+                        new PutRecoveryInBoot($recovery, $situation->slots->active(), RecoveryHome::VendorBoot),
                         [
                             new Reason(
                                 self::id(),
@@ -64,7 +64,7 @@ final class Recovery2PutIn implements StepRule
                 [new Constraint('recovery.image.', 'recovery.prove', self::id())],
             );
         }
-        if ($situation->bootsRecoveryOnce()) {
+        if ($situation->recovery->isStartedOnce()) {
             return new Contribution(
                 [
                     new StepDraft('recovery.image.once', Phase::Recovery, new BootOnce($recovery), [
@@ -78,17 +78,17 @@ final class Recovery2PutIn implements StepRule
                 [new Constraint('recovery.image.', 'recovery.prove', self::id())],
             );
         }
-        $slot = $situation->recoverySlot();
-        $active = $situation->activeSlot();
+        $slot = $situation->slots->ofRecovery();
+        $active = $situation->slots->active();
         $home = $situation->sheet->recoveryHome->value;
         $steps = [];
         foreach ($build?->facts->list(Field::PRE_INSTALL) ?? [] as $partition) {
-            $image = $situation->image($partition);
+            $image = $situation->files->image($partition);
             if ($image !== null) {
                 $steps[] = new StepDraft(
                     "recovery.image.{$partition}",
                     Phase::Recovery,
-                    new Flash($image, [$partition], $slot, $situation->flashMode()),
+                    new Flash($image, [$partition], $slot, $situation->modes->forFlashing()),
                     [
                         new Reason(
                             self::id(),
@@ -101,7 +101,7 @@ final class Recovery2PutIn implements StepRule
         $steps[] = new StepDraft(
             'recovery.image.recovery',
             Phase::Recovery,
-            new Flash($recovery, [$home], $slot, $situation->flashMode()),
+            new Flash($recovery, [$home], $slot, $situation->modes->forFlashing()),
             [
                 new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home}."),
                 ...$situation->sheet->pcFlash
@@ -117,7 +117,7 @@ final class Recovery2PutIn implements StepRule
                         $slot === $active
                             ? new Reason(
                                 RuleId::Slots3,
-                                $situation->spareIsUsable() && $situation->job->installsBuild()
+                                $situation->slots->spareIsUsable() && $situation->job->installsBuild()
                                     ? 'Your house rule puts it into the slot in use, as most pages write it; the ' .
                                         'installed system does not start again from here.'
                                     : 'It goes into the slot in use.',
@@ -151,17 +151,17 @@ final class Recovery2PutIn implements StepRule
     /** First one recovery, then the other by means of it. */
     private function byTheFirst(Situation $situation, Package $second): Contribution
     {
-        $slot = $situation->activeSlot();
+        $slot = $situation->slots->active();
         $home = $situation->sheet->recoveryHome;
-        $first = $situation->firstRecovery();
+        $first = $situation->recovery->first();
         $steps =
-            $first === null || $situation->firstRecoveryIsThere()
+            $first === null || $situation->recovery->firstIsThere()
                 ? []
                 : [
                     new StepDraft(
                         'recovery.image.first',
                         Phase::Recovery,
-                        new Flash($first, [$home->value], $slot, $situation->flashMode()),
+                        new Flash($first, [$home->value], $slot, $situation->modes->forFlashing()),
                         [new Reason(RuleId::Recovery4, "{$second->title()} can only be put in by {$first->title()}.")],
                     ),
                 ];

@@ -33,10 +33,10 @@ final class Recovery4Alone implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $slot = $situation->activeSlot();
-        $recovery = $situation->recovery();
+        $slot = $situation->slots->active();
+        $recovery = $situation->recovery->chosen();
         $itself =
-            $recovery === null || !$situation->bootsRecoveryOnce()
+            $recovery === null || !$situation->recovery->isStartedOnce()
                 ? []
                 : [
                     new StepDraft('recovery.z-itself', Phase::Recovery, new PutRecoveryInBoot($recovery, $slot), [

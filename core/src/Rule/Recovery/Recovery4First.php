@@ -28,17 +28,17 @@ final class Recovery4First implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $recovery = $situation->recovery();
-        if ($recovery === null || !$situation->usesRecovery() || !$situation->needsFirstRecovery()) {
+        $recovery = $situation->recovery->chosen();
+        if ($recovery === null || !$situation->modes->usesRecovery() || !$situation->recovery->needsAnotherFirst()) {
             return;
         }
         $wanted = $recovery->facts->list(Field::AFTER);
         $need = implode(' or ', $wanted) . " before {$recovery->title()}";
         $fact = $recovery->facts->best(Field::AFTER);
         $facts = $fact === null ? [] : [$fact];
-        $first = $situation->firstRecovery();
+        $first = $situation->recovery->first();
         yield match (true) {
-            $situation->firstRecoveryIsThere() => Finding::clear(
+            $situation->recovery->firstIsThere() => Finding::clear(
                 self::id(),
                 need: $need,
                 found: 'on the phone',
@@ -57,7 +57,7 @@ final class Recovery4First implements FitRule
             default => Finding::stop(
                 self::id(),
                 need: $need,
-                found: $situation->presentRecovery()?->title() ?? 'none known',
+                found: $situation->recovery->present()?->title() ?? 'none known',
                 reason: 'Written directly it does not start.',
                 remedy: self::remedy($situation, $wanted),
                 subject: 'first',
@@ -75,7 +75,7 @@ final class Recovery4First implements FitRule
             if (
                 $package->kind() === PackageKind::Recovery &&
                 in_array($package->title(), $wanted, true) &&
-                $situation->isFor($package) &&
+                $situation->files->isFor($package) &&
                 $package->integrity() !== Integrity::Damaged
             ) {
                 return Remedy::addFile($package);

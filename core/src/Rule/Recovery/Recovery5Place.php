@@ -28,11 +28,15 @@ final class Recovery5Place implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->job->installsBuild() || !$situation->usesRecovery() || !$situation->writesRecovery()) {
+        if (
+            $situation->job->installsBuild() ||
+            !$situation->modes->usesRecovery() ||
+            !$situation->recovery->isWritten()
+        ) {
             return;
         }
         $need = 'A recovery that leaves the system as it is';
-        if ($situation->writesRecoveryPart()) {
+        if ($situation->recovery->isWrittenAsPart()) {
             yield Finding::clear(
                 self::id(),
                 need: $need,
@@ -51,7 +55,7 @@ final class Recovery5Place implements FitRule
                     'Leave the recovery out where one is on the phone already, or do it together with a build.',
                 ),
             );
-        } elseif ($situation->bootsRecoveryOnce()) {
+        } elseif ($situation->recovery->isStartedOnce()) {
             yield Finding::clear(
                 self::id(),
                 need: $need,

@@ -34,8 +34,8 @@ final class Slots2Copy implements StepRule
         if ($copy === null || !$situation->layout->copiesSlot()) {
             return new Contribution();
         }
-        $from = $situation->recoverySlot();
-        $to = $situation->installSlot();
+        $from = $situation->slots->ofRecovery();
+        $to = $situation->slots->ofInstall();
 
         return new Contribution(
             [

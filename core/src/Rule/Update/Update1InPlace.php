@@ -28,11 +28,11 @@ final class Update1InPlace implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         if ($build === null) {
             return;
         }
-        $slot = "slot.{$situation->activeSlot()}.os";
+        $slot = "slot.{$situation->slots->active()}.os";
         $fresh = Remedy::doFirst('Plan a fresh install instead; it takes the data.');
         $family = $situation->state->fact("{$slot}.family");
         $mine = $build->facts->best(Field::FAMILY);

@@ -28,11 +28,11 @@ final class Update2Worth implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $build = $situation->build();
+        $build = $situation->files->build();
         if ($build === null) {
             return;
         }
-        $slot = "slot.{$situation->activeSlot()}";
+        $slot = "slot.{$situation->slots->active()}";
         $has = $situation->state->fact("{$slot}.os.patchLevel");
         $gets = $build->facts->best(Field::PATCH_LEVEL);
         if ($has->known() && $gets !== null) {
@@ -68,7 +68,7 @@ final class Update2Worth implements FitRule
         foreach ($again as $what => $name) {
             $in =
                 array_filter(
-                    $situation->addOns(),
+                    $situation->files->addOns(),
                     static fn($p): bool => str_starts_with($p->title(), explode(' ', $name)[0]),
                 ) !== [];
             yield $in

@@ -80,7 +80,7 @@ final readonly class AddOnJob extends Job
 
     public function usesBootloader(Situation $situation): bool
     {
-        return $situation->writesInBootloader();
+        return $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): string
@@ -105,7 +105,7 @@ final readonly class AddOnJob extends Job
 
     public function installs(Situation $situation): array
     {
-        return $situation->addOns();
+        return $situation->files->addOns();
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
@@ -121,7 +121,7 @@ final readonly class AddOnJob extends Job
     public function goal(Situation $situation): Goal
     {
         $goal = Goal::noTrialIsLeft();
-        foreach ($situation->addOns() as $package) {
+        foreach ($situation->files->addOns() as $package) {
             $goal = match ($package->kind()) {
                 PackageKind::Services => $goal->and(Goal::slotHolds('os.services', $package->title())),
                 PackageKind::Root => $goal->and(Goal::slotHolds('root', $package->title())),

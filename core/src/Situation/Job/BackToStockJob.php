@@ -121,7 +121,7 @@ final readonly class BackToStockJob extends Job
 
     public function goal(Situation $situation): Goal
     {
-        $bundle = $situation->bundle();
+        $bundle = $situation->files->bundle();
 
         return Goal::slotHolds('os.buildId', $bundle?->facts->text(PackageField::BUILD_ID) ?? $bundle?->title());
     }

@@ -81,7 +81,7 @@ final readonly class BringBackJob extends Job
 
     public function usesBootloader(Situation $situation): bool
     {
-        return !in_array($situation->startingSlot(), [$situation->activeSlot(), null], true);
+        return !in_array($situation->slots->starting(), [$situation->slots->active(), null], true);
     }
 
     public function recoveryAbility(): string

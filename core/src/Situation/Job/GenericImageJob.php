@@ -75,12 +75,12 @@ final readonly class GenericImageJob extends Job
 
     public function usesRecovery(Situation $situation): bool
     {
-        return $situation->writesGenericInRecovery();
+        return $situation->modes->writesGenericInRecovery();
     }
 
     public function usesBootloader(Situation $situation): bool
     {
-        return !$situation->writesGenericInRecovery() || $situation->writesInBootloader();
+        return !$situation->modes->writesGenericInRecovery() || $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): string
@@ -105,14 +105,14 @@ final readonly class GenericImageJob extends Job
 
     public function installs(Situation $situation): array
     {
-        $image = $situation->writesGenericInRecovery() ? $situation->generic() : null;
+        $image = $situation->modes->writesGenericInRecovery() ? $situation->files->generic() : null;
 
         return $image === null ? [] : [$image];
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ForeignImages
     {
-        return new ForeignImages([$situation->activeSlot()], true);
+        return new ForeignImages([$situation->slots->active()], true);
     }
 
     public function rules(): array
@@ -122,7 +122,7 @@ final readonly class GenericImageJob extends Job
 
     public function goal(Situation $situation): Goal
     {
-        $image = $situation->generic();
+        $image = $situation->files->generic();
 
         return Goal::slotHolds('os.buildId', $image?->systemBuildId());
     }

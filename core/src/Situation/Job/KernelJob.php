@@ -76,12 +76,12 @@ final readonly class KernelJob extends Job
 
     public function usesRecovery(Situation $situation): bool
     {
-        return $situation->kernelImage() === null;
+        return $situation->files->kernelImage() === null;
     }
 
     public function usesBootloader(Situation $situation): bool
     {
-        return $situation->writesInBootloader();
+        return $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): string
@@ -106,12 +106,14 @@ final readonly class KernelJob extends Job
 
     public function installs(Situation $situation): array
     {
-        return $situation->kernelImage() === null ? $situation->ofKind(PackageKind::Kernel) : [];
+        return $situation->files->kernelImage() === null ? $situation->files->ofKind(PackageKind::Kernel) : [];
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
     {
-        return $situation->kernelImage() === null ? null : new ForeignImages([$situation->activeSlot()], false);
+        return $situation->files->kernelImage() === null
+            ? null
+            : new ForeignImages([$situation->slots->active()], false);
     }
 
     public function rules(): array
@@ -121,7 +123,7 @@ final readonly class KernelJob extends Job
 
     public function goal(Situation $situation): Goal
     {
-        $kernel = $situation->ofKind(PackageKind::Kernel)[0] ?? null;
+        $kernel = $situation->files->ofKind(PackageKind::Kernel)[0] ?? null;
 
         return Goal::slotHolds('kernel.name', $kernel?->facts->text(PackageField::FAMILY));
     }

@@ -80,7 +80,7 @@ final readonly class RecoveryJob extends Job
 
     public function usesBootloader(Situation $situation): bool
     {
-        return $situation->writesInBootloader();
+        return $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): ?string
@@ -110,7 +110,7 @@ final readonly class RecoveryJob extends Job
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
     {
-        return $recoveryInBoot ? new ForeignImages([$situation->activeSlot()], false) : null;
+        return $recoveryInBoot ? new ForeignImages([$situation->slots->active()], false) : null;
     }
 
     public function rules(): array
@@ -120,6 +120,6 @@ final readonly class RecoveryJob extends Job
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::slotHolds('recovery.version', $situation->recovery()?->facts->text(PackageField::VERSION));
+        return Goal::slotHolds('recovery.version', $situation->recovery->chosen()?->facts->text(PackageField::VERSION));
     }
 }

@@ -80,7 +80,7 @@ final readonly class RemoveSecondJob extends Job
 
     public function usesBootloader(Situation $situation): bool
     {
-        return $situation->writesInBootloader();
+        return $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): string
@@ -105,7 +105,7 @@ final readonly class RemoveSecondJob extends Job
 
     public function installs(Situation $situation): array
     {
-        return $situation->ofKind(PackageKind::Remover);
+        return $situation->files->ofKind(PackageKind::Remover);
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages

@@ -80,7 +80,7 @@ final readonly class RestoreBackupJob extends Job
 
     public function usesBootloader(Situation $situation): bool
     {
-        return $situation->writesInBootloader();
+        return $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): string
@@ -121,7 +121,7 @@ final readonly class RestoreBackupJob extends Job
     public function goal(Situation $situation): Goal
     {
         $goal = Goal::noTrialIsLeft();
-        foreach ($situation->restoreSet()->classes ?? [] as $class) {
+        foreach ($situation->restore->set()->classes ?? [] as $class) {
             $goal = $goal->and(
                 Goal::that(
                     static fn(State $end): bool => $end->flag("data.holds.{$class->value}") === true,

@@ -81,7 +81,7 @@ final readonly class UpdateInPlaceJob extends Job
 
     public function usesBootloader(Situation $situation): bool
     {
-        return $situation->writesInBootloader();
+        return $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): string
@@ -111,16 +111,16 @@ final readonly class UpdateInPlaceJob extends Job
         return array_values(
             array_filter([
                 $layout->copiesSlot() ? $layout->slotCopy() : null,
-                $situation->vendorMissing() === null ? null : $situation->vendor(),
-                $situation->build(),
-                ...$situation->addOns(),
+                $situation->vendor->missing() === null ? null : $situation->vendor->chosen(),
+                $situation->files->build(),
+                ...$situation->files->addOns(),
             ]),
         );
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
     {
-        return $recoveryInBoot ? new ForeignImages([$situation->recoverySlot()], false) : null;
+        return $recoveryInBoot ? new ForeignImages([$situation->slots->ofRecovery()], false) : null;
     }
 
     public function rules(): array
@@ -143,6 +143,6 @@ final readonly class UpdateInPlaceJob extends Job
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::slotHolds('os.buildId', $situation->build()?->facts->text(PackageField::BUILD_ID));
+        return Goal::slotHolds('os.buildId', $situation->files->build()?->facts->text(PackageField::BUILD_ID));
     }
 }

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Package\PartitionImage;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\Version;
+
+/** Which slots need firmware for the build, and which file of the kit brings it. */
+final readonly class FirmwareNeeds
+{
+    public function __construct(private Situation $situation) {}
+
+    /**
+     * Slots whose firmware must reach the build's minimum and does not, or is unknown.
+     *
+     * @return array<string, ?Version> slot → its firmware
+     */
+    public function slotsBelowMinimum(): array
+    {
+        $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
+        if ($minimum === null) {
+            return [];
+        }
+        $old = [];
+        foreach ($this->slotsInNeed() as $slot) {
+            $has = $this->situation->state->version("slot.{$slot}.firmware.version");
+            if ($has === null || $has->olderThan(Version::of($minimum))) {
+                $old[$slot] = $has;
+            }
+        }
+
+        return $old;
+    }
+
+    /**
+     * @return list<string>
+     */
+    public function slotsInNeed(): array
+    {
+        $both =
+            $this->situation->files->build()?->facts->text(Field::FIRMWARE_SLOTS) !== 'next' ||
+            !$this->situation->sheet->hasTwoSlots();
+
+        return $both ? $this->situation->sheet->slots : [$this->situation->slots->ofInstall()];
+    }
+
+    /** The firmware package in the kit that is new enough for the build and made for this phone, region included. */
+    public function chosen(): ?Package
+    {
+        foreach ($this->situation->files->ofKind(PackageKind::Firmware) as $package) {
+            if ($this->serves($package)) {
+                return $package;
+            }
+        }
+
+        return null;
+    }
+
+    public function serves(Package $package): bool
+    {
+        $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
+        $version = $package->facts->text(Field::VERSION);
+        $region = $package->facts->text(Field::REGION);
+        $installed = $this->situation->state->text("slot.{$this->situation->slots->active()}.firmware.region");
+
+        return $minimum !== null &&
+            $version !== null &&
+            !Version::of($version)->olderThan(Version::of($minimum)) &&
+            $this->situation->files->isFor($package) &&
+            ($region === null || $installed === null || $region === $installed);
+    }
+
+    /**
+     * The partitions that a firmware package writes on this model, as the house wants it.
+     *
+     * @return list<string>
+     */
+    public function partitions(Package $firmware): array
+    {
+        $brings = array_map(static fn(PartitionImage $image): string => $image->partition, $firmware->images);
+        $wanted = array_values(array_intersect($this->situation->sheet->firmwarePartitions(), $brings));
+        $without = array_values(array_diff($wanted, ['modem']));
+
+        return $this->situation->house->modem === 'keep' && $without !== [] ? $without : $wanted;
+    }
+}

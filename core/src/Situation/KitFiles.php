@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
+
+/** Which file of the kit plays which part. */
+final readonly class KitFiles
+{
+    public function __construct(private Situation $situation) {}
+
+    /**
+     * @return list<Package>
+     */
+    public function ofKind(PackageKind $kind): array
+    {
+        return array_values(array_filter($this->situation->kit, static fn(Package $p): bool => $p->kind() === $kind));
+    }
+
+    /** The build that goes in; where none does, one in the kit counts for nothing. */
+    public function build(): ?Package
+    {
+        return $this->situation->job->installsBuild() ? $this->ofKind(PackageKind::Build)[0] ?? null : null;
+    }
+
+    /** The file that the intent is about. */
+    public function subject(): ?Package
+    {
+        foreach ($this->situation->job->takes() as $kind) {
+            foreach ($this->ofKind($kind) as $package) {
+                return $package;
+            }
+        }
+
+        return null;
+    }
+
+    public function services(): ?Package
+    {
+        return $this->ofKind(PackageKind::Services)[0] ?? null;
+    }
+
+    /** The image file in the kit for one partition, made for the build in the kit. */
+    public function image(string $partition): ?Package
+    {
+        $buildId = $this->build()?->facts->text(Field::BUILD_ID);
+        foreach ($buildId === null ? [] : $this->ofKind(PackageKind::PartitionImage) as $image) {
+            if (
+                $image->facts->text(Field::PARTITION) === $partition &&
+                $image->facts->text(Field::PART_OF) === $buildId
+            ) {
+                return $image;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether a package is made for this phone's codename or for one that covers it. */
+    public function isFor(Package $package): bool
+    {
+        return array_intersect($package->facts->list(Field::CODENAMES), [
+            $this->situation->sheet->codename,
+            ...$this->situation->sheet->aliases,
+        ]) !== [];
+    }
+
+    /** A kernel that comes as a boot image, and so is written and not installed. */
+    public function kernelImage(): ?Package
+    {
+        foreach ($this->ofKind(PackageKind::Kernel) as $kernel) {
+            if ($kernel->container === Container::BootImage) {
+                return $kernel;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether a package's publisher says that it goes in after another one: by its kind, title or file name. */
+    public static function goesAfter(Package $later, Package $earlier): bool
+    {
+        return $later !== $earlier &&
+            array_intersect($later->facts->list(Field::AFTER), [
+                $earlier->kind()?->value,
+                $earlier->title(),
+                $earlier->name(),
+            ]) !== [];
+    }
+
+    /**
+     * What goes in after the build, in the order of the work: by kind, but for what publishers say of their own
+     * packages.
+     *
+     * @return list<Package>
+     */
+    public function addOns(): array
+    {
+        $addOns = [];
+        foreach (
+            [
+                PackageKind::Services,
+                PackageKind::Fix,
+                PackageKind::EncryptionDisabler,
+                PackageKind::Kernel,
+                PackageKind::Root,
+            ]
+            as $kind
+        ) {
+            foreach ($this->ofKind($kind) as $package) {
+                if ($package !== $this->kernelImage()) {
+                    $addOns[] = $package;
+                }
+            }
+        }
+
+        $ordered = [];
+        while ($addOns !== []) {
+            $free = array_filter(
+                $addOns,
+                static fn(Package $one): bool => array_filter(
+                    $addOns,
+                    static fn(Package $other): bool => self::goesAfter($one, $other),
+                ) === [],
+            );
+            // In a circle, which is a finding of its own, the first one is as good as any.
+            $next = array_key_first($free) ?? array_key_first($addOns);
+            $ordered[] = $addOns[$next];
+            unset($addOns[$next]);
+        }
+
+        return $ordered;
+    }
+
+    /** The generic image of the kit. */
+    public function generic(): ?Package
+    {
+        return $this->ofKind(PackageKind::GenericImage)[0] ?? null;
+    }
+
+    public function bundle(): ?Package
+    {
+        return $this->ofKind(PackageKind::StockBundle)[0] ?? null;
+    }
+}

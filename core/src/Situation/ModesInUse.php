@@ -1,0 +1,72 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Phone\BootCheck;
+use Tornavis\Core\Situation\Job\Job;
+use Tornavis\Core\Words\Mode;
+
+/** Which modes of the phone the job works in. */
+final readonly class ModesInUse
+{
+    public function __construct(private Situation $situation) {}
+
+    /**
+     * Whether the phone is outside a system that would not start, so that nothing can be done in it before the work.
+     */
+    public function systemIsOut(): bool
+    {
+        return !in_array($this->situation->state->mode(), [null, Mode::System], true) &&
+            !BootCheck::starts($this->situation->state, $this->situation->sheet, $this->situation->slots->active());
+    }
+
+    /** Where the phone is while it charges: in its system, or where the work begins on one that has none. */
+    public function charging(): Mode
+    {
+        $mode = $this->systemIsOut() ? $this->situation->state->mode() ?? Mode::System : Mode::System;
+        $begins = $this->usesBootloader() ? Mode::Bootloader : Mode::Recovery;
+
+        return in_array($mode, [Mode::BootLoop, Mode::Stuck], true) ? $begins : $mode;
+    }
+
+    /** Whether the plan works in the recovery at all. */
+    public function usesRecovery(): bool
+    {
+        return $this->situation->job->usesRecovery($this->situation);
+    }
+
+    /** Where single images are written: the bootloader, or the maker's PC flash mode. */
+    public function forFlashing(): Mode
+    {
+        return $this->situation->sheet->pcFlash ? Mode::Download : Mode::Bootloader;
+    }
+
+    /** Whether the plan works in the bootloader. */
+    public function usesBootloader(): bool
+    {
+        return $this->situation->job->usesBootloader($this->situation);
+    }
+
+    /** Whether something of the kit is written in the bootloader. */
+    public function writesInBootloader(): bool
+    {
+        return ($this->situation->recovery->isWritten() &&
+            !($this->situation->recovery->needsAnotherFirst() && $this->situation->recovery->firstIsThere())) ||
+            $this->situation->files->kernelImage() !== null ||
+            ($this->situation->firmware->chosen() !== null && $this->situation->firmware->slotsBelowMinimum() !== []) ||
+            $this->situation->layout->slotsToUnverify() !== [] ||
+            $this->situation->layout->retrofits();
+    }
+
+    /**
+     * Whether a generic image is written by the recovery, because the model's system has a partition of its own and
+     * no userspace bootloader.
+     */
+    public function writesGenericInRecovery(): bool
+    {
+        return $this->situation->job->writesGenericImage() &&
+            $this->situation->sheet->partition('system')?->logical !== true;
+    }
+}

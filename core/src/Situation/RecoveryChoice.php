@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Situation\Job\Job;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\Version;
+
+/** Which recovery the job works with, and how it gets onto the phone. */
+final readonly class RecoveryChoice
+{
+    public function __construct(private Situation $situation) {}
+
+    /** The recovery of the kit that is to be there in the end: of two, the one that asks for the other. */
+    public function chosen(): ?Package
+    {
+        $recoveries = $this->situation->files->ofKind(PackageKind::Recovery);
+        foreach ($recoveries as $recovery) {
+            if ($this->firstOf($recovery, $recoveries) !== null) {
+                return $recovery;
+            }
+        }
+
+        return $recoveries[0] ?? null;
+    }
+
+    /** Whether the recovery of the kit can only be put in by another one. */
+    public function needsAnotherFirst(): bool
+    {
+        return ($this->chosen()?->facts->list(Field::AFTER) ?? []) !== [] && $this->isWritten();
+    }
+
+    /** Whether the other one is on the phone already. */
+    public function firstIsThere(): bool
+    {
+        return in_array($this->present()?->title(), $this->chosen()?->facts->list(Field::AFTER) ?? [], true);
+    }
+
+    /** The other one, where it is in the kit. */
+    public function first(): ?Package
+    {
+        $recovery = $this->chosen();
+
+        return $recovery === null
+            ? null
+            : $this->firstOf($recovery, $this->situation->files->ofKind(PackageKind::Recovery));
+    }
+
+    /**
+     * @param  list<Package>  $recoveries
+     */
+    private function firstOf(Package $recovery, array $recoveries): ?Package
+    {
+        foreach ($recoveries as $other) {
+            if ($other !== $recovery && in_array($other->title(), $recovery->facts->list(Field::AFTER), true)) {
+                return $other;
+            }
+        }
+
+        return null;
+    }
+
+    /** The recovery that the active slot holds already. */
+    public function present(): ?RecoveryAbility
+    {
+        $slot = "slot.{$this->situation->slots->active()}.recovery";
+        $family = $this->situation->state->text("{$slot}.family");
+
+        return $family === null
+            ? null
+            : new RecoveryAbility(
+                $family,
+                $this->situation->state->text("{$slot}.version"),
+                $this->situation->state->list("{$slot}.abilities"),
+            );
+    }
+
+    /**
+     * Whether the recovery is only started once and not written: where it would take the place of what the system
+     * starts from.
+     */
+    public function isStartedOnce(): bool
+    {
+        return $this->isWritten() &&
+            $this->situation->sheet->recoveryHome === RecoveryHome::Boot &&
+            !$this->situation->job->installsBuild() &&
+            $this->situation->modes->usesRecovery();
+    }
+
+    /** Whether only the recovery part of vendor boot is written, beside what a system that stays starts from. */
+    public function isWrittenAsPart(): bool
+    {
+        // Only from this header version on the image has a table of its parts.
+        return $this->situation->sheet->recoveryHome === RecoveryHome::VendorBoot &&
+            $this->isWritten() &&
+            !$this->situation->job->installsBuild() &&
+            $this->situation->modes->usesRecovery() &&
+            ($this->chosen()?->facts->int(Field::HEADER_VERSION) ?? 0) >= 4;
+    }
+
+    /** The recovery that the plan works with: the one in the kit, or else the one that is there. */
+    public function working(): ?RecoveryAbility
+    {
+        $recovery = $this->chosen();
+
+        return $recovery !== null && $this->isWritten() ? RecoveryAbility::of($recovery) : $this->present();
+    }
+
+    /** Whether the recovery of the kit has to be written, because it is not the one that is there. */
+    public function isWritten(): bool
+    {
+        $recovery = $this->chosen();
+
+        return $recovery !== null && $this->present()?->isSame(RecoveryAbility::of($recovery)) !== true;
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\Version;
+
+/** Whether the build needs another vendor than the phone has, and which file of the kit brings it. */
+final readonly class VendorNeeds
+{
+    public function __construct(private Situation $situation) {}
+
+    /** The vendor version that the build needs and the install slot does not have; null when it is right. */
+    public function missing(): ?Version
+    {
+        $minimum = $this->situation->files->build()?->facts->text(Field::VENDOR_MIN);
+        $channel = $this->situation->files->build()?->facts->text(Field::VENDOR_NEEDED_CHANNEL);
+        if ($minimum === null) {
+            return null;
+        }
+        $slot = "slot.{$this->situation->slots->ofInstall()}.vendor";
+        $has = $this->situation->state->version("{$slot}.version");
+
+        return $has !== null &&
+            !$has->olderThan(Version::of($minimum)) &&
+            ($channel === null || $this->situation->state->text("{$slot}.channel") === $channel)
+            ? null
+            : Version::of($minimum);
+    }
+
+    /** The vendor package of the kit that brings what the build needs. */
+    public function chosen(): ?Package
+    {
+        $minimum = $this->situation->files->build()?->facts->text(Field::VENDOR_MIN);
+        $channel = $this->situation->files->build()?->facts->text(Field::VENDOR_NEEDED_CHANNEL);
+        foreach ($minimum === null ? [] : $this->situation->files->ofKind(PackageKind::Vendor) as $package) {
+            $version = $package->facts->text(Field::VERSION);
+            if (
+                $version !== null &&
+                $minimum !== null &&
+                !Version::of($version)->olderThan(Version::of($minimum)) &&
+                ($channel === null || $package->facts->text(Field::VENDOR_CHANNEL) === $channel)
+            ) {
+                return $package;
+            }
+        }
+
+        return null;
+    }
+}
