@@ -34,6 +34,30 @@ final readonly class Cause
         public array $because = [],
     ) {}
 
+    /** Nothing is wrong. */
+    public static function harmless(string $title, string $check, string $remedy, int $weight): self
+    {
+        return new self($title, $check, $remedy, self::HARMLESS, $weight);
+    }
+
+    /** The step is done again once the cause is gone. */
+    public static function again(string $title, string $check, string $remedy, int $weight): self
+    {
+        return new self($title, $check, $remedy, self::AGAIN, $weight);
+    }
+
+    /** The plan is made anew. */
+    public static function replan(string $title, string $check, string $remedy, int $weight): self
+    {
+        return new self($title, $check, $remedy, self::REPLAN, $weight);
+    }
+
+    /** Nothing here helps. */
+    public static function stop(string $title, string $check, string $remedy, int $weight): self
+    {
+        return new self($title, $check, $remedy, self::STOP, $weight);
+    }
+
     public function raisedBy(int $weight, string $because): self
     {
         return new self($this->title, $this->check, $this->remedy, $this->next, $this->weight + $weight, [

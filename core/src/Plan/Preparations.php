@@ -1,0 +1,178 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Plan;
+
+use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Ledger\Ledger;
+use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Operation\BackUp;
+use Tornavis\Core\Operation\Charge;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\RuleId;
+
+/** What comes before the work, which depends on what the work costs: charging and backups. */
+final class Preparations
+{
+    /**
+     * @return list<StepDraft>
+     */
+    public static function preparations(Situation $situation, Ledger $ledger, Budget $budget): array
+    {
+        $drafts = [];
+        $percent = $situation->state->int('battery.percent');
+        if ($percent === null || $percent < $budget->neededPercent) {
+            $drafts[] = new StepDraft(
+                'prep.charge',
+                Phase::Prepare,
+                new Charge(min(100, $budget->neededPercent), $situation->modes->charging()),
+                [
+                    new Reason(
+                        RuleId::Prep2,
+                        'The battery holds ' .
+                            ($percent === null ? 'an unknown charge' : "{$percent} percent") .
+                            "; the run needs {$budget->neededPercent}.",
+                    ),
+                ],
+            );
+        }
+        $open = $situation->modes->systemIsOut()
+            ? []
+            : array_filter(
+                $ledger->entries,
+                static fn(LedgerEntry $entry): bool => $entry->isOpen() && $entry->class->canBeBackedUp(),
+            );
+        if ($open !== []) {
+            $classes = array_values(array_map(static fn(LedgerEntry $entry): LossClass => $entry->class, $open));
+            $drafts[] = new StepDraft('prep.backup', Phase::Prepare, new BackUp($classes), [
+                new Reason(
+                    RuleId::Prep3,
+                    'These are on the phone, will be lost, and are neither backed up nor waived.',
+                ),
+            ]);
+        }
+
+        return $drafts;
+    }
+
+    /**
+     * @return \Generator<int, Finding>
+     */
+    public static function battery(Situation $situation, Budget $budget): \Generator
+    {
+        $fact = $situation->state->fact('battery.percent');
+        $need = "Battery at {$budget->neededPercent} percent or more";
+        if (is_int($fact->value) && $fact->value >= $budget->neededPercent) {
+            yield Finding::clear(
+                RuleId::Prep2,
+                need: $need,
+                found: "{$fact->value} percent",
+                reason: "It ends near {$budget->batteryAtEnd()} percent, above the reserve of " .
+                    "{$situation->house->batteryReservePercent}.",
+                facts: [$fact],
+            );
+
+            return;
+        }
+        $minutes = is_int($fact->value)
+            ? (int) ceil(($budget->neededPercent - $fact->value) / $situation->sheet->chargePercentPerMinute)
+            : null;
+        $finding = Finding::toSettle(
+            RuleId::Prep2,
+            need: $need,
+            found: $fact->text() . (is_int($fact->value) ? ' percent' : ''),
+            reason: "The house floor is {$situation->house->batteryFloorPercent} percent and the run must end above " .
+                "{$situation->house->batteryReservePercent}.",
+            remedy: Remedy::letPlanDoIt(
+                'Charge first' .
+                    ($minutes === null ? '' : ", about {$minutes} min") .
+                    ': the plan begins with it. Agree to do it there.',
+            ),
+            facts: [$fact],
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to charge at the start of the run.')
+            : $finding;
+    }
+
+    /**
+     * @return \Generator<int, Finding>
+     */
+    public static function backups(Situation $situation, Ledger $ledger): \Generator
+    {
+        foreach ($ledger->entries as $entry) {
+            if ($entry->step === null) {
+                continue;
+            }
+            $class = $entry->class;
+            $need = "{$class->label()}: backed up or waived";
+            $fact = $situation->state->fact("data.holds.{$class->value}");
+            if ($entry->backup !== null) {
+                yield Finding::clear(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: "backup {$entry->backup}",
+                    reason: 'It can be brought back from there.',
+                    subject: $class->value,
+                    facts: [$fact],
+                );
+            } elseif ($class === LossClass::ScreenLock && $entry->waived && !$situation->answers->waives($class)) {
+                yield Finding::note(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: 'the plan removes it',
+                    reason: $class->consequence(),
+                    subject: $class->value,
+                    facts: [$fact],
+                );
+            } elseif ($entry->waived) {
+                yield Finding::note(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: 'waived',
+                    reason: 'You gave it up by name.',
+                    subject: $class->value,
+                    facts: [$fact],
+                );
+            } else {
+                $key = "PREP-3:{$class->value}";
+                $remedy = match (true) {
+                    !$class->canBeBackedUp() => Remedy::acceptLoss(
+                        $class,
+                        $class->consequence() . ' Then waive it by name.',
+                    ),
+                    $situation->modes->systemIsOut() => Remedy::acceptLoss(
+                        $class,
+                        'The system does not start, so that the plan cannot back it up. Record a backup that ' .
+                            'was made before, or by the recovery, or waive it by name.',
+                    ),
+                    default => Remedy::backUpOrAcceptLoss(
+                        $class,
+                        'Record a backup, agree that the plan makes one first, or waive it by name.',
+                    ),
+                };
+                $finding = Finding::toSettle(
+                    RuleId::Prep3,
+                    need: $need,
+                    found: $entry->known ? 'on the phone' : 'perhaps on the phone',
+                    reason: "Step {$entry->step} takes it.",
+                    remedy: $remedy,
+                    subject: $class->value,
+                    facts: [$fact],
+                );
+                yield $class->canBeBackedUp() &&
+                !$situation->modes->systemIsOut() &&
+                $situation->answers->agreedTo($key)
+                    ? $finding->settled('You agreed to back it up at the start of the run.')
+                    : $finding;
+            }
+        }
+    }
+}
