@@ -25,8 +25,8 @@ final readonly class Recipe
         if (!is_dir($this->folder) && !@mkdir($this->folder, 0o755, true)) {
             throw new \RuntimeException("Cannot make the folder {$this->folder}. Check its permissions.");
         }
-        foreach ($this->dishes() as $name => $cook) {
-            $cook("{$this->folder}/{$name}", $name);
+        foreach ($this->files() as $name => $make) {
+            $make("{$this->folder}/{$name}", $name);
             $made($name);
         }
     }
@@ -34,7 +34,7 @@ final readonly class Recipe
     /**
      * @return array<string, callable(string, string): void>
      */
-    private function dishes(): array
+    private function files(): array
     {
         $saltern = new BuildSpec('Saltern', '15.2', '20260903', 'bowline', 'saltern', '5.2.11');
         $driftglass = new BuildSpec('Driftglass', '15.1', '20260820', 'bowline', 'driftglass', '5.2.9');
@@ -107,7 +107,7 @@ final readonly class Recipe
                 '20250120',
                 ['splice'],
             ),
-            ...FurtherFiles::dishes($this->writer),
+            ...FurtherFiles::files($this->writer),
         ];
     }
 }

@@ -12,6 +12,7 @@ use App\Run\RunStatistics;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
+use Tornavis\Core\Record\RecordPage;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\JournalText;
 
@@ -77,7 +78,7 @@ final class LogController extends Controller
 
     public function markdown(Run $run): Response
     {
-        return response($run->record()->toMarkdown(), 200, [
+        return response(RecordPage::markdown($run->record()), 200, [
             'Content-Type' => 'text/markdown; charset=utf-8',
             'Content-Disposition' => "attachment; filename=\"{$run->unit_label}-run-{$run->id}.md\"",
         ]);

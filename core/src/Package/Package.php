@@ -68,81 +68,15 @@ final readonly class Package
             : $title;
     }
 
-    /**
-     * Damaged when a declared size or checksum differs or the content is broken; verified when a declared checksum
-     * agrees.
-     */
     public function integrity(): Integrity
     {
-        $size = $this->facts->int(PackageField::SIZE);
-        if ($this->container === null || ($size !== null && $size !== $this->sizeBytes)) {
-            return Integrity::Damaged;
-        }
-        $compared = $this->compared();
-
-        return match (true) {
-            in_array(false, $compared, true) => Integrity::Damaged,
-            in_array(true, $compared, true) => Integrity::Verified,
-            default => Integrity::Unverified,
-        };
-    }
-
-    /**
-     * The sums that are stated and computed: whether they agree.
-     *
-     * @return array<string, bool> by algorithm
-     */
-    private function compared(): array
-    {
-        $compared = [];
-        foreach (['sha256' => $this->sha256, ...$this->sums] as $algorithm => $sum) {
-            $stated = $this->facts->text($algorithm);
-            if ($stated !== null && $sum !== null) {
-                $compared[$algorithm] = hash_equals($stated, $sum);
-            }
-        }
-
-        return $compared;
+        return (new IntegrityVerdict($this))->level();
     }
 
     /** What the verdict on the file's integrity rests on, in a sentence. */
     public function integrityReason(): string
     {
-        $size = $this->facts->int(PackageField::SIZE);
-        if ($this->problem !== null) {
-            return $this->problem;
-        }
-        if ($size !== null && $size !== $this->sizeBytes) {
-            return "Its publisher declares {$size} bytes; the file has {$this->sizeBytes}.";
-        }
-        $names = ['sha256' => 'SHA-256', 'sha512' => 'SHA-512', 'sha1' => 'SHA-1', 'md5' => 'MD5'];
-        foreach ($this->compared() as $algorithm => $agrees) {
-            $fact = $this->facts->best($algorithm);
-            $who =
-                $fact?->source === Source::Listed
-                    ? "the list {$fact->where} beside it states"
-                    : 'its publisher declares';
-            $has = $algorithm === 'sha256' ? $this->sha256 : $this->sums[$algorithm];
-            if (!$agrees) {
-                return "Its {$names[$algorithm]} is " .
-                    substr((string) $has, 0, 12) .
-                    "…; {$who} " .
-                    substr($fact?->text() ?? '', 0, 12) .
-                    '….';
-            }
-            $weak = in_array($algorithm, ['sha1', 'md5'], true)
-                ? " {$names[$algorithm]} shows a broken download, but no forged file."
-                : '';
-
-            return "Its {$names[$algorithm]} is the one that {$who}.{$weak}";
-        }
-        foreach (['sha256', 'sha512', 'sha1', 'md5'] as $algorithm) {
-            if ($this->facts->text($algorithm) !== null) {
-                return 'Its checksum has not been computed yet.';
-            }
-        }
-
-        return 'No publisher\'s checksum is known for this file.';
+        return (new IntegrityVerdict($this))->reason();
     }
 
     /**

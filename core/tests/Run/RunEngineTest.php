@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Record\NextUpdate;
 use Tornavis\Core\Record\Record;
+use Tornavis\Core\Record\RecordPage;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\LinkAnswer;
@@ -360,7 +361,7 @@ it('leaves a record of what changed, what was seen, how long it took and what we
         ->toMatch('/^step \d+ took it; it is in the backup ".+"$/')
         ->and(array_column($locked['losses'], 'says', 'label')['Screen lock and biometrics'])
         ->toBe('step 3 took it; it is set up anew by hand')
-        ->and($record->toMarkdown())
+        ->and(RecordPage::markdown($record))
         ->toContain('## Before and after')
         ->toContain('| Slot A: Build | deck-14.0.8-of301 | saltern-15.2-20260903-bowline | on the phone |');
 });
@@ -382,7 +383,7 @@ it('keeps notes of any time in the journal, where they change nothing', function
         ->toEqual($before->last)
         ->and($record->toArray()['journalIsWhole'])
         ->toBeTrue()
-        ->and($record->toMarkdown())
+        ->and(RecordPage::markdown($record))
         ->toContain('A year later: still fine.')
         ->and(fn() => $stage->actions->note(' '))
         ->toThrow(RunRefusal::class, 'The note is empty')

@@ -1,0 +1,272 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\PackageKind;
+
+/** A phone of a model, with what is known about it and what not. */
+final readonly class RandomUnit
+{
+    /** OS family → what it is called in builds, whether it is the maker's own. */
+    private const SYSTEMS = ['Maker OS' => true, 'Saltern' => false, 'Driftglass' => false, 'Lamplight' => false];
+
+    /**
+     * @param  list<Package>  $shelf
+     */
+    public function __construct(private Dice $dice, private array $shelf) {}
+
+    public function of(ModelSheet $sheet, Intent $intent): Unit
+    {
+        $variant = $this->dice->one($sheet->variants);
+        $active = $this->dice->one($sheet->slots);
+        $values = [
+            'mode' => $this->dice->chance(96)
+                ? $this->dice->one(['system', 'system', 'system', 'recovery', 'bootloader', 'off'])
+                : $this->dice->one(['boot-loop', 'stuck', 'dead', 'locked-out']),
+            'serial' => 'RND' . $this->dice->between(100_000, 999_999),
+            'variant.model' => $variant->model,
+            'variant.chipset' => $variant->chipset,
+            'bootloader.unlocked' => $this->dice->chance($intent === Intent::Unlock ? 15 : 94),
+            'bootloader.unlockAllowed' => $this->dice->chance(50),
+            'bootloader.lockGuard' => $this->dice->chance(3),
+            'bootloader.waitStarted' => $this->dice->one([null, '2026-09-01T09:00:00Z', '2026-09-18T09:00:00Z']),
+            'slot.active' => $active,
+            'battery.percent' => $this->dice->between(5, 100),
+            'battery.condition' => $this->dice->chance(97) ? 'sound' : 'swollen',
+            'locks.screen' => $this->dice->chance(30),
+            'locks.accounts' => $this->dice->chance(30),
+            'debugging.allowed' => true,
+            'debugging.authorised' => true,
+            'card.present' => $this->dice->chance(20),
+            'card.freeBytes' => $this->dice->one([0, 8 << 30, 16 << 30]),
+            'data.fileSystem' => $this->dice->one($sheet->fileSystems),
+            'data.encryption' => $this->dice->one($sheet->encryptions),
+            'data.empty' => false,
+            'data.freeBytes' => $this->dice->one([1 << 30, 20 << 30, 40 << 30]),
+            'bootloader.rollbackIndex' =>
+                $sheet->rollbackIndex === null
+                    ? null
+                    : $this->dice->one([$sheet->rollbackIndex, $sheet->rollbackIndex - 1, $sheet->rollbackIndex + 1]),
+            'data.usedBytes' => $this->dice->between(0, 20) << 30,
+        ];
+        foreach (LossClass::cases() as $class) {
+            $values["data.holds.{$class->value}"] = $this->dice->chance(30);
+        }
+        foreach ($sheet->slots as $slot) {
+            $values += $this->slot($sheet, $slot, $slot === $active, $intent);
+        }
+        $values['data.writtenBy'] = $values["slot.{$active}.os.family"] ?? null;
+        if ($values['mode'] === 'system' && !isset($values["slot.{$active}.os.family"])) {
+            $values['mode'] = 'bootloader';
+        }
+        if ($values['mode'] === 'recovery' && !isset($values["slot.{$active}.recovery.family"])) {
+            $values['mode'] = 'bootloader';
+        }
+        if ($intent === Intent::BringBack && $this->dice->chance(80)) {
+            // Left in the middle: outside its system, now and then with a system half written or with its data erased.
+            $values['mode'] = $this->dice->one([
+                'bootloader',
+                isset($values["slot.{$active}.recovery.family"]) ? 'recovery' : 'bootloader',
+            ]);
+            $values['data.empty'] = $this->dice->chance(40);
+            if ($values['mode'] === 'bootloader' && $this->dice->chance(60)) {
+                $values["slot.{$active}.os.state"] = 'incomplete';
+                $values = array_filter(
+                    $values,
+                    static fn(string $name): bool => preg_match("/^slot\\.{$active}\\.(image|recovery)\\./", $name) !==
+                        1,
+                    ARRAY_FILTER_USE_KEY,
+                );
+            }
+        }
+        if (
+            $values['mode'] === 'bootloader' &&
+            $this->dice->chance(15) &&
+            ($sheet->pcFlash || $sheet->dynamicLayout === 'native')
+        ) {
+            $values['mode'] = $sheet->pcFlash ? 'download' : 'userspace-bootloader';
+        }
+        if (
+            $values['mode'] === 'recovery' &&
+            in_array('sideload', (array) ($values["slot.{$active}.recovery.abilities"] ?? []), true) &&
+            $this->dice->chance(20)
+        ) {
+            $values['mode'] = 'sideload';
+        }
+        if ($sheet->secondSystem && $this->dice->chance(75)) {
+            $values['second.family'] = 'Lamplight';
+            $values['second.version'] = '9';
+        }
+        foreach (array_keys($values) as $name) {
+            // Now and then something has not been seen yet.
+            if (
+                $this->dice->chance(2) &&
+                !in_array($name, ['mode', 'serial', 'slot.active'], true) &&
+                !str_contains($name, '.recovery.') &&
+                !str_contains($name, '.os.') &&
+                !str_contains($name, '.image.')
+            ) {
+                unset($values[$name]);
+            }
+        }
+        $facts = [];
+        foreach ($values as $name => $value) {
+            $facts[] = Fact::of($name, $value, Source::Phone, 'drawn', RandomBench::AT);
+        }
+
+        return new Unit('RANDOM', $sheet->codename, $facts, $this->backups($values, $active));
+    }
+
+    /**
+     * @return array<string, string|bool|int|list<string>|null>
+     */
+    private function slot(ModelSheet $sheet, string $slot, bool $active, Intent $intent): array
+    {
+        $firmware = $this->firmwares($sheet);
+        $at = "slot.{$slot}";
+        $values = ["{$at}.firmware.version" => $this->dice->one($firmware), "{$at}.os.state" => 'none'];
+        $region = $this->dice->one([null, 'EU', 'IN']);
+        if ($region !== null) {
+            $values["{$at}.firmware.region"] = $region;
+        }
+        if ($sheet->partition('vendor') !== null && !$sheet->hasTwoSlots()) {
+            $values["{$at}.vendor.version"] = $this->dice->one(['9.2', '9.4', '10.0']);
+            $values["{$at}.vendor.channel"] = $this->dice->one(['stable', 'developer']);
+        }
+        if ($sheet->verificationPartitions() !== [] && $this->dice->chance(60)) {
+            $values["{$at}.verification.on"] = $this->dice->chance(50);
+        }
+        if ($sheet->dynamicLayout === 'retrofit' && $this->dice->chance(30)) {
+            $values["{$at}.layout"] = $this->dice->one([Layout::OLD, Layout::DYNAMIC]);
+        }
+        if (!$active && $this->dice->chance(25)) {
+            return $values;
+        }
+        $families = array_keys(self::SYSTEMS);
+        if ($intent === Intent::UpdateInPlace && $this->dice->chance(75)) {
+            $families =
+                array_values(
+                    array_unique(
+                        array_filter(
+                            array_map(
+                                static fn(Package $p): ?string => $p->kind() === PackageKind::Build &&
+                                array_intersect($p->facts->list(Field::CODENAMES), [
+                                    $sheet->codename,
+                                    ...$sheet->aliases,
+                                ]) !== []
+                                    ? $p->facts->text(Field::FAMILY)
+                                    : null,
+                                $this->shelf,
+                            ),
+                            static fn(?string $f): bool => $f !== null,
+                        ),
+                    ),
+                ) ?:
+                $families;
+        }
+        $family = $this->dice->one($families);
+        $version = $this->dice->one(
+            $intent === Intent::UpdateInPlace ? ['9.3', '9.3', '13.0', '14.0'] : ['9.3', '14.0', '15.1'],
+        );
+        $build = strtolower(str_replace(' ', '-', $family)) . "-{$version}-{$sheet->codename}";
+        $signer = null;
+        foreach ($this->shelf as $package) {
+            if ($package->facts->text(Field::FAMILY) === $family && $package->kind() === PackageKind::Build) {
+                $signer = $package->facts->text(Field::SIGNER);
+            }
+        }
+        $values =
+            [
+                "{$at}.os.family" => $family,
+                "{$at}.os.version" => $version,
+                "{$at}.os.release" => $this->dice->one(['9', '13', '14', '15']),
+                "{$at}.os.buildId" => $build,
+                "{$at}.os.patchLevel" => $this->dice->one(['2025-01-01', '2026-05-01', '2026-09-01']),
+                "{$at}.os.stock" => self::SYSTEMS[$family] ?? false,
+                "{$at}.os.state" => 'complete',
+                "{$at}.os.services" => 'none',
+            ] + $values;
+        if ($signer !== null && $this->dice->chance(80)) {
+            $values["{$at}.os.signer"] = $signer;
+        }
+        if ($this->dice->chance(10)) {
+            $values["{$at}.root"] = 'Latchkey 4.1';
+        }
+        foreach ($sheet->startPartitions() as $partition) {
+            $values["{$at}.image.{$partition}"] = $build;
+        }
+        if ($this->dice->chance(55)) {
+            $values["{$at}.recovery.family"] = $this->dice->one(['Wicket', 'Lychgate']);
+            $values["{$at}.recovery.version"] = $this->dice->one(['2.2', '3.6', '4.1']);
+            $values["{$at}.recovery.abilities"] = $this->dice->one([
+                ['sideload', 'backup'],
+                ['sideload', 'decrypt', 'metadata', 'backup', 'file-system'],
+                ['backup'],
+            ]);
+        }
+
+        return $values;
+    }
+
+    /**
+     * Versions that the shelf's firmware and builds speak of for a model, and some around them.
+     *
+     * @return list<string>
+     */
+    private function firmwares(ModelSheet $sheet): array
+    {
+        $versions = ['1.0'];
+        foreach ($this->shelf as $package) {
+            if (
+                array_intersect($package->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []
+            ) {
+                continue;
+            }
+            $minimum = $package->facts->text(Field::FIRMWARE_MIN);
+            $own = $package->kind() === PackageKind::Firmware ? $package->facts->text(Field::VERSION) : null;
+            array_push(
+                $versions,
+                ...array_values(array_filter([$minimum, $own], static fn(?string $v): bool => $v !== null)),
+                ...$package->facts->list(Field::BOOTLOADERS),
+            );
+        }
+
+        return array_values(array_unique($versions));
+    }
+
+    /**
+     * @param  array<string, string|bool|int|list<string>|null>  $values
+     * @return list<Backup>
+     */
+    private function backups(array $values, string $active): array
+    {
+        $backups = [];
+        for ($i = $this->dice->between(0, 3); $i > 0; $i--) {
+            $family = $values["slot.{$active}.os.family"] ?? null;
+            $base = ['family' => $this->dice->chance(60) && is_string($family) ? $family : 'Another OS'];
+            $kind = $this->dice->one([Backup::COPIES, Backup::RECOVERY, Backup::RECOVERY]);
+            $backups[] = new Backup(
+                "set {$i}",
+                [$this->dice->one(LossClass::cases()), LossClass::Apps],
+                $this->dice->one(['computer', 'computer', 'phone']),
+                '2026-09-0' . $this->dice->between(1, 9) . 'T10:00:00Z',
+                $kind,
+                $kind === Backup::COPIES ? [] : $base,
+            );
+        }
+
+        return $backups;
+    }
+}
