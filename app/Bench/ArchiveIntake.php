@@ -4,17 +4,14 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Data\SigningKey;
 use App\Models\JournalLine;
 use App\Models\PackageRecord;
 use App\Models\Run;
-use App\Models\Setting;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
-use Tornavis\Core\Format\Canonical;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\JsonParts;
 use Tornavis\Core\Format\Schema;
@@ -22,8 +19,6 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Run\JournalEvent;
-use Tornavis\Core\Run\PlanSeal;
-use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Workplace;
 
@@ -31,22 +26,20 @@ use Tornavis\Core\Situation\Workplace;
  * Takes a whole bench in: all of it or nothing. What is there already and the same stays as it is, so that
  * doing it twice changes nothing; what differs takes the archive's form; what the archive does not name stays.
  *
- * @phpstan-type Change array{what: string, name: string, change: string}
+ * @phpstan-import-type Change from IntakeChanges
  * @phpstan-import-type JobDocument from RunFile
  * @phpstan-import-type RunDocument from RunFile
  */
 final class ArchiveIntake
 {
-    public const ADDED = 'new';
+    public const WHERE = 'the archive';
 
-    public const CHANGED = 'changed';
+    private IntakeChanges $changes;
 
-    public const SAME = 'same';
-
-    private const WHERE = 'the archive';
-
-    /** @var list<Change> */
-    private array $changes = [];
+    public function __construct()
+    {
+        $this->changes = new IntakeChanges();
+    }
 
     /**
      * @param  resource  $stream  of any size; it is read twice, the runs one at a time
@@ -57,7 +50,7 @@ final class ArchiveIntake
      */
     public function take(mixed $stream, bool $dry): array
     {
-        $data = $this->withoutRuns($stream);
+        $data = ArchiveDocument::withoutRuns($stream);
 
         return $this->whole($dry, function () use ($data, $stream): void {
             array_map($this->sheet(...), $data['sheets']);
@@ -71,70 +64,8 @@ final class ArchiveIntake
                     $this->runOfArchive($text, ++$number);
                 }
             }
-            $this->settings($data);
+            SettingsIntake::take($data, $this->changes);
         });
-    }
-
-    /**
-     * Everything but the runs, checked as a whole.
-     *
-     * @param  resource  $stream
-     * @return array{
-     *     sheets: list<array<string, mixed>>,
-     *     units: list<array<string, mixed>>,
-     *     packages: list<array<string, mixed>>,
-     *     jobs: list<JobDocument>,
-     *     runs: list<RunDocument>,
-     *     houseRules: array<string, mixed>,
-     *     presets: array<string, array<string, mixed>>,
-     *     workplace: array<string, mixed>
-     * }
-     */
-    private function withoutRuns(mixed $stream): array
-    {
-        $lists = [];
-        $members = [];
-        foreach (JsonParts::of($stream, self::WHERE) as [$name, $isItem, $text]) {
-            if (!$isItem) {
-                $members[$name] = $text;
-            } elseif ($name !== 'runs') {
-                $lists[$name][] = $text;
-            }
-        }
-        $parts = array_map(static fn(array $items): string => '[' . implode(',', $items) . ']', $lists) + $members;
-        foreach (['sheets', 'units', 'packages', 'jobs', 'runs'] as $list) {
-            // One that is there and empty has no items.
-            $parts[$list] ??= '[]';
-        }
-        $text =
-            '{' .
-            implode(
-                ',',
-                array_map(
-                    static fn(string $name, string $part): string => json_encode($name, JSON_THROW_ON_ERROR) .
-                        ":{$part}",
-                    array_keys($parts),
-                    $parts,
-                ),
-            ) .
-            '}';
-        $data = Schema::decodeText($text, self::WHERE);
-        $object = json_decode($text);
-        Schema::of('bench')->check($object instanceof \stdClass ? $object : new \stdClass(), self::WHERE);
-
-        /**
-         * @var array{
-         *     sheets: list<array<string, mixed>>,
-         *     units: list<array<string, mixed>>,
-         *     packages: list<array<string, mixed>>,
-         *     jobs: list<JobDocument>,
-         *     runs: list<RunDocument>,
-         *     houseRules: array<string, mixed>,
-         *     presets: array<string, array<string, mixed>>,
-         *     workplace: array<string, mixed>
-         * }
-         */
-        return $data;
     }
 
     private function runOfArchive(string $text, int $number): void
@@ -156,28 +87,9 @@ final class ArchiveIntake
         ];
         Schema::of('bench')->check((object) ($empty + ['runs' => [$object]]), $where);
         /** @var RunDocument $data */
-        self::refuseOpen($data, $where);
+        RunIntakeCheck::refuseOpen($data, $where);
         $plan = $object instanceof \stdClass ? $object->plan : null;
         $this->run($data, $plan instanceof \stdClass ? $plan : new \stdClass());
-    }
-
-    /**
-     * @param  RunDocument  $run
-     *
-     * @throws FormatError when it has not ended: a worker here would carry on what another one may be carrying out
-     */
-    private static function refuseOpen(array $run, string $where): void
-    {
-        $status = RunState::fold($run['plan'], array_map(JournalEvent::fromArray(...), $run['events']))->status;
-        if (!in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
-            throw FormatError::invalid(
-                $where,
-                'journal',
-                "Its last line leaves the run {$status}",
-                'a run that has ended or was stopped; stop it where it is under way, or look for lines that are ' .
-                    'missing at the end',
-            );
-        }
     }
 
     /**
@@ -190,7 +102,7 @@ final class ArchiveIntake
     public function takeRun(string $text, bool $dry): array
     {
         $file = RunFile::read($text);
-        self::refuseOpen($file->run, 'the run file');
+        RunIntakeCheck::refuseOpen($file->run, 'the run file');
 
         return $this->whole($dry, function () use ($file): void {
             $this->job($file->job);
@@ -204,7 +116,7 @@ final class ArchiveIntake
      */
     private function whole(bool $dry, callable $do): array
     {
-        $this->changes = [];
+        $this->changes = new IntakeChanges();
         DB::beginTransaction();
         try {
             $do();
@@ -215,7 +127,7 @@ final class ArchiveIntake
         }
         $dry ? DB::rollBack() : DB::commit();
 
-        return $this->changes;
+        return $this->changes->list;
     }
 
     /**
@@ -224,7 +136,7 @@ final class ArchiveIntake
     private function sheet(array $document): void
     {
         $sheet = ModelSheet::fromArray($document, self::WHERE);
-        $this->keep(
+        $this->changes->keep(
             'sheet',
             $sheet->codename,
             SheetRecord::query()->firstWhere('codename', $sheet->codename)?->document,
@@ -244,7 +156,7 @@ final class ArchiveIntake
             now()->toIso8601String(),
             self::WHERE . ", unit {$unit->label}",
         );
-        $this->keep(
+        $this->changes->keep(
             'unit',
             $unit->label,
             UnitRecord::query()->firstWhere('label', $unit->label)?->document,
@@ -262,7 +174,7 @@ final class ArchiveIntake
         $record = PackageRecord::query()->firstWhere('path', $package->path);
         $readHere = $record !== null && !$record->unread;
         // What was read here is surer than what a file says of a file.
-        $this->keep(
+        $this->changes->keep(
             'file',
             $package->name(),
             $record?->document,
@@ -290,7 +202,7 @@ final class ArchiveIntake
                 'a phone that is; put it there first, or take the whole bench file in',
             );
         $job = WorkJob::query()->with('unit')->firstWhere('key', $document['key']);
-        $this->keep(
+        $this->changes->keep(
             'job',
             "{$document['unit']}: {$document['intent']}",
             $job === null ? null : Archive::job($job),
@@ -319,53 +231,10 @@ final class ArchiveIntake
     private function run(array $document, \stdClass $plan): void
     {
         $events = array_map(JournalEvent::fromArray(...), $document['events']);
-        $previous = JournalEvent::BEGINNING;
-        foreach ($events as $index => $event) {
-            if (!$event->isWhole() || $event->previous !== $previous || $event->sequence !== $index + 1) {
-                throw FormatError::invalid(
-                    self::WHERE,
-                    "run {$document['key']}, event " . ($index + 1),
-                    'The journal was changed or has a gap',
-                    'the journal as it was written',
-                );
-            }
-            $previous = $event->hash;
-        }
-        if (!PlanSeal::holds($document['plan'], $events)) {
-            throw FormatError::invalid(
-                self::WHERE,
-                "run {$document['key']}, plan",
-                'It is not the plan that the run was begun with',
-                'the plan whose sum the first event carries; it was changed',
-            );
-        }
+        RunIntakeCheck::refuseChanged($document, $events);
         $run = Run::query()->with('job')->firstWhere('key', $document['key']);
         $known = $run?->events() ?? [];
-        foreach ($known as $index => $event) {
-            if (($events[$index]->hash ?? null) !== $event->hash) {
-                throw FormatError::invalid(
-                    self::WHERE,
-                    "run {$document['key']}, event " . ($index + 1),
-                    'The bench has another journal of this run',
-                    'the same run, or a longer one',
-                );
-            }
-        }
-        if (
-            isset($document['signature']) &&
-            !SigningKey::holds(
-                $document['signature'],
-                $document['key'],
-                $events[$document['signature']['sequence'] - 1]->hash ?? '',
-            )
-        ) {
-            throw FormatError::invalid(
-                self::WHERE,
-                "run {$document['key']}, signature",
-                'It is not the journal that was signed',
-                'the journal as it was written by the installation whose key it carries',
-            );
-        }
+        RunIntakeCheck::refuseOther($document, $events, $known);
         $job =
             WorkJob::query()->firstWhere('key', $document['job']) ??
             throw FormatError::invalid(
@@ -374,7 +243,7 @@ final class ArchiveIntake
                 "Its job {$document['job']} is missing",
                 'a job of the archive',
             );
-        $this->keep(
+        $this->changes->keep(
             'run',
             "{$document['unit']}: {$document['build']}",
             $run === null ? null : Archive::run($run),
@@ -398,63 +267,6 @@ final class ArchiveIntake
                 $run->summarise();
             },
         );
-    }
-
-    /**
-     * @param  array{
-     *     houseRules: array<string, mixed>,
-     *     presets: array<string, array<string, mixed>>,
-     *     workplace: array<string, mixed>
-     * }  $data
-     */
-    private function settings(array $data): void
-    {
-        $rules = HouseRules::fromArray($data['houseRules'], self::WHERE . ', houseRules');
-        $this->keep(
-            'house rules',
-            'in force',
-            Setting::houseRules()->toArray(),
-            $rules->toArray(),
-            static fn() => Setting::keepHouseRules($rules),
-        );
-        foreach ($data['presets'] as $name => $document) {
-            $preset = HouseRules::fromArray($document, self::WHERE . ", preset {$name}");
-            $this->keep(
-                'preset',
-                $name,
-                (Setting::presets()[$name] ?? null)?->toArray(),
-                $preset->toArray(),
-                static fn() => Setting::keepPresets([...Setting::presets(), $name => $preset]),
-            );
-        }
-        /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $place */
-        $place = $data['workplace'];
-        $workplace = Workplace::fromArray($place);
-        $this->keep(
-            'workplace',
-            'command tools',
-            Setting::workplace()->toArray(),
-            $workplace->toArray(),
-            static fn() => Setting::keepWorkplace($workplace),
-        );
-    }
-
-    /**
-     * @param  ?array<mixed>  $old
-     * @param  array<mixed>  $new
-     * @param  callable(): mixed  $write
-     */
-    private function keep(string $what, string $name, ?array $old, array $new, callable $write): void
-    {
-        $change = match (true) {
-            $old === null => self::ADDED,
-            Canonical::text($old) === Canonical::text($new) => self::SAME,
-            default => self::CHANGED,
-        };
-        if ($change !== self::SAME) {
-            $write();
-        }
-        $this->changes[] = ['what' => $what, 'name' => $name, 'change' => $change];
     }
 
     private static function saveWithTimes(Model $model, string $created, string $updated): void

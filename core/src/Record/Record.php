@@ -12,7 +12,6 @@ use Tornavis\Core\Run\PlanSeal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\LossClass;
 
 /**
  * What a run leaves behind: before and after, evidence, times against plan, files.
@@ -92,7 +91,7 @@ final readonly class Record
             'steps' => $this->steps(),
             'files' => $this->files(),
             'deviations' => $this->deviations(),
-            'losses' => $this->losses(),
+            'losses' => RecordedLosses::of($this->plan),
             'notes' => $this->notes(),
             'nextUpdate' => $this->state->status === RunState::ENDED ? NextUpdate::advice($this->state->facts) : [],
         ];
@@ -239,46 +238,6 @@ final readonly class Record
                         $event->kind === EventKind::Stopped
                             ? 'Stopped. ' . $event->text('wayBack')
                             : $event->text('says'),
-                ];
-            }
-        }
-
-        return $rows;
-    }
-
-    /**
-     * What the plan took, and what became of it: waived by name, or brought back from a backup.
-     *
-     * @return list<array{label: string, says: string}>
-     */
-    private function losses(): array
-    {
-        $rows = [];
-        /**
-         * @var list<array{
-         *     class: string,
-         *     label: string,
-         *     outcome: string,
-         *     step: ?int,
-         *     backup: ?string,
-         *     backedUpByPlan: bool,
-         *     waived: bool
-         * }> $ledger
-         */
-        $ledger = $this->plan['ledger'] ?? [];
-        foreach ($ledger as $entry) {
-            if ($entry['step'] !== null) {
-                $rows[] = [
-                    'label' => $entry['label'],
-                    'says' =>
-                        "step {$entry['step']} took it; " .
-                        match (true) {
-                            $entry['backup'] !== null => "it is in the backup \"{$entry['backup']}\"",
-                            $entry['backedUpByPlan'] => 'the plan made a backup of it first',
-                            $entry['class'] === LossClass::ScreenLock->value => 'it is set up anew by hand',
-                            $entry['waived'] => 'it was given up by name',
-                            default => 'nothing brings it back',
-                        },
                 ];
             }
         }

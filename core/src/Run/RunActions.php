@@ -10,7 +10,6 @@ use Tornavis\Core\Trouble\Cause;
 use Tornavis\Core\Trouble\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
 use Tornavis\Core\Words\Mode;
-use Tornavis\Core\Words\Moment;
 
 /**
  * What a person can do to a run; each of it goes into the journal.
@@ -45,7 +44,7 @@ final readonly class RunActions
         if ($state->status !== RunState::GATED) {
             throw RunRefusal::notAsked('a gate', $state->status);
         }
-        $label = $this->label();
+        $label = $this->hands()->label();
         if (trim($word) !== $label) {
             throw RunRefusal::wrongWord($word, $label);
         }
@@ -79,7 +78,7 @@ final readonly class RunActions
         }
         $step = PlannedStep::allOf($this->plan)[($question->step ?? 1) - 1];
         if ($question->text('about') === 'hands') {
-            $this->report($step, $note, $evidence, $question->at, $at);
+            $this->hands()->report($step, $note, $evidence, $question->at, $at);
 
             return;
         }
@@ -97,37 +96,6 @@ final readonly class RunActions
         }
     }
 
-    /** A step done by hand: the evidence is compared before anything counts. */
-    private function report(PlannedStep $step, string $note, string $evidence, string $askedAt, string $at): void
-    {
-        $shown = Evidence::of($step, $evidence, $this->serial(), $this->sheet->slots, $this->label());
-        $differences = $step->provesLink()
-            ? StateComparison::differences($this->plan, $step->number, $shown->read)
-            : [];
-        $asked = Moment::seconds($askedAt) ?? 0;
-        // A clock that was set back in between says nothing; then no time was taken.
-        $seconds = max(0, (Moment::seconds($at) ?? $asked) - $asked);
-        $this->journal->append(EventKind::Told, $step->number, ['answer' => 'seen', 'note' => $note]);
-        if ($differences !== []) {
-            $this->unlike($step, $differences, $evidence, $seconds);
-
-            return;
-        }
-        $this->journal->append(EventKind::Answered, $step->number, [
-            'ok' => true,
-            'says' => $note,
-            'status' => 0,
-            'facts' => $shown->facts,
-            'elapsedSeconds' => $seconds,
-            'evidence' => $evidence,
-        ]);
-        $missing = $shown->notShown === [] ? '' : ' Not shown: ' . implode(', ', $shown->notShown) . '.';
-        $this->journal->append(EventKind::Judged, $step->number, [
-            'seen' => true,
-            'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}") . $missing,
-        ]);
-    }
-
     /**
      * The phone really shows something else than the step should lead to: it is noted as seen, and the run asks what
      * now.
@@ -142,39 +110,7 @@ final readonly class RunActions
         if ($state->status !== RunState::ASKED || $question?->text('about') !== 'hands' || $state->step === null) {
             throw RunRefusal::notAsked('a step by hand', $state->status);
         }
-        $step = PlannedStep::allOf($this->plan)[$state->step - 1];
-        $read = Evidence::shown($step->wants(), $evidence, $this->serial(), $this->sheet->slots, $this->label());
-        $differences = StateComparison::differences($this->plan, $step->number, $read);
-        foreach ($step->wants() as $name => $value) {
-            if (isset($read[$name]) && $read[$name] !== $value) {
-                $differences[$name] = ['planned' => $value, 'shown' => $read[$name]];
-            }
-        }
-        if ($differences === []) {
-            throw RunRefusal::noDifference();
-        }
-        $this->journal->append(EventKind::Told, $step->number, ['answer' => 'differs', 'note' => '']);
-        $this->unlike($step, $differences, $evidence, 0);
-    }
-
-    /**
-     * @param  array<string, array{planned: FactValue, shown: FactValue}>  $differences
-     */
-    private function unlike(PlannedStep $step, array $differences, string $evidence, int $seconds): void
-    {
-        $this->journal->append(EventKind::Answered, $step->number, [
-            'ok' => false,
-            'says' => '',
-            'status' => 0,
-            'facts' => array_map(static fn(array $one): string|int|bool|array|null => $one['shown'], $differences),
-            'elapsedSeconds' => $seconds,
-            'evidence' => $evidence,
-        ]);
-        $this->journal->append(EventKind::Judged, $step->number, [
-            'seen' => false,
-            'reason' => StateComparison::words($differences),
-        ]);
-        $this->journal->append(EventKind::Asked, $step->number, StateComparison::question($differences));
+        $this->hands()->differ(PlannedStep::allOf($this->plan)[$state->step - 1], $evidence);
     }
 
     /** @throws Overtaken when another question stands by now, or none */
@@ -183,18 +119,6 @@ final readonly class RunActions
         if ($this->seen !== null && $state->question?->sequence !== $this->seen) {
             throw Overtaken::journal();
         }
-    }
-
-    private function label(): string
-    {
-        return is_string($this->plan['unit']) ? $this->plan['unit'] : '';
-    }
-
-    private function serial(): ?string
-    {
-        $before = is_array($this->plan['before']) ? $this->plan['before'] : [];
-
-        return is_string($before['serial'] ?? null) ? $before['serial'] : null;
     }
 
     /** After a break: the run goes on from the step that fits what the phone shows, or asks for another mode. */
@@ -310,6 +234,11 @@ final readonly class RunActions
             throw RunRefusal::notAsked('a stopped run', $state->status);
         }
         $this->journal->append(EventKind::Told, $state->step, ['answer' => 'go-on', 'note' => '']);
+    }
+
+    private function hands(): HandsReport
+    {
+        return new HandsReport($this->plan, $this->journal, $this->sheet);
     }
 
     private function state(): RunState

@@ -67,7 +67,7 @@ final readonly class RunEngine
         }
         try {
             if ($state->status === RunState::LOST || $state->wasInterrupted()) {
-                $this->comeBack($state, $this->steps[$state->step - 1]);
+                $this->interrupted()->comeBack($state, $this->steps[$state->step - 1]);
             } else {
                 $this->take($state, $this->steps[$state->step - 1]);
             }
@@ -224,29 +224,9 @@ final readonly class RunEngine
         if (!$step->isShownBy($observed->facts)) {
             return false;
         }
-        $this->takeAsDone($state, $step, $observed);
+        $this->interrupted()->takeAsDone($state, $step, $observed);
 
         return true;
-    }
-
-    private function takeAsDone(RunState $state, PlannedStep $step, LinkAnswer $observed): void
-    {
-        $this->journal->appendAfter($state->last, [
-            [
-                EventKind::Returned,
-                $step->number,
-                [
-                    'lastKnown' => $step->title,
-                    'says' => 'The phone shows that the step was done.',
-                    'facts' => $observed->facts,
-                ],
-            ],
-            [
-                EventKind::Judged,
-                $step->number,
-                ['seen' => true, 'reason' => 'The phone shows it after the break.', 'facts' => $observed->facts],
-            ],
-        ]);
     }
 
     /** How far a step is. Where that cannot be written, the step goes on all the same. */
@@ -302,64 +282,8 @@ final readonly class RunEngine
         ]);
     }
 
-    /** After a break: look at the phone, compare, and go on from the step that fits what it shows. */
-    private function comeBack(RunState $state, PlannedStep $step): void
+    private function interrupted(): InterruptedRun
     {
-        try {
-            $observed = $this->link->observe();
-        } catch (WaitsForPerson) {
-            $this->journal->append(EventKind::Asked, $step->number, [
-                'about' => 'shows',
-                'says' => "The run was interrupted at \"{$step->title}\". What does the phone show now?",
-                'todo' => 'Look at the phone before you do anything to it, and choose.',
-                'answers' => [...array_map(static fn(Mode $mode): string => $mode->value, Mode::cases()), 'stop'],
-            ]);
-
-            return;
-        }
-        $interrupted = $state->wasInterrupted();
-        if ($interrupted && $step->isShownBy($observed->facts)) {
-            $this->takeAsDone($state, $step, $observed);
-
-            return;
-        }
-        $mode = Mode::tryFrom(is_string($observed->facts['mode'] ?? null) ? $observed->facts['mode'] : '');
-        $from = $mode === null ? null : $step->reachedFrom($mode, $this->steps);
-        $shows = $mode?->label() ?? 'nothing known';
-        if ($from === null) {
-            $this->journal->append(EventKind::Asked, $step->number, [
-                'about' => 'mode',
-                'says' => "The phone shows {$shows}; \"{$step->title}\" needs {$step->mode->label()}.",
-                'todo' => "Bring the phone into {$step->mode->label()} by its keys, then go on. {$step->wayBack}",
-                'answers' => ['again', 'stop'],
-            ]);
-
-            return;
-        }
-        $lines = [
-            [
-                EventKind::Returned,
-                $step->number,
-                [
-                    'lastKnown' => $step->title,
-                    'says' => "The phone shows {$shows}. The run goes on at step {$from}.",
-                    'goesOnAt' => $from,
-                    'facts' => $observed->facts,
-                ],
-            ],
-        ];
-        if ($interrupted && !$step->isHarmless()) {
-            $lines[] = [
-                EventKind::Asked,
-                $from,
-                [
-                    'about' => 'break',
-                    'says' => "\"{$step->title}\" was cut off in the middle. The phone shows {$shows}.",
-                    'todo' => "Go on to do it again from step {$from}; what was written in part is written anew.",
-                    'answers' => ['again', 'stop'],
-                ],
-            ];
-        }
-        $this->journal->appendAfter($state->last, $lines);
+        return new InterruptedRun($this->journal, $this->link, $this->steps);
     }
 }
