@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Demo;
 
-
 /** The files of models with one slot, and of those whose recovery lives in boot. */
 trait OlderDemoFiles
 {

@@ -1,106 +1,21 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { ref, toRef } from 'vue'
 import { duration, modeName } from '../app/format'
 import type { Plan } from '../generated/plan'
-import { lanes, layOut, wayBackStretches, worstOf, type Step } from './scoreLayout'
+import ScoreTracks from './ScoreTracks.vue'
+import { LEFT, RIGHT, useScorePicture } from './useScorePicture'
 
 const props = defineProps<{ plan: Plan; selected: number }>()
 const emit = defineEmits<{ select: [number: number] }>()
 
-const LEFT = 116
-const RIGHT = 20
-const TOP = 40
-const LANE = 36
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
-const axis = computed(() => Math.max(760, width.value) - LEFT - RIGHT)
-const steps = computed(() => props.plan.steps)
-const places = computed(() => layOut(steps.value, axis.value))
-const modes = computed(() => lanes(steps.value))
-const height = computed(() => TOP + (modes.value.length - 1) * LANE + 22)
-const left = (number: number): number => LEFT + (places.value[number - 1]?.x ?? 0)
-const right = (number: number): number => left(number) + (places.value[number - 1]?.width ?? 0)
-const y = (mode: string): number => TOP + modes.value.indexOf(mode) * LANE
-
-const line = computed(() => {
-  let path = ''
-  steps.value.forEach((step, index) => {
-    const start = left(step.number) + 6
-    const end = right(step.number) - 6
-    const previous = steps.value[index - 1]
-    const from = previous ? y(previous.modeAfter) : y(step.mode)
-    path +=
-      index === 0
-        ? `M${start} ${y(step.mode)}`
-        : from === y(step.mode)
-          ? `L${start} ${from}`
-          : `C${start - 2} ${from} ${start - 10} ${y(step.mode)} ${start} ${y(step.mode)}`
-    path += isJump(step)
-      ? `C${(start + end) / 2} ${y(step.mode)} ${(start + end) / 2} ${y(step.modeAfter)} ${end} ${y(step.modeAfter)}`
-      : `L${end} ${y(step.mode)}`
-  })
-  return path
-})
-const isJump = (step: Step): boolean => step.operation === 'reboot' && step.mode !== step.modeAfter
-const tone = (step: Step): string =>
-  step.losses.length > 0 || ['format-data', 'erase'].includes(step.operation)
-    ? 'erase'
-    : step.operation === 'wait-first-boot'
-      ? 'prove'
-      : step.writes
-        ? 'write'
-        : 'keep'
-const stretches = computed(() => wayBackStretches(steps.value))
-const danger = computed(() => stretches.value.filter((stretch) => stretch.level !== 'free'))
-/** What each gate stands for, in the few words that fit beside its line. */
-const gates = computed(() =>
-  steps.value
-    .filter((step) => step.gate !== null)
-    .map((step, index, all) => {
-      const next = all[index + 1]
-      const room = (next ? left(next.number) : LEFT + axis.value) - left(step.number)
-      const gone =
-        step.wayBack.level === 'data-gone'
-          ? ['data is gone from here', 'data gone']
-          : ['data in part until it ends', 'data in part']
-      const words = { free: ['first write'], 'data-gone': gone, 'no-system': ['no system until it ends', 'no system'] }[
-        worstOf(step).level
-      ]
-      return { number: step.number, words: words.find((one) => one.length * 7 < room) ?? '' }
-    }),
+const picture = useScorePicture(
+  toRef(() => props.plan),
+  width,
 )
-const words: Record<string, string> = {
-  free: 'stop anywhere: it starts, with its data',
-  new: 'the new system starts',
-  'data-gone': 'it starts, but empty',
-  'no-system': 'no system starts',
-}
-
-const battery = computed(() => {
-  const known = steps.value.map((step) => step.batteryAfter).filter((one): one is number => one !== null)
-  const start = props.plan.before['battery.percent']
-  if (known.length === 0 || typeof start !== 'number') return null
-  const values = [start, ...known]
-  const top = Math.max(...values)
-  const range = Math.max(20, top - Math.min(...values))
-  const at = (value: number): number => 4 + ((top - value) / range) * 16
-  const points = [
-    `${LEFT} ${at(start)}`,
-    ...steps.value.map((step) => `${right(step.number)} ${at(step.batteryAfter ?? start)}`),
-  ]
-  return {
-    path: `M${points.join('L')}`,
-    start,
-    end: known[known.length - 1] as number,
-    y0: at(start),
-    y1: at(known[known.length - 1] as number),
-  }
-})
-const box = (from: number, to: number): { left: string; width: string } => ({
-  left: `${left(from) + 1}px`,
-  width: `${Math.max(4, right(to) - left(from) - 2)}px`,
-})
+const { axis, steps, modes, height, left, right, y, line, tone, danger, gates, isJump } = picture
 </script>
 
 <template>
@@ -186,46 +101,7 @@ const box = (from: number, to: number): { left: string; width: string } => ({
           {{ gate.words }}
         </text>
       </svg>
-      <div v-for="track in plan.tracks" :key="track.track" class="track">
-        <span class="name">{{ track.track }}</span>
-        <span
-          v-for="segment in track.segments"
-          :key="segment.from"
-          class="segment"
-          :class="segment.tone"
-          :style="box(segment.from, segment.to)"
-          :title="segment.label"
-          >{{ segment.label }}</span
-        >
-      </div>
-      <div class="track">
-        <span class="name">Needed files</span>
-        <span class="segment plain" :style="box(1, steps.length)"
-          >on the computer{{
-            plan.kit.every((file) => file.integrity === 'verified') ? ', checksums verified' : ''
-          }}</span
-        >
-      </div>
-      <div v-if="battery" class="track tall">
-        <span class="name">Battery</span>
-        <svg class="curve" :width="axis + LEFT + RIGHT" height="34" aria-hidden="true">
-          <path :d="battery.path" />
-          <text :x="LEFT + 4" :y="battery.y0 + 13">{{ battery.start }}</text>
-          <text :x="LEFT + axis - 2" :y="battery.y1 + 13" text-anchor="end">{{ battery.end }} %</text>
-        </svg>
-      </div>
-      <div class="track tall">
-        <span class="name">Way back</span>
-        <span
-          v-for="stretch in stretches"
-          :key="stretch.from"
-          class="back"
-          :class="stretch.level"
-          :style="box(stretch.from, stretch.to)"
-          :title="stretch.text"
-          >{{ words[stretch.level === 'free' && stretch.from > 1 ? 'new' : stretch.level] }}</span
-        >
-      </div>
+      <ScoreTracks :plan="plan" :picture="picture" />
     </div>
   </div>
 </template>
@@ -250,10 +126,8 @@ svg {
   position: relative;
   display: block;
 }
-.lane,
-.name {
+.lane {
   fill: var(--mute);
-  color: var(--mute);
   font-size: 13px;
 }
 .staff {
@@ -328,81 +202,5 @@ svg {
   paint-order: stroke;
   stroke: var(--plum-soft);
   stroke-width: 5px;
-}
-.track {
-  position: relative;
-  height: 26px;
-}
-.track.tall {
-  height: 34px;
-}
-.name {
-  position: absolute;
-  left: 20px;
-  top: 3px;
-}
-.segment {
-  position: absolute;
-  top: 1px;
-  height: 22px;
-  line-height: 22px;
-  padding: 0 8px;
-  font-size: 12px;
-  border-radius: 2px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.segment.plain {
-  background: var(--soft);
-}
-.segment.changed {
-  background: var(--slate-soft);
-  color: var(--slate);
-}
-.segment.new {
-  background: var(--moss-soft);
-  color: var(--moss);
-}
-.segment.erased {
-  background: var(--paper);
-  color: var(--plum);
-  border: 1px dashed var(--plum);
-  line-height: 20px;
-}
-.curve {
-  position: absolute;
-  left: 0;
-  top: 0;
-}
-.curve path {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.5;
-}
-.curve text {
-  font:
-    11px 'JetBrains Mono',
-    monospace;
-  fill: var(--ink);
-}
-.back {
-  position: absolute;
-  top: 6px;
-  border-top: 3px solid var(--moss);
-  color: var(--moss);
-  font-size: 12px;
-  padding: 2px 0 0 2px;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.back.data-gone,
-.back.no-system {
-  border-color: var(--plum);
-  color: var(--plum);
-}
-.back.no-system {
-  border-top-style: double;
 }
 </style>

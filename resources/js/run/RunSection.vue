@@ -1,21 +1,24 @@
 <script setup lang="ts">
-import { useIntervalFn, useWakeLock } from '@vueuse/core'
-import { computed, onUnmounted, ref, watch } from 'vue'
-import { api } from '../app/api'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { modeName, slotName } from '../app/format'
 import { useKeys } from '../app/useKeys'
 import type { JobAnswer } from '../generated/job'
-import type { SymptomsAnswer } from '../generated/symptoms'
 import CauseList from './CauseList.vue'
 import FaultDrawer from './FaultDrawer.vue'
+import GateForm from './GateForm.vue'
+import { headlineOf } from './headline'
 import KeyChart from './KeyChart.vue'
+import NoteSomethingElse from './NoteSomethingElse.vue'
 import PlanAnew from './PlanAnew.vue'
 import PhoneState from './PhoneState.vue'
+import RunAnswers from './RunAnswers.vue'
 import ScoreStrip from './ScoreStrip.vue'
 import ShareRun from './ShareRun.vue'
+import StartRun from './StartRun.vue'
 import StepByHand from './StepByHand.vue'
-import { useNotice } from './useNotice'
+import { useAttention } from './useAttention'
 import { useRun } from './useRun'
 import WaitBar from './WaitBar.vue'
 
@@ -27,8 +30,6 @@ const step = computed(() => (state.value?.step ? props.job.plan.steps[state.valu
 const status = computed(() => state.value?.status ?? 'not-started')
 const question = computed(() => state.value?.question ?? null)
 const answers = computed(() => question.value?.answers ?? [])
-const word = ref('')
-const note = ref('')
 const noting = ref(false)
 
 /** A step that the person does: the clock is the one on the wall, from the moment at which it was asked for. */
@@ -39,7 +40,6 @@ const sinceAsked = computed(() =>
   Math.max(0, Math.round((now.value - new Date(question.value?.at ?? now.value).getTime()) / 1000)),
 )
 const evidence = ref('')
-const symptom = ref('')
 
 /**
  * Seconds on the phone's clock since the step began. Between two events it stands still, as the phone's own clock is
@@ -57,36 +57,13 @@ const keys = computed(() => {
 const dots = ref(0)
 useIntervalFn(() => (dots.value = (dots.value + 1) % 4), 500)
 
-const asks: Record<string, string> = {
-  evidence: 'Look at the phone.',
-  differs: 'The phone is not as planned.',
-  file: 'A file is not as planned.',
-}
-const headline = computed(() => {
-  if (status.value === 'ended') return 'Done. The phone runs what was planned.'
-  if (status.value === 'stopped') return 'Stopped. Nothing more is sent to the phone.'
-  if (status.value === 'lost') return 'The link is gone. Looking for the phone.'
-  if (status.value === 'gated') return 'Your word is needed.'
-  if (byHand.value) return step.value?.title ?? ''
-  if (status.value === 'asked' && question.value?.about === 'something-else') return 'Look for the cause.'
-  if (status.value === 'asked') return asks[question.value?.about ?? ''] ?? 'Something needs you.'
-  return step.value?.operation === 'sideload' ? 'Leave the phone alone.' : (step.value?.title ?? '')
-})
+const headline = computed(() => headlineOf(status.value, question.value?.about ?? '', step.value))
 
-async function release(): Promise<void> {
-  await act('release', { word: word.value, question: question.value?.sequence })
-  word.value = ''
-}
+const release = (word: string): Promise<void> => act('release', { word, question: question.value?.sequence })
 const tell = (answer: string): Promise<void> =>
-  act('tell', { answer, question: question.value?.sequence, note: note.value, evidence: evidence.value }).then(() => {
-    note.value = ''
+  act('tell', { answer, question: question.value?.sequence, note: '', evidence: evidence.value }).then(() => {
     if (!error.value) evidence.value = ''
   })
-const symptoms = ref<SymptomsAnswer['symptoms']>([])
-async function noteElse(): Promise<void> {
-  noting.value = true
-  symptoms.value = (await api.get<SymptomsAnswer>(`runs/${props.job.run?.id}/symptoms`)).symptoms
-}
 /** Where the phone is not where the plan has it, another plan from what it has now is one way on. */
 const mayPlanAgain = computed(() => {
   const about = status.value === 'asked' ? (question.value?.about ?? '') : ''
@@ -100,42 +77,18 @@ const contradicted = computed(
   () => byHand.value && error.value?.answer?.error === 'RunRefusal' && evidence.value.trim() !== '',
 )
 
-async function sayElse(): Promise<void> {
+async function sayElse(note: string, symptom: string): Promise<void> {
   noting.value = false
-  await act('something-else', { note: note.value, symptom: symptom.value })
-  note.value = ''
-  symptom.value = ''
+  await act('something-else', { note, symptom })
 }
 
-const notice = useNotice()
-const LONG_WAIT_MS = 20_000
-let since = Date.now()
-watch(status, (now, before) => {
-  // Somebody who looks at another window, or sat through a long wait, is called when the run needs them.
-  if (
-    (document.hidden || Date.now() - since >= LONG_WAIT_MS) &&
-    before !== 'not-started' &&
-    !byHand.value &&
-    ['asked', 'gated', 'ended'].includes(now)
-  )
-    notice.tell('Tornavis', headline.value)
-  since = Date.now()
-  if (now !== before && before !== 'not-started') emit('moved')
-})
-// The screen stays on as long as somebody works by it.
-const wake = useWakeLock()
-watch(
-  () => !['not-started', 'stopped', 'ended'].includes(status.value),
-  (working) => void (working ? wake.request('screen') : wake.release()).catch(() => undefined),
-  { immediate: true },
-)
-onUnmounted(() => void wake.release().catch(() => undefined))
+const notice = useAttention(status, headline, byHand, () => emit('moved'))
 useKeys({
   s: () => {
     if (answers.value.includes('seen')) void tell('seen')
   },
   e: () => {
-    if (!['ended', 'stopped'].includes(status.value)) void noteElse()
+    if (!['ended', 'stopped'].includes(status.value)) noting.value = true
   },
   '.': () => {
     if (!['ended', 'stopped'].includes(status.value)) void act('stop')
@@ -144,21 +97,7 @@ useKeys({
 </script>
 
 <template>
-  <div v-if="!job.run" class="empty">
-    <template v-if="job.plan.verdict.level === 'clear'">
-      <p v-if="starting" role="status">The run is being started.</p>
-      <p v-else>The plan is clear. Before the first write the run asks for the phone's label.</p>
-      <p class="ways">
-        <button type="button" class="btn act" :disabled="starting" @click="emit('start', 'stand-in')">
-          Run it on the stand-in phone
-        </button>
-        <button type="button" class="btn" :disabled="starting" @click="emit('start', 'hands')">
-          I do it by hand, step by step
-        </button>
-      </p>
-    </template>
-    <p v-else>{{ job.plan.verdict.words }}. A run can start once everything is settled.</p>
-  </div>
+  <StartRun v-if="!job.run" :job="job" :starting="starting" @start="emit('start', $event)" />
   <template v-else-if="state">
     <ScoreStrip :plan="job.plan" :steps="state.steps" :at="state.step" :share="share" />
     <div class="run" :class="status">
@@ -178,21 +117,7 @@ useKeys({
         </div>
         <p class="headline" data-test="headline">{{ headline }}</p>
 
-        <template v-if="status === 'gated' && step">
-          <p class="big">
-            Next: <b>{{ step.title }}</b>. {{ question?.reason }}
-          </p>
-          <form class="word" @submit.prevent="release">
-            <label
-              ><span
-                >Read the label on the phone in your hand and type it to go on:
-                <b class="mono">{{ question?.word }}</b></span
-              >
-              <input v-model="word" class="mono" autocomplete="off" autofocus aria-label="Label of the phone"
-            /></label>
-            <button type="submit" class="btn act big-btn" :disabled="word.trim() === ''">Go on</button>
-          </form>
-        </template>
+        <GateForm v-if="status === 'gated' && step" :title="step.title" :question="question" @release="release" />
 
         <StepByHand
           v-else-if="byHand && step"
@@ -271,49 +196,17 @@ useKeys({
         >
           {{ byHand ? 'Tell me when the usual time is over' : 'Tell me when the run needs me' }}
         </button>
-        <form v-if="noting" class="word" @submit.prevent="sayElse">
-          <label
-            >What is it?
-            <select v-model="symptom" aria-label="What is it">
-              <option value="">something that is not listed</option>
-              <option v-for="one in symptoms" :key="one.value" :value="one.value">{{ one.label }}</option>
-            </select></label
-          >
-          <label>What does the phone show? <input v-model="note" autofocus aria-label="What the phone shows" /></label>
-          <button type="submit" class="btn">Note it and pause</button>
-        </form>
+        <NoteSomethingElse v-if="noting" :run="job.run.id" @note="sayElse" />
 
-        <div v-if="status !== 'ended' && status !== 'stopped'" class="answers">
-          <button
-            v-if="answers.includes('again')"
-            type="button"
-            class="btn big-btn"
-            :class="{ act: question?.about !== 'differs' }"
-            @click="tell('again')"
-          >
-            {{
-              question?.about === 'differs'
-                ? 'Look again'
-                : question?.about === 'file'
-                  ? 'Look at the file again'
-                  : ['something-else', 'failure'].includes(question?.about ?? '')
-                    ? 'Do the step again'
-                    : 'Go on from there'
-            }}
-          </button>
-          <button
-            v-else-if="status !== 'gated'"
-            type="button"
-            class="btn big-btn"
-            :class="{ act: answers.includes('seen') }"
-            :disabled="!answers.includes('seen')"
-            @click="tell('seen')"
-          >
-            Seen <kbd>s</kbd>
-          </button>
-          <button type="button" class="btn big-btn" @click="noteElse">Something else <kbd>e</kbd></button>
-          <button type="button" class="btn erase big-btn" @click="act('stop')">Stop here safely <kbd>.</kbd></button>
-        </div>
+        <RunAnswers
+          v-if="status !== 'ended' && status !== 'stopped'"
+          :answers="answers"
+          :about="question?.about ?? ''"
+          :gated="status === 'gated'"
+          @tell="tell"
+          @something-else="noting = true"
+          @stop="act('stop')"
+        />
       </div>
       <PhoneState :job="job" :state="state" :events="events"
         ><FaultDrawer
@@ -367,29 +260,9 @@ useKeys({
   font-size: 15px;
   max-width: 760px;
 }
-.word {
-  display: flex;
-  gap: 14px;
-  align-items: end;
-  flex-wrap: wrap;
-}
 .notice {
   align-self: start;
   justify-self: start;
-}
-.word label {
-  display: grid;
-  gap: 6px;
-  font-size: 16px;
-}
-.word input {
-  font-size: 22px;
-  padding: 8px 12px;
-  border: 2px solid var(--slate);
-  border-radius: 4px;
-  background: var(--paper);
-  color: var(--ink);
-  max-width: 320px;
 }
 .modes,
 .ways {
@@ -398,33 +271,17 @@ useKeys({
   gap: 8px;
   justify-content: inherit;
 }
-.empty .ways {
-  justify-content: center;
-}
 .really {
   align-self: start;
 }
 .expected {
   margin: 0 0 0 20px;
 }
-.answers {
-  position: sticky;
-  bottom: 0;
-  margin-top: auto;
-  padding: 14px 0;
-  background: var(--ground);
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
-}
 .big-btn {
   min-height: 52px;
   font-size: 17px;
   padding: 8px 22px;
   align-self: start;
-}
-.word .big-btn {
-  align-self: end;
 }
 @media (max-width: 900px) {
   .run {
@@ -438,18 +295,6 @@ useKeys({
   }
   .big {
     font-size: 17px;
-  }
-  .answers {
-    padding: 10px 0;
-  }
-  .answers .big-btn {
-    flex: 1;
-    justify-content: center;
-    padding: 8px 10px;
-    font-size: 15px;
-  }
-  .answers kbd {
-    display: none;
   }
 }
 </style>

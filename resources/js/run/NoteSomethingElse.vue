@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { api } from '../app/api'
+import type { SymptomsAnswer } from '../generated/symptoms'
+
+const props = defineProps<{ run: number }>()
+const emit = defineEmits<{ note: [note: string, symptom: string] }>()
+
+const symptoms = ref<SymptomsAnswer['symptoms']>([])
+const symptom = ref('')
+const note = ref('')
+onMounted(async () => {
+  symptoms.value = (await api.get<SymptomsAnswer>(`runs/${props.run}/symptoms`)).symptoms
+})
+</script>
+
+<template>
+  <form class="word" @submit.prevent="emit('note', note, symptom)">
+    <label
+      >What is it?
+      <select v-model="symptom" aria-label="What is it">
+        <option value="">something that is not listed</option>
+        <option v-for="one in symptoms" :key="one.value" :value="one.value">{{ one.label }}</option>
+      </select></label
+    >
+    <label>What does the phone show? <input v-model="note" autofocus aria-label="What the phone shows" /></label>
+    <button type="submit" class="btn">Note it and pause</button>
+  </form>
+</template>
+
+<style scoped>
+.word {
+  display: flex;
+  gap: 14px;
+  align-items: end;
+  flex-wrap: wrap;
+}
+.word label {
+  display: grid;
+  gap: 6px;
+  font-size: 16px;
+}
+.word input {
+  font-size: 22px;
+  padding: 8px 12px;
+  border: 2px solid var(--slate);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  max-width: 320px;
+}
+</style>
