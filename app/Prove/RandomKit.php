@@ -154,7 +154,7 @@ final readonly class RandomKit
             in_array($package->kind(), [PackageKind::Services, PackageKind::Root, PackageKind::Fix], true) &&
                 $this->dice->chance(25)
                 => [
-                'after' => ['services', 'root', 'fix'],
+                'after' => [PackageKind::Services->value, PackageKind::Root->value, PackageKind::Fix->value],
             ],
             $package->kind() === PackageKind::GenericImage && $this->dice->chance(40) => [
                 Field::EXPANDED => $this->dice->between(3, 8) << 30,
@@ -163,7 +163,7 @@ final readonly class RandomKit
             $package->kind() === PackageKind::VerificationImage && $this->dice->chance(20) => [Field::PART_OF => '1.0'],
             $package->kind() === PackageKind::Build && $this->dice->chance(6) => [Field::FIXES => ['Radio fix']],
             $package->kind() === PackageKind::Build && $this->dice->chance(30) => [
-                Field::AFTER => ['services', 'root'],
+                Field::AFTER => [PackageKind::Services->value, PackageKind::Root->value],
             ],
             $package->kind() === PackageKind::Firmware && $this->dice->chance(15) => [
                 Field::ROLLBACK_INDEX => $this->dice->between(0, 2),

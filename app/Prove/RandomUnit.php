@@ -14,6 +14,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 
 /** A phone of a model, with what is known about it and what not. */
@@ -33,7 +34,12 @@ final readonly class RandomUnit
         $active = $this->dice->one($sheet->slots);
         $values = [
             'mode' => $this->dice->chance(96)
-                ? $this->dice->one(['system', 'system', 'system', 'recovery', 'bootloader', 'off'])
+                ? $this->dice->one([
+                    ...array_fill(0, 3, Mode::System->value),
+                    Mode::Recovery->value,
+                    Mode::Bootloader->value,
+                    Mode::Off->value,
+                ])
                 : $this->dice->one(['boot-loop', 'stuck', 'dead', 'locked-out']),
             'serial' => 'RND' . $this->dice->between(100_000, 999_999),
             'variant.model' => $variant->model,
@@ -68,20 +74,20 @@ final readonly class RandomUnit
             $values += $this->slot($sheet, $slot, $slot === $active, $intent);
         }
         $values['data.writtenBy'] = $values["slot.{$active}.os.family"] ?? null;
-        if ($values['mode'] === 'system' && !isset($values["slot.{$active}.os.family"])) {
-            $values['mode'] = 'bootloader';
+        if ($values['mode'] === Mode::System->value && !isset($values["slot.{$active}.os.family"])) {
+            $values['mode'] = Mode::Bootloader->value;
         }
-        if ($values['mode'] === 'recovery' && !isset($values["slot.{$active}.recovery.family"])) {
-            $values['mode'] = 'bootloader';
+        if ($values['mode'] === Mode::Recovery->value && !isset($values["slot.{$active}.recovery.family"])) {
+            $values['mode'] = Mode::Bootloader->value;
         }
         if ($intent === Intent::BringBack && $this->dice->chance(80)) {
             // Left in the middle: outside its system, now and then with a system half written or with its data erased.
             $values['mode'] = $this->dice->one([
                 'bootloader',
-                isset($values["slot.{$active}.recovery.family"]) ? 'recovery' : 'bootloader',
+                isset($values["slot.{$active}.recovery.family"]) ? Mode::Recovery->value : Mode::Bootloader->value,
             ]);
             $values['data.empty'] = $this->dice->chance(40);
-            if ($values['mode'] === 'bootloader' && $this->dice->chance(60)) {
+            if ($values['mode'] === Mode::Bootloader->value && $this->dice->chance(60)) {
                 $values["slot.{$active}.os.state"] = 'incomplete';
                 $values = array_filter(
                     $values,
@@ -92,18 +98,18 @@ final readonly class RandomUnit
             }
         }
         if (
-            $values['mode'] === 'bootloader' &&
+            $values['mode'] === Mode::Bootloader->value &&
             $this->dice->chance(15) &&
             ($sheet->pcFlash || $sheet->dynamicLayout === 'native')
         ) {
             $values['mode'] = $sheet->pcFlash ? 'download' : 'userspace-bootloader';
         }
         if (
-            $values['mode'] === 'recovery' &&
+            $values['mode'] === Mode::Recovery->value &&
             in_array('sideload', (array) ($values["slot.{$active}.recovery.abilities"] ?? []), true) &&
             $this->dice->chance(20)
         ) {
-            $values['mode'] = 'sideload';
+            $values['mode'] = Mode::Sideload->value;
         }
         if ($sheet->secondSystem && $this->dice->chance(75)) {
             $values['second.family'] = 'Lamplight';

@@ -24,6 +24,7 @@ use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\Faults;
 
@@ -136,7 +137,7 @@ final readonly class Soak
         }
         // A safe stop leaves a phone that somebody with its keys brings to a mode in which it can be worked on.
         $link = new RehearsalLink($rehearsal->phone, $files);
-        foreach (['recovery', 'bootloader', 'download'] as $mode) {
+        foreach ([Mode::Recovery->value, Mode::Bootloader->value, Mode::Download->value] as $mode) {
             if (
                 $link->carryOut(
                     OperationName::EnterByKeys,

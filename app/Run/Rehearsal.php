@@ -146,9 +146,12 @@ final readonly class Rehearsal
             $link->carryOut(OperationName::Charge, ['toPercent' => 60], $quiet);
         }
         if ($phone->mode !== $step->mode->value) {
-            foreach ($step->mode === Mode::Sideload ? ['recovery', 'sideload'] : [$step->mode->value] as $mode) {
+            foreach (
+                $step->mode === Mode::Sideload ? [Mode::Recovery->value, Mode::Sideload->value] : [$step->mode->value]
+                as $mode
+            ) {
                 $link->carryOut(
-                    in_array($mode, ['recovery', 'download'], true)
+                    in_array($mode, [Mode::Recovery->value, Mode::Download->value], true)
                         ? OperationName::EnterByKeys
                         : OperationName::Reboot,
                     ['mode' => $mode],

@@ -21,7 +21,7 @@ final class BootloaderWork extends PhoneWork
     public function flash(string $partition, string $slot, string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless(...$phone->hasPcFlash() ? ['download'] : ['bootloader', 'userspace-bootloader']);
+        $this->refuseUnless(...$phone->hasPcFlash() ? ['download'] : [PhoneMode::BOOTLOADER, 'userspace-bootloader']);
         if (!$phone->unlocked) {
             throw new RefusedError(0, 'Write not allowed in locked state.');
         }
@@ -39,7 +39,7 @@ final class BootloaderWork extends PhoneWork
             throw new RefusedError(0, "The image is not for {$partition}.");
         }
         if (
-            $phone->mode === 'bootloader' &&
+            $phone->mode === PhoneMode::BOOTLOADER &&
             in_array($partition, $phone->inSuper(), true) &&
             $phone->layout[$slot] !== 'old'
         ) {
@@ -68,10 +68,10 @@ final class BootloaderWork extends PhoneWork
         if (!in_array($partition, $phone->inSuper(), true)) {
             return;
         }
-        if ($phone->mode === 'bootloader' && !isset($phone->layout[$slot])) {
+        if ($phone->mode === PhoneMode::BOOTLOADER && !isset($phone->layout[$slot])) {
             throw new RefusedError(0, "There is no partition {$partition} in the table.");
         }
-        if ($phone->mode === 'userspace-bootloader' && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
+        if ($phone->mode === PhoneMode::USERSPACE_BOOTLOADER && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
             throw new RefusedError(0, "There is no logical partition {$partition} in slot {$slot}.");
         }
     }
@@ -103,7 +103,7 @@ final class BootloaderWork extends PhoneWork
     public function erasePartitions(array $partitions, string $slot): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('bootloader');
+        $this->refuseUnless(PhoneMode::BOOTLOADER);
         if (!$phone->unlocked) {
             throw new RefusedError(0, 'Erase not allowed in locked state.');
         }
@@ -123,7 +123,7 @@ final class BootloaderWork extends PhoneWork
      */
     public function erase(): \Generator
     {
-        $this->refuseUnless('bootloader', 'userspace-bootloader');
+        $this->refuseUnless(PhoneMode::BOOTLOADER, PhoneMode::USERSPACE_BOOTLOADER);
         if (!$this->phone->unlocked) {
             throw new RefusedError(0, 'Erase not allowed in locked state.');
         }
@@ -139,7 +139,7 @@ final class BootloaderWork extends PhoneWork
     public function writeEmptySuper(string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('userspace-bootloader');
+        $this->refuseUnless(PhoneMode::USERSPACE_BOOTLOADER);
         if ((int) filesize($file) === 0 || !isset($phone->layout[$phone->activeSlot])) {
             throw new RefusedError(0, 'The layout cannot be written on this phone.');
         }
@@ -157,7 +157,7 @@ final class BootloaderWork extends PhoneWork
      */
     public function deleteLogical(string $partition, string $slot): \Generator
     {
-        $this->refuseUnless('userspace-bootloader');
+        $this->refuseUnless(PhoneMode::USERSPACE_BOOTLOADER);
         yield new Pause(4, "Deleting {$partition}");
         $this->phone->remove($partition, $slot);
 
@@ -170,7 +170,7 @@ final class BootloaderWork extends PhoneWork
     public function disableVerification(string $slot, string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('bootloader');
+        $this->refuseUnless(PhoneMode::BOOTLOADER);
         if (!$phone->unlocked) {
             throw new RefusedError(0, 'Write not allowed in locked state.');
         }
@@ -189,7 +189,7 @@ final class BootloaderWork extends PhoneWork
     public function unlock(): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('bootloader');
+        $this->refuseUnless(PhoneMode::BOOTLOADER);
         if ($phone->unlocked) {
             throw new RefusedError(0, 'Already unlocked.');
         }
@@ -216,7 +216,7 @@ final class BootloaderWork extends PhoneWork
     public function bootOnce(string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('bootloader');
+        $this->refuseUnless(PhoneMode::BOOTLOADER);
         if (!$phone->unlocked) {
             throw new RefusedError(0, 'Not allowed in locked state.');
         }
@@ -228,7 +228,7 @@ final class BootloaderWork extends PhoneWork
         /** @var array{family: string, version: string, abilities: list<string>} $recovery */
         $phone->temporary = $recovery;
         $phone->runningSlot = $phone->activeSlot;
-        $phone->mode = 'recovery';
+        $phone->mode = PhoneMode::RECOVERY;
 
         return ['says' => "{$recovery['family']} appears."] + ReportedFacts::of($phone);
     }
@@ -245,12 +245,12 @@ final class BootloaderWork extends PhoneWork
         }
         /** @var array{family: string, version: string} $recovery */
         if ($partition === 'vendor_boot') {
-            $this->refuseUnless('bootloader');
+            $this->refuseUnless(PhoneMode::BOOTLOADER);
             if (!$phone->unlocked) {
                 throw new RefusedError(0, 'Write not allowed in locked state.');
             }
         } else {
-            $this->refuseUnless('recovery');
+            $this->refuseUnless(PhoneMode::RECOVERY);
             $slot = $phone->activeSlot;
         }
         $there = $phone->written($partition, $slot);

@@ -58,11 +58,11 @@ final class Faults
         foreach ($behaviour as $pause) {
             yield $pause;
             $due = $pause->percent === null || $pause->percent >= ($fault['atPercent'] ?? 0);
-            if (($phone->mode === 'off' && $was !== 'off') || ($kind === 'cable-out' && $due)) {
+            if (($phone->mode === PhoneMode::OFF && $was !== 'off') || ($kind === 'cable-out' && $due)) {
                 throw new CableOut();
             }
             if (in_array($kind, ['damaged-file', 'refused-package'], true) && $due) {
-                $phone->mode = 'recovery';
+                $phone->mode = PhoneMode::RECOVERY;
                 throw $kind === 'damaged-file'
                     ? new RefusedError(RefusedError::BROKEN, 'The package cannot be read to its end: it is damaged.')
                     : new RefusedError(
@@ -72,7 +72,12 @@ final class Faults
             }
         }
         if (in_array($kind, ['wrong-mode', 'boot-loop', 'stuck'], true)) {
-            $phone->mode = $kind === 'wrong-mode' ? ($phone->mode === 'bootloader' ? 'recovery' : 'bootloader') : $kind;
+            $phone->mode =
+                $kind === 'wrong-mode'
+                    ? ($phone->mode === PhoneMode::BOOTLOADER
+                        ? PhoneMode::RECOVERY
+                        : PhoneMode::BOOTLOADER)
+                    : $kind;
 
             return ['says' => 'Something else appears than was asked for.'] + ReportedFacts::of($phone);
         }
@@ -126,9 +131,9 @@ final class Faults
         foreach ($phone->faults as $index => $fault) {
             $strikes = self::STRIKES[$fault['kind']] ?? [];
             $fits = match ($fault['kind']) {
-                'boot-loop', 'stuck', 'lost-key' => $to === 'system',
-                'recovery-replaced' => $to === 'recovery',
-                'wrong-mode' => $to !== 'sideload',
+                'boot-loop', 'stuck', 'lost-key' => $to === PhoneMode::SYSTEM,
+                'recovery-replaced' => $to === PhoneMode::RECOVERY,
+                'wrong-mode' => $to !== PhoneMode::SIDELOAD,
                 default => true,
             };
             if (($strikes === [] ? $do !== 'observe' : in_array($do, $strikes, true)) && $fits) {

@@ -39,32 +39,36 @@ final class ModeChanges extends PhoneWork
     public function reboot(string $mode): \Generator
     {
         $phone = $this->phone;
-        if ($mode === 'sideload') {
-            $this->refuseUnless('recovery');
+        if ($mode === PhoneMode::SIDELOAD) {
+            $this->refuseUnless(PhoneMode::RECOVERY);
             if (!in_array('sideload', $phone->runningRecovery()['abilities'] ?? [], true)) {
                 throw new RefusedError(0, 'This recovery cannot sideload.');
             }
             yield new Pause(8, 'Starting sideload');
-            $phone->mode = 'sideload';
+            $phone->mode = PhoneMode::SIDELOAD;
 
             return ReportedFacts::of($phone);
         }
-        if ($mode === 'recovery' && $phone->mode === 'sideload') {
+        if ($mode === PhoneMode::RECOVERY && $phone->mode === PhoneMode::SIDELOAD) {
             // Leaving it is a choice on the recovery's screen; nothing restarts.
             yield new Pause(4, 'Leaving sideload');
-            $phone->mode = 'recovery';
+            $phone->mode = PhoneMode::RECOVERY;
 
             return ReportedFacts::of($phone);
         }
-        if ($mode === 'userspace-bootloader' && $phone->mode === 'bootloader' && $phone->layoutIsErased()) {
+        if (
+            $mode === PhoneMode::USERSPACE_BOOTLOADER &&
+            $phone->mode === PhoneMode::BOOTLOADER &&
+            $phone->layoutIsErased()
+        ) {
             throw new RefusedError(0, 'The userspace bootloader does not start.');
         }
-        yield new Pause($mode === 'bootloader' ? 18 : 40, 'Restarting');
+        yield new Pause($mode === PhoneMode::BOOTLOADER ? 18 : 40, 'Restarting');
         $phone->restart();
         [$phone->mode, $shows] = match ($mode) {
             'bootloader', 'userspace-bootloader' => [$mode, 'The bootloader appears.'],
             // The command leaves its message on a partition of the old layout.
-            'recovery' => $phone->layoutIsErased()
+            PhoneMode::RECOVERY => $phone->layoutIsErased()
                 ? ['bootloader', 'The bootloader comes back.']
                 : PowerOn::recovery($phone),
             default => PowerOn::system($phone),
@@ -82,7 +86,7 @@ final class ModeChanges extends PhoneWork
         yield new Pause(35, 'Holding the keys');
         $phone->restart();
         [$phone->mode, $shows] = match ($mode) {
-            'recovery' => PowerOn::recovery($phone),
+            PhoneMode::RECOVERY => PowerOn::recovery($phone),
             'bootloader', 'download' => [$mode, 'A text screen appears.'],
             default => throw new RefusedError(0, "No keys lead to {$mode}."),
         };
@@ -95,7 +99,7 @@ final class ModeChanges extends PhoneWork
      */
     public function setActive(string $slot): \Generator
     {
-        $this->refuseUnless('bootloader', 'userspace-bootloader');
+        $this->refuseUnless(PhoneMode::BOOTLOADER, PhoneMode::USERSPACE_BOOTLOADER);
         if (!in_array($slot, $this->phone->slots(), true)) {
             throw new RefusedError(0, "There is no slot {$slot}.");
         }
@@ -111,7 +115,7 @@ final class ModeChanges extends PhoneWork
     public function firstBoot(): \Generator
     {
         $phone = $this->phone;
-        if ($phone->mode !== 'system') {
+        if ($phone->mode !== PhoneMode::SYSTEM) {
             throw new RefusedError(0, "The phone does not start its system; it shows: {$phone->mode}.");
         }
         for ($part = 1; $part <= 10; $part++) {
@@ -124,7 +128,7 @@ final class ModeChanges extends PhoneWork
         $phone->dataKeys = $os['family'] ?? null;
         $phone->dataEmpty = false;
         $phone->dataEncryption =
-            $phone->added('encryption disabler', $phone->activeSlot) === null ? $phone->encryptsAs() : 'none';
+            $phone->added(AddOnKind::ENCRYPTION_DISABLER, $phone->activeSlot) === null ? $phone->encryptsAs() : 'none';
         $phone->debugging = false;
         $phone->authorised = false;
 
@@ -136,7 +140,7 @@ final class ModeChanges extends PhoneWork
      */
     public function verify(): \Generator
     {
-        $this->refuseUnless('system');
+        $this->refuseUnless(PhoneMode::SYSTEM);
         yield new Pause(160, 'In the set-up');
         $this->phone->debugging = true;
         $this->phone->authorised = true;

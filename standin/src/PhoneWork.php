@@ -44,11 +44,11 @@ abstract class PhoneWork
         $phone = $this->phone;
         if (
             in_array($phone->mode, ['off', 'dead', 'boot-loop', 'stuck'], true) ||
-            ($phone->mode === 'system' && !$phone->debugging)
+            ($phone->mode === PhoneMode::SYSTEM && !$phone->debugging)
         ) {
             throw new RefusedError(0, 'No phone is listed.');
         }
-        if ($phone->mode === 'system' && !$phone->authorised) {
+        if ($phone->mode === PhoneMode::SYSTEM && !$phone->authorised) {
             throw new RefusedError(0, 'The phone is listed as unauthorised.');
         }
     }

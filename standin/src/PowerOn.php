@@ -19,16 +19,16 @@ final class PowerOn
         $slot = $phone->activeSlot;
         $firmware = $phone->firmware[$slot] ?? null;
         if ($firmware === null) {
-            return ['dead', 'The screen stays black.'];
+            return [PhoneMode::DEAD, 'The screen stays black.'];
         }
         $build = $phone->written('system', $slot);
         if ($build === null || !$build['whole']) {
             return $phone->recovery($slot) === null
                 ? ['bootloader', 'The bootloader says that the slot is not bootable.']
-                : ['recovery', 'The recovery appears and says that there is no system.'];
+                : [PhoneMode::RECOVERY, 'The recovery appears and says that there is no system.'];
         }
         if ($phone->verificationRefuses($slot)) {
-            return ['bootloader', 'The bootloader says that its images are not those that were checked.'];
+            return [PhoneMode::BOOTLOADER, 'The bootloader says that its images are not those that were checked.'];
         }
         $os = $phone->system($slot);
         $generic = ($os['codename'] ?? '') === 'any';
@@ -37,32 +37,32 @@ final class PowerOn
         foreach ($generic ? array_diff($phone->startsFrom(), ['system']) : $phone->startsFrom() as $partition) {
             $image = $phone->written($partition, $slot);
             if ($image === null || !$image['whole'] || !self::belongs($phone, $partition, $image, $base, $slot)) {
-                return ['boot-loop', 'The logo comes and goes.'];
+                return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
             }
         }
         if (!$generic && !$phone->isBuiltLike($os['codename'] ?? '')) {
-            return ['dead', 'The screen stays black.'];
+            return [PhoneMode::DEAD, 'The screen stays black.'];
         }
         if (isset($os['needsFirmware']) && Release::isBelow($firmware, $os['needsFirmware'])) {
-            return ['boot-loop', 'The logo comes and goes.'];
+            return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
         }
-        $kernel = $phone->added('kernel', $slot);
+        $kernel = $phone->added(AddOnKind::KERNEL, $slot);
         if ($kernel !== null && ($kernel['release'] ?? null) !== ($os['release'] ?? null)) {
-            return ['boot-loop', 'The logo comes and goes.'];
+            return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
         }
-        $services = $phone->added('services', $slot);
+        $services = $phone->added(AddOnKind::SERVICES, $slot);
         if (
             $services !== null &&
             (($services['release'] ?? null) !== ($os['release'] ?? null) ||
                 ($services['architecture'] ?? null) !== $phone->architecture())
         ) {
-            return ['boot-loop', 'The system starts, stops and starts again.'];
+            return [PhoneMode::BOOT_LOOP, 'The system starts, stops and starts again.'];
         }
         if ($phone->dataUnreadable) {
-            return ['stuck', 'The logo stays.'];
+            return [PhoneMode::STUCK, 'The logo stays.'];
         }
         if (!$phone->dataEmpty && $phone->dataKeys !== null && $phone->dataKeys !== ($os['family'] ?? null)) {
-            return ['stuck', 'The phone asks for a password that nobody set.'];
+            return [PhoneMode::STUCK, 'The phone asks for a password that nobody set.'];
         }
 
         if ($phone->recoveryPending) {
@@ -71,7 +71,7 @@ final class PowerOn
             $phone->recoveryPending = false;
         }
 
-        return ['system', 'The system starts.'];
+        return [PhoneMode::SYSTEM, 'The system starts.'];
     }
 
     /**
@@ -106,25 +106,25 @@ final class PowerOn
         $slot = $phone->activeSlot;
         $recovery = $phone->recovery($slot);
         if (!isset($phone->firmware[$slot])) {
-            return ['dead', 'The screen stays black.'];
+            return [PhoneMode::DEAD, 'The screen stays black.'];
         }
         if ($recovery === null) {
-            return ['bootloader', 'The bootloader comes back: there is no recovery in this slot.'];
+            return [PhoneMode::BOOTLOADER, 'The bootloader comes back: there is no recovery in this slot.'];
         }
         if ($phone->verificationRefuses($slot)) {
-            return ['bootloader', 'The bootloader says that its images are not those that were checked.'];
+            return [PhoneMode::BOOTLOADER, 'The bootloader says that its images are not those that were checked.'];
         }
         // The recovery's kernel and device tree are the slot's own; a foreign pair does not bring the screen up.
         if (in_array('dtbo', $phone->startsFrom(), true) && !$phone->recoveryBringsKernel()) {
             $kernel = $phone->written('boot', $slot);
             $tree = $phone->written('dtbo', $slot);
             if ($kernel === null || $tree === null || !$kernel['whole'] || $kernel['of'] !== $tree['of']) {
-                return ['boot-loop', 'The logo comes and goes.'];
+                return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
             }
         }
 
         $phone->recoveryPending = false;
 
-        return ['recovery', "{$recovery['family']} {$recovery['version']} appears."];
+        return [PhoneMode::RECOVERY, "{$recovery['family']} {$recovery['version']} appears."];
     }
 }

@@ -18,7 +18,7 @@ final class RecoveryWork extends PhoneWork
      */
     public function formatData(string $fileSystem): \Generator
     {
-        $this->refuseUnless('recovery');
+        $this->refuseUnless(PhoneMode::RECOVERY);
         yield new Pause(12, 'Asking for the word');
         $this->phone->dataFileSystem = $fileSystem;
         $this->eraseData();
@@ -33,7 +33,7 @@ final class RecoveryWork extends PhoneWork
      */
     public function wipe(string $what): \Generator
     {
-        $this->refuseUnless('recovery');
+        $this->refuseUnless(PhoneMode::RECOVERY);
         yield new Pause(15, "Wiping {$what}");
         $phone = $this->phone;
         if ($what === 'data') {
@@ -57,7 +57,7 @@ final class RecoveryWork extends PhoneWork
     public function copyTo(string $name, string $place): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('recovery');
+        $this->refuseUnless(PhoneMode::RECOVERY);
         if ($place === 'internal') {
             if ($phone->dataUnreadable) {
                 throw new RefusedError(0, 'The storage cannot be opened.');
@@ -86,7 +86,7 @@ final class RecoveryWork extends PhoneWork
      */
     public function install(string $name, string $place, string $file): \Generator
     {
-        $this->refuseUnless('recovery');
+        $this->refuseUnless(PhoneMode::RECOVERY);
         if (!in_array($name, $this->phone->files[$place] ?? [], true)) {
             throw new RefusedError(0, "There is no {$name} there.");
         }
@@ -99,7 +99,7 @@ final class RecoveryWork extends PhoneWork
      */
     public function sideload(string $file): \Generator
     {
-        $this->refuseUnless('sideload');
+        $this->refuseUnless(PhoneMode::SIDELOAD);
 
         return yield from $this->putIn($file);
     }
@@ -120,18 +120,18 @@ final class RecoveryWork extends PhoneWork
             $package = UpdatePackage::open($file);
             $this->refuseForeign($package);
         } catch (RefusedError $refused) {
-            $phone->mode = 'recovery';
+            $phone->mode = PhoneMode::RECOVERY;
             throw $refused;
         }
         $addon = $package->images['bundle']['label'] ?? ($package->images['content']['label'] ?? null);
         $vendorOnly = array_keys($package->images) === ['vendor'];
         $slot = $addon === null && !$vendorOnly ? $phone->otherSlot($phone->runningSlot) : $phone->runningSlot;
         if ($addon === null && !$vendorOnly && $phone->residue) {
-            $phone->mode = 'recovery';
+            $phone->mode = PhoneMode::RECOVERY;
             throw new RefusedError(RefusedError::FOREIGN, 'Something of another layout is in the way.');
         }
         if ($addon === null && !$vendorOnly && ($phone->layout[$slot] ?? 'dynamic') !== 'dynamic') {
-            $phone->mode = 'recovery';
+            $phone->mode = PhoneMode::RECOVERY;
             throw new RefusedError(RefusedError::FOREIGN, 'The partitions of the new layout are missing.');
         }
         if ($addon === null) {
@@ -154,22 +154,22 @@ final class RecoveryWork extends PhoneWork
                 $phone->write($partition, $slot, $image['label']);
             }
             $phone->activeSlot = $vendorOnly ? $phone->activeSlot : $slot;
-        } elseif (($addon['addon'] ?? '') === 'slot-copy') {
+        } elseif (($addon['addon'] ?? '') === AddOnKind::SLOT_COPY) {
             $phone->firmware[$phone->otherSlot($slot)] = $phone->firmware[$slot];
-        } elseif (in_array($addon['addon'] ?? '', ['layout', 'cleaner'], true)) {
-            $phone->residue = $addon['addon'] === 'layout';
-            $phone->dataUnreadable = $phone->dataUnreadable || $addon['addon'] === 'layout';
+        } elseif (in_array($addon['addon'] ?? '', [AddOnKind::LAYOUT, AddOnKind::CLEANER], true)) {
+            $phone->residue = $addon['addon'] === AddOnKind::LAYOUT;
+            $phone->dataUnreadable = $phone->dataUnreadable || $addon['addon'] === AddOnKind::LAYOUT;
             $phone->storageStale = false;
         } elseif ($phone->written('system', $slot) === null) {
-            $phone->mode = 'recovery';
+            $phone->mode = PhoneMode::RECOVERY;
             throw new RefusedError(RefusedError::BROKEN, 'There is no system to add this to.');
         } else {
             $phone->addons[$slot][] = $addon;
-            if (($addon['addon'] ?? '') === 'remover') {
+            if (($addon['addon'] ?? '') === AddOnKind::REMOVER) {
                 $phone->second = null;
             }
         }
-        $phone->mode = 'recovery';
+        $phone->mode = PhoneMode::RECOVERY;
         yield new Pause(5, 'Finishing', 100);
 
         return ['says' => 'Install ended with status 0.'] + ReportedFacts::of($phone);
@@ -199,7 +199,7 @@ final class RecoveryWork extends PhoneWork
     public function restore(mixed $classes): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('recovery');
+        $this->refuseUnless(PhoneMode::RECOVERY);
         if (!in_array('backup', $phone->runningRecovery()['abilities'] ?? [], true)) {
             throw new RefusedError(0, 'This recovery cannot restore backups.');
         }

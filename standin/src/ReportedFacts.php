@@ -126,8 +126,8 @@ final class ReportedFacts
     {
         $image = $phone->written('system', $slot);
         $os = $phone->system($slot);
-        $added = $phone->added('services', $slot)['title'] ?? null;
-        $root = $phone->added('root', $slot)['title'] ?? null;
+        $added = $phone->added(AddOnKind::SERVICES, $slot)['title'] ?? null;
+        $root = $phone->added(AddOnKind::ROOT, $slot)['title'] ?? null;
 
         return [
             "slot.{$slot}.os.state" => $image === null ? 'none' : ($image['whole'] ? 'complete' : 'incomplete'),

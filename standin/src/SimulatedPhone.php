@@ -231,15 +231,15 @@ final class SimulatedPhone
         $this->battery = max(0.0, min(100.0, $this->battery + ($perMinute * $seconds) / 60));
         $this->unlockWaitSeconds = max(0.0, $this->unlockWaitSeconds - $seconds);
         if ($this->battery <= 0.0) {
-            $this->mode = 'off';
+            $this->mode = PhoneMode::OFF;
         }
     }
 
     /** What a person finds after the phone lost its power or its computer in the middle of something. */
     public function pickUpAfterBreak(): void
     {
-        if ($this->mode === 'sideload') {
-            $this->mode = 'recovery';
+        if ($this->mode === PhoneMode::SIDELOAD) {
+            $this->mode = PhoneMode::RECOVERY;
         }
     }
 }

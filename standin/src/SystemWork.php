@@ -18,7 +18,7 @@ final class SystemWork extends PhoneWork
      */
     public function backUp(): \Generator
     {
-        $this->refuseUnless('system');
+        $this->refuseUnless(PhoneMode::SYSTEM);
         $seconds = 40 + intdiv($this->phone->dataBytes, self::BACKUP_BYTES_PER_SECOND);
         for ($percent = 0; $percent < 100; $percent += 10) {
             yield new Pause($seconds / 10, 'Copying to the computer', $percent);
@@ -32,7 +32,7 @@ final class SystemWork extends PhoneWork
      */
     public function settings(string $which, int $seconds): \Generator
     {
-        $this->refuseUnless('system');
+        $this->refuseUnless(PhoneMode::SYSTEM);
         yield new Pause($seconds, 'In the settings');
         if ($which === 'accounts') {
             $this->phone->accounts = false;
@@ -48,7 +48,7 @@ final class SystemWork extends PhoneWork
      */
     public function setSwitches(mixed $switches): \Generator
     {
-        $this->refuseUnless('system');
+        $this->refuseUnless(PhoneMode::SYSTEM);
         yield new Pause(80, 'In the developer options');
         $this->phone->debugging = true;
         $this->phone->authorised = true;
@@ -65,7 +65,7 @@ final class SystemWork extends PhoneWork
     public function startTrial(string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless('system');
+        $this->refuseUnless(PhoneMode::SYSTEM);
         $os = ImageLabel::in((string) file_get_contents($file))['os'] ?? null;
         if (!is_array($os) || ($os['codename'] ?? '') !== 'any' || !is_string($os['family'] ?? null)) {
             throw new RefusedError(0, 'The image is none that could be tried.');
@@ -83,7 +83,7 @@ final class SystemWork extends PhoneWork
      */
     public function leaveTrial(): \Generator
     {
-        $this->refuseUnless('system');
+        $this->refuseUnless(PhoneMode::SYSTEM);
         yield new Pause(70, 'Restarting');
         $this->phone->trial = null;
 

@@ -79,7 +79,7 @@ trait WrittenPartitions
     public function added(string $kind, string $slot): ?array
     {
         foreach (array_reverse($this->addons[$slot] ?? []) as $label) {
-            if (($label['addon'] ?? 'services') === $kind) {
+            if (($label['addon'] ?? AddOnKind::SERVICES) === $kind) {
                 return $label;
             }
         }

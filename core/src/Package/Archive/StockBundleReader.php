@@ -16,6 +16,7 @@ use Tornavis\Core\Package\Reading;
 use Tornavis\Core\Package\Sum\ChecksumFiles;
 use Tornavis\Core\Package\Sum\SumList;
 use Tornavis\Core\Package\Zip\ZipDirectory;
+use Tornavis\Core\Words\PackageKind;
 
 /** A zip or tar of partition images, with the list of their checksums where there is one. */
 final class StockBundleReader implements PackageReader
@@ -70,7 +71,7 @@ final class StockBundleReader implements PackageReader
         sort($partitions);
         $facts = [Fact::of(Field::WRITES, $partitions, Source::File, 'entries of the bundle')];
         if (array_intersect($partitions, ['system', 'super']) !== [] && in_array('boot', $partitions, true)) {
-            $facts[] = Fact::of(Field::KIND, 'stock bundle', Source::File, 'entries of the bundle');
+            $facts[] = Fact::of(Field::KIND, PackageKind::StockBundle->value, Source::File, 'entries of the bundle');
         }
         if (!$sums->isEmpty()) {
             $facts[] = Fact::of(Field::LISTED_SUMS, count($sums->rows), Source::File, 'checksum list in the bundle');

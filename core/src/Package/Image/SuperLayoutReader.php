@@ -13,6 +13,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageReader;
 use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Package\Reading;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * The layout of super: which logical partitions it holds, in which groups, and what is free. Little-endian.
@@ -81,7 +82,7 @@ final class SuperLayoutReader implements PackageReader
             ),
         ];
         if ($empty) {
-            $facts[] = Fact::of(Field::KIND, 'empty super', Source::File, 'super layout');
+            $facts[] = Fact::of(Field::KIND, PackageKind::EmptySuper->value, Source::File, 'super layout');
         }
 
         return new Reading(

@@ -10,6 +10,7 @@ use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
+use Tornavis\Core\Words\PackageKind;
 
 /**
  * A payload container.
@@ -104,7 +105,7 @@ final readonly class Payload
             Fact::of(Field::SIGNED, $this->signatureBytes > 0, Source::File, 'payload header'),
         ];
         if (in_array('system', $names, true)) {
-            $facts[] = Fact::of(Field::KIND, 'build', Source::File, self::WHERE);
+            $facts[] = Fact::of(Field::KIND, PackageKind::Build->value, Source::File, self::WHERE);
         }
         if ($manifest->maxTimestamp !== null) {
             $facts[] = Fact::of(Field::BUILD_TIME, $manifest->maxTimestamp, Source::File, self::WHERE);

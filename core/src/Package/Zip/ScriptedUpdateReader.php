@@ -15,6 +15,7 @@ use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Package\Reading;
 use Tornavis\Core\Package\Script\ScriptFacts;
 use Tornavis\Core\Package\Script\ScriptParser;
+use Tornavis\Core\Words\PackageKind;
 
 /** An update zip that carries a script with assertions. */
 final class ScriptedUpdateReader implements PackageReader
@@ -45,7 +46,7 @@ final class ScriptedUpdateReader implements PackageReader
         if ($script->writes !== []) {
             $facts[] = Fact::of(Field::WRITES, $script->writes, Source::File, self::SCRIPT);
             if (in_array('system', $script->writes, true)) {
-                $facts[] = Fact::of(Field::KIND, 'build', Source::File, self::SCRIPT);
+                $facts[] = Fact::of(Field::KIND, PackageKind::Build->value, Source::File, self::SCRIPT);
             }
         }
 
