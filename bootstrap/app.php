@@ -34,11 +34,13 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         web: __DIR__ . '/../routes/web.php',
         commands: __DIR__ . '/../routes/console.php',
-        // Without sessions and codes, so that it answers also where these cannot be kept.
         then: static function (): void {
-            Route::get('up', [HealthController::class, 'up']);
-            Route::post('access', [ShareController::class, 'enter']);
-            Route::get('open/{code}', [ShareController::class, 'open']);
+            // The pages call it, so it has their session and their protection against forged requests.
+            Route::middleware('web')->prefix('api')->name('api.')->group(base_path('routes/api.php'));
+            // Without sessions and codes, so that it answers also where these cannot be kept.
+            Route::get('up', [HealthController::class, 'up'])->name('up');
+            Route::post('access', [ShareController::class, 'enter'])->name('access');
+            Route::get('open/{code}', [ShareController::class, 'open'])->name('open');
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {

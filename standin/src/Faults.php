@@ -137,7 +137,8 @@ final class Faults
                 default => true,
             };
             if (($strikes === [] ? $do !== 'observe' : in_array($do, $strikes, true)) && $fits) {
-                array_splice($phone->faults, $index, 1);
+                unset($phone->faults[$index]);
+                $phone->faults = array_values($phone->faults);
 
                 return $fault;
             }

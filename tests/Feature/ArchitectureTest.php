@@ -235,6 +235,26 @@ it('holds no name of the demo world in core and stand-in', function () {
     expect($found)->toBe([]);
 });
 
+it('gives every address a name', function () {
+    $nameless = [];
+    foreach (Illuminate\Support\Facades\Route::getRoutes() as $route) {
+        if ($route->getName() === null) {
+            $nameless[] = $route->uri();
+        }
+    }
+
+    expect($nameless)->toBe([]);
+});
+
+it('keeps every file of the product at 300 lines', function () {
+    $long = array_filter(
+        writtenFiles(),
+        static fn(string $path): bool => preg_match('~/tests/~', $path) === 0 && count(file($path) ?: []) > 300,
+    );
+
+    expect(array_values($long))->toBe([]);
+});
+
 it('keeps every line at 120 columns', function () {
     $long = [];
     foreach (writtenFiles() as $path) {
