@@ -17,6 +17,8 @@ final class IsolatedReader
     /** For the readers; the interpreter itself takes some 30 MiB beside. */
     private const MEMORY = '96M';
 
+    private const PHP_OPTIONS = ['-dmemory_limit=' . self::MEMORY, '-ddisplay_errors=stderr', '-dopcache.enable_cli=0'];
+
     /** Of its user in all, so that nothing that it starts can fill the machine with processes. */
     private const MOST_PROCESSES = 4000;
 
@@ -194,22 +196,14 @@ final class IsolatedReader
             ' 2>/dev/null; ulimit -v ' .
             self::ADDRESS_SPACE_KIB .
             '; exec "$@"';
-        $php = [
-            PHP_BINARY,
-            '-d',
-            'memory_limit=' . self::MEMORY,
-            '-d',
-            'display_errors=stderr',
-            '-d',
-            'opcache.enable_cli=0',
-        ];
         $this->errors = storage_path('logs/read-isolated-' . getmypid() . '-' . spl_object_id($this) . '.log');
         $command = [
             'sh',
             '-c',
             $limits,
             'read-isolated',
-            ...$php,
+            PHP_BINARY,
+            ...self::PHP_OPTIONS,
             $this->program ?? base_path('core/bin/read-isolated.php'),
         ];
         $process = proc_open(

@@ -137,8 +137,7 @@ final class Faults
                 default => true,
             };
             if (($strikes === [] ? $do !== 'observe' : in_array($do, $strikes, true)) && $fits) {
-                unset($phone->faults[$index]);
-                $phone->faults = array_values($phone->faults);
+                $phone->faults = array_values(array_diff_key($phone->faults, [$index => true]));
 
                 return $fault;
             }
