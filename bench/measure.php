@@ -133,7 +133,7 @@ function sparseOf4GiB(): string
  *
  * @param  list<array{Unit, ModelSheet}>  $units
  * @param  list<Package>  $packages
- * @return array{float, float}
+ * @return array{float, float, float}
  */
 function pages(array $units, array $packages): array
 {

@@ -44,6 +44,7 @@ check_code() {
   fi
   say 'Static analysis'
   "${AS_OWNER[@]}" vendor/bin/phpstan analyse --no-progress --memory-limit=1G
+  "${AS_OWNER[@]}" vendor/bin/phpstan analyse -c phpstan-tests.neon --no-progress --memory-limit=1G
   say 'Type check'
   "${AS_OWNER[@]}" npm run -s check
 }

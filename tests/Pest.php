@@ -13,9 +13,6 @@ function shown(int|string $job, string $link = 'stand-in'): array
 {
     return [
         'link' => $link,
-        'seal' =>
-            test()
-                ->getJson("/api/jobs/{$job}")
-                ->json('seal') ?? '',
+        'seal' => Pest\Laravel\getJson("/api/jobs/{$job}")->json('seal') ?? '',
     ];
 }

@@ -68,7 +68,7 @@ it('refuses a package by its own judgement, and stays in the recovery', function
     $phone = $withRecovery();
     try {
         PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path($name)]);
-        test()->fail('It was not refused.');
+        PHPUnit\Framework\Assert::fail('It was not refused.');
     } catch (RefusedError $refused) {
         expect($refused->status)
             ->toBe($status)

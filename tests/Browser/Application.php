@@ -6,7 +6,7 @@ namespace Tests\Browser;
 
 use Facebook\WebDriver\Exception\ElementClickInterceptedException;
 use Facebook\WebDriver\Exception\ElementNotInteractableException;
-use Facebook\WebDriver\Exception\JavascriptException;
+use Facebook\WebDriver\Exception\JavascriptErrorException;
 use Facebook\WebDriver\Exception\NoSuchElementException;
 use Facebook\WebDriver\Exception\StaleElementReferenceException;
 use Facebook\WebDriver\Exception\WebDriverException;
@@ -31,7 +31,7 @@ final class Application
     private const WHILE_A_PAGE_IS_REPLACED = [
         ElementClickInterceptedException::class,
         ElementNotInteractableException::class,
-        JavascriptException::class,
+        JavascriptErrorException::class,
         NoSuchElementException::class,
         StaleElementReferenceException::class,
     ];

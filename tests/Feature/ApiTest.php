@@ -9,6 +9,13 @@ use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\call;
+use function Pest\Laravel\deleteJson;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+
+use function Pest\Laravel\patchJson;
+use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tornavis\Core\Run\EventKind;
@@ -27,7 +34,7 @@ function fileId(string $name): int
 }
 
 it('answers as its schemas say', function (string $path, string $schema) {
-    $response = $this->getJson("/api/{$path}");
+    $response = getJson("/api/{$path}");
     $response->assertOk();
     Schemas::hold($response, $schema);
 })->with([
@@ -43,7 +50,7 @@ it('answers as its schemas say', function (string $path, string $schema) {
 ]);
 
 it('shows each phone with its slots, what is unknown and where its job stands', function () {
-    $units = collect($this->getJson('/api/bench')->json('units'))->keyBy('label');
+    $units = collect(getJson('/api/bench')->json('units'))->keyBy('label');
 
     expect($units['SK-04']['job']['verdict']['words'])
         ->toBe('Clear to run')
@@ -60,7 +67,7 @@ it('reads the shelf once, and again only what changed', function () {
         ->toBe(61)
         ->and(PackageRecord::query()->whereNull('sha256')->count())
         ->toBe(0)
-        ->and($this->postJson('/api/shelf/look')->json('toRead'))
+        ->and(postJson('/api/shelf/look')->json('toRead'))
         ->toBe(0)
         ->and(app(App\Shelf\Shelf::class)->isBehind())
         ->toBeFalse();
@@ -68,7 +75,7 @@ it('reads the shelf once, and again only what changed', function () {
 
 it('opens a job with the files that the build needs on this very phone', function () {
     $old = jobOf('SK-04');
-    $id = $this->postJson('/api/jobs', [
+    $id = postJson('/api/jobs', [
         'unit' => 'SK-07',
         'package' => fileId('driftglass-15.1-20260820-bowline.zip'),
         'intent' => 'fresh',
@@ -94,7 +101,7 @@ it('opens a job with the files that the build needs on this very phone', functio
 });
 
 it('refuses a job without a phone, or with a file that is no build', function (array $body) {
-    $this->postJson('/api/jobs', $body)->assertUnprocessable();
+    postJson('/api/jobs', $body)->assertUnprocessable();
 })->with([
     [[]],
     [['unit' => 'SK-99', 'package' => 1, 'intent' => 'fresh']],
@@ -104,10 +111,10 @@ it('refuses a job without a phone, or with a file that is no build', function (a
 
 it('turns to do-not-run when the firmware is left out, and names the file that would help', function () {
     $job = jobOf('SK-04');
-    $this->patchJson("/api/jobs/{$job->id}", [
+    patchJson("/api/jobs/{$job->id}", [
         'kit' => array_values(array_diff($job->kit, [fileId('firmware-5.2.11-bowline.zip')])),
     ])->assertOk();
-    $plan = $this->getJson("/api/jobs/{$job->id}")->json('plan');
+    $plan = getJson("/api/jobs/{$job->id}")->json('plan');
 
     expect($plan['verdict']['words'])
         ->toBe('Do not run')
@@ -122,33 +129,33 @@ it('is settled by agreements, waivers, recorded backups and typed facts', functi
     $open = fn(): array => array_values(
         array_column(
             array_filter(
-                $this->getJson("/api/jobs/{$job->id}")->json('plan.findings'),
+                getJson("/api/jobs/{$job->id}")->json('plan.findings'),
                 static fn(array $f): bool => $f['severity'] === 'settle',
             ),
             'key',
         ),
     );
-    $this->postJson('/api/units/SK-08/facts', ['name' => 'battery.percent', 'value' => 88])->assertCreated();
+    postJson('/api/units/SK-08/facts', ['name' => 'battery.percent', 'value' => 88])->assertCreated();
     expect($open())->not->toContain('PREP-2');
-    $this->postJson('/api/units/SK-08/backups', [
+    postJson('/api/units/SK-08/backups', [
         'name' => 'photos of SK-08',
         'place' => 'computer',
         'classes' => ['photos', 'contacts'],
     ])->assertCreated();
     expect($open())->not->toContain('PREP-3:photos')->toContain('PREP-3:apps');
-    $this->patchJson("/api/jobs/{$job->id}", [
+    patchJson("/api/jobs/{$job->id}", [
         'answers' => ['agreed' => ['PREP-4:locks.accounts', 'PREP-4:locks.screen'], 'waived' => ['apps', 'app-data']],
     ])->assertOk();
 
     expect($open())
         ->toBe([])
-        ->and($this->getJson("/api/jobs/{$job->id}")->json('plan.verdict.words'))
+        ->and(getJson("/api/jobs/{$job->id}")->json('plan.verdict.words'))
         ->toBe('Clear to run');
 });
 
 it('says what is wrong with a typed fact, and keeps nothing of it', function (string $name, mixed $value) {
     $before = UnitRecord::query()->where('label', 'SK-07')->value('document');
-    $this->postJson('/api/units/SK-07/facts', ['name' => $name, 'value' => $value])
+    postJson('/api/units/SK-07/facts', ['name' => $name, 'value' => $value])
         ->assertUnprocessable()
         ->assertJsonStructure(['what', 'where', 'expected', 'todo']);
     expect(UnitRecord::query()->where('label', 'SK-07')->value('document'))->toBe($before);
@@ -156,11 +163,11 @@ it('says what is wrong with a typed fact, and keeps nothing of it', function (st
 
 it('takes in a unit and a sheet, and says where a bad one is wrong', function () {
     $unit = UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->document;
-    $this->postJson('/api/units', ['label' => 'SK-40'] + $unit)->assertCreated();
-    $this->postJson('/api/units', ['surprise' => 1] + $unit)
+    postJson('/api/units', ['label' => 'SK-40'] + $unit)->assertCreated();
+    postJson('/api/units', ['surprise' => 1] + $unit)
         ->assertUnprocessable()
         ->assertJsonPath('error', 'FormatError');
-    $this->call('POST', '/api/units', content: '{broken')->assertStatus(422);
+    call('POST', '/api/units', content: '{broken')->assertStatus(422);
 
     expect(UnitRecord::query()->pluck('label')->all())
         ->toContain('SK-40')
@@ -170,36 +177,36 @@ it('takes in a unit and a sheet, and says where a bad one is wrong', function ()
 it('stays readable with a unit whose codename has no sheet', function () {
     $unit = UnitRecord::query()->where('label', 'SK-04')->firstOrFail();
     $unit->update(['codename' => 'toggle', 'document' => ['codename' => 'toggle'] + $unit->document]);
-    $response = $this->getJson('/api/bench')->assertOk();
+    $response = getJson('/api/bench')->assertOk();
     Schemas::hold($response, 'bench');
 
     expect(collect($response->json('units'))->firstWhere('label', 'SK-04')['job']['verdict']['words'])->toBe(
         'There is no model sheet for toggle',
     );
-    $this->getJson('/api/jobs/1')
+    getJson('/api/jobs/1')
         ->assertUnprocessable()
         ->assertJsonPath('todo', 'Add the sheet first, or correct the codename of the unit.');
 });
 
 it('starts a run only from a clear plan, and only once', function () {
     Queue::fake();
-    $this->postJson('/api/jobs/2/run', shown(2))->assertStatus(409);
-    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
-    $this->postJson('/api/jobs/1/run', shown(1))->assertStatus(409);
-    $this->patchJson('/api/jobs/1', ['kit' => []])->assertStatus(409);
-    $this->deleteJson('/api/jobs/1')->assertStatus(409);
+    postJson('/api/jobs/2/run', shown(2))->assertStatus(409);
+    postJson('/api/jobs/1/run', shown(1))->assertCreated();
+    postJson('/api/jobs/1/run', shown(1))->assertStatus(409);
+    patchJson('/api/jobs/1', ['kit' => []])->assertStatus(409);
+    deleteJson('/api/jobs/1')->assertStatus(409);
 
     expect(Run::query()->count())->toBe(1);
 });
 
 it('loses the link without a stand-in, says so, and keeps the run', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     $run = Run::query()->findOrFail($id);
     for ($i = 0; $i < 3; $i++) {
         (new App\Jobs\AdvanceRun($id))->handle(app(App\Run\StandInLink::class));
     }
-    $response = $this->getJson("/api/runs/{$id}/events");
+    $response = getJson("/api/runs/{$id}/events");
     Schemas::hold($response, 'run-events');
 
     expect($response->json('state.status'))
@@ -214,18 +221,18 @@ it('loses the link without a stand-in, says so, and keeps the run', function () 
 
 it('answers only what is new after a sequence number', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     $journal = new App\Run\DatabaseJournal(Run::query()->findOrFail($id));
     foreach ([EventKind::Started, EventKind::Intend, EventKind::Sent] as $index => $kind) {
         $journal->append($kind, $index === 0 ? null : 1, ['n' => $index]);
     }
 
-    expect(array_column($this->getJson("/api/runs/{$id}/events?after=2")->json('events'), 'sequence'))->toBe([3]);
+    expect(array_column(getJson("/api/runs/{$id}/events?after=2")->json('events'), 'sequence'))->toBe([3]);
 });
 
 it('refuses in the database itself to change or drop a line of a journal', function (string $sql) {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     (new App\Run\DatabaseJournal(Run::query()->findOrFail($id)))->append(EventKind::Started, null, []);
     DB::statement($sql);
 })
@@ -234,17 +241,17 @@ it('refuses in the database itself to change or drop a line of a journal', funct
 
 it('gives out the record as JSON and Markdown, and the journal in its own format', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     $journal = new App\Run\DatabaseJournal(Run::query()->findOrFail($id));
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     $journal->append(EventKind::Judged, 1, ['seen' => true, 'reason' => 'seen']);
-    Schemas::hold($this->getJson("/api/runs/{$id}/record"), 'record');
-    $document = json_decode((string) $this->get("/api/runs/{$id}/journal.json")->getContent());
+    Schemas::hold(getJson("/api/runs/{$id}/record"), 'record');
+    $document = json_decode((string) get("/api/runs/{$id}/journal.json")->getContent());
     Tornavis\Core\Format\Schema::of('journal')->check($document, 'journal');
 
-    expect($this->get("/api/runs/{$id}/record.md")->getContent())
+    expect(get("/api/runs/{$id}/record.md")->getContent())
         ->toContain('# bowline SK-04: Saltern 15.2')
-        ->and($this->getJson("/api/runs/{$id}/record")->json('journalIsWhole'))
+        ->and(getJson("/api/runs/{$id}/record")->json('journalIsWhole'))
         ->toBeTrue()
         ->and($document->events)
         ->toHaveCount(2);
@@ -253,16 +260,16 @@ it('gives out the record as JSON and Markdown, and the journal in its own format
 it('plans by the house rules that are kept', function () {
     Setting::keepHouseRules(new HouseRules(batteryFloorPercent: 95));
 
-    expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
+    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
 });
 
 it('says of a job that a file of its kit is still being read, so that its page looks again', function () {
-    expect($this->getJson('/api/jobs/1')->json('reading'))->toBe(0);
+    expect(getJson('/api/jobs/1')->json('reading'))->toBe(0);
     $build = PackageRecord::query()->findOrFail(fileId('saltern-15.2-20260903-bowline.zip'));
     $build->update(['sha256' => null, 'hashed_bytes' => $build->size_bytes - 1]);
-    expect($this->getJson('/api/jobs/1')->json('reading'))->toBe(1);
+    expect(getJson('/api/jobs/1')->json('reading'))->toBe(1);
     $build->update(['hashed_bytes' => $build->size_bytes]);
-    expect($this->getJson('/api/jobs/1')->json('reading'))->toBe(0);
+    expect(getJson('/api/jobs/1')->json('reading'))->toBe(0);
 });
 
 it('never says that all files are read beside a plan from before the last one was', function () {
@@ -276,20 +283,18 @@ it('never says that all files are read beside a plan from before the last one wa
             $build->update($whole);
         }
     });
-    $answer = $this->getJson('/api/jobs/1')->json();
+    $answer = getJson('/api/jobs/1')->json();
 
     expect($looks)
         ->toBeGreaterThan(1)
         ->and($answer['reading'] > 0 || $answer['plan']['verdict']['words'] === 'Clear to run')
         ->toBeTrue()
-        ->and($this->getJson('/api/jobs/1')->json('plan.verdict.words'))
+        ->and(getJson('/api/jobs/1')->json('plan.verdict.words'))
         ->toBe('Clear to run');
 });
 
 it('keeps no verdict beyond what it rested on, be it the outcome of an image check', function () {
-    $verdict = fn(): string => collect($this->getJson('/api/jobs')->json('jobs'))->firstWhere('id', 1)['verdict'][
-        'words'
-    ];
+    $verdict = fn(): string => collect(getJson('/api/jobs')->json('jobs'))->firstWhere('id', 1)['verdict']['words'];
     expect($verdict())->toBe('Clear to run');
     PackageRecord::query()
         ->findOrFail(fileId('saltern-15.2-20260903-bowline.zip'))
@@ -312,8 +317,8 @@ it('keeps no verdict beyond what it rested on, be it the outcome of an image che
 });
 
 it('answers only under the names of this machine, with headers that keep foreign scripts out', function () {
-    $this->get('http://tornavis.example/bench')->assertStatus(421);
-    $page = $this->get('http://localhost/bench');
+    get('http://tornavis.example/bench')->assertStatus(421);
+    $page = get('http://localhost/bench');
 
     expect($page->headers->get('Content-Security-Policy'))
         ->toContain("script-src 'self';")
@@ -325,8 +330,15 @@ it('lets no page from elsewhere read an answer', function () {
     $asked = ['Origin' => 'https://elsewhere.example', 'Access-Control-Request-Method' => 'GET'];
     foreach (
         [
-            $this->getJson('/api/bench', $asked),
-            $this->call('OPTIONS', '/api/bench', server: $this->transformHeadersToServerVars($asked)),
+            getJson('/api/bench', $asked),
+            call(
+                'OPTIONS',
+                '/api/bench',
+                server: [
+                    'HTTP_ORIGIN' => $asked['Origin'],
+                    'HTTP_ACCESS_CONTROL_REQUEST_METHOD' => 'GET',
+                ],
+            ),
         ]
         as $answer
     ) {
@@ -339,7 +351,7 @@ it('lets no page from elsewhere read an answer', function () {
 
 it('takes up what a dead worker left, and nothing that is done', function () {
     config(['queue.default' => 'database']);
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     DB::table('jobs')->update(['reserved_at' => time() - 60, 'attempts' => 1]);
 
     expect(App\Jobs\Recovery\LostJobs::takeUp())
@@ -364,12 +376,12 @@ it('takes up what a dead worker left, and nothing that is done', function () {
 });
 
 it('gives the plan out to take along, and after the start the one that is carried out', function () {
-    $page = $this->get('/api/jobs/1/plan.md')
+    $page = get('/api/jobs/1/plan.md')
         ->assertOk()
         ->assertHeader('Content-Disposition', 'attachment; filename="SK-04-job-1.plan.md"')
         ->getContent();
     $file = (string) tempnam(sys_get_temp_dir(), 'plan');
-    $plan = $this->get('/api/jobs/1/plan.json')->assertOk()->getContent();
+    $plan = get('/api/jobs/1/plan.json')->assertOk()->getContent();
     file_put_contents($file, $plan);
     expect($page)
         ->toContain('# bowline SK-04: Saltern 15.2')
@@ -378,7 +390,7 @@ it('gives the plan out to take along, and after the start the one that is carrie
         ->toBe(0);
 
     Queue::fake();
-    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
+    postJson('/api/jobs/1/run', shown(1))->assertCreated();
     UnitRecord::query()
         ->where('label', 'SK-04')
         ->firstOrFail()
@@ -391,8 +403,8 @@ it('gives the plan out to take along, and after the start the one that is carrie
                 '2026-11-20T10:00:00Z',
             ),
         );
-    expect(json_decode((string) $this->get('/api/jobs/1/plan.json')->assertOk()->getContent(), true))->toEqual(
+    expect(json_decode((string) get('/api/jobs/1/plan.json')->assertOk()->getContent(), true))->toEqual(
         json_decode((string) $plan, true),
     );
-    $this->getJson('/api/jobs/1/plan.md')->assertStatus(409);
+    getJson('/api/jobs/1/plan.md')->assertStatus(409);
 });

@@ -12,6 +12,11 @@ use App\Models\WorkJob;
 use App\Run\DatabaseJournal;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\call;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+
+use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
@@ -25,7 +30,7 @@ beforeEach(function () {
 /** A run in the log that was stopped. */
 function stoppedRun(int $lines = 3): Run
 {
-    $run = Run::query()->findOrFail(test()->postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id'));
+    $run = Run::query()->findOrFail(postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id'));
     $journal = new DatabaseJournal($run);
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     for ($i = 0; $i < $lines; $i++) {
@@ -49,15 +54,15 @@ it(
                 JournalLine::of($copy->id, $event);
             }
         }
-        $archive = (string) $this->get('/api/bench/archive')->assertOk()->streamedContent();
+        $archive = (string) get('/api/bench/archive')->assertOk()->streamedContent();
         expect(strlen($archive))->toBeGreaterThan(10 << 20);
         $headers = [
             'Upload-Length' => (string) strlen($archive),
             'Upload-Metadata' => 'filename ' . base64_encode('bench.json') . ',for ' . base64_encode('bench'),
         ];
-        $at = (string) $this->postJson('/api/uploads', [], $headers)->assertCreated()->headers->get('Location');
+        $at = (string) postJson('/api/uploads', [], $headers)->assertCreated()->headers->get('Location');
         for ($offset = 0; $offset < strlen($archive); $offset += 4 << 20) {
-            $this->call(
+            call(
                 'PATCH',
                 $at,
                 server: ['CONTENT_TYPE' => 'application/offset+octet-stream', 'HTTP_UPLOAD_OFFSET' => (string) $offset],
@@ -68,7 +73,7 @@ it(
         unset($archive);
         memory_reset_peak_usage();
         $before = memory_get_usage();
-        $answer = $this->postJson("/api/bench/archive?upload={$id}&dry=1")->assertOk();
+        $answer = postJson("/api/bench/archive?upload={$id}&dry=1")->assertOk();
         expect(array_unique(array_column($answer->json('changes'), 'change')))
             ->toBe(['same'])
             ->and(memory_get_peak_usage() - $before)
@@ -76,8 +81,8 @@ it(
             // It is no file of the shelf.
             ->and(PackageRecord::query()->where('name', 'bench.json')->exists())
             ->toBeFalse();
-        $this->postJson("/api/bench/archive?upload={$id}")->assertOk();
-        $this->postJson("/api/bench/archive?upload={$id}")->assertNotFound();
+        postJson("/api/bench/archive?upload={$id}")->assertOk();
+        postJson("/api/bench/archive?upload={$id}")->assertNotFound();
     },
 );
 
@@ -86,7 +91,7 @@ it('refuses an archive with a run that is under way, as it does a run file', fun
     $archive = json_decode(Archive::toJson());
     array_pop($archive->runs[0]->events);
     unset($archive->runs[0]->signature);
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))
+    call('POST', '/api/bench/archive', content: (string) json_encode($archive))
         ->assertUnprocessable()
         ->assertSee('a run that has ended or was stopped');
 });
@@ -100,7 +105,7 @@ it('counts what an archive says of a file for nothing until the file is read her
         ),
     )[0];
     $build->path = '/srv/elsewhere/forged.zip';
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
+    call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
     $record = PackageRecord::query()->where('path', '/srv/elsewhere/forged.zip')->sole();
     expect($record->unread)
         ->toBeTrue()
@@ -117,7 +122,7 @@ it('counts what an archive says of a file for nothing until the file is read her
     $real = PackageRecord::query()->where('name', 'saltern-15.2-20260903-bowline.zip')->sole();
     $build->path = $real->path;
     $build->sha256 = str_repeat('a', 64);
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
+    call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
     expect($real->refresh()->sha256)->not->toBe(str_repeat('a', 64))->and($real->unread)->toBeFalse();
 });
 
@@ -126,7 +131,7 @@ it('takes no label or name in that is more than a name', function (Closure $spoi
     $archive = json_decode(Archive::toJson());
     $spoil($archive);
     $before = UnitRecord::query()->count();
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertUnprocessable();
+    call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertUnprocessable();
     expect(UnitRecord::query()->count())->toBe($before);
 })->with([
     'a label with a line break' => [fn(object $a) => ($a->units[0]->label = "SK-01\r\nSet-Cookie: a=b")],
@@ -138,12 +143,11 @@ it('takes no label or name in that is more than a name', function (Closure $spoi
 
 it('tells a journal that was written here from one that was made up and chained anew', function () {
     $run = stoppedRun();
-    $signed = fn(): string => test()
-        ->getJson("/api/runs/{$run->id}/record")
+    $signed = fn(): string => getJson("/api/runs/{$run->id}/record")
         ->assertOk()
         ->json('signed');
     expect($signed())->toStartWith('signed by this installation (key ' . substr(SigningKey::here(), 0, 16));
-    expect((string) $this->get("/api/runs/{$run->id}/record.md")->getContent())->toContain(
+    expect((string) get("/api/runs/{$run->id}/record.md")->getContent())->toContain(
         'The journal is whole and signed by this installation',
     );
 
@@ -158,18 +162,18 @@ it('tells a journal that was written here from one that was made up and chained 
             ->where('sequence', $event->sequence)
             ->update(['data' => json_encode($data), 'previous' => $last->previous, 'hash' => $last->hash]);
     }
-    $record = $this->getJson("/api/runs/{$run->id}/record");
+    $record = getJson("/api/runs/{$run->id}/record");
     expect($record->json('journalIsWhole'))->toBeTrue()->and($record->json('signed'))->toContain('does not hold');
     // Nor does it get in elsewhere with the old signature; without one it says so.
     $archive = json_decode(Archive::toJson());
     $archive->runs[0]->key = strtolower((string) Illuminate\Support\Str::ulid());
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))
+    call('POST', '/api/bench/archive', content: (string) json_encode($archive))
         ->assertUnprocessable()
         ->assertSee('not the journal that was signed');
     unset($archive->runs[0]->signature);
-    $this->call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
+    call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertOk();
     $taken = Run::query()->where('key', $archive->runs[0]->key)->sole();
-    expect($this->getJson("/api/runs/{$taken->id}/record")->json('signed'))->toBe('not signed');
+    expect(getJson("/api/runs/{$taken->id}/record")->json('signed'))->toBe('not signed');
 });
 
 it('says of a run from elsewhere by whose key it is signed', function () {
@@ -184,8 +188,6 @@ it('says of a run from elsewhere by whose key it is signed', function () {
             'value' => bin2hex(sodium_crypto_sign_detached($statement, sodium_crypto_sign_secretkey($pair))),
         ],
     ]);
-    expect($this->getJson("/api/runs/{$run->id}/record")->json('signed'))->toStartWith(
-        'signed by another installation (key ',
-    );
+    expect(getJson("/api/runs/{$run->id}/record")->json('signed'))->toStartWith('signed by another installation (key ');
     expect(WorkJob::query()->count())->toBe(3);
 });

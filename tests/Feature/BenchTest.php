@@ -11,6 +11,13 @@ use App\Models\WorkJob;
 use App\Run\DatabaseJournal;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\call;
+use function Pest\Laravel\deleteJson;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
+use function Pest\Laravel\putJson;
+
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
@@ -21,7 +28,7 @@ use Tornavis\Core\Words\Intent;
 uses(DemoBench::class);
 
 it('answers as its schemas say', function (string $path, string $schema) {
-    Schemas::hold($this->getJson("/api/{$path}")->assertOk(), $schema);
+    Schemas::hold(getJson("/api/{$path}")->assertOk(), $schema);
 })->with([
     ['units/SK-12', 'unit'],
     ['units/SK-10', 'unit'],
@@ -33,22 +40,22 @@ it('answers as its schemas say', function (string $path, string $schema) {
 ]);
 
 it('finds the model of a dump, ranks the candidates and says what speaks against them', function () {
-    $answer = $this->postJson('/api/identity', ['dump' => World::dump()])->assertOk();
+    $answer = postJson('/api/identity', ['dump' => World::dump()])->assertOk();
     Schemas::hold($answer, 'identity');
     expect($answer->json('answer'))->toBe('bowline')->and($answer->json('clues.model'))->toBe('OF-301');
 
-    $alike = $this->postJson('/api/identity', ['codename' => 'carrick', 'model' => 'VS-6P']);
+    $alike = postJson('/api/identity', ['codename' => 'carrick', 'model' => 'VS-6P']);
     expect($alike->json('answer'))
         ->toBeNull()
         ->and(json_encode($alike->json('candidates')))
         ->toContain('only looks like carrack');
-    $this->postJson('/api/identity', ['dump' => 'noise'])
+    postJson('/api/identity', ['dump' => 'noise'])
         ->assertUnprocessable()
         ->assertJsonPath('error', 'DumpError');
 });
 
 it('puts a phone on the bench with its dump, and keeps nothing of a bad one', function () {
-    $this->postJson('/api/units/new', [
+    postJson('/api/units/new', [
         'label' => 'SK-30',
         'codename' => 'bowline',
         'dump' => World::dump(['ro.serialno' => 'SKF3NEW']),
@@ -57,48 +64,48 @@ it('puts a phone on the bench with its dump, and keeps nothing of a bad one', fu
         UnitRecord::query()->where('label', 'SK-30')->firstOrFail()->unit()->state()->text('slot.a.os.buildId'),
     )->toBe('deck-14.0.8-of301');
 
-    $this->postJson('/api/units/new', [
+    postJson('/api/units/new', [
         'label' => 'SK-31',
         'codename' => 'bowline',
         'dump' => 'noise',
     ])->assertUnprocessable();
-    $this->postJson('/api/units/new', [
+    postJson('/api/units/new', [
         'label' => 'SK-32',
         'codename' => 'carrick',
         'dump' => World::dump(),
     ])->assertUnprocessable();
-    $this->postJson('/api/units/new', ['label' => 'SK-07', 'codename' => 'bowline'])->assertUnprocessable();
-    $this->postJson('/api/units/new', ['label' => '<b>'])->assertUnprocessable();
+    postJson('/api/units/new', ['label' => 'SK-07', 'codename' => 'bowline'])->assertUnprocessable();
+    postJson('/api/units/new', ['label' => '<b>'])->assertUnprocessable();
     expect(UnitRecord::query()->count())->toBe(14);
 });
 
 it('takes a dump of this very phone over only after saying what it changes', function () {
     $dump = World::dump(['ro.build.version.security_patch' => '2026-08-01']);
     $before = UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->document;
-    Schemas::hold($this->postJson('/api/units/SK-07/dump?dry=1', ['text' => $dump])->assertOk(), 'dump');
+    Schemas::hold(postJson('/api/units/SK-07/dump?dry=1', ['text' => $dump])->assertOk(), 'dump');
     expect(UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->document)->toBe($before);
 
-    $this->postJson('/api/units/SK-07/dump', ['text' => $dump])->assertOk();
+    postJson('/api/units/SK-07/dump', ['text' => $dump])->assertOk();
     expect(
         UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->unit()->state()->text('slot.a.os.patchLevel'),
     )->toBe('2026-08-01');
-    $this->postJson('/api/units/SK-04/dump', ['text' => $dump])
+    postJson('/api/units/SK-04/dump', ['text' => $dump])
         ->assertUnprocessable()
         ->assertJsonPath('error', 'DumpError');
 });
 
 it('settles statements that disagree, and stops the job until then', function () {
-    $this->postJson('/api/units/SK-04/facts', [
+    postJson('/api/units/SK-04/facts', [
         'name' => 'slot.a.firmware.version',
         'value' => '5.2.12',
     ])->assertCreated();
-    expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
-    $conflict = $this->getJson('/api/units/SK-04')->json('conflicts.0');
+    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
+    $conflict = getJson('/api/units/SK-04')->json('conflicts.0');
     expect(array_column($conflict['sides'], 'value'))->toBe(['5.2.11', '5.2.12']);
 
-    $this->postJson('/api/units/SK-04/settle', ['name' => $conflict['name'], 'side' => 0])->assertOk();
-    $this->postJson('/api/units/SK-04/settle', ['name' => $conflict['name'], 'side' => 0])->assertStatus(409);
-    expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))
+    postJson('/api/units/SK-04/settle', ['name' => $conflict['name'], 'side' => 0])->assertOk();
+    postJson('/api/units/SK-04/settle', ['name' => $conflict['name'], 'side' => 0])->assertStatus(409);
+    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))
         ->toBe('Clear to run')
         ->and(
             UnitRecord::query()
@@ -112,21 +119,21 @@ it('settles statements that disagree, and stops the job until then', function ()
 });
 
 it('refuses a typed slot that the phone has not', function () {
-    $this->postJson('/api/units/SK-02/facts', ['name' => 'slot.b.os.family', 'value' => 'Saltern'])
+    postJson('/api/units/SK-02/facts', ['name' => 'slot.b.os.family', 'value' => 'Saltern'])
         ->assertUnprocessable()
         ->assertJsonPath('what', 'carrick has no slot b');
 });
 
 it('takes a person\'s word for which model it is, but not a codename without a sheet', function () {
-    $this->postJson('/api/units/SK-12/identity', ['codename' => 'toggle'])->assertUnprocessable();
-    $this->postJson('/api/units/SK-12/identity', ['codename' => 'bowline'])->assertOk();
+    postJson('/api/units/SK-12/identity', ['codename' => 'toggle'])->assertUnprocessable();
+    postJson('/api/units/SK-12/identity', ['codename' => 'bowline'])->assertOk();
     expect(UnitRecord::query()->where('label', 'SK-12')->value('codename'))->toBe('bowline');
 });
 
 it('says what is wrong when a phone cannot be read, and changes nothing', function () {
     $before = UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->document;
-    $this->postJson('/api/units/SK-12/read')->assertStatus(202);
-    $reading = $this->getJson('/api/units/SK-12')->json('reading');
+    postJson('/api/units/SK-12/read')->assertStatus(202);
+    $reading = getJson('/api/units/SK-12')->json('reading');
     expect($reading['status'])
         ->toBe('failed')
         ->and($reading['says'])
@@ -134,17 +141,17 @@ it('says what is wrong when a phone cannot be read, and changes nothing', functi
         ->and(UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->document)
         ->toBe($before);
 
-    $this->postJson('/api/units/new', ['label' => 'SK-33'])->assertCreated();
-    $this->postJson('/api/units/SK-33/read')->assertStatus(409);
+    postJson('/api/units/new', ['label' => 'SK-33'])->assertCreated();
+    postJson('/api/units/SK-33/read')->assertStatus(409);
 });
 
 it('counts a wait from a clock on the wall, and asks which hour where the clocks went back', function () {
-    $this->postJson('/api/units/SK-12/identity', ['codename' => 'carrick'])->assertOk();
-    $twice = $this->postJson('/api/units/SK-12/wait', ['at' => '2025-10-26T01:30', 'zone' => 'Europe/Lisbon'])
+    postJson('/api/units/SK-12/identity', ['codename' => 'carrick'])->assertOk();
+    $twice = postJson('/api/units/SK-12/wait', ['at' => '2025-10-26T01:30', 'zone' => 'Europe/Lisbon'])
         ->assertOk()
         ->json('ambiguous');
     expect($twice)->toHaveCount(2);
-    $this->postJson('/api/units/SK-12/wait', [
+    postJson('/api/units/SK-12/wait', [
         'at' => '2025-10-26T01:30',
         'zone' => 'Europe/Lisbon',
         'which' => 1,
@@ -152,16 +159,16 @@ it('counts a wait from a clock on the wall, and asks which hour where the clocks
 
     expect(UnitRecord::query()->where('label', 'SK-12')->firstOrFail()->unit()->state()->text('bootloader.waitStarted'))
         ->toBe('2025-10-26T01:30:00+00:00')
-        ->and($this->get('/api/units/SK-12/unlock.ics')->assertOk()->getContent())
+        ->and(get('/api/units/SK-12/unlock.ics')->assertOk()->getContent())
         ->toContain('DTSTART:20251102T013000Z');
-    $this->postJson('/api/units/SK-12/wait', ['at' => '2125-10-26T05:30', 'zone' => 'UTC'])->assertUnprocessable();
-    $this->get('/api/units/SK-07/unlock.ics')->assertNotFound();
+    postJson('/api/units/SK-12/wait', ['at' => '2125-10-26T05:30', 'zone' => 'UTC'])->assertUnprocessable();
+    get('/api/units/SK-07/unlock.ics')->assertNotFound();
 });
 
 it('tells the history of a phone: looks with what was new, backups, notes, jobs', function () {
-    $this->postJson('/api/units/SK-04/notes', ['text' => 'Camera glass cracked.'])->assertCreated();
-    $this->postJson('/api/units/SK-04/facts', ['name' => 'battery.percent', 'value' => 40])->assertCreated();
-    $history = collect($this->getJson('/api/units/SK-04')->json('history'));
+    postJson('/api/units/SK-04/notes', ['text' => 'Camera glass cracked.'])->assertCreated();
+    postJson('/api/units/SK-04/facts', ['name' => 'battery.percent', 'value' => 40])->assertCreated();
+    $history = collect(getJson('/api/units/SK-04')->json('history'));
 
     expect($history->pluck('kind')->unique()->sort()->values()->all())
         ->toBe(['backup', 'job', 'note', 'state'])
@@ -173,22 +180,22 @@ it('tells the history of a phone: looks with what was new, backups, notes, jobs'
 
 it('keeps a sheet that follows the schema, under its own codename, and no other', function () {
     $sheet = SheetRecord::query()->where('codename', 'becket')->firstOrFail()->document;
-    $this->putJson(
+    putJson(
         '/api/sheets/toggle',
         ['codename' => 'toggle', 'variants' => [['model' => 'TG-1', 'chipset' => 'Vesper 9']]] + $sheet,
     )->assertOk();
-    $this->putJson('/api/sheets/bitter', ['codename' => 'toggle'] + $sheet)->assertUnprocessable();
-    $this->putJson('/api/sheets/toggle', ['codename' => 'toggle', 'slots' => 1] + $sheet)
+    putJson('/api/sheets/bitter', ['codename' => 'toggle'] + $sheet)->assertUnprocessable();
+    putJson('/api/sheets/toggle', ['codename' => 'toggle', 'slots' => 1] + $sheet)
         ->assertUnprocessable()
         ->assertJsonPath('what', 'A partition is per slot on a phone with one slot');
-    $this->deleteJson('/api/sheets/becket')->assertStatus(409);
-    $this->deleteJson('/api/sheets/toggle')->assertNoContent();
+    deleteJson('/api/sheets/becket')->assertStatus(409);
+    deleteJson('/api/sheets/toggle')->assertNoContent();
 
-    expect(json_decode((string) $this->get('/api/sheets/becket')->getContent(), true))->toBe($sheet);
+    expect(json_decode((string) get('/api/sheets/becket')->getContent(), true))->toBe($sheet);
 });
 
 it('judges every build for every phone as the job itself would', function () {
-    $matrix = $this->getJson('/api/matrix')->json();
+    $matrix = getJson('/api/matrix')->json();
     $row = array_search('SK-04', array_column($matrix['units'], 'label'), true);
     $words = [];
     foreach ($matrix['builds'] as $column => $build) {
@@ -209,9 +216,9 @@ it('judges every build for every phone as the job itself would', function () {
 
 it('takes a phone off the bench, but not one whose runs are in the log', function () {
     Queue::fake();
-    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
-    $this->deleteJson('/api/units/SK-04')->assertStatus(409);
-    $this->deleteJson('/api/units/SK-05')->assertNoContent();
+    postJson('/api/jobs/1/run', shown(1))->assertCreated();
+    deleteJson('/api/units/SK-04')->assertStatus(409);
+    deleteJson('/api/units/SK-05')->assertNoContent();
     expect(UnitRecord::query()->pluck('label')->all())
         ->toContain('SK-04')
         ->not->toContain('SK-05');
@@ -220,10 +227,10 @@ it('takes a phone off the bench, but not one whose runs are in the log', functio
 it('asks the database no more often for many phones with jobs and runs than for few', function (string $path) {
     $count = function () use ($path): int {
         // What verdicts rest on is read once; after that they are kept.
-        $this->getJson($path)->assertOk();
+        getJson($path)->assertOk();
         DB::flushQueryLog();
         DB::enableQueryLog();
-        $this->getJson($path)->assertOk();
+        getJson($path)->assertOk();
 
         return count(DB::getQueryLog());
     };
@@ -241,7 +248,7 @@ it('asks the database no more often for many phones with jobs and runs than for 
             'plan' => ['steps' => []],
         ]);
     }
-    $answer = $this->getJson($path)->json();
+    $answer = getJson($path)->json();
 
     expect(count($answer['units'] ?? $answer['jobs']))->toBeGreaterThan(40)->and($count())->toBe($few);
 })->with(['/api/bench', '/api/jobs']);
@@ -251,13 +258,13 @@ describe('the bench file', function () {
     function withRun(): string
     {
         Queue::fake();
-        test()->postJson('/api/jobs/1/run', shown(1))->assertCreated();
+        postJson('/api/jobs/1/run', shown(1))->assertCreated();
         $journal = new DatabaseJournal(Run::query()->firstOrFail());
         $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
         $journal->append(EventKind::Intend, 1, ['title' => 'x']);
         $journal->append(EventKind::Stopped, 1, ['note' => '', 'wayBack' => '']);
 
-        return (string) test()->get('/api/bench/archive')->assertOk()->streamedContent();
+        return (string) get('/api/bench/archive')->assertOk()->streamedContent();
     }
 
     function emptyBench(): void
@@ -272,7 +279,7 @@ describe('the bench file', function () {
         $archive = withRun();
         Tornavis\Core\Format\Schema::of('bench')->check(json_decode($archive), 'archive');
         emptyBench();
-        $answer = $this->call('POST', '/api/bench/archive', content: $archive)->assertOk();
+        $answer = call('POST', '/api/bench/archive', content: $archive)->assertOk();
         Schemas::hold($answer, 'archive-intake');
 
         expect(Archive::toJson())
@@ -289,7 +296,7 @@ describe('the bench file', function () {
 
     it('changes nothing when it is taken in again', function () {
         $archive = withRun();
-        $answer = $this->call('POST', '/api/bench/archive', content: $archive)->assertOk();
+        $answer = call('POST', '/api/bench/archive', content: $archive)->assertOk();
         expect(array_unique(array_column($answer->json('changes'), 'change')))
             ->toBe(['same'])
             ->and(Archive::toJson())
@@ -298,9 +305,9 @@ describe('the bench file', function () {
 
     it('only says what would change in a dry run', function () {
         $archive = withRun();
-        $this->postJson('/api/units/SK-05/notes', ['text' => 'later']);
+        postJson('/api/units/SK-05/notes', ['text' => 'later']);
         $now = Archive::toJson();
-        $answer = $this->call('POST', '/api/bench/archive?dry=1', content: $archive)->assertOk();
+        $answer = call('POST', '/api/bench/archive?dry=1', content: $archive)->assertOk();
 
         expect(
             array_values(array_filter($answer->json('changes'), static fn(array $c): bool => $c['change'] !== 'same')),
@@ -315,11 +322,7 @@ describe('the bench file', function () {
         $archive->units[0]->note = 'must not arrive';
         $spoil($archive);
         $before = Archive::toJson();
-        $answer = $this->call(
-            'POST',
-            '/api/bench/archive',
-            content: (string) json_encode($archive),
-        )->assertUnprocessable();
+        $answer = call('POST', '/api/bench/archive', content: (string) json_encode($archive))->assertUnprocessable();
 
         expect($answer->json('what') . ' ' . $answer->json('where'))
             ->toContain($says)
@@ -346,9 +349,9 @@ describe('the bench file', function () {
         (new DatabaseJournal(Run::query()->firstOrFail()))->append(EventKind::Noted, 1, ['note' => 'later']);
         $longer = Archive::toJson();
         emptyBench();
-        $this->call('POST', '/api/bench/archive', content: $archive)->assertOk();
-        $this->call('POST', '/api/bench/archive', content: $longer)->assertOk();
+        call('POST', '/api/bench/archive', content: $archive)->assertOk();
+        call('POST', '/api/bench/archive', content: $longer)->assertOk();
         expect(JournalLine::query()->count())->toBe(4);
-        $this->call('POST', '/api/bench/archive', content: $archive)->assertUnprocessable();
+        call('POST', '/api/bench/archive', content: $archive)->assertUnprocessable();
     });
 });

@@ -9,6 +9,9 @@ use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Run\StandInLink;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
+
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 
@@ -20,19 +23,19 @@ uses(DemoBench::class);
 
 beforeEach(function () {
     Queue::fake();
-    $this->run = $this->postJson('/api/jobs/1/run', shown(1, 'hands'))->assertCreated()->json('id');
+    $this->run = postJson('/api/jobs/1/run', shown(1, 'hands'))->assertCreated()->json('id');
     $this->advance = fn() => (new AdvanceRun($this->run))->handle(app(StandInLink::class));
     // Does every step by hand up to one, which is then asked for.
     $this->until = function (string $key): void {
         for ($turn = 0; $turn < 30; $turn++) {
             ($this->advance)();
-            $state = $this->getJson("/api/runs/{$this->run}/events")->json('state');
+            $state = getJson("/api/runs/{$this->run}/events")->json('state');
             if (Run::query()->findOrFail($this->run)->plan['steps'][$state['step'] - 1]['key'] === $key) {
                 return;
             }
             $state['status'] === 'gated'
-                ? $this->postJson("/api/runs/{$this->run}/release", ['word' => 'SK-04'])->assertOk()
-                : $this->postJson("/api/runs/{$this->run}/tell", [
+                ? postJson("/api/runs/{$this->run}/release", ['word' => 'SK-04'])->assertOk()
+                : postJson("/api/runs/{$this->run}/tell", [
                     'answer' => 'seen',
                     'evidence' => 'SKF3A04K17',
                 ])->assertOk();
@@ -42,28 +45,28 @@ beforeEach(function () {
 
 it('asks for a step, takes the evidence, and goes on', function () {
     ($this->advance)();
-    $answer = $this->getJson("/api/runs/{$this->run}/events");
+    $answer = getJson("/api/runs/{$this->run}/events");
     Schemas::hold($answer, 'run-events');
     expect($answer->json('state.link'))
         ->toBe('hands')
         ->and($answer->json('state.question.wants'))
         ->toBe(['serial']);
-    $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])
+    postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])
         ->assertUnprocessable()
         ->assertJsonPath('error', 'RunRefusal');
-    $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17'])->assertOk();
+    postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17'])->assertOk();
 
-    expect($this->getJson("/api/runs/{$this->run}/events")->json('state.steps.1'))->toBe('done');
+    expect(getJson("/api/runs/{$this->run}/events")->json('state.steps.1'))->toBe('done');
 });
 
 it('says what a symptom may come of, and keeps it in the journal', function () {
     ($this->advance)();
-    Schemas::hold($this->getJson("/api/runs/{$this->run}/symptoms")->assertOk(), 'symptoms');
-    $this->postJson("/api/runs/{$this->run}/something-else", [
+    Schemas::hold(getJson("/api/runs/{$this->run}/symptoms")->assertOk(), 'symptoms');
+    postJson("/api/runs/{$this->run}/something-else", [
         'symptom' => 'not-listed',
         'note' => 'nothing in the list',
     ])->assertOk();
-    $answer = $this->getJson("/api/runs/{$this->run}/events");
+    $answer = getJson("/api/runs/{$this->run}/events");
     Schemas::hold($answer, 'run-events');
 
     expect($answer->json('state.question.says'))
@@ -75,16 +78,16 @@ it('says what a symptom may come of, and keeps it in the journal', function () {
 });
 
 it('refuses a link that does not exist', function () {
-    $this->postJson('/api/jobs/2/run', ['link' => 'pigeon'])->assertUnprocessable();
+    postJson('/api/jobs/2/run', ['link' => 'pigeon'])->assertUnprocessable();
 });
 
 it(
     'plans again from what a stopped run has shown of the phone: first what is different, then the run that goes on',
     function () {
-        $this->postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
+        postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
         ($this->until)('recovery.image.boot');
-        $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-        $look = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
+        postJson("/api/runs/{$this->run}/stop")->assertOk();
+        $look = getJson("/api/runs/{$this->run}/plan-again")->assertOk();
         Schemas::hold($look, 'ways-on');
         $gone = array_column(
             array_filter($look->json('difference.steps'), static fn(array $line): bool => $line['change'] === 'gone'),
@@ -107,33 +110,33 @@ it(
             )
             ->toBe('5.2.8');
 
-        $answer = $this->postJson("/api/runs/{$this->run}/plan-again", [
+        $answer = postJson("/api/runs/{$this->run}/plan-again", [
             'seal' => $look->json('seal'),
         ])->assertCreated();
         Schemas::hold($answer, 'plan-again');
         $next = Run::query()->findOrFail($answer->json('run'));
-        expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('plan.before')['slot.b.firmware.version'])
+        expect(getJson("/api/jobs/{$answer->json('id')}")->json('plan.before')['slot.b.firmware.version'])
             ->toBe('5.2.11')
             ->and($next->state()->link)
             ->toBe('hands')
             ->and(Run::query()->findOrFail($this->run)->state()->last?->text('note'))
             ->toContain("as job {$answer->json('id')}");
         // The old plan no longer fits the phone.
-        $this->postJson("/api/runs/{$this->run}/go-on")->assertStatus(409);
-        $this->postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
+        postJson("/api/runs/{$this->run}/go-on")->assertStatus(409);
+        postJson("/api/runs/{$this->run}/plan-again")->assertStatus(409);
     },
 );
 
 it('carries the way back out as a run of its own', function () {
     ($this->until)('recovery.image.boot');
-    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
-    $seal = $this->getJson("/api/runs/{$this->run}/plan-again?back=1")
+    postJson("/api/runs/{$this->run}/stop")->assertOk();
+    $seal = getJson("/api/runs/{$this->run}/plan-again?back=1")
         ->assertOk()
         ->json('seal');
-    $answer = $this->postJson("/api/runs/{$this->run}/plan-again", ['back' => true, 'seal' => $seal])->assertCreated();
+    $answer = postJson("/api/runs/{$this->run}/plan-again", ['back' => true, 'seal' => $seal])->assertCreated();
     $next = Run::query()->findOrFail($answer->json('run'));
 
-    expect($this->getJson("/api/jobs/{$answer->json('id')}")->json('intent'))
+    expect(getJson("/api/jobs/{$answer->json('id')}")->json('intent'))
         ->toBe('Bring back')
         ->and(array_column($next->plan['steps'], 'title'))
         ->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
@@ -143,11 +146,11 @@ it('carries the way back out as a run of its own', function () {
 
 it('says what stands in the way where the same wish is blocked from here', function () {
     ($this->until)('recovery.image.boot');
-    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+    postJson("/api/runs/{$this->run}/stop")->assertOk();
     PackageRecord::query()
         ->where('name', 'saltern-15.2-20260903-bowline.zip')
         ->update(['missing' => true]);
-    $ways = $this->getJson("/api/runs/{$this->run}/plan-again")->assertOk();
+    $ways = getJson("/api/runs/{$this->run}/plan-again")->assertOk();
     Schemas::hold($ways, 'ways-on');
 
     expect($ways->json('stops.0.need'))->toBe('One build in the kit')->and($ways->json('stops.0.remedy'))->toBeString();
@@ -155,10 +158,10 @@ it('says what stands in the way where the same wish is blocked from here', funct
 
 it('goes on with another wish where the same one is blocked, and asks for every word anew', function () {
     ($this->until)('recovery.image.boot');
-    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+    postJson("/api/runs/{$this->run}/stop")->assertOk();
     $kit = WorkJob::query()->findOrFail(1)->kit;
-    $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'polish'])->assertUnprocessable();
-    $id = $this->postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'switch', 'kit' => array_slice($kit, 0, 2)])
+    postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'polish'])->assertUnprocessable();
+    $id = postJson("/api/runs/{$this->run}/plan-again", ['intent' => 'switch', 'kit' => array_slice($kit, 0, 2)])
         ->assertCreated()
         ->json('id');
     $job = WorkJob::query()->findOrFail($id);
@@ -177,12 +180,12 @@ it(
     'asks before it writes when the phone is another than was planned for, and agrees on the plan that fits',
     function () {
         ($this->until)('base.prove');
-        $this->postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17, slot: b'])
+        postJson("/api/runs/{$this->run}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A04K17, slot: b'])
             ->assertUnprocessable()
             ->assertJsonPath('what', 'Active slot is b');
-        $this->postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: a'])->assertUnprocessable();
-        $this->postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: b'])->assertOk();
-        $state = $this->getJson("/api/runs/{$this->run}/events")->json('state');
+        postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: a'])->assertUnprocessable();
+        postJson("/api/runs/{$this->run}/differs", ['evidence' => 'SKF3A04K17, slot: b'])->assertOk();
+        $state = getJson("/api/runs/{$this->run}/events")->json('state');
         expect($state['question']['about'])
             ->toBe('differs')
             ->and($state['question']['says'])
@@ -190,11 +193,11 @@ it(
             ->and($state['steps'][$state['step']])
             ->not->toBe('done');
 
-        $seal = $this->getJson("/api/runs/{$this->run}/plan-again")
+        $seal = getJson("/api/runs/{$this->run}/plan-again")
             ->assertOk()
             ->json('seal');
         $next = Run::query()->findOrFail(
-            $this->postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])
+            postJson("/api/runs/{$this->run}/plan-again", ['seal' => $seal])
                 ->assertCreated()
                 ->json('run') ?? 0,
         );
@@ -206,7 +209,7 @@ it(
 );
 
 it('lets only one run work on a phone', function () {
-    $again = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])->json('id');
+    $again = postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])->json('id');
     WorkJob::query()
         ->whereKey($again)
         ->update([
@@ -216,22 +219,22 @@ it('lets only one run work on a phone', function () {
         ]);
 
     expect(
-        $this->postJson("/api/jobs/{$again}/run", shown($again))
+        postJson("/api/jobs/{$again}/run", shown($again))
             ->assertStatus(409)
             ->json('message'),
     )->toContain("Run {$this->run} is under way on SK-04");
 });
 
 it('takes a note at any time', function () {
-    $this->postJson("/api/runs/{$this->run}/notes", ['note' => 'The blue cable.'])
+    postJson("/api/runs/{$this->run}/notes", ['note' => 'The blue cable.'])
         ->assertCreated()
         ->assertJsonPath('notes.0.note', 'The blue cable.');
-    $this->postJson("/api/runs/{$this->run}/notes", ['note' => ''])->assertUnprocessable();
-    Schemas::hold($this->getJson("/api/runs/{$this->run}/record")->assertOk(), 'record');
+    postJson("/api/runs/{$this->run}/notes", ['note' => ''])->assertUnprocessable();
+    Schemas::hold(getJson("/api/runs/{$this->run}/record")->assertOk(), 'record');
 });
 
 it('goes on after a stop although an older run of the phone was taken in since', function () {
-    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+    postJson("/api/runs/{$this->run}/stop")->assertOk();
     $older = Run::query()
         ->findOrFail($this->run)
         ->replicate(['key']);
@@ -244,8 +247,8 @@ it('goes on after a stop although an older run of the phone was taken in since',
             'status' => 'ended',
         ])
         ->save();
-    $this->postJson("/api/runs/{$this->run}/go-on")->assertOk();
-    $this->postJson("/api/runs/{$this->run}/stop")->assertOk();
+    postJson("/api/runs/{$this->run}/go-on")->assertOk();
+    postJson("/api/runs/{$this->run}/stop")->assertOk();
     $older->forceFill(['created_at' => now()->addMinute()])->save();
-    $this->postJson("/api/runs/{$this->run}/go-on")->assertStatus(409);
+    postJson("/api/runs/{$this->run}/go-on")->assertStatus(409);
 });

@@ -5,6 +5,11 @@ declare(strict_types=1);
 use App\Models\PackageRecord;
 use App\Shelf\IsolatedReader;
 use App\Shelf\Shelf;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\patchJson;
+use function Pest\Laravel\postJson;
+
 use Tests\Support\Hostile\HandMade;
 use Tests\Support\Hostile\Mutants;
 use Tests\Support\World;
@@ -177,7 +182,7 @@ it('keeps a file whose name is no text, says so, and reads the others', function
         ->and($shelf->isBehind())
         ->toBeFalse();
     foreach (['/api/shelf', '/api/bench', '/api/matrix', '/api/bench/archive', "/api/shelf/{$bad->id}"] as $page) {
-        $this->get($page)->assertOk();
+        get($page)->assertOk();
     }
 });
 
@@ -192,11 +197,11 @@ it('shows every page with hostile files on the shelf', function () {
         }
     }
     $shelf->look();
-    $this->postJson(
+    postJson(
         '/api/units',
         json_decode((string) file_get_contents(base_path('demo/models/bowline.json')), true),
     )->assertCreated();
-    $this->postJson(
+    postJson(
         '/api/units',
         json_decode((string) file_get_contents(base_path('demo/units/SK-04.json')), true),
     )->assertCreated();
@@ -204,18 +209,18 @@ it('shows every page with hostile files on the shelf', function () {
         ['/api/shelf', '/api/bench', '/api/matrix', '/api/bench/archive', '/api/updates', '/api/shelf/SHA256SUMS']
         as $page
     ) {
-        $this->get($page)->assertOk();
+        get($page)->assertOk();
     }
     foreach (PackageRecord::query()->pluck('id') as $id) {
-        $this->get("/api/shelf/{$id}")->assertOk();
-        $this->getJson("/api/matrix/cell?unit=SK-04&package={$id}")->assertOk();
+        get("/api/shelf/{$id}")->assertOk();
+        getJson("/api/matrix/cell?unit=SK-04&package={$id}")->assertOk();
     }
-    $job = $this->postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])
+    $job = postJson('/api/jobs', ['unit' => 'SK-04', 'intent' => 'unlock'])
         ->assertCreated()
         ->json('id');
     $kits = PackageRecord::query()->pluck('id')->chunk(40);
     foreach ($kits as $kit) {
-        $this->patchJson("/api/jobs/{$job}", ['kit' => $kit->values()->all()])->assertOk();
-        $this->get("/api/jobs/{$job}")->assertOk();
+        patchJson("/api/jobs/{$job}", ['kit' => $kit->values()->all()])->assertOk();
+        get("/api/jobs/{$job}")->assertOk();
     }
 });

@@ -4,6 +4,12 @@ declare(strict_types=1);
 
 use App\Models\Setting;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\deleteJson;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\patchJson;
+use function Pest\Laravel\postJson;
+
+use function Pest\Laravel\putJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tornavis\Core\Situation\HouseRules;
@@ -14,15 +20,15 @@ uses(DemoBench::class);
 $rules = fn(array $differs): array => array_merge((new HouseRules())->toArray(), $differs);
 
 it('answers as its schemas say', function () use ($rules) {
-    Schemas::hold($this->getJson('/api/house-rules')->assertOk(), 'house-rules-page');
+    Schemas::hold(getJson('/api/house-rules')->assertOk(), 'house-rules-page');
     Schemas::hold(
-        $this->postJson('/api/house-rules/preview', $rules(['formatOrder' => 'after']))->assertOk(),
+        postJson('/api/house-rules/preview', $rules(['formatOrder' => 'after']))->assertOk(),
         'house-rules-preview',
     );
 });
 
 it('says what other rules would change in open jobs, and changes nothing by it', function () use ($rules) {
-    $changes = $this->postJson('/api/house-rules/preview', $rules(['batteryFloorPercent' => 95]))->json('changes');
+    $changes = postJson('/api/house-rules/preview', $rules(['batteryFloorPercent' => 95]))->json('changes');
 
     expect(array_column($changes, 'title'))
         ->toBe(['bowline SK-04: Saltern 15.2', 'bowline_m SK-08: Saltern 15.2', 'halyard SK-01: unlock'])
@@ -35,20 +41,20 @@ it('says what other rules would change in open jobs, and changes nothing by it',
 });
 
 it('finds no change where there is none', function () use ($rules) {
-    expect($this->postJson('/api/house-rules/preview', $rules([]))->json('changes'))->toBe([]);
+    expect(postJson('/api/house-rules/preview', $rules([]))->json('changes'))->toBe([]);
 });
 
 it('keeps the rules, and plans by them', function () use ($rules) {
-    $this->putJson('/api/house-rules', $rules(['preInstallSlot' => 'active']))
+    putJson('/api/house-rules', $rules(['preInstallSlot' => 'active']))
         ->assertOk()
         ->assertJsonPath('rules.preInstallSlot', 'active');
-    $titles = array_column($this->getJson('/api/jobs/1')->json('plan.steps'), 'title');
+    $titles = array_column(getJson('/api/jobs/1')->json('plan.steps'), 'title');
 
     expect($titles)->toContain('Wicket 4.1 into slot A');
 });
 
 it('refuses rules that do not exist, and keeps the old ones', function (array $differs) use ($rules) {
-    $this->putJson('/api/house-rules', $rules($differs))->assertUnprocessable()->assertJsonPath('error', 'FormatError');
+    putJson('/api/house-rules', $rules($differs))->assertUnprocessable()->assertJsonPath('error', 'FormatError');
 
     expect(Setting::houseRules())->toEqual(new HouseRules());
 })->with([[['preInstallSlot' => 'both']], [['batteryFloorPercent' => 3]], [['colour' => 'red']]]);
@@ -66,9 +72,9 @@ it('offers the careful choice first, and only choices that the schema takes', fu
 });
 
 it('keeps rules under a name, offers them beside its own sets, and drops them again', function () use ($rules) {
-    $this->putJson('/api/house-rules/presets/Evening', $rules(['batteryFloorPercent' => 80]))->assertOk();
-    $this->putJson('/api/house-rules/presets/Careful', $rules([]))->assertStatus(409);
-    $presets = collect($this->getJson('/api/house-rules')->json('presets'))->keyBy('name');
+    putJson('/api/house-rules/presets/Evening', $rules(['batteryFloorPercent' => 80]))->assertOk();
+    putJson('/api/house-rules/presets/Careful', $rules([]))->assertStatus(409);
+    $presets = collect(getJson('/api/house-rules')->json('presets'))->keyBy('name');
     expect($presets['Evening']['own'])
         ->toBeTrue()
         ->and($presets['Evening']['rules']['batteryFloorPercent'])
@@ -76,34 +82,34 @@ it('keeps rules under a name, offers them beside its own sets, and drops them ag
         ->and($presets['Careful']['rules'])
         ->toBe((new HouseRules())->toArray());
 
-    $this->deleteJson('/api/house-rules/presets/Evening')->assertOk();
-    expect(array_column($this->getJson('/api/house-rules')->json('presets'), 'name'))->not->toContain('Evening');
+    deleteJson('/api/house-rules/presets/Evening')->assertOk();
+    expect(array_column(getJson('/api/house-rules')->json('presets'), 'name'))->not->toContain('Evening');
 });
 
 it('asks for other command tools where the version in use has a known fault', function () {
-    $this->putJson('/api/workplace', [
+    putJson('/api/workplace', [
         'toolVersion' => '4.5.0',
         'badTools' => [['version' => '4.5.0', 'fault' => 'lists nothing']],
     ])->assertOk();
-    $finding = collect($this->getJson('/api/jobs/1')->json('plan.findings'))->firstWhere('rule', 'PREP-6');
+    $finding = collect(getJson('/api/jobs/1')->json('plan.findings'))->firstWhere('rule', 'PREP-6');
     expect($finding)
         ->toMatchArray(['severity' => 'settle', 'found' => 'version 4.5.0'])
         ->and($finding['reason'])
         ->toContain('lists nothing');
 
-    $this->putJson('/api/workplace', [
+    putJson('/api/workplace', [
         'toolVersion' => '4.6.1',
         'badTools' => [['version' => '4.5.0', 'fault' => 'lists nothing']],
     ])->assertOk();
-    expect($this->getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('Clear to run');
-    $this->putJson('/api/workplace', [
+    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('Clear to run');
+    putJson('/api/workplace', [
         'toolVersion' => null,
         'badTools' => [['version' => '1', 'fault' => ''], ['version' => '1', 'fault' => 'x']],
     ])->assertUnprocessable();
 });
 
 it('shows what the other school would change in one job, and changes nothing by it', function () {
-    $answer = $this->getJson('/api/jobs/1/schools')->assertOk();
+    $answer = getJson('/api/jobs/1/schools')->assertOk();
     Schemas::hold($answer, 'job-schools');
     $schools = collect($answer->json('schools'))->keyBy(static fn(array $s): string => "{$s['rule']} {$s['value']}");
     expect($schools['formatOrder after']['difference']['changed'])
@@ -111,66 +117,66 @@ it('shows what the other school would change in one job, and changes nothing by 
         ->and($schools)
         ->not->toHaveKey('channel newest')
         ->not->toHaveKey('formatOrder before');
-    $trial = $this->postJson('/api/jobs/1/what-if', ['house' => ['formatOrder' => 'after']])->assertOk();
+    $trial = postJson('/api/jobs/1/what-if', ['house' => ['formatOrder' => 'after']])->assertOk();
     Schemas::hold($trial, 'what-if');
     expect($trial->json('difference'))
         ->toEqual($schools['formatOrder after']['difference'])
-        ->and($this->getJson('/api/jobs/1/schools')->json())
+        ->and(getJson('/api/jobs/1/schools')->json())
         ->toEqual($answer->json());
 });
 
 it('takes the other school in one job alone', function () {
-    $this->patchJson('/api/jobs/1', ['answers' => ['house' => ['formatOrder' => 'after']]])->assertOk();
+    patchJson('/api/jobs/1', ['answers' => ['house' => ['formatOrder' => 'after']]])->assertOk();
     $order = static fn(array $plan): array => array_values(
         array_intersect(array_column($plan['steps'], 'key'), ['erase.format', 'install.build']),
     );
 
-    expect($order($this->getJson('/api/jobs/1')->json('plan')))
+    expect($order(getJson('/api/jobs/1')->json('plan')))
         ->toBe(['install.build', 'erase.format'])
-        ->and($order($this->getJson('/api/jobs/2')->json('plan')))
+        ->and($order(getJson('/api/jobs/2')->json('plan')))
         ->toBe(['erase.format', 'install.build'])
         ->and(Setting::houseRules())
         ->toEqual(new HouseRules());
-    $this->patchJson('/api/jobs/1', ['answers' => ['house' => ['formatOrder' => 'sideways']]])->assertUnprocessable();
+    patchJson('/api/jobs/1', ['answers' => ['house' => ['formatOrder' => 'sideways']]])->assertUnprocessable();
 });
 
 it('tries another kit and another intent, and refuses both once a run has begun', function () {
-    $kit = $this->getJson('/api/jobs/1')->json('kit');
-    expect($this->postJson('/api/jobs/1/what-if', ['kit' => array_slice($kit, 1)])->json('plan.verdict.words'))
+    $kit = getJson('/api/jobs/1')->json('kit');
+    expect(postJson('/api/jobs/1/what-if', ['kit' => array_slice($kit, 1)])->json('plan.verdict.words'))
         ->toBe('Do not run')
-        ->and($this->postJson('/api/jobs/1/what-if', ['intent' => 'update'])->json('plan.intent'))
+        ->and(postJson('/api/jobs/1/what-if', ['intent' => 'update'])->json('plan.intent'))
         ->toBe('update');
-    $this->postJson('/api/jobs/1/what-if', ['intent' => 'polish'])->assertUnprocessable();
-    $own = $this->postJson('/api/jobs/1/what-if/open', ['intent' => 'update'])
+    postJson('/api/jobs/1/what-if', ['intent' => 'polish'])->assertUnprocessable();
+    $own = postJson('/api/jobs/1/what-if/open', ['intent' => 'update'])
         ->assertCreated()
         ->json('id');
-    expect($this->getJson("/api/jobs/{$own}")->json())
+    expect(getJson("/api/jobs/{$own}")->json())
         ->toMatchArray([
             'intent' => 'Update in place',
             'takes' => ['build'],
             'kit' => $kit,
             'answers' => ['agreed' => [], 'waived' => []],
         ])
-        ->and($this->getJson('/api/jobs/1')->json('intent'))
+        ->and(getJson('/api/jobs/1')->json('intent'))
         ->toBe('Fresh install');
     Queue::fake();
-    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
-    $this->postJson('/api/jobs/1/what-if', [])->assertStatus(409);
+    postJson('/api/jobs/1/run', shown(1))->assertCreated();
+    postJson('/api/jobs/1/what-if', [])->assertStatus(409);
 });
 
 it('keeps a phrasebook, and fills the commands of a job from it', function () {
-    Schemas::hold($this->getJson('/api/phrasebook')->assertOk(), 'phrasebook');
-    expect($this->getJson('/api/jobs/1')->json('commands'))->toBe([]);
+    Schemas::hold(getJson('/api/phrasebook')->assertOk(), 'phrasebook');
+    expect(getJson('/api/jobs/1')->json('commands'))->toBe([]);
     $book = static fn(array $templates): array => [
         'format' => 'tornavis/phrasebook',
         'version' => 1,
         'templates' => $templates,
     ];
-    $this->putJson('/api/phrasebook', $book(['set-active' => 'tool {serial} use {slot}']))->assertOk();
-    $this->putJson('/api/phrasebook', $book(['set-active' => 'tool {partition}']))
+    putJson('/api/phrasebook', $book(['set-active' => 'tool {serial} use {slot}']))->assertOk();
+    putJson('/api/phrasebook', $book(['set-active' => 'tool {partition}']))
         ->assertUnprocessable()
         ->assertJsonPath('error', 'FormatError');
-    $job = $this->getJson('/api/jobs/1')->assertOk();
+    $job = getJson('/api/jobs/1')->assertOk();
     Schemas::hold($job, 'job');
 
     expect(array_values($job->json('commands')))->toBe([['tool SKF3A04K17 use b']]);

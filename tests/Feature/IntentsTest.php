@@ -5,11 +5,14 @@ declare(strict_types=1);
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+
 use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 
@@ -25,7 +28,7 @@ function shelfId(string $name): int
 }
 
 it('says what can be wanted, which files each takes and what it does', function () {
-    $answer = $this->getJson('/api/intents')->assertOk();
+    $answer = getJson('/api/intents')->assertOk();
     Schemas::hold($answer, 'intents');
     $intents = collect($answer->json('intents'))->keyBy('value');
 
@@ -46,13 +49,13 @@ it('opens a job with what it is about and what it needs beside it', function (
     array $kit,
     string $verdict,
 ) {
-    $id = $this->postJson(
+    $id = postJson(
         '/api/jobs',
         ['unit' => $unit, 'intent' => $intent] + ($file === null ? [] : ['package' => shelfId($file)]),
     )
         ->assertCreated()
         ->json('id');
-    $job = $this->getJson("/api/jobs/{$id}")->assertOk();
+    $job = getJson("/api/jobs/{$id}")->assertOk();
     Schemas::hold($job, 'job');
 
     expect(array_column($job->json('plan.kit'), 'name'))
@@ -131,7 +134,7 @@ it('refuses a file of another kind than what is wanted takes, and says what to d
         static fn(mixed $value): mixed => is_string($value) && str_contains($value, '.') ? shelfId($value) : $value,
         $body,
     );
-    $answer = $this->postJson('/api/jobs', ['unit' => 'SK-06'] + $files)->assertUnprocessable();
+    $answer = postJson('/api/jobs', ['unit' => 'SK-06'] + $files)->assertUnprocessable();
 
     expect($answer->json('message'))
         ->toContain($words)
@@ -148,12 +151,12 @@ it('refuses a file of another kind than what is wanted takes, and says what to d
 ]);
 
 it('shows in lists what a job without a build is about', function () {
-    $this->postJson('/api/jobs', [
+    postJson('/api/jobs', [
         'unit' => 'SK-09',
         'intent' => 'kernel',
         'package' => shelfId('ferrule-15.1-becket.img'),
     ])->assertCreated();
-    $jobs = collect($this->getJson('/api/jobs')->json('jobs'));
+    $jobs = collect(getJson('/api/jobs')->json('jobs'));
 
     expect($jobs->firstWhere('card.label', 'SK-09')['build'])
         ->toBe('Ferrule 15.1')
@@ -162,7 +165,7 @@ it('shows in lists what a job without a build is about', function () {
 });
 
 it('plans anew when what was seen of the phone changes', function () {
-    $id = $this->postJson('/api/jobs', [
+    $id = postJson('/api/jobs', [
         'unit' => 'SK-06',
         'intent' => 'update',
         'package' => shelfId('lamplight-9.4-20250611-marl.zip'),
@@ -171,7 +174,7 @@ it('plans anew when what was seen of the phone changes', function () {
         ->where('label', 'SK-06')
         ->firstOrFail()
         ->learn(Fact::of('slot.-.os.signer', str_repeat('0', 64), Source::Phone, 'system', '2026-11-01T10:00:00Z'));
-    $plan = $this->getJson("/api/jobs/{$id}")->json('plan');
+    $plan = getJson("/api/jobs/{$id}")->json('plan');
 
     expect($plan['verdict']['level'])
         ->toBe('stop')

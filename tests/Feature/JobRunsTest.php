@@ -9,9 +9,14 @@ use App\Run\DatabaseJournal;
 use App\Run\PhoneFromUnit;
 use App\Run\RehearsalLink;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\patchJson;
+use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Runs;
 use Tests\Support\Schemas;
+
 use Tests\Support\World;
 use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
@@ -31,19 +36,16 @@ beforeEach(function () {
 /** Opens a job, gives every word that it waits for, and starts its run. */
 function begun(string $label, string $intent, ?string $file): Run
 {
-    $id = test()
-        ->postJson(
-            '/api/jobs',
-            ['unit' => $label, 'intent' => $intent] +
-                ($file === null ? [] : ['package' => PackageRecord::query()->where('name', $file)->firstOrFail()->id]),
-        )
+    $id = postJson(
+        '/api/jobs',
+        ['unit' => $label, 'intent' => $intent] +
+            ($file === null ? [] : ['package' => PackageRecord::query()->where('name', $file)->firstOrFail()->id]),
+    )
         ->assertCreated()
         ->json('id');
     $settle = array_column(
         array_filter(
-            test()
-                ->getJson("/api/jobs/{$id}")
-                ->json('plan.findings'),
+            getJson("/api/jobs/{$id}")->json('plan.findings'),
             static fn(array $finding): bool => $finding['severity'] === 'settle',
         ),
         'key',
@@ -52,13 +54,10 @@ function begun(string $label, string $intent, ?string $file): Run
         static fn(string $key): string => substr($key, strlen('PREP-3:')),
         array_filter($settle, static fn(string $key): bool => str_starts_with($key, 'PREP-3:')),
     );
-    test()
-        ->patchJson("/api/jobs/{$id}", ['answers' => ['agreed' => $settle, 'waived' => array_values($waived)]])
-        ->assertOk();
+    patchJson("/api/jobs/{$id}", ['answers' => ['agreed' => $settle, 'waived' => array_values($waived)]])->assertOk();
 
     return Run::query()->findOrFail(
-        test()
-            ->postJson("/api/jobs/{$id}/run", shown($id))
+        postJson("/api/jobs/{$id}/run", shown($id))
             ->assertCreated()
             ->json('id'),
     );
@@ -74,7 +73,7 @@ it('is carried out, recorded and learned from', function (
     $before = UnitRecord::query()->where('label', $label)->firstOrFail()->unit()->state();
     $run = Runs::carriedOut(begun($label, $intent, $file));
     $after = UnitRecord::query()->where('label', $label)->firstOrFail()->unit()->state();
-    $record = $this->getJson("/api/runs/{$run->id}/record")->assertOk();
+    $record = getJson("/api/runs/{$run->id}/record")->assertOk();
     Schemas::hold($record, 'record');
 
     expect($run->status)
@@ -160,8 +159,8 @@ it('stops safely in the middle, keeps the rest undone and goes on later', functi
     do {
         $state = $engine->advance();
     } while ($state->status !== RunState::GATED);
-    $this->postJson("/api/runs/{$run->id}/stop")->assertOk();
-    $stopped = $this->getJson("/api/runs/{$run->id}/record")->json();
+    postJson("/api/runs/{$run->id}/stop")->assertOk();
+    $stopped = getJson("/api/runs/{$run->id}/record")->json();
 
     expect($stopped['status'])
         ->toBe('stopped')
@@ -169,11 +168,11 @@ it('stops safely in the middle, keeps the rest undone and goes on later', functi
         ->toBe(4)
         ->and($phone->written('system', '-')['of'] ?? null)
         ->toBe('lamplight-9.3-20250120-marl');
-    $this->postJson("/api/runs/{$run->id}/go-on")->assertOk();
+    postJson("/api/runs/{$run->id}/go-on")->assertOk();
     do {
         $state = $engine->advance();
     } while ($state->status !== RunState::GATED);
-    $this->postJson("/api/runs/{$run->id}/release", ['word' => 'SK-06'])->assertOk();
+    postJson("/api/runs/{$run->id}/release", ['word' => 'SK-06'])->assertOk();
     do {
         $state = $engine->advance();
         $state->status === RunState::ASKED &&
@@ -186,8 +185,8 @@ it('stops safely in the middle, keeps the rest undone and goes on later', functi
 it('names in log and record a job that is about no file', function () {
     $run = Runs::carriedOut(begun('SK-13', 'restore', null));
 
-    expect($this->getJson('/api/log')->json('runs.0.build'))
+    expect(getJson('/api/log')->json('runs.0.build'))
         ->toBe('Restore backup')
-        ->and($this->get("/api/runs/{$run->id}/record.md")->getContent())
+        ->and(get("/api/runs/{$run->id}/record.md")->getContent())
         ->toContain('# marl SK-13: Restore backup');
 });

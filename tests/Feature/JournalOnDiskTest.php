@@ -10,6 +10,7 @@ use App\Run\DatabaseJournal;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\postJson;
 use Symfony\Component\Process\Process;
 use Tests\Support\World;
 use Tornavis\Core\Run\EventKind;
@@ -21,6 +22,7 @@ use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Intent;
+
 use Tornavis\Core\Words\OperationName;
 
 /*
@@ -157,7 +159,7 @@ it(
                 $seen[] = RunState::fold($this->run->plan, $events)->status;
             }
         });
-        $this->postJson("/api/runs/{$this->run->id}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])
+        postJson("/api/runs/{$this->run->id}/tell", ['answer' => 'seen', 'evidence' => 'SKF3A07Q41'])
             ->assertOk()
             ->assertJsonPath('status', RunState::RUNNING);
         DB::purge('worker');

@@ -7,8 +7,11 @@ use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Run\DatabaseJournal;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tornavis\Core\Run\EventKind;
+
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunState;
 
@@ -16,7 +19,7 @@ uses(DemoBench::class);
 
 beforeEach(function () {
     Queue::fake();
-    $this->run = Run::query()->findOrFail($this->postJson('/api/jobs/1/run', shown(1))->json('id'));
+    $this->run = Run::query()->findOrFail(postJson('/api/jobs/1/run', shown(1))->json('id'));
 });
 
 it('gives two writers numbers of their own and one chain', function () {
@@ -78,31 +81,31 @@ it('takes the answers of a person and refuses those that do not fit', function (
     $journal = new DatabaseJournal($this->run);
     $journal->append(EventKind::Started, null, []);
     $id = $this->run->id;
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
+    postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
         ->assertStatus(409)
         ->assertJsonPath('error', 'RunRefusal');
     $journal->append(EventKind::Gate, 4, ['reason' => 'first write', 'word' => 'SK-04']);
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])
+    postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])
         ->assertUnprocessable()
         ->assertJsonPath('expected', 'the label of the phone on the bench, SK-04');
-    $this->postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
+    postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
         ->assertOk()
         ->assertJsonPath('status', 'running');
-    $this->postJson("/api/runs/{$id}/something-else", ['note' => 'a blue screen'])
+    postJson("/api/runs/{$id}/something-else", ['note' => 'a blue screen'])
         ->assertOk()
         ->assertJsonPath('status', 'asked');
-    $this->postJson("/api/runs/{$id}/tell", ['answer' => 'seen'])->assertUnprocessable();
-    $this->postJson("/api/runs/{$id}/tell", ['answer' => 'stop'])
+    postJson("/api/runs/{$id}/tell", ['answer' => 'seen'])->assertUnprocessable();
+    postJson("/api/runs/{$id}/tell", ['answer' => 'stop'])
         ->assertOk()
         ->assertJsonPath('status', 'stopped');
-    $this->postJson("/api/runs/{$id}/go-on")
+    postJson("/api/runs/{$id}/go-on")
         ->assertOk()
         ->assertJsonPath('status', 'running');
-    $this->postJson("/api/runs/{$id}/stop")
+    postJson("/api/runs/{$id}/stop")
         ->assertOk()
         ->assertJsonPath('status', 'stopped');
 
-    expect($this->getJson("/api/runs/{$id}/record")->json('deviations'))->toHaveCount(3);
+    expect(getJson("/api/runs/{$id}/record")->json('deviations'))->toHaveCount(3);
 });
 
 it('shows in the record when a line was changed behind the database\'s back', function () {

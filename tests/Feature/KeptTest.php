@@ -6,6 +6,13 @@ use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Shelf\Uploads;
 use Illuminate\Support\Facades\DB;
+use function Pest\Laravel\call;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+
+use function Pest\Laravel\patchJson;
+use function Pest\Laravel\postJson;
+use function Pest\Laravel\put;
 use Tests\Support\DemoBench;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
@@ -18,7 +25,7 @@ uses(DemoBench::class);
 
 it('keeps a note and a backup that come while somebody else holds the phone', function () {
     $held = UnitRecord::query()->where('label', 'SK-04')->firstOrFail();
-    $this->postJson('/api/units/SK-04/notes', ['text' => 'Came meanwhile'])->assertCreated();
+    postJson('/api/units/SK-04/notes', ['text' => 'Came meanwhile'])->assertCreated();
     $held->learn(Fact::of('battery.percent', 77, Source::Phone, 'system', now()->toIso8601String()));
 
     $unit = UnitRecord::query()->where('label', 'SK-04')->firstOrFail();
@@ -31,14 +38,14 @@ it('keeps a note and a backup that come while somebody else holds the phone', fu
 });
 
 it('tells the second of two windows what the first has changed, and writes over nothing', function () {
-    $shown = $this->getJson('/api/jobs/2')->assertOk();
-    $this->patchJson('/api/jobs/2', [
+    $shown = getJson('/api/jobs/2')->assertOk();
+    patchJson('/api/jobs/2', [
         'answers' => ['agreed' => ['PREP-6'], 'waived' => []],
         'version' => $shown->json('version'),
     ])
         ->assertOk()
         ->assertJsonPath('version', $shown->json('version') + 1);
-    $second = $this->patchJson('/api/jobs/2', ['kit' => [], 'version' => $shown->json('version')])->assertStatus(409);
+    $second = patchJson('/api/jobs/2', ['kit' => [], 'version' => $shown->json('version')])->assertStatus(409);
 
     expect($second->json('now.answers.agreed'))
         ->toBe(['PREP-6'])
@@ -46,7 +53,7 @@ it('tells the second of two windows what the first has changed, and writes over 
         ->toBe([])
         ->and(WorkJob::query()->findOrFail(2)->kit)
         ->not->toBe([]);
-    $this->patchJson('/api/jobs/2', ['kit' => [], 'version' => $second->json('now.version')])->assertOk();
+    patchJson('/api/jobs/2', ['kit' => [], 'version' => $second->json('now.version')])->assertOk();
 });
 
 it('puts no upload in the place of a file, however they come', function () {
@@ -90,39 +97,39 @@ it('promises the same room only once', function () {
 
 it('takes lengths and offsets as whole decimal numbers alone', function (string $value) {
     $headers = ['Upload-Metadata' => 'filename ' . base64_encode('a.zip')];
-    $this->postJson('/api/uploads', [], ['Upload-Length' => $value] + $headers)
+    postJson('/api/uploads', [], ['Upload-Length' => $value] + $headers)
         ->assertStatus(400)
         ->assertSee('whole decimal number');
 })->with(['1e3', '0x10', ' 3', '3.5', '-1', '', '99999999999999999999', '3abc']);
 
 it('answers a broken body with 400 and a value of the wrong type with 422, and does nothing', function () {
-    $this->call(
+    call(
         'PATCH',
         '/api/jobs/2',
         server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'],
         content: '{"kit": [',
     )->assertStatus(400);
-    $this->call(
+    call(
         'POST',
         '/api/jobs/1/run',
         server: ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'],
         content: '"text"',
     )->assertStatus(400);
     foreach ([['seal' => ['a']], ['seal' => 5, 'link' => 'stand-in'], ['link' => ['stand-in']]] as $body) {
-        $this->postJson('/api/jobs/1/run', $body)->assertUnprocessable();
+        postJson('/api/jobs/1/run', $body)->assertUnprocessable();
     }
-    $this->postJson('/api/units/SK-04/settle', ['name' => ['x']])->assertUnprocessable();
-    $this->postJson('/api/units/SK-04/notes', ['text' => 7])->assertUnprocessable();
-    $this->getJson('/api/matrix/cell?unit[]=SK-04&package=1')->assertUnprocessable();
-    $this->getJson('/api/log?from=many')->assertUnprocessable();
-    $this->postJson('/api/units/SK-04/dump', ['text' => ['a'], 'dry' => ['b']])->assertUnprocessable();
+    postJson('/api/units/SK-04/settle', ['name' => ['x']])->assertUnprocessable();
+    postJson('/api/units/SK-04/notes', ['text' => 7])->assertUnprocessable();
+    getJson('/api/matrix/cell?unit[]=SK-04&package=1')->assertUnprocessable();
+    getJson('/api/log?from=many')->assertUnprocessable();
+    postJson('/api/units/SK-04/dump', ['text' => ['a'], 'dry' => ['b']])->assertUnprocessable();
     expect(WorkJob::query()->findOrFail(1)->runs()->exists())->toBeFalse();
 });
 
 it('takes a broken document for no document at all', function (string $method, string $path) {
     $before = DB::table('settings')->orderBy('name')->get()->toJson();
     $json = ['CONTENT_TYPE' => 'application/json', 'HTTP_ACCEPT' => 'application/json'];
-    $this->call($method, $path, server: $json, content: '{"toolVersion": "1",')->assertStatus(400);
+    call($method, $path, server: $json, content: '{"toolVersion": "1",')->assertStatus(400);
     expect(DB::table('settings')->orderBy('name')->get()->toJson())->toBe($before);
 })->with([
     ['PUT', '/api/workplace'],
@@ -134,8 +141,8 @@ it('takes a broken document for no document at all', function (string $method, s
 ]);
 
 it('has no address that nobody uses', function () {
-    $this->get('/storage/app/x')->assertNotFound();
-    $this->put('/storage/app/x')->assertNotFound();
+    get('/storage/app/x')->assertNotFound();
+    put('/storage/app/x')->assertNotFound();
     expect(
         collect(app('router')->getRoutes()->getRoutes())
             ->filter(static fn($route): bool => str_starts_with($route->uri(), 'storage'))

@@ -8,10 +8,14 @@ use App\Run\DatabaseJournal;
 use App\Run\RunStatistics;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\call;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Run\EventKind;
+
 use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\PlanSeal;
 use Tornavis\Core\Situation\Rates;
@@ -73,10 +77,10 @@ it('filters by words, by model and by what it came to', function () {
     loggedRun();
     loggedRun(troubles: 2);
     loggedRun(ends: false, codename: 'becket');
-    $count = fn(string $query): int => $this->getJson("/api/log?{$query}")
+    $count = fn(string $query): int => getJson("/api/log?{$query}")
         ->assertOk()
         ->json('total');
-    Schemas::hold($this->getJson('/api/log'), 'log');
+    Schemas::hold(getJson('/api/log'), 'log');
 
     expect([
         $count(''),
@@ -88,14 +92,14 @@ it('filters by words, by model and by what it came to', function () {
         $count('status=trouble'),
         $count('status=open'),
     ])->toBe([3, 3, 1, 0, 2, 1, 1, 0]);
-    $this->getJson('/api/log?status=odd')->assertUnprocessable();
+    getJson('/api/log?status=odd')->assertUnprocessable();
 });
 
 it('sums up by model and build, and names what went wrong most', function () {
     loggedRun(troubles: 2);
     loggedRun(2.0);
     loggedRun(troubles: 1, ends: false);
-    $answer = $this->getJson('/api/log/summary')->assertOk();
+    $answer = getJson('/api/log/summary')->assertOk();
     Schemas::hold($answer, 'log-summary');
 
     expect($answer->json('models.0'))
@@ -110,22 +114,22 @@ it('sums up by model and build, and names what went wrong most', function () {
 
 it('lays two runs of one model side by side, and no others', function () {
     [$one, $other, $foreign] = [loggedRun(), loggedRun(3.0), loggedRun(codename: 'becket')];
-    $answer = $this->getJson("/api/runs/{$one->id}/compare/{$other->id}")->assertOk();
+    $answer = getJson("/api/runs/{$one->id}/compare/{$other->id}")->assertOk();
     Schemas::hold($answer, 'run-comparison');
     $format = collect($answer->json('steps'))->firstWhere('title', 'Format data');
 
     expect($format['sides'][1]['seconds'])->toBe(3 * $format['sides'][0]['seconds']);
-    $this->getJson("/api/runs/{$one->id}/compare/{$foreign->id}")->assertUnprocessable();
+    getJson("/api/runs/{$one->id}/compare/{$foreign->id}")->assertUnprocessable();
 });
 
 it('learns from three runs on a model how long things really take, and says so', function () {
-    $before = $this->getJson('/api/jobs/1')->json('plan.budget');
+    $before = getJson('/api/jobs/1')->json('plan.budget');
     loggedRun(2.0);
     loggedRun(2.0);
     expect(RunStatistics::rates('bowline'))->toEqual(new Rates());
     loggedRun(2.0);
     app()->forgetScopedInstances();
-    $after = $this->getJson('/api/jobs/2')->json('plan.budget');
+    $after = getJson('/api/jobs/2')->json('plan.budget');
 
     expect(RunStatistics::rates('bowline')->factors['sideload'])
         ->toBe(2.0)
@@ -162,14 +166,14 @@ it('keeps a factor within what a plan can bear', function () {
 
 it('gives a run out as lines and takes it in again, where it changes nothing', function () {
     $run = loggedRun(troubles: 1);
-    $lines = (string) $this->get("/api/runs/{$run->id}/run.jsonl")
+    $lines = (string) get("/api/runs/{$run->id}/run.jsonl")
         ->assertOk()
         ->getContent();
-    $csv = (string) $this->get("/api/runs/{$run->id}/run.csv")
+    $csv = (string) get("/api/runs/{$run->id}/run.csv")
         ->assertOk()
         ->getContent();
     $rows = array_map(static fn(string $line): array => str_getcsv($line, escape: ''), explode("\r\n", trim($csv)));
-    $answer = $this->call('POST', '/api/log', content: $lines)->assertOk();
+    $answer = call('POST', '/api/log', content: $lines)->assertOk();
     Schemas::hold($answer, 'archive-intake');
 
     expect(substr_count($lines, "\n"))
@@ -184,42 +188,39 @@ it('gives a run out as lines and takes it in again, where it changes nothing', f
 
 it('takes a run in on a bench that has only its phone, with its record as it was', function () {
     $run = loggedRun(troubles: 1);
-    $lines = (string) $this->get("/api/runs/{$run->id}/run.jsonl")->getContent();
-    $record = $this->getJson("/api/runs/{$run->id}/record")->json();
+    $lines = (string) get("/api/runs/{$run->id}/run.jsonl")->getContent();
+    $record = getJson("/api/runs/{$run->id}/record")->json();
     DB::statement('drop trigger journal_events_stay');
     DB::table('journal_events')->delete();
     $run->delete();
     WorkJob::query()->whereKey($run->work_job_id)->delete();
-    expect(array_column($this->call('POST', '/api/log?dry=1', content: $lines)->assertOk()->json('changes'), 'change'))
+    expect(array_column(call('POST', '/api/log?dry=1', content: $lines)->assertOk()->json('changes'), 'change'))
         ->toBe(['new', 'new'])
         ->and(Run::query()->where('key', $run->key)->exists())
         ->toBeFalse();
-    $this->call('POST', '/api/log', content: $lines)->assertOk();
+    call('POST', '/api/log', content: $lines)->assertOk();
     $taken = Run::query()->where('key', $run->key)->firstOrFail();
 
-    expect($this->getJson("/api/runs/{$taken->id}/record")->json())
+    expect(getJson("/api/runs/{$taken->id}/record")->json())
         ->toBe($record)
-        ->and((string) $this->get("/api/runs/{$taken->id}/run.jsonl")->getContent())
+        ->and((string) get("/api/runs/{$taken->id}/run.jsonl")->getContent())
         ->toBe($lines);
 });
 
 it('shows the runs by when they were begun, whatever their numbers are', function () {
     $older = loggedRun();
     $newer = loggedRun();
-    expect(array_column($this->getJson('/api/log')->json('runs'), 'id'))->toBe([$newer->id, $older->id]);
+    expect(array_column(getJson('/api/log')->json('runs'), 'id'))->toBe([$newer->id, $older->id]);
     DB::table('runs')
         ->where('id', $newer->id)
         ->update(['started_at' => '2025-01-01T10:00:00+00:00']);
-    expect(array_column($this->getJson('/api/log')->json('runs'), 'id'))->toBe([$older->id, $newer->id]);
+    expect(array_column(getJson('/api/log')->json('runs'), 'id'))->toBe([$older->id, $newer->id]);
 });
 
 it('notices a run that was cut or changed, and says where', function (Closure $spoil, string $words) {
-    $lines = explode(
-        "\n",
-        trim((string) $this->get('/api/runs/' . loggedRun(troubles: 1)->id . '/run.jsonl')->getContent()),
-    );
+    $lines = explode("\n", trim((string) get('/api/runs/' . loggedRun(troubles: 1)->id . '/run.jsonl')->getContent()));
     $before = Run::query()->count();
-    $answer = $this->call('POST', '/api/log', content: implode("\n", $spoil($lines)));
+    $answer = call('POST', '/api/log', content: implode("\n", $spoil($lines)));
 
     expect($answer->status())
         ->toBe(422)
@@ -278,7 +279,7 @@ it('filters a log of 5,000 runs without reading a plan', function () {
         );
     }
     DB::enableQueryLog();
-    expect($this->getJson('/api/log?q=SK-03&status=ended')->assertOk()->json('total'))->toBe(556);
+    expect(getJson('/api/log?q=SK-03&status=ended')->assertOk()->json('total'))->toBe(556);
     $asked = implode("\n", array_column(DB::getQueryLog(), 'query'));
 
     expect($asked)

@@ -7,10 +7,13 @@ use App\Models\UnitRecord;
 use App\Run\PhoneFromUnit;
 use App\Run\StandInLink;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
 use Symfony\Component\Process\Process;
 use Tests\Support\DemoBench;
 use Tests\Support\Ports;
 use Tests\Support\World;
+
 use Tornavis\Core\Fact\Source;
 use Tornavis\StandIn\PhoneShelf;
 
@@ -88,12 +91,12 @@ it('says what to do when no link answers, and keeps what was known', function ()
 
 it('is asked for on the page of a phone whose serial number is known, and only of such a one', function () {
     Queue::fake();
-    $this->postJson('/api/units/SK-07/read')->assertStatus(202);
+    postJson('/api/units/SK-07/read')->assertStatus(202);
     Queue::assertPushed(ReadPhone::class, 1);
-    expect($this->getJson('/api/units/SK-07')->json('reading.status'))->toBe('begun');
+    expect(getJson('/api/units/SK-07')->json('reading.status'))->toBe('begun');
 
-    $this->postJson('/api/units/new', ['label' => 'SK-40', 'codename' => 'bowline'])->assertCreated();
-    expect($this->postJson('/api/units/SK-40/read')->assertStatus(409)->json('message'))->toContain(
+    postJson('/api/units/new', ['label' => 'SK-40', 'codename' => 'bowline'])->assertCreated();
+    expect(postJson('/api/units/SK-40/read')->assertStatus(409)->json('message'))->toContain(
         'serial number is not known',
     );
 });

@@ -11,6 +11,9 @@ use App\Run\PhoneFromUnit;
 use App\Run\RehearsalLink;
 use App\Run\StandInLink;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
+use function Pest\Laravel\putJson;
 use Symfony\Component\Process\Process;
 use Tests\Support\DemoBench;
 use Tests\Support\Ports;
@@ -23,6 +26,7 @@ use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\RunEngine;
+
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\PhoneShelf;
@@ -48,7 +52,7 @@ function runWithOwnFile(): array
     PackageRecord::query()
         ->where('name', BUILD)
         ->update(['path' => $folder . '/' . BUILD]);
-    $run = Run::query()->findOrFail(test()->postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id'));
+    $run = Run::query()->findOrFail(postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id'));
 
     return [$run, $folder . '/' . BUILD];
 }
@@ -65,12 +69,10 @@ function goOn(Run $run, ?Link $link = null): RunState
     for ($turn = 0; $turn < 200; $turn++) {
         $state = (new RunEngine($run->plan, $journal, $link, $kit))->advance();
         if ($state->status === RunState::GATED) {
-            test()
-                ->postJson("/api/runs/{$run->id}/release", [
-                    'word' => 'SK-04',
-                    'question' => $state->question->sequence,
-                ])
-                ->assertOk();
+            postJson("/api/runs/{$run->id}/release", [
+                'word' => 'SK-04',
+                'question' => $state->question->sequence,
+            ])->assertOk();
         } elseif ($state->status !== RunState::RUNNING) {
             return $state;
         }
@@ -101,7 +103,7 @@ it(
             )
             ->toBe([]);
         copy(World::path(BUILD), $path);
-        $this->postJson("/api/runs/{$run->id}/tell", [
+        postJson("/api/runs/{$run->id}/tell", [
             'answer' => 'again',
             'question' => $state->question->sequence,
         ])->assertOk();
@@ -222,7 +224,7 @@ it('compares what is sent as it is sent, and the phone is asked for nothing wher
 it('starts nothing that was not shown', function (Closure $change) {
     $shown = shown(1);
     $change();
-    $answer = $this->postJson('/api/jobs/1/run', $shown);
+    $answer = postJson('/api/jobs/1/run', $shown);
     if ($answer->status() === 409 && str_contains((string) $answer->json('message'), 'the run cannot start')) {
         expect(Run::query()->count())->toBe(0);
 
@@ -235,7 +237,7 @@ it('starts nothing that was not shown', function (Closure $change) {
         ->toBeArray()
         ->and(Run::query()->count())
         ->toBe(0);
-    $this->postJson('/api/jobs/1/run', shown(1))->assertCreated();
+    postJson('/api/jobs/1/run', shown(1))->assertCreated();
 })->with([
     'another kit' => [
         fn() => WorkJob::query()
@@ -243,12 +245,12 @@ it('starts nothing that was not shown', function (Closure $change) {
             ->update(['kit' => array_slice(WorkJob::query()->findOrFail(1)->kit, 0, 2)]),
     ],
     'another house rule' => [
-        fn() => test()->putJson(
+        fn() => putJson(
             '/api/house-rules',
             [
                 'formatOrder' => 'after',
                 'preInstallSlot' => 'active',
-            ] + test()->getJson('/api/house-rules')->json('rules'),
+            ] + getJson('/api/house-rules')->json('rules'),
         ),
     ],
     'another file of the same name' => [
@@ -274,13 +276,13 @@ it('starts nothing that was not shown', function (Closure $change) {
 
 it('starts what was shown, also after something that has no part in it', function () {
     $shown = shown(1);
-    $this->postJson('/api/units/SK-04/notes', ['text' => 'A scratch on the back'])->assertCreated();
+    postJson('/api/units/SK-04/notes', ['text' => 'A scratch on the back'])->assertCreated();
     PackageRecord::query()->where('name', 'sweep-1.1.zip')->delete();
-    $this->postJson('/api/jobs/1/run', $shown)->assertCreated();
+    postJson('/api/jobs/1/run', $shown)->assertCreated();
 });
 
 it('starts nothing without a seal', function () {
-    $this->postJson('/api/jobs/1/run', ['link' => 'stand-in'])->assertUnprocessable();
+    postJson('/api/jobs/1/run', ['link' => 'stand-in'])->assertUnprocessable();
     expect(Run::query()->count())->toBe(0);
 });
 
@@ -312,10 +314,7 @@ it('lets a stop win that comes between looking and doing', function () {
     [$run] = runWithOwnFile();
     $link = new RehearsalLink(PhoneFromUnit::make(World::unit('SK-04'), World::sheet('bowline')), []);
     (new RunEngine($run->plan, new DatabaseJournal($run), $link))->advance();
-    $journal = stoppedBetween(
-        new DatabaseJournal($run),
-        fn() => $this->postJson("/api/runs/{$run->id}/stop")->assertOk(),
-    );
+    $journal = stoppedBetween(new DatabaseJournal($run), fn() => postJson("/api/runs/{$run->id}/stop")->assertOk());
     $state = (new RunEngine($run->plan, $journal, $link))->advance();
 
     expect($state->status)
@@ -342,9 +341,7 @@ it('lets a stop win that comes while a step is under way, whatever the step brin
 
         public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
         {
-            test()
-                ->postJson("/api/runs/{$this->run}/stop")
-                ->assertOk();
+            postJson("/api/runs/{$this->run}/stop")->assertOk();
 
             return new LinkAnswer($this->ok, $this->ok ? '' : 'It does not want to.', $this->ok ? 0 : 7, [], 1);
         }
@@ -365,18 +362,18 @@ it('takes an answer to the question that stands, once', function () {
         'answers' => ['again', 'stop'],
     ]);
     $answer = ['answer' => 'again', 'question' => $first->sequence];
-    $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertOk();
-    $this->postJson("/api/runs/{$run->id}/tell", $answer)->assertStatus(409);
+    postJson("/api/runs/{$run->id}/tell", $answer)->assertOk();
+    postJson("/api/runs/{$run->id}/tell", $answer)->assertStatus(409);
     $second = $journal->append(EventKind::Asked, 1, [
         'about' => 'failure',
         'says' => 'c',
         'todo' => 'd',
         'answers' => ['again', 'stop'],
     ]);
-    $this->postJson("/api/runs/{$run->id}/tell", $answer)
+    postJson("/api/runs/{$run->id}/tell", $answer)
         ->assertStatus(409)
         ->assertJsonPath('error', 'Overtaken');
-    $this->postJson("/api/runs/{$run->id}/tell", ['question' => $second->sequence] + $answer)->assertOk();
+    postJson("/api/runs/{$run->id}/tell", ['question' => $second->sequence] + $answer)->assertOk();
     expect(
         array_filter($run->events(), static fn(JournalEvent $event): bool => $event->kind === EventKind::Told),
     )->toHaveCount(2);
@@ -387,7 +384,7 @@ it('holds an ended run for final', function (string $what, array $body) {
     $journal = new DatabaseJournal($run);
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     $journal->append(EventKind::Ended, null, ['ok' => true, 'says' => '', 'seconds' => 1]);
-    $this->postJson("/api/runs/{$run->id}/{$what}", $body)->assertStatus(409);
+    postJson("/api/runs/{$run->id}/{$what}", $body)->assertStatus(409);
     expect($run->state()->status)->toBe(RunState::ENDED)->and($run->events())->toHaveCount(2);
 })->with([
     ['stop', []],
@@ -402,7 +399,7 @@ it('asks a person where the program itself fails on a step, and goes on afterwar
     $engine = new RunEngine($run->plan, new DatabaseJournal($run), new Tornavis\Core\Run\Hands());
     $engine->advance();
     expect($engine->fault('Division by zero')->question?->text('says'))->toBe('This program failed: Division by zero');
-    $this->postJson("/api/runs/{$run->id}/tell", ['answer' => 'again'])
+    postJson("/api/runs/{$run->id}/tell", ['answer' => 'again'])
         ->assertOk()
         ->assertJsonPath('status', 'running');
 });

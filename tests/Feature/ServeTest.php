@@ -18,7 +18,11 @@ use App\Shelf\ShelfLock;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
+use function Pest\Laravel\withServerVariables;
 use Symfony\Component\Process\Process;
+
 use Tests\Support\DemoBench;
 use Tests\Support\Ports;
 use Tornavis\Core\Run\LinkLost;
@@ -197,10 +201,10 @@ it('says what does not work, in words for a person', function () {
         'A worker for runs is away. It is started again; runs go on by themselves.',
         'The folder /x cannot be read.',
     ]);
-    $this->getJson('/api/health')->assertOk()->assertJsonPath('problems.1', 'The folder /x cannot be read.');
-    $this->getJson('/up')->assertStatus(503);
+    getJson('/api/health')->assertOk()->assertJsonPath('problems.1', 'The folder /x cannot be read.');
+    getJson('/up')->assertStatus(503);
     // Another device learns that something is wrong, and not what lies where.
-    $this->withServerVariables(['REMOTE_ADDR' => '192.0.2.9'])
+    withServerVariables(['REMOTE_ADDR' => '192.0.2.9'])
         ->getJson('/up')
         ->assertStatus(503)
         ->assertExactJson(['up' => false]);
@@ -246,7 +250,7 @@ it(
 
 it('takes up work that a lost worker had in hand, and none that is in hand', function () {
     config(['queue.default' => 'database']);
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     $row = DB::table('jobs')->sole();
     $lock = WorkLock::take('work-' . json_decode($row->payload, true)['uuid']);
     DB::table('jobs')->update(['reserved_at' => time() - 60, 'attempts' => 1]);
@@ -275,7 +279,7 @@ it('takes up work that a lost worker had in hand, and none that is in hand', fun
 
 it('advances a run in one worker at a time', function () {
     Queue::fake();
-    $id = $this->postJson('/api/jobs/1/run', shown(1))->json('id');
+    $id = postJson('/api/jobs/1/run', shown(1))->json('id');
     $lock = WorkLock::take(AdvanceRun::lock($id));
     (new AdvanceRun($id))->handle(app(StandInLink::class));
     expect(Run::query()->findOrFail($id)->events())->toBe([]);

@@ -5,6 +5,13 @@ declare(strict_types=1);
 use App\Models\Run;
 use App\Run\DatabaseJournal;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\call;
+use function Pest\Laravel\get;
+use function Pest\Laravel\getJson;
+
+use function Pest\Laravel\postJson;
+use function Pest\Laravel\withCredentials;
+use function Pest\Laravel\withServerVariables;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tornavis\Core\Run\EventKind;
@@ -22,16 +29,16 @@ beforeEach(function () {
         $answer = ($this->from)($address)
             ->post('/access', ['code' => 'k7f2-9qxm', 'name' => $name])
             ->assertRedirect();
-        $this->withCredentials()->withUnencryptedCookie(
+        withCredentials()->withUnencryptedCookie(
             'tornavis_device',
             (string) $answer->getCookie('tornavis_device', false)?->getValue(),
         );
     };
-    $this->from = fn(string $address) => $this->withServerVariables(['REMOTE_ADDR' => $address]);
+    $this->from = fn(string $address) => withServerVariables(['REMOTE_ADDR' => $address]);
 });
 
 it('tells address and code only to its own machine', function () {
-    $here = $this->getJson('/api/share')->assertOk();
+    $here = getJson('/api/share')->assertOk();
     Schemas::hold($here, 'share');
     expect($here->json('code'))->toBe('k7f2-9qxm');
     ($this->from)('192.0.2.30')->get('/open/k7f2-9qxm?to=/log')->assertRedirect('/log');
@@ -74,7 +81,7 @@ it('sends nobody to another site', function (string $to) {
 
 it('answers a run from there, and does nothing else', function () {
     Queue::fake();
-    $run = $this->postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id');
+    $run = postJson('/api/jobs/1/run', shown(1))->assertCreated()->json('id');
     $journal = new DatabaseJournal(Run::query()->findOrFail($run));
     $journal->append(EventKind::Started, null, ['link' => 'stand-in']);
     $journal->append(EventKind::Gate, 1, ['reason' => 'first write', 'word' => 'SK-04']);
@@ -145,12 +152,12 @@ it('lets nobody in where it is not shared, not even with an empty code', functio
     ($this->from)('192.0.2.30')
         ->post('/access', ['code' => ''])
         ->assertStatus(401);
-    $this->withServerVariables(['REMOTE_ADDR' => '127.0.0.1', 'HTTP_HOST' => '192.0.2.2:8650'])
+    withServerVariables(['REMOTE_ADDR' => '127.0.0.1', 'HTTP_HOST' => '192.0.2.2:8650'])
         ->get('http://192.0.2.2:8650/bench')
         ->assertStatus(421);
     config(['tornavis.access_code' => 'k7f2-9qxm']);
-    $this->get('http://192.0.2.2:8650/bench')->assertOk();
-    $this->get('http://elsewhere.example:8650/bench')->assertStatus(421);
+    get('http://192.0.2.2:8650/bench')->assertOk();
+    get('http://elsewhere.example:8650/bench')->assertStatus(421);
 });
 
 it('lists the devices that were let in, and sends one away', function () {
@@ -171,7 +178,7 @@ it('gives a stranger no session, keeps no large body of his, and leaves no code 
     ($this->from)('192.0.2.30')
         ->post('/access', ['code' => 'wrong'])
         ->assertStatus(401);
-    $this->call(
+    call(
         'POST',
         '/access',
         server: ['REMOTE_ADDR' => '192.0.2.30', 'CONTENT_LENGTH' => (string) (1 << 20)],

@@ -6,6 +6,12 @@ use App\Jobs\ReadPackage;
 use App\Models\PackageRecord;
 use App\Shelf\Shelf;
 use Illuminate\Support\Facades\Queue;
+use function Pest\Laravel\deleteJson;
+use function Pest\Laravel\get;
+
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
+use function Pest\Laravel\putJson;
 use Tests\Support\World;
 use Tornavis\Core\Package\PackageInspector;
 
@@ -121,9 +127,9 @@ it('has no file that climbs into the browser as markup', function () {
             ->name(),
     )
         ->toBe($name)
-        ->and((string) $this->getJson('/api/shelf')->assertOk()->getContent())
+        ->and((string) getJson('/api/shelf')->assertOk()->getContent())
         ->toContain('onerror')
-        ->and($this->getJson('/api/shelf')->headers->get('Content-Type'))
+        ->and(getJson('/api/shelf')->headers->get('Content-Type'))
         ->toBe('application/json');
 });
 
@@ -151,12 +157,12 @@ it('recognises a file that was renamed, with all that rests on it', function () 
 it('reads files in place in folders that a person names, and refuses what is no folder', function () {
     config(['tornavis.shelf' => "{$this->folder}/own"]);
     ($this->put)('latchkey-4.2.zip');
-    $this->putJson('/api/shelf/folders', ['folders' => [$this->folder]])->assertOk();
+    putJson('/api/shelf/folders', ['folders' => [$this->folder]])->assertOk();
     expect(PackageRecord::query()->sole()->path)->toBe("{$this->folder}/latchkey-4.2.zip");
     foreach (['/nowhere/at/all', 'relative', "{$this->folder}/latchkey-4.2.zip"] as $bad) {
-        $this->putJson('/api/shelf/folders', ['folders' => [$bad]])->assertUnprocessable();
+        putJson('/api/shelf/folders', ['folders' => [$bad]])->assertUnprocessable();
     }
-    $this->putJson('/api/shelf/folders', ['folders' => []])->assertOk();
+    putJson('/api/shelf/folders', ['folders' => []])->assertOk();
     expect(PackageRecord::query()->sole()->missing)->toBeTrue();
 });
 
@@ -215,10 +221,10 @@ describe('one file', function () {
 
     it('answers as its schema says', function () {
         foreach (PackageRecord::query()->pluck('id') as $id) {
-            Tests\Support\Schemas::hold($this->getJson("/api/shelf/{$id}")->assertOk(), 'file');
+            Tests\Support\Schemas::hold(getJson("/api/shelf/{$id}")->assertOk(), 'file');
         }
         Tests\Support\Schemas::hold(
-            $this->getJson(
+            getJson(
                 '/api/shelf/' .
                     ($this->id)('driftglass-15.1-20260902-becket.zip') .
                     '/compare/' .
@@ -229,7 +235,7 @@ describe('one file', function () {
     });
 
     it('says what a build needs beside it, which file serves and why others do not', function () {
-        $kit = $this->getJson('/api/shelf/' . ($this->id)('driftglass-15.1-20260902-becket.zip'))->json('kits.0');
+        $kit = getJson('/api/shelf/' . ($this->id)('driftglass-15.1-20260902-becket.zip'))->json('kits.0');
         $needs = array_column($kit['needs'], null, 'need');
 
         expect($kit['unit'])
@@ -238,14 +244,14 @@ describe('one file', function () {
             ->toBe('Wicket 4.1')
             ->and($needs['Wicket 4.0 or newer']['why'])
             ->toBe('It is the only file that serves.')
-            ->and($this->getJson('/api/shelf/' . ($this->id)('wicket-4.1-becket.img'))->json('servedBy'))
+            ->and(getJson('/api/shelf/' . ($this->id)('wicket-4.1-becket.img'))->json('servedBy'))
             ->toContain(['unit' => 'SK-09', 'build' => 'Driftglass 15.1']);
     });
 
     it('compares the images inside with what is stated about them', function () {
         $id = ($this->id)('hull-13.0-becket-eu-swapped.zip');
-        $this->postJson("/api/shelf/{$id}/check")->assertStatus(202);
-        $check = $this->getJson("/api/shelf/{$id}")->json('imageCheck');
+        postJson("/api/shelf/{$id}/check")->assertStatus(202);
+        $check = getJson("/api/shelf/{$id}")->json('imageCheck');
         expect($check['status'])
             ->toBe('done')
             ->and(count(array_filter($check['outcomes'], static fn(array $o): bool => !$o['agrees'])))
@@ -254,57 +260,57 @@ describe('one file', function () {
 
     it('takes a partition out, with its hash checked', function () {
         $id = ($this->id)('driftglass-15.1-20260902-becket.zip');
-        $this->get("/api/shelf/{$id}/partition/dtbo")->assertNotFound();
-        $this->postJson("/api/shelf/{$id}/partition/dtbo")->assertStatus(202);
-        Tests\Support\Schemas::hold($this->getJson("/api/shelf/{$id}"), 'file');
-        expect($this->getJson("/api/shelf/{$id}")->json('extraction.status'))->toBe('done');
-        $file = $this->get("/api/shelf/{$id}/partition/dtbo")
-            ->assertOk()
-            ->baseResponse->getFile();
+        get("/api/shelf/{$id}/partition/dtbo")->assertNotFound();
+        postJson("/api/shelf/{$id}/partition/dtbo")->assertStatus(202);
+        Tests\Support\Schemas::hold(getJson("/api/shelf/{$id}"), 'file');
+        expect(getJson("/api/shelf/{$id}")->json('extraction.status'))->toBe('done');
+        $answer = get("/api/shelf/{$id}/partition/dtbo")->assertOk()->baseResponse;
+        assert($answer instanceof Symfony\Component\HttpFoundation\BinaryFileResponse);
+        $file = $answer->getFile();
         expect(hash_file('sha256', $file->getPathname()))->toBe(
             World::package('driftglass-15.1-20260902-becket.zip')->imageFor('dtbo')?->sha256,
         );
-        $this->postJson("/api/shelf/{$id}/partition/nothing")->assertUnprocessable();
+        postJson("/api/shelf/{$id}/partition/nothing")->assertUnprocessable();
     });
 
     it('keeps what a person types, beside what file and card say', function () {
         $id = ($this->id)('larder-mini-15-arm64.zip');
-        $this->postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => '14'])->assertCreated();
-        $file = $this->getJson("/api/shelf/{$id}");
+        postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => '14'])->assertCreated();
+        $file = getJson("/api/shelf/{$id}");
         expect($file->json('conflictsOf.0.name'))
             ->toBe('release')
             ->and(array_column($file->json('conflictsOf.0.statements'), 'source'))
             ->toBe(['card', 'typed']);
-        $this->postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => ''])->assertCreated();
-        expect($this->getJson("/api/shelf/{$id}")->json('conflictsOf'))->toBe([]);
-        $this->postJson("/api/shelf/{$id}/facts", ['name' => 'colour', 'value' => 'red'])->assertUnprocessable();
+        postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => ''])->assertCreated();
+        expect(getJson("/api/shelf/{$id}")->json('conflictsOf'))->toBe([]);
+        postJson("/api/shelf/{$id}/facts", ['name' => 'colour', 'value' => 'red'])->assertUnprocessable();
     });
 
     it('writes a card beside the file that the schema takes, and no other', function () {
         $id = ($this->id)('wicket-4.1-becket.img');
         $card = json_decode((string) file_get_contents("{$this->folder}/wicket-4.1-becket.img.card.json"), true);
-        $this->putJson("/api/shelf/{$id}/card", ['versionName' => '4.2'] + $card)->assertCreated();
-        expect($this->getJson("/api/shelf/{$id}")->json('title'))->toBe('Wicket 4.2');
-        $this->putJson("/api/shelf/{$id}/card", ['kind' => 'toaster'] + $card)->assertUnprocessable();
-        $this->putJson(
+        putJson("/api/shelf/{$id}/card", ['versionName' => '4.2'] + $card)->assertCreated();
+        expect(getJson("/api/shelf/{$id}")->json('title'))->toBe('Wicket 4.2');
+        putJson("/api/shelf/{$id}/card", ['kind' => 'toaster'] + $card)->assertUnprocessable();
+        putJson(
             "/api/shelf/{$id}/card",
             ['file' => ['name' => 'other.img', 'sizeBytes' => 1]] + $card,
         )->assertUnprocessable();
-        expect($this->getJson("/api/shelf/{$id}")->json('title'))->toBe('Wicket 4.2');
+        expect(getJson("/api/shelf/{$id}")->json('title'))->toBe('Wicket 4.2');
     });
 
     it('gives out the sums of the whole shelf as the sum tools read them', function () {
-        file_put_contents("{$this->folder}/all.sha256", $this->get('/api/shelf/SHA256SUMS')->assertOk()->getContent());
+        file_put_contents("{$this->folder}/all.sha256", get('/api/shelf/SHA256SUMS')->assertOk()->getContent());
         exec('cd ' . escapeshellarg($this->folder) . ' && sha256sum -c --quiet all.sha256', $out, $code);
         expect($code)->toBe(0);
     });
 
     it('forgets a file that is gone, and none that is there or in a kit', function () {
         $id = ($this->id)('larder-mini-15-arm64.zip');
-        $this->deleteJson("/api/shelf/{$id}")->assertStatus(409);
+        deleteJson("/api/shelf/{$id}")->assertStatus(409);
         unlink("{$this->folder}/larder-mini-15-arm64.zip");
         $this->shelf->look();
-        $this->deleteJson("/api/shelf/{$id}")->assertNoContent();
+        deleteJson("/api/shelf/{$id}")->assertNoContent();
         expect(PackageRecord::query()->find($id))->toBeNull();
     });
 });

@@ -109,7 +109,7 @@ it(
                     }
                 },
             );
-            test()->fail('The link was not lost.');
+            PHPUnit\Framework\Assert::fail('The link was not lost.');
         } catch (LinkLost $lost) {
             expect($lost->todo)->toContain('start the stand-in again');
         }

@@ -5,14 +5,17 @@ declare(strict_types=1);
 use App\Models\PackageRecord;
 use App\Shelf\Shelf;
 use Illuminate\Testing\TestResponse;
+use function Pest\Laravel\call;
+
+use function Pest\Laravel\delete;
 use Tests\Support\World;
 
 beforeEach(function () {
     $this->folder = sys_get_temp_dir() . '/uploads-' . getmypid() . '-' . bin2hex(random_bytes(3));
     mkdir($this->folder);
     config(['tornavis.shelf' => $this->folder]);
-    $this->data = (string) file_get_contents(World::path('latchkey-4.2.zip'));
-    $this->begin = fn(string $name, int $length): TestResponse => $this->call(
+    $this->content = (string) file_get_contents(World::path('latchkey-4.2.zip'));
+    $this->begin = fn(string $name, int $length): TestResponse => call(
         'POST',
         '/api/uploads',
         server: [
@@ -22,7 +25,7 @@ beforeEach(function () {
             'HTTP_ACCEPT' => 'application/json',
         ],
     );
-    $this->piece = fn(string $at, int $offset, string $piece): TestResponse => $this->call(
+    $this->piece = fn(string $at, int $offset, string $piece): TestResponse => call(
         'PATCH',
         $at,
         server: [
@@ -35,22 +38,24 @@ beforeEach(function () {
 });
 
 it('takes a file in pieces, says how far it is, and puts it on the shelf when it is whole', function () {
-    $at = (string) ($this->begin)('latchkey-4.2.zip', strlen($this->data))->assertCreated()->headers->get('Location');
-    ($this->piece)($at, 0, substr($this->data, 0, 5000))->assertNoContent()->assertHeader('Upload-Offset', '5000');
-    $this->call('HEAD', $at)
+    $at = (string) ($this->begin)('latchkey-4.2.zip', strlen($this->content))
+        ->assertCreated()
+        ->headers->get('Location');
+    ($this->piece)($at, 0, substr($this->content, 0, 5000))->assertNoContent()->assertHeader('Upload-Offset', '5000');
+    call('HEAD', $at)
         ->assertOk()
         ->assertHeader('Upload-Offset', '5000')
-        ->assertHeader('Upload-Length', (string) strlen($this->data));
+        ->assertHeader('Upload-Length', (string) strlen($this->content));
     expect(glob("{$this->folder}/*"))
         ->toBe([])
         ->and(PackageRecord::query()->count())
         ->toBe(0);
 
-    ($this->piece)($at, 5000, substr($this->data, 5000))->assertNoContent();
+    ($this->piece)($at, 5000, substr($this->content, 5000))->assertNoContent();
     expect(file_get_contents("{$this->folder}/latchkey-4.2.zip"))
-        ->toBe($this->data)
+        ->toBe($this->content)
         ->and(PackageRecord::query()->sole()->sha256)
-        ->toBe(hash('sha256', $this->data))
+        ->toBe(hash('sha256', $this->content))
         ->and(glob("{$this->folder}/.*.{part,upload}", GLOB_BRACE))
         ->toBe([]);
 });
@@ -60,7 +65,7 @@ it('takes no piece that does not join what is there, and none of another type', 
     ($this->piece)($at, 10, 'x')
         ->assertStatus(409)
         ->assertJsonPath('what', 'The piece begins at byte 10; 0 have arrived');
-    $this->call(
+    call(
         'PATCH',
         $at,
         server: ['HTTP_UPLOAD_OFFSET' => '0', 'CONTENT_TYPE' => 'text/plain'],
@@ -97,14 +102,14 @@ it('never writes outside the shelf, whatever the name', function () {
     $at = (string) ($this->begin)('../../../etc/passwd-x', 3)->assertCreated()->headers->get('Location');
     ($this->piece)($at, 0, 'abc')->assertNoContent();
     expect(is_file("{$this->folder}/passwd-x"))->toBeTrue()->and(is_file('/etc/passwd-x'))->toBeFalse();
-    $this->call('HEAD', '/api/uploads/..%2f..%2fx')->assertStatus(404);
+    call('HEAD', '/api/uploads/..%2f..%2fx')->assertStatus(404);
 });
 
 it('drops an upload with all that had arrived', function () {
     $at = (string) ($this->begin)('a.zip', 100)->headers->get('Location');
     ($this->piece)($at, 0, 'x');
-    $this->delete($at)->assertNoContent();
-    $this->call('HEAD', $at)->assertStatus(404);
+    delete($at)->assertNoContent();
+    call('HEAD', $at)->assertStatus(404);
     expect((new DirectoryIterator($this->folder))->valid())
         ->toBeTrue()
         ->and(count(scandir($this->folder) ?: []))
@@ -112,7 +117,7 @@ it('drops an upload with all that had arrived', function () {
 });
 
 it('says which version of the protocol it speaks', function () {
-    $this->call('OPTIONS', '/api/uploads')
+    call('OPTIONS', '/api/uploads')
         ->assertNoContent()
         ->assertHeader('Tus-Version', '1.0.0')
         ->assertHeader('Tus-Extension', 'creation,termination');

@@ -28,7 +28,11 @@ abstract class CoreCommand extends Command
             $output->writeln("Usage: {$this->getSynopsis()}");
 
             return self::WRONG_USAGE;
-        } catch (TornavisError $error) {
+        } catch (\Throwable $error) {
+            // The framework calls handle(), so that nobody sees what it throws.
+            if (!($error instanceof TornavisError)) {
+                throw $error;
+            }
             $output->writeln("<error>{$error->getMessage()}</error>");
 
             return self::BAD_DATA;

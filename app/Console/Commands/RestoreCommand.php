@@ -21,8 +21,7 @@ final class RestoreCommand extends CoreCommand
         if ($lock === null) {
             throw DataRefused::inUse('process ' . (OwnerLock::holder()['pid'] ?? 'unknown'));
         }
-        $named = $this->argument('file');
-        $file = is_string($named) ? $named : '';
+        $file = $this->argument('file');
         if (str_ends_with($file, '.sqlite')) {
             $this->restoreDatabase($file);
         } else {

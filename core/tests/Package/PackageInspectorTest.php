@@ -111,7 +111,7 @@ it('refuses what it cannot read, and says where and what to do', function (calla
 
         return;
     }
-    test()->fail('Nothing was thrown.');
+    PHPUnit\Framework\Assert::fail('Nothing was thrown.');
 })->with([
     'not a zip' => [
         function () {

@@ -118,7 +118,7 @@ it('explains a contradiction by the steps and the rules that make it', function 
 
         return;
     }
-    test()->fail('Nothing was thrown.');
+    PHPUnit\Framework\Assert::fail('Nothing was thrown.');
 });
 
 it('says so when a mode cannot be left', function () use ($draft) {
