@@ -45,8 +45,11 @@ check_code() {
   say 'Static analysis'
   "${AS_OWNER[@]}" vendor/bin/phpstan analyse --no-progress --memory-limit=1G
   "${AS_OWNER[@]}" vendor/bin/phpstan analyse -c phpstan-tests.neon --no-progress --memory-limit=1G
-  say 'Type check'
+  say 'Type check and rules of the pages'
   "${AS_OWNER[@]}" npm run -s check
+  "${AS_OWNER[@]}" npm run -s lint
+  say 'Tests of functions of the pages'
+  "${AS_OWNER[@]}" npm run -s test
 }
 
 # Tests write into the project's folder; where that belongs to another user they run in a copy of it.

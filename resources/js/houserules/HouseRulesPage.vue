@@ -91,9 +91,9 @@ function leave(): void {
           ? 'No open job would change.'
           : `${preview.changes.length} open ${preview.changes.length === 1 ? 'job' : 'jobs'} would change:`
       }}</b>
-      <div v-for="change in preview.changes" :key="change.job">
-        <RouterLink :to="`/jobs/${change.job}`">{{ change.title }}</RouterLink> from <i>{{ change.before }}</i> to
-        <i>{{ change.after }}</i>
+      <div v-for="one in preview.changes" :key="one.job">
+        <RouterLink :to="`/jobs/${one.job}`">{{ one.title }}</RouterLink> from <i>{{ one.before }}</i> to
+        <i>{{ one.after }}</i>
       </div>
     </div>
     <section v-if="data" class="presets">

@@ -160,15 +160,14 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
   </TopBar>
   <nav class="index no-print" aria-label="Sections of the job">
     <RouterLink
-      v-for="(section, index) in sections"
-      :key="section"
-      :to="`/jobs/${id}/${section}`"
+      v-for="(name, index) in sections"
+      :key="name"
+      :to="`/jobs/${id}/${name}`"
       class="entry"
-      :class="{ on: here === section }"
-      :aria-current="here === section ? 'page' : undefined"
+      :class="{ on: here === name }"
+      :aria-current="here === name ? 'page' : undefined"
     >
-      <span class="mono number">{{ index + 1 }}</span>{{ names[section]
-      }}<em v-if="badge[section]">{{ badge[section] }}</em>
+      <span class="mono number">{{ index + 1 }}</span>{{ names[name] }}<em v-if="badge[name]">{{ badge[name] }}</em>
     </RouterLink>
   </nav>
   <div v-if="error || refused" class="page">

@@ -57,8 +57,7 @@ const short = (school: JobSchools['schools'][number]): string => {
 async function tryOut(next: Trial): Promise<void> {
   trial.value = next
   try {
-    const { words: _words, ...body } = next
-    answer.value = await api.post<WhatIfAnswer>(`jobs/${props.job.id}/what-if`, body)
+    answer.value = await api.post<WhatIfAnswer>(`jobs/${props.job.id}/what-if`, { ...next, words: undefined })
     selected.value = 1
     refused.value = null
   } catch (caught) {
