@@ -147,6 +147,13 @@ it('keeps each rule in a class that is found by its id', function () {
     }
 });
 
+it('says of each rule when it speaks and why', function () {
+    foreach (glob(base_path('core/src/Rule/*/*.php')) ?: [] as $file) {
+        $code = (string) file_get_contents($file);
+        expect($code)->toMatch('~/\\*\\*\n \\* (Speaks|Contributes) .*?\n \\* Why: ~s', basename($file));
+    }
+});
+
 it('registers every rule that lies in a folder of rules', function () {
     $root = dirname(__DIR__, 2) . '/core/src';
     $lying = array_map(

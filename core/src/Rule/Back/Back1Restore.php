@@ -18,6 +18,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that restores a backup, once a set fits.
+ *
+ * Why: A recovery restores data only onto the encryption and the system that it was taken from.
+ */
 final class Back1Restore implements StepRule
 {
     public static function id(): RuleId

@@ -11,6 +11,12 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks in a job that restores a backup.
+ *
+ * Why: A set that was taken on another system, firmware generation or encryption does not start; a set on the phone
+ * itself is no backup.
+ */
 final class Back1Set implements FitRule
 {
     public static function id(): RuleId

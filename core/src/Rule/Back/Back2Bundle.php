@@ -13,6 +13,12 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks in a job that goes back to stock, about the bundle, its region and the bootloader.
+ *
+ * Why: A bundle of another region can lose the radio; locking over a system that the maker did not sign ends the
+ * phone.
+ */
 final class Back2Bundle implements FitRule
 {
     public static function id(): RuleId

@@ -23,6 +23,12 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that goes back to stock.
+ *
+ * Why: Where each partition lies decides from where it can be written; the maker's system cannot read data of
+ * another.
+ */
 final class Back2Stock implements StepRule
 {
     public static function id(): RuleId

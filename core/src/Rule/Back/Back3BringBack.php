@@ -19,6 +19,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that brings a phone back, where a slot starts as it is.
+ *
+ * Why: A slot that was not touched still starts, with the data that belongs to it.
+ */
 final class Back3BringBack implements StepRule
 {
     public static function id(): RuleId

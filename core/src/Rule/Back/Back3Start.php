@@ -13,6 +13,12 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks in a job that brings a phone back: whether a slot starts, and which.
+ *
+ * Why: What makes a slot start: a whole system, its own start images, firmware that is new enough, and data that it
+ * can read.
+ */
 final class Back3Start implements FitRule
 {
     private const NEED = 'A system on the phone that starts';

@@ -14,6 +14,12 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the build in the kit states a lowest firmware; once for each slot that will start.
+ *
+ * Why: A system on firmware that is too old loops at its logo. The slot that is not in use often holds the firmware
+ * of the day of purchase.
+ */
 final class Base1Firmware implements FitRule
 {
     public static function id(): RuleId

@@ -16,6 +16,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where a slot is below the minimum and the kit holds firmware that serves.
+ *
+ * Why: Each slot has firmware of its own.
+ *
+ * Schools: The house decides whether the modem goes along.
+ */
 final class Base1WriteFirmware implements StepRule
 {
     public static function id(): RuleId

@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the build states a lowest vendor version.
+ *
+ * Why: A vendor of another channel or generation leaves hardware without its drivers.
+ */
 final class Base2Vendor implements FitRule
 {
     public static function id(): RuleId

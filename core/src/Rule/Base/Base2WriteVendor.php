@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where the vendor on the phone is too old or of another channel, and the kit holds the right one.
+ *
+ * Why: The build stands on it, so that it has to be there first.
+ */
 final class Base2WriteVendor implements StepRule
 {
     public static function id(): RuleId

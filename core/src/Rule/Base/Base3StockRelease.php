@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
+/**
+ * Speaks where the build asks for a release of the maker's OS.
+ *
+ * Why: Such builds use what that release has left on the phone, and do not bring it.
+ */
 final class Base3StockRelease implements FitRule
 {
     public static function id(): RuleId

@@ -12,6 +12,12 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each verification image in the kit.
+ *
+ * Why: The bootloader compares it with the firmware that is installed; one of another version leaves the phone
+ * without a start.
+ */
 final class Base4Verification implements FitRule
 {
     public static function id(): RuleId

@@ -12,6 +12,13 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where firmware would be written.
+ *
+ * Why: A modem of another region can lose networks.
+ *
+ * Schools: Some keep a modem that works, others take the one of the firmware; the house decides.
+ */
 final class Base5Modem implements FitRule
 {
     public static function id(): RuleId

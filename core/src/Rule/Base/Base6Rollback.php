@@ -15,6 +15,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where a file states a rollback index.
+ *
+ * Why: The index is fused into the phone and only grows. Nothing brings a phone back that was written below it.
+ */
 final class Base6Rollback implements FitRule
 {
     public static function id(): RuleId

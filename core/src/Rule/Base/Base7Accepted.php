@@ -12,6 +12,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the script of the build lists bootloader versions.
+ *
+ * Why: The script compares them by itself, after the first partitions are written.
+ */
 final class Base7Accepted implements FitRule
 {
     public static function id(): RuleId

@@ -20,6 +20,15 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a fresh install and to a switch of builds.
+ *
+ * Why: A new system cannot read data that another one encrypted; a format makes the encryption anew, a wipe leaves
+ * it.
+ *
+ * Schools: The house decides whether the format comes before or after the build, and whether the recovery restarts
+ * after it.
+ */
 final class Erase1Format implements StepRule
 {
     public static function id(): RuleId

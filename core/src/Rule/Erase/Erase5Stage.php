@@ -16,6 +16,13 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where packages lie on storage and are not streamed.
+ *
+ * Why: A format takes along what was copied to the internal storage before it; a card stays.
+ *
+ * Schools: The house decides between streaming and storage.
+ */
 final class Erase5Stage implements StepRule
 {
     public static function id(): RuleId

@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to an update in place on a model with a cache partition.
+ *
+ * Why: What the old build left in the caches can confuse the new one; the data stays.
+ */
 final class Erase7Caches implements StepRule
 {
     public static function id(): RuleId

@@ -12,6 +12,12 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where an encryption disabler is in the kit.
+ *
+ * Why: A system encrypts at its first start, unless it is told before; a model that only knows encrypted data does
+ * not start without.
+ */
 final class Erase8Encryption implements FitRule
 {
     public static function id(): RuleId

@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the build is a nightly or an unofficial one and the shelf holds a stable one of the same family.
+ *
+ * Why: Nightly builds are not tried by others first.
+ */
 final class Fit10Channel implements FitRule
 {
     public static function id(): RuleId

@@ -12,6 +12,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where a package says whether it is full or incremental.
+ *
+ * Why: An incremental package changes the very bytes that it expects, and refuses any others.
+ */
 final class Fit11UpdateType implements FitRule
 {
     public static function id(): RuleId

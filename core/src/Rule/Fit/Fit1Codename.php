@@ -16,6 +16,12 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each file of a kind that is made for one model.
+ *
+ * Why: Codenames are what publishers bind files to; some differ by one letter. A sheet may name codenames whose files
+ * cover it.
+ */
 final class Fit1Codename implements FitRule
 {
     /** Kinds that are made for one model and never for all. */

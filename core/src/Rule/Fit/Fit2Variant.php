@@ -12,6 +12,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where a build names models or chipsets that it accepts or excludes.
+ *
+ * Why: Models with one codename can differ in chipset or radio.
+ */
 final class Fit2Variant implements FitRule
 {
     public static function id(): RuleId

@@ -12,6 +12,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each file that states an architecture.
+ *
+ * Why: Code for another processor does not run at all.
+ */
 final class Fit3Architecture implements FitRule
 {
     public static function id(): RuleId

@@ -16,6 +16,11 @@ use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Version;
 
+/**
+ * Speaks in the jobs that use a generic image, about launch, layout, slots, base, room and a trial first.
+ *
+ * Why: A generic image stands on the base of the phone, by the interfaces that it has had since its launch.
+ */
 final class Fit4Generic implements FitRule
 {
     /** The first api whose models keep the system apart from what belongs to the model. */

@@ -16,6 +16,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a trial beside.
+ *
+ * Why: The running system holds the image as a file and starts it once; what is left of it would be in the way later.
+ */
 final class Fit4Trial implements StepRule
 {
     public static function id(): RuleId

@@ -26,6 +26,12 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that puts a generic image in.
+ *
+ * Why: Where the system is a logical partition only the userspace bootloader can write it. The signed images of the
+ * maker no longer match it.
+ */
 final class Fit4WriteGeneric implements StepRule
 {
     public static function id(): RuleId

@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each kernel in the kit.
+ *
+ * Why: A kernel and the system share interfaces that change with each release.
+ */
 final class Fit5Kernel implements FitRule
 {
     public static function id(): RuleId

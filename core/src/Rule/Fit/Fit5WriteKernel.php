@@ -19,6 +19,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that puts in a kernel which comes as a boot image.
+ *
+ * Why: The image takes the place of the whole boot partition.
+ */
 final class Fit5WriteKernel implements StepRule
 {
     public static function id(): RuleId

@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where a services bundle is in the kit of a build or of add-ons.
+ *
+ * Why: A bundle of another release makes the system loop; two sets of services are in each other's way.
+ */
 final class Fit6Services implements FitRule
 {
     public static function id(): RuleId

@@ -14,6 +14,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the build asks for fix packages.
+ *
+ * Why: Its publisher knows what does not work on the model without them.
+ */
 final class Fit7Fix implements FitRule
 {
     public static function id(): RuleId

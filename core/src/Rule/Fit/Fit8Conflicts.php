@@ -12,6 +12,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where file, card, list and people disagree about a fact of a file.
+ *
+ * Why: Content stands above its card, and neither is proof of the other.
+ */
 final class Fit8Conflicts implements FitRule
 {
     public static function id(): RuleId

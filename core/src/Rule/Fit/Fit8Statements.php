@@ -14,6 +14,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where two statements about the phone cannot both hold.
+ *
+ * Why: What can change by itself is no contradiction; a serial number or a model never changes.
+ */
 final class Fit8Statements implements FitRule
 {
     public static function id(): RuleId

@@ -15,6 +15,12 @@ use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each file of the kit.
+ *
+ * Why: A damaged file fails in the middle of the work. A checksum shows that it is whole and, where the sum is strong
+ * and from the publisher, that it is theirs.
+ */
 final class Fit9Integrity implements FitRule
 {
     public static function id(): RuleId

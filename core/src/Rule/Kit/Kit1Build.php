@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks about the number of builds and about files whose kind nobody knows.
+ *
+ * Why: Two builds in one kit, or a file that nobody knows, leave it open what would be written.
+ */
 final class Kit1Build implements FitRule
 {
     public static function id(): RuleId

@@ -14,6 +14,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks about the files that the job asks for, and about those that it has no use for.
+ *
+ * Why: What is left out silently is thought to be installed.
+ */
 final class Kit2Intent implements FitRule
 {
     public static function id(): RuleId

@@ -15,6 +15,11 @@ use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 
+/**
+ * Speaks where something is written into super, into a partition of its own, or as a file beside the system.
+ *
+ * Why: An image over the end of its place is cut; logical partitions share one room and, by group, a limit.
+ */
 final class Layout1Space implements FitRule
 {
     public static function id(): RuleId

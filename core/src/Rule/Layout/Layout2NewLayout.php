@@ -21,6 +21,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where a phone without a dynamic layout gets one.
+ *
+ * Why: The old partitions give the room; the recovery has to be in both slots, as each is started once on the way.
+ */
 final class Layout2NewLayout implements StepRule
 {
     public static function id(): RuleId

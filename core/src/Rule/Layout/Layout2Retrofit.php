@@ -14,6 +14,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the model has its dynamic layout only by a retrofit.
+ *
+ * Why: A build for that layout has nowhere to go on the old one.
+ */
 final class Layout2Retrofit implements FitRule
 {
     public static function id(): RuleId

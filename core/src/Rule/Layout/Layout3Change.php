@@ -16,6 +16,11 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where a layout changer and its cleaner are in the kit of a build.
+ *
+ * Why: The changer divides the storage anew, so that whatever is done before it is lost.
+ */
 final class Layout3Change implements StepRule
 {
     public static function id(): RuleId

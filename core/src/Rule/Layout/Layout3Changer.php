@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where a layout changer is in the kit.
+ *
+ * Why: What it leaves behind is in the way of the build until the cleaner has run.
+ */
 final class Layout3Changer implements FitRule
 {
     public static function id(): RuleId

@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes for each slot that will start an image of another build while verification is on.
+ *
+ * Why: The bootloader refuses what does not match the digests of the maker, in every one of its verification images.
+ */
 final class Layout4SwitchOff implements StepRule
 {
     public static function id(): RuleId

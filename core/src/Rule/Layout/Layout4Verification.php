@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each verification partition of a slot in which it has to go off.
+ *
+ * Why: One that stays on is enough to refuse the start.
+ */
 final class Layout4Verification implements FitRule
 {
     public static function id(): RuleId

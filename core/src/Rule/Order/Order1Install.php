@@ -24,6 +24,12 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to every job that installs a build.
+ *
+ * Why: Services that go in after the first start do not get their rights; root comes last, as it changes what the
+ * others have brought.
+ */
 final class Order1Install implements StepRule
 {
     public static function id(): RuleId

@@ -12,6 +12,11 @@ use Tornavis\Core\Situation\KitFiles;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where packages name each other as what must go in before them.
+ *
+ * Why: Publishers say what their packages build on.
+ */
 final class Order3After implements FitRule
 {
     public static function id(): RuleId

@@ -20,6 +20,11 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to jobs that only add to the system that runs.
+ *
+ * Why: An add-on goes into the slot whose recovery runs.
+ */
 final class Order4AddOns implements StepRule
 {
     public static function id(): RuleId

@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks in every job that needs an unlocked bootloader, and in the one that unlocks it.
+ *
+ * Why: The maker's terms decide whether and when; a wait that is begun anew begins from its start.
+ */
 final class Prep1Lock implements FitRule
 {
     public static function id(): RuleId

@@ -18,6 +18,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that unlocks.
+ *
+ * Why: The phone erases its data by itself when it is unlocked, and with it the switches that allowed it.
+ */
 final class Prep1Unlock implements StepRule
 {
     public static function id(): RuleId

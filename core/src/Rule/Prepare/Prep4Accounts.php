@@ -11,6 +11,12 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks in every job that takes the data.
+ *
+ * Why: An account that is still signed in guards the phone against theft after an erase. Only its owner signs out;
+ * nothing here goes around it.
+ */
 final class Prep4Accounts implements FitRule
 {
     public static function id(): RuleId

@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to every job that takes the data, where somebody can still sign out.
+ *
+ * Why: The same as PREP-4 of the fit.
+ */
 final class Prep4SignOut implements StepRule
 {
     public static function id(): RuleId

@@ -16,6 +16,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to every job, once for each mode that the plan uses.
+ *
+ * Why: The moment before the first write is the last one at which the wrong phone or a bad cable costs nothing.
+ */
 final class Prep5ProveLink implements StepRule
 {
     public static function id(): RuleId

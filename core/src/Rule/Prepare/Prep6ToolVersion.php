@@ -11,6 +11,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the house lists versions of its command tools that have faults.
+ *
+ * Why: A fault of the tool looks like one of the phone.
+ */
 final class Prep6ToolVersion implements FitRule
 {
     public static function id(): RuleId

@@ -10,6 +10,11 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the battery was seen to be swollen or hot.
+ *
+ * Why: Such a cell can burn.
+ */
 final class Prep7Battery implements FitRule
 {
     public static function id(): RuleId

@@ -11,6 +11,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks about what only a person can look at.
+ *
+ * Why: Most transfers that break off do so because of a cable, a hub or a sleeping computer.
+ */
 final class Prep7Hands implements FitRule
 {
     /** key → need, why */

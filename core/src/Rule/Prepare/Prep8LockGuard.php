@@ -11,6 +11,11 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the maker's guard is on.
+ *
+ * Why: It lasts for a time that the maker sets, and nothing here goes around it.
+ */
 final class Prep8LockGuard implements FitRule
 {
     public static function id(): RuleId

@@ -18,6 +18,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks in every job that works in the recovery.
+ *
+ * Why: A recovery that cannot stream, decrypt or back up fails at the step that asks it to.
+ */
 final class Recovery1Ability implements FitRule
 {
     public static function id(): RuleId

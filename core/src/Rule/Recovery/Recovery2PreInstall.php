@@ -14,6 +14,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks for each image that the build names beside the recovery.
+ *
+ * Why: Where the recovery lives in a start image it needs the kernel and trees of the same build.
+ */
 final class Recovery2PreInstall implements FitRule
 {
     public static function id(): RuleId

@@ -23,6 +23,14 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where the recovery of the kit is not on the phone yet.
+ *
+ * Why: It lives in a partition of its own, in boot or in vendor boot, by the model.
+ *
+ * Schools: Some write it to the spare slot, so that the installed system keeps starting, others to the active one;
+ * the house decides.
+ */
 final class Recovery2PutIn implements StepRule
 {
     public static function id(): RuleId

@@ -18,6 +18,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes to a job that puts only a recovery in.
+ *
+ * Why: A system of the maker puts its own recovery back when it starts.
+ */
 final class Recovery4Alone implements StepRule
 {
     public static function id(): RuleId

@@ -14,6 +14,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where the recovery of the kit can only be put in by another one.
+ *
+ * Why: Its publisher says which.
+ */
 final class Recovery4First implements FitRule
 {
     public static function id(): RuleId

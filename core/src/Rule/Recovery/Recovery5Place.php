@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Speaks where a recovery goes in beside a system that is to stay.
+ *
+ * Why: A whole boot image would take the kernel of that system along.
+ */
 final class Recovery5Place implements FitRule
 {
     public static function id(): RuleId

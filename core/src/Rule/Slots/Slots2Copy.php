@@ -15,6 +15,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
+/**
+ * Contributes where a slot copy is in the kit and the other slot lacks the firmware.
+ *
+ * Why: The system that goes into the other slot starts on the firmware of that slot.
+ */
 final class Slots2Copy implements StepRule
 {
     public static function id(): RuleId

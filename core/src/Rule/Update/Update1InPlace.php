@@ -13,6 +13,11 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
+/**
+ * Speaks in an update in place.
+ *
+ * Why: A system refuses data of other keys, and data that a newer one has changed.
+ */
 final class Update1InPlace implements FitRule
 {
     public static function id(): RuleId

@@ -14,6 +14,11 @@ use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
+/**
+ * Speaks in an update in place: how much newer it is, and what it takes along.
+ *
+ * Why: An update writes the slot or system anew, without kernel, services and root that were added to the old one.
+ */
 final class Update2Worth implements FitRule
 {
     public static function id(): RuleId
