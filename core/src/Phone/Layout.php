@@ -4,17 +4,16 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\PartitionLayout;
+
 /** How the room for the system is divided on a model whose dynamic layout is put in later. */
 final class Layout
 {
-    /** the partitions that the maker made */
-    public const OLD = 'old';
+    public const OLD = PartitionLayout::Old->value;
 
-    /** the old partitions are gone and nothing has taken their place */
-    public const ERASED = 'erased';
+    public const ERASED = PartitionLayout::Erased->value;
 
-    /** logical partitions inside super */
-    public const DYNAMIC = 'dynamic';
+    public const DYNAMIC = PartitionLayout::Dynamic->value;
 
     /**
      * What a slot has, as far as it is known or follows from what runs; a system of another maker needed the new

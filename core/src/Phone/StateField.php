@@ -5,10 +5,15 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Words\BatteryCondition;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Moment;
+use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\SystemState;
 
 /**
  * Every name that a unit's state may have, with its type and its words.
@@ -17,7 +22,7 @@ use Tornavis\Core\Words\Size;
  */
 final class StateField
 {
-    /** name pattern → [type, label]; types: text, int, percent, flag, list */
+    /** name pattern → [type, label]; types: text, int, percent, flag, list. What a text may be: TEXTS. */
     public const FIELDS = [
         'variant.model' => ['text', 'Model number'],
         'variant.chipset' => ['text', 'Chipset'],
@@ -93,13 +98,26 @@ final class StateField
         'link.proven.{mode}' => ['flag', 'Link proven'],
     ];
 
-    /** @return ?array{string, string} type and label; null for a name that does not exist */
-    public static function find(string $name): ?array
+    /** name pattern → the enum of its values, or the pattern that they follow; every other text is free */
+    private const TEXTS = [
+        'mode' => Mode::class,
+        'slot.active' => Slot::class,
+        'slot.running' => Slot::class,
+        'slot.{slot}.os.state' => SystemState::class,
+        'slot.{slot}.os.patchLevel' => '/^\d{4}-\d\d(-\d\d)?$/',
+        'slot.{slot}.os.release' => '/^\d+(\.\d+)*$/',
+        'slot.{slot}.layout' => PartitionLayout::class,
+        'data.encryption' => Encryption::class,
+        'data.fileSystem' => '/^[a-z0-9]+$/',
+        'data.writtenRelease' => '/^\d+(\.\d+)*$/',
+        'bootloader.waitStarted' => '/^\d{4}-\d\d-\d\dT\d\d:\d\d/',
+        'battery.condition' => BatteryCondition::class,
+    ];
+
+    /** The name with placeholders, as in FIELDS. */
+    private static function pattern(string $name): string
     {
-        if (isset(self::FIELDS[$name])) {
-            return self::FIELDS[$name];
-        }
-        $pattern = preg_replace(
+        return (string) preg_replace(
             [
                 '/^slot\.[ab-]\./',
                 '/^(slot\.\{slot\}\.(?:image|size))\.[a-z0-9_]+$/',
@@ -109,6 +127,15 @@ final class StateField
             ['slot.{slot}.', '$1.{partition}', '$1.{class}', '$1.{mode}'],
             $name,
         );
+    }
+
+    /** @return ?array{string, string} type and label; null for a name that does not exist */
+    public static function find(string $name): ?array
+    {
+        if (isset(self::FIELDS[$name])) {
+            return self::FIELDS[$name];
+        }
+        $pattern = self::pattern($name);
         $last = substr($name, (int) strrpos($name, '.') + 1);
 
         return match ($pattern) {
@@ -116,6 +143,33 @@ final class StateField
             'link.proven.{mode}' => Mode::tryFrom($last) === null ? null : self::FIELDS[$pattern],
             default => self::FIELDS[$pattern] ?? null,
         };
+    }
+
+    /**
+     * What a text may be: its values, or the pattern that it follows.
+     *
+     * @return list<string>|string|null null where any text of up to 400 bytes will do
+     */
+    public static function textOf(string $pattern): array|string|null
+    {
+        $rule = self::TEXTS[$pattern] ?? null;
+
+        return $rule !== null && is_subclass_of($rule, \BackedEnum::class)
+            ? array_map(static fn(\BackedEnum $case): string => (string) $case->value, $rule::cases())
+            : $rule;
+    }
+
+    private static function isText(string $name, mixed $value): bool
+    {
+        $rule = self::textOf(self::pattern($name));
+
+        return is_string($value) &&
+            strlen($value) <= 400 &&
+            match (true) {
+                is_array($rule) => in_array($value, $rule, true),
+                is_string($rule) => preg_match($rule, $value) === 1,
+                default => true,
+            };
     }
 
     /** "Slot A: OS family", "Data holds: photos"; the name itself where it does not exist. */
@@ -189,7 +243,7 @@ final class StateField
         $fits =
             $value === null ||
             match ($field[0]) {
-                'text' => is_string($value) && strlen($value) <= 400,
+                'text' => self::isText($name, $value),
                 'int' => is_int($value),
                 'percent' => is_int($value) && $value >= 0 && $value <= 100,
                 'flag' => is_bool($value),
@@ -200,8 +254,19 @@ final class StateField
                 $where,
                 "fact {$name}",
                 'The value ' . json_encode($value) . ' does not fit',
-                "a {$field[0]}, or null for unknown",
+                self::expected($name, $field[0]) . ', or null for unknown',
             );
         }
+    }
+
+    private static function expected(string $name, string $type): string
+    {
+        $rule = self::textOf(self::pattern($name));
+
+        return match (true) {
+            is_array($rule) => 'one of ' . implode(', ', $rule),
+            is_string($rule) => "a text that matches {$rule}",
+            default => "a {$type}",
+        };
     }
 }

@@ -7,10 +7,13 @@ use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\StateFieldPage;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\SituationError;
+use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\PackageKind;
 
 $demo = dirname(__DIR__, 3) . '/demo';
 
@@ -139,4 +142,51 @@ it('takes a whole number however it is written, and no size that no phone has', 
         $read = fn() => ModelSheet::fromArray(Schema::decodeText($written, 'sheet'));
         expect($read)->toThrow(FormatError::class, 'superBytes');
     }
+});
+
+it('has a page about the facts of a unit that is made from their table', function () {
+    expect(file_get_contents(dirname(__DIR__, 3) . '/docs/formats/unit.md'))->toBe(StateFieldPage::markdown());
+});
+
+it('refuses a value that does not exist, with those that do', function (string $name, mixed $value, string $expected) {
+    expect(fn() => StateField::check($name, $value, 'the form'))->toThrow(FormatError::class, $expected);
+})->with([
+    ['battery.condition', 'Swollen', 'one of sound, swollen, hot'],
+    ['slot.active', 'A', 'one of a, b, -'],
+    ['slot.a.os.state', 'broken', 'one of none, incomplete, complete'],
+    ['slot.b.layout', 'new', 'one of old, erased, dynamic'],
+    ['data.encryption', 'yes', 'one of none, disk, file, metadata'],
+    ['mode', 'rescue', 'one of off, system'],
+    ['slot.a.os.patchLevel', 'August 2026', 'matches'],
+    ['bootloader.waitStarted', 'tomorrow', 'matches'],
+    ['serial', str_repeat('x', 401), 'a text'],
+    ['slot.a.os.sate', 'complete', 'a name listed in'],
+]);
+
+it('takes every value that the lists name, and one that nobody knows', function () {
+    foreach (StateField::FIELDS as $pattern => [$type]) {
+        $name = strtr($pattern, [
+            '{slot}' => 'a',
+            '{partition}' => 'boot',
+            '{class}' => 'photos',
+            '{mode}' => 'system',
+        ]);
+        $values = StateField::textOf($pattern);
+        foreach ([...is_array($values) ? $values : [], null] as $value) {
+            StateField::check($name, $value, 'the form');
+        }
+        expect($type)->toBeIn(['text', 'int', 'percent', 'flag', 'list']);
+    }
+});
+
+it('names the same kinds and encryptions in code and in the schemas', function () {
+    $schema = static fn(string $name): array => json_decode(
+        (string) file_get_contents(dirname(__DIR__, 3) . "/docs/formats/{$name}.schema.json"),
+        true,
+    );
+
+    expect($schema('release-card')['properties']['kind']['enum'])
+        ->toBe(array_column(PackageKind::cases(), 'value'))
+        ->and($schema('model-sheet')['properties']['encryptions']['items']['enum'])
+        ->toBe(array_column(Encryption::cases(), 'value'));
 });
