@@ -11,7 +11,7 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /** Add-ons go into the system that is there. */
-final readonly class AddOnJob extends Job
+final readonly class AddOnJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -38,27 +38,12 @@ final readonly class AddOnJob extends Job
         return null;
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Kept;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -86,11 +71,6 @@ final readonly class AddOnJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

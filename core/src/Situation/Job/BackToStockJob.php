@@ -11,7 +11,7 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /** The maker's own system goes back in. */
-final readonly class BackToStockJob extends Job
+final readonly class BackToStockJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -39,27 +39,12 @@ final readonly class BackToStockJob extends Job
         return null;
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Erased;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -87,11 +72,6 @@ final readonly class BackToStockJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

@@ -11,7 +11,7 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\RuleId;
 
 /** A phone that was left outside its system starts one that it still holds. */
-final readonly class BringBackJob extends Job
+final readonly class BringBackJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -39,27 +39,12 @@ final readonly class BringBackJob extends Job
         return 'The way back';
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Kept;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -87,11 +72,6 @@ final readonly class BringBackJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

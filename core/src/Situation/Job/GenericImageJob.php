@@ -10,7 +10,7 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /** One system image for many models takes the place of the system. */
-final readonly class GenericImageJob extends Job
+final readonly class GenericImageJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -38,11 +38,6 @@ final readonly class GenericImageJob extends Job
         return null;
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Erased;
@@ -51,16 +46,6 @@ final readonly class GenericImageJob extends Job
     public function formatsFirst(): bool
     {
         return true;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
-    {
-        return false;
     }
 
     public function unlocksBootloader(): bool
@@ -86,11 +71,6 @@ final readonly class GenericImageJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

@@ -11,7 +11,7 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /** A kernel takes the place of the one that the system brought. */
-final readonly class KernelJob extends Job
+final readonly class KernelJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -39,27 +39,12 @@ final readonly class KernelJob extends Job
         return null;
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Kept;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -87,11 +72,6 @@ final readonly class KernelJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

@@ -10,7 +10,7 @@ use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\RuleId;
 
 /** A backup that the recovery made goes back in. */
-final readonly class RestoreBackupJob extends Job
+final readonly class RestoreBackupJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -38,27 +38,12 @@ final readonly class RestoreBackupJob extends Job
         return null;
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Kept;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -86,11 +71,6 @@ final readonly class RestoreBackupJob extends Job
     public function recoveryAbility(): string
     {
         return 'backup';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

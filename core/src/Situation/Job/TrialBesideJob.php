@@ -10,7 +10,7 @@ use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /** A generic image runs once beside the installed system. */
-final readonly class TrialBesideJob extends Job
+final readonly class TrialBesideJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -38,27 +38,12 @@ final readonly class TrialBesideJob extends Job
         return null;
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::Kept;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -86,11 +71,6 @@ final readonly class TrialBesideJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool

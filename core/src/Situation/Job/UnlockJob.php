@@ -10,7 +10,7 @@ use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\RuleId;
 
 /** The bootloader is unlocked. */
-final readonly class UnlockJob extends Job
+final readonly class UnlockJob extends JobWithoutBuild
 {
     public function label(): string
     {
@@ -38,27 +38,12 @@ final readonly class UnlockJob extends Job
         return 'Unlocking';
     }
 
-    public function installsBuild(): bool
-    {
-        return false;
-    }
-
     public function dataPromise(): DataPromise
     {
         return DataPromise::ErasedByPhone;
     }
 
     public function formatsFirst(): bool
-    {
-        return false;
-    }
-
-    public function mayWipeInstead(): bool
-    {
-        return false;
-    }
-
-    public function bringsNewLayout(): bool
     {
         return false;
     }
@@ -86,11 +71,6 @@ final readonly class UnlockJob extends Job
     public function recoveryAbility(): string
     {
         return 'sideload';
-    }
-
-    public function keepsServingRecovery(): bool
-    {
-        return false;
     }
 
     public function writesGenericImage(): bool
