@@ -20,7 +20,6 @@ const CORE_LAYERS = [
     'Operation',
     'Space',
     'Rule',
-    'Job',
     'Sequence',
     'Ledger',
     'Budget',
@@ -108,7 +107,7 @@ const OUTSIDE = [
 ];
 
 it('reads no clock, random number or network in the heart', function () {
-    $layers = array_diff(CORE_LAYERS, ['Format', 'Package', 'Job']);
+    $layers = array_diff(CORE_LAYERS, ['Format', 'Package']);
     $found = [];
     foreach ($layers as $layer) {
         foreach (

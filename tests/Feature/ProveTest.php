@@ -195,3 +195,19 @@ it('takes a word exactly where a finding says so', $words)->with([100]);
 it('takes a word so in many situations', $words)
     ->with([2000])
     ->group('whole');
+
+it('prints one value for many plans, the same for the same ones and another for others', function () {
+    $value = static function (int $seed): string {
+        Artisan::call('tornavis:digest', ['--count' => 5, '--seed' => $seed, '--files' => World::shelf()]);
+
+        return trim(Artisan::output());
+    };
+    $first = $value(1);
+
+    expect($first)
+        ->toMatch('/^[0-9a-f]{64} \d+ plans$/')
+        ->and($value(1))
+        ->toBe($first)
+        ->and($value(2))
+        ->not->toBe($first);
+});
