@@ -8,7 +8,6 @@ declare(strict_types=1);
  */
 
 use App\Models\JournalLine;
-use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use Illuminate\Contracts\Http\Kernel;

@@ -25,7 +25,7 @@ use Illuminate\Support\Facades\Route;
 // Every address stands under /api and every name under "api.". The pages and the open documents go through these.
 Route::get('bench', [BenchController::class, 'index'])->name('bench.index');
 Route::post('units', [BenchController::class, 'store'])->name('units.store');
-Route::post('units/new', [UnitController::class, 'store'])->name('units.store-new');
+Route::post('units/new', [UnitController::class, 'store'])->name('units.begin');
 Route::get('units/{unit}', [UnitController::class, 'show'])->name('units.show');
 Route::delete('units/{unit}', [UnitController::class, 'destroy'])->name('units.destroy');
 Route::post('units/{unit}/facts', [UnitController::class, 'learn'])->name('units.learn');
@@ -60,12 +60,12 @@ Route::get('uploads/{id}', [UploadController::class, 'stands'])->name('uploads.s
 Route::patch('uploads/{id}', [UploadController::class, 'add'])->name('uploads.add');
 Route::delete('uploads/{id}', [UploadController::class, 'drop'])->name('uploads.drop');
 
-Route::get('intents', [JobController::class, 'intents'])->name('intents.intents');
+Route::get('intents', [JobController::class, 'intents'])->name('intents.index');
 Route::apiResource('jobs', JobController::class);
 Route::get('jobs/{job}/plan.json', [JobController::class, 'plan'])->name('jobs.plan');
 Route::get('jobs/{job}/plan.md', [JobController::class, 'planPage'])->name('jobs.plan-page');
 Route::post('jobs/{job}/what-if', [WhatIfController::class, 'tryOut'])->name('jobs.try-out');
-Route::post('jobs/{job}/what-if/open', [WhatIfController::class, 'open'])->name('jobs.open');
+Route::post('jobs/{job}/what-if/open', [WhatIfController::class, 'open'])->name('jobs.open-tried');
 Route::get('jobs/{job}/alternatives', [WhatIfController::class, 'alternatives'])->name('jobs.alternatives');
 Route::get('jobs/{job}/schools', [WhatIfController::class, 'schools'])->name('jobs.schools');
 Route::post('jobs/{job}/run', [RunController::class, 'start'])->name('jobs.start');
@@ -77,7 +77,7 @@ Route::post('runs/{run}/release', [RunController::class, 'release'])->name('runs
 Route::post('runs/{run}/tell', [RunController::class, 'tell'])->name('runs.tell');
 Route::post('runs/{run}/something-else', [RunController::class, 'somethingElse'])->name('runs.something-else');
 Route::post('runs/{run}/differs', [RunController::class, 'differs'])->name('runs.differs');
-Route::get('runs/{run}/plan-again', [WaysOnController::class, 'look'])->name('runs.look');
+Route::get('runs/{run}/plan-again', [WaysOnController::class, 'look'])->name('runs.ways-on');
 Route::post('runs/{run}/plan-again', [WaysOnController::class, 'planAgain'])->name('runs.plan-again');
 Route::post('runs/{run}/fault', [RunController::class, 'fault'])->name('runs.fault');
 Route::get('runs/{run}/symptoms', [RunController::class, 'symptoms'])->name('runs.symptoms');
@@ -116,7 +116,7 @@ Route::delete('house-rules/presets/{name}', [HouseRulesController::class, 'dropP
 );
 Route::get('phrasebook', [PhrasebookController::class, 'show'])->name('phrasebook.show');
 Route::put('phrasebook', [PhrasebookController::class, 'update'])->name('phrasebook.update');
-Route::put('workplace', [HouseRulesController::class, 'workplace'])->name('workplace.workplace');
+Route::put('workplace', [HouseRulesController::class, 'workplace'])->name('workplace.update');
 
 Route::get('handbook', [HandbookController::class, 'index'])->name('handbook.index');
 Route::get('share', [ShareController::class, 'show'])->name('share.show');

@@ -6,8 +6,6 @@ namespace App\Bench;
 
 use Tornavis\Core\Format\JsonParts;
 use Tornavis\Core\Format\Schema;
-use Tornavis\Core\Situation\HouseRules;
-use Tornavis\Core\Situation\Workplace;
 
 /**
  * The document of a whole bench, read in parts, so that its size does not matter.

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Bench;
 
 use App\Data\SigningKey;
-use App\Models\Run;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\PlanSeal;

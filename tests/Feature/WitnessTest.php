@@ -5,9 +5,7 @@ declare(strict_types=1);
 use App\Prove\Changes;
 use App\Run\Rehearsal;
 use Tests\Support\World;
-use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Step;
-use Tornavis\Core\Proof\Proof;
 
 /*
  * The stand-in is the witness of the proof: a plan is changed, and either the proof refuses it, or the simulated

@@ -6,7 +6,6 @@ namespace Tornavis\Core\Package;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Facts;
-use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Words\PackageKind;
 
 /**

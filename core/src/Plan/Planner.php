@@ -33,7 +33,7 @@ final class Planner
     public static function plan(Situation $situation): Plan
     {
         try {
-            $findings = [...iterator_to_array(Scope::scope($situation), false), ...FitRules::look($situation)];
+            $findings = [...iterator_to_array(Scope::findings($situation), false), ...FitRules::look($situation)];
         } catch (SpaceSearchError $error) {
             return Plan::blocked($situation, [Scope::unsearched($error)]);
         }
@@ -103,7 +103,7 @@ final class Planner
         return Plan::offered(
             $situation,
             $findings,
-            StepList::steps($situation, $ordered, $walk, $budget),
+            StepList::of($situation, $ordered, $walk, $budget),
             $ledger,
             $budget,
             Tracks::of([...$walk->before, $walk->end], $situation->sheet),

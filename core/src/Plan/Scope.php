@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Rule\Finding;
-use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SpaceSearchError;
@@ -16,11 +15,11 @@ use Tornavis\Core\Words\RuleId;
 final class Scope
 {
     /**
-     * What this version plans at all.
+     * Stops for what is no work for a plan: files that nothing would use, and a phone that nothing reaches.
      *
      * @return \Generator<int, Finding>
      */
-    public static function scope(Situation $situation): \Generator
+    public static function findings(Situation $situation): \Generator
     {
         $what = $situation->job->nameWithoutFiles();
         if ($what !== null && $situation->kit !== []) {

@@ -17,7 +17,7 @@ final class StepList
      * @param  list<StepDraft>  $ordered
      * @return list<Step>
      */
-    public static function steps(Situation $situation, array $ordered, ExpectedStates $walk, Budget $budget): array
+    public static function of(Situation $situation, array $ordered, ExpectedStates $walk, Budget $budget): array
     {
         $steps = [];
         $written = false;

@@ -7,7 +7,6 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 
 /** Which file of the kit plays which part. */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Phone\BootCheck;
-use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Mode;
 
 /** Which modes of the phone the job works in. */

@@ -7,9 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\RecoveryHome;
-use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\PackageKind;
-use Tornavis\Core\Words\Version;
 
 /** Which recovery the job works with, and how it gets onto the phone. */
 final readonly class RecoveryChoice

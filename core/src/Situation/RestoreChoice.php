@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Situation\Job\Job;
 
 /** Which backup a job brings back. */
 final readonly class RestoreChoice

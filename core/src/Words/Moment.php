@@ -11,8 +11,13 @@ namespace Tornavis\Core\Words;
  */
 final class Moment
 {
-    private const ISO_8601 =
-        '/^(\d{4})-(\d\d)-(\d\d)(?:[T ' . '](\d\d):(\d\d)(?::(\d\d)(?:\.\d+)?)?\s?(Z|[+-]\d\d:?\d\d)?)?$/';
+    private const DATE = '(\d{4})-(\d\d)-(\d\d)';
+
+    private const TIME = '(\d\d):(\d\d)(?::(\d\d)(?:\.\d+)?)?';
+
+    private const OFFSET = '(Z|[+-]\d\d:?\d\d)';
+
+    private const ISO_8601 = '/^' . self::DATE . '(?:[T ]' . self::TIME . '\s?' . self::OFFSET . '?)?$/';
 
     /**
      * Unix seconds. Where no offset is written the time is in UTC.

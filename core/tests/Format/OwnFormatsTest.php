@@ -190,3 +190,20 @@ it('names the same kinds and encryptions in code and in the schemas', function (
         ->and($schema('model-sheet')['properties']['encryptions']['items']['enum'])
         ->toBe(array_column(Encryption::cases(), 'value'));
 });
+
+it('refuses a sheet with more entries than any phone has, and takes one with many', function () {
+    $sheet = static function (int $count): array {
+        $sheet = World::sheet('bowline')->toArray();
+        $missing = $count - count($sheet['partitions']);
+        foreach (range(1, $missing) as $number) {
+            $sheet['partitions'][] = ['name' => "part{$number}", 'sizeBytes' => 4096, 'perSlot' => false];
+        }
+
+        return $sheet;
+    };
+
+    expect(ModelSheet::fromArray($sheet(200))->partitions)
+        ->toHaveCount(200)
+        ->and(fn() => ModelSheet::fromArray($sheet(201)))
+        ->toThrow(FormatError::class);
+});

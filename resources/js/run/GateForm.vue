@@ -5,11 +5,8 @@ import type { RunEventsAnswer } from '../generated/run-events'
 defineProps<{ title: string; question: RunEventsAnswer['state']['question'] }>()
 const emit = defineEmits<{ release: [word: string] }>()
 
+// Each gate has a form of its own, so that no word stays from the one before.
 const word = ref('')
-function release(): void {
-  emit('release', word.value)
-  word.value = ''
-}
 </script>
 
 <template>
@@ -17,7 +14,7 @@ function release(): void {
     <p class="big">
       Next: <b>{{ title }}</b>. {{ question?.reason }}
     </p>
-    <form class="word" @submit.prevent="release">
+    <form class="word" @submit.prevent="emit('release', word)">
       <label
         ><span
           >Read the label on the phone in your hand and type it to go on: <b class="mono">{{ question?.word }}</b></span

@@ -78,8 +78,9 @@ const contradicted = computed(
 )
 
 async function sayElse(note: string, symptom: string): Promise<void> {
-  noting.value = false
   await act('something-else', { note, symptom })
+  // What was typed stays there until it has been taken.
+  if (!error.value) noting.value = false
 }
 
 const notice = useAttention(status, headline, byHand, () => emit('moved'))
@@ -117,7 +118,13 @@ useKeys({
         </div>
         <p class="headline" data-test="headline">{{ headline }}</p>
 
-        <GateForm v-if="status === 'gated' && step" :title="step.title" :question="question" @release="release" />
+        <GateForm
+          v-if="status === 'gated' && step"
+          :key="question?.sequence"
+          :title="step.title"
+          :question="question"
+          @release="release"
+        />
 
         <StepByHand
           v-else-if="byHand && step"

@@ -18,7 +18,7 @@ use Tornavis\Core\Words\RuleId;
 /**
  * Contributes to every job that takes the data, where somebody can still sign out.
  *
- * Why: The same as PREP-4 of the fit.
+ * Why: An account that is still signed in asks for its password after the erase, and locks its owner out.
  */
 final class Prep4SignOut implements StepRule
 {
