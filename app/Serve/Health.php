@@ -22,15 +22,18 @@ final readonly class Health
 
     private const WAITING_SECONDS = 20;
 
-    private const GONE = 'The database is not there. End Tornavis, then put it back, or bring a copy back: ./tornavis restore FILE';
+    private const GONE =
+        'The database is not there. End Tornavis, then put it back, ' . 'or bring a copy back: ./tornavis restore FILE';
 
     private const LOCKED =
         'The database waits for another program that holds it. ' .
         'What you do is tried again; end that program if this stays.';
 
-    private const READ_ONLY = 'The database cannot be written. Give this user write permission on it and on its folder.';
+    private const READ_ONLY =
+        'The database cannot be written. ' . 'Give this user write permission on it and on its folder.';
 
-    private const DAMAGED = 'The file of the database is damaged. End Tornavis and bring a copy back: ./tornavis restore FILE';
+    private const DAMAGED =
+        'The file of the database is damaged. ' . 'End Tornavis and bring a copy back: ./tornavis restore FILE';
 
     private const FULL = 'The disk is full. Make room on it; runs wait and go on by themselves.';
 

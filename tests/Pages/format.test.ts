@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { bytes, clock, duration, leftOf, valueText } from '../../resources/js/app/format'
-import { headlineOf } from '../../resources/js/run/headline'
+import { headlineOf, leavesThePlan } from '../../resources/js/run/headline'
 
 describe('sizes and times', () => {
   it.each([
@@ -50,5 +50,23 @@ describe('the headline of a run', () => {
     ['ended', '', undefined, 'Done. The phone runs what was planned.'],
   ])('is, where it is %s about "%s": %s', (status, about, at, text) => {
     expect(headlineOf(status, about, at)).toBe(text)
+  })
+})
+
+describe('another plan from what the phone has now', () => {
+  type Question = Parameters<typeof leavesThePlan>[0]
+  const asked = (about: string, ...next: string[]): Question =>
+    ({ about, ...(next.length ? { causes: next.map((one) => ({ next: one })) } : {}) }) as Question
+
+  it('is offered where the phone is not as planned, or something seen may ask for one', () => {
+    expect(leavesThePlan(asked('differs'))).toBe(true)
+    expect(leavesThePlan(asked('something-else'))).toBe(true)
+    expect(leavesThePlan(asked('something-else', 'again', 'replan'))).toBe(true)
+  })
+
+  it('is not offered where a look or the same step is what helps', () => {
+    expect(leavesThePlan(asked('evidence'))).toBe(false)
+    expect(leavesThePlan(asked('something-else', 'again', 'harmless'))).toBe(false)
+    expect(leavesThePlan(null)).toBe(false)
   })
 })

@@ -8,9 +8,11 @@ use App\Backup\Backup;
 
 final class BackupCommand extends CoreCommand
 {
-    protected $signature = 'tornavis:backup {file? : Where it is written; backups/ in the data folder where nothing is named}';
+    protected $signature =
+        'tornavis:backup {file? : Where it is written; backups/ in the data folder where ' . 'nothing is named}';
 
-    protected $description = 'Writes database, phones, settings and release cards into one file, also while Tornavis runs';
+    protected $description =
+        'Writes database, phones, settings and release cards into one file, also while ' . 'Tornavis runs';
 
     public function handle(): int
     {

@@ -22,7 +22,8 @@ final class ProveCommand extends CoreCommand
         'every clear plan by one step, and ask proof and phone about each change} {--keep= : Folder for what does ' .
         'not agree}';
 
-    protected $description = 'Draws random situations, plans each, and has the simulated phone say whether the plan was right';
+    protected $description =
+        'Draws random situations, plans each, and has the simulated phone say whether the ' . 'plan was right';
 
     public function handle(): int
     {

@@ -12,7 +12,8 @@ use Tornavis\StandIn\PhoneShelf;
 
 final class StandInCommand extends Command
 {
-    protected $signature = 'tornavis:stand-in {--port= : Port on 127.0.0.1} {--speed= : Seconds on a phone for one second here}';
+    protected $signature =
+        'tornavis:stand-in {--port= : Port on 127.0.0.1} {--speed= : Seconds on a phone for one ' . 'second here}';
 
     protected $description = 'Runs the simulated phones';
 

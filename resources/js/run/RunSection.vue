@@ -8,7 +8,7 @@ import type { JobAnswer } from '../generated/job'
 import CauseList from './CauseList.vue'
 import FaultDrawer from './FaultDrawer.vue'
 import GateForm from './GateForm.vue'
-import { headlineOf } from './headline'
+import { headlineOf, leavesThePlan } from './headline'
 import KeyChart from './KeyChart.vue'
 import NoteSomethingElse from './NoteSomethingElse.vue'
 import PlanAnew from './PlanAnew.vue'
@@ -60,19 +60,11 @@ useIntervalFn(() => (dots.value = (dots.value + 1) % 4), 500)
 const headline = computed(() => headlineOf(status.value, question.value?.about ?? '', step.value))
 
 const release = (word: string): Promise<void> => act('release', { word, question: question.value?.sequence })
-const tell = (answer: string): Promise<void> =>
-  act('tell', { answer, question: question.value?.sequence, note: '', evidence: evidence.value }).then(() => {
-    if (!error.value) evidence.value = ''
-  })
-/** Where the phone is not where the plan has it, another plan from what it has now is one way on. */
-const mayPlanAgain = computed(() => {
-  const about = status.value === 'asked' ? (question.value?.about ?? '') : ''
-  return (
-    ['differs', 'failure', 'file', 'break', 'mode'].includes(about) ||
-    (about === 'something-else' &&
-      (question.value?.causes ?? [{ next: 'replan' }]).some((cause) => cause.next === 'replan'))
-  )
-})
+async function tell(answer: string): Promise<void> {
+  await act('tell', { answer, question: question.value?.sequence, evidence: evidence.value })
+  if (!error.value) evidence.value = ''
+}
+const mayPlanAgain = computed(() => status.value === 'asked' && leavesThePlan(question.value))
 const contradicted = computed(
   () => byHand.value && error.value?.answer?.error === 'RunRefusal' && evidence.value.trim() !== '',
 )

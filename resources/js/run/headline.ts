@@ -1,6 +1,8 @@
 import type { JobAnswer } from '../generated/job'
+import type { RunEventsAnswer } from '../generated/run-events'
 
 type Step = JobAnswer['plan']['steps'][number]
+type Question = RunEventsAnswer['state']['question']
 
 const ofStatus: Record<string, string> = {
   ended: 'Done. The phone runs what was planned.',
@@ -21,4 +23,16 @@ export function headlineOf(status: string, about: string, step: Step | undefined
   if (ofStatus[status] !== undefined) return ofStatus[status]
   if (status === 'asked') return about === 'hands' ? title : (ofQuestion[about] ?? 'Something needs you.')
   return step?.operation === 'sideload' ? 'Leave the phone alone.' : title
+}
+
+/** Whether the phone is not where the plan has it, so that another plan from what it has now is one way on. */
+export function leavesThePlan(question: Question): boolean {
+  const about = question?.about ?? ''
+  // Without causes it is not known what it is, so that a new plan may be what helps.
+  const causes = question?.causes ?? [{ next: 'replan' }]
+
+  return (
+    ['differs', 'failure', 'file', 'break', 'mode'].includes(about) ||
+    (about === 'something-else' && causes.some((cause) => cause.next === 'replan'))
+  )
 }
