@@ -15,6 +15,7 @@ use App\Shelf\Shelf;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\Workplace;
 use Tornavis\Core\Words\Intent;
@@ -49,7 +50,7 @@ final readonly class DemoWorld
             if ($unit->label === self::WAITING) {
                 $record->learn(
                     Fact::of(
-                        'bootloader.waitStarted',
+                        StateField::UnlockWaitStarted->value,
                         now()->subHours(116)->toIso8601String(),
                         Source::Typed,
                         'table lead',

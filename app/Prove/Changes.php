@@ -6,6 +6,7 @@ namespace App\Prove;
 
 use App\Run\Rehearsal;
 use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Proof\Proof;
 use Tornavis\Core\Rule\StepDraft;
@@ -113,7 +114,7 @@ final readonly class Changes
 
         return ExpectedStates::over(
             self::drafts($plan, $order),
-            $situation->state->with(['slot.running' => $situation->slots->active()]),
+            $situation->state->with([StateField::RunningSlot->value => $situation->slots->active()]),
             $situation->sheet,
         );
     }

@@ -9,13 +9,15 @@ use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\SystemState;
 
 /** A phone of a model, with what is known about it and what not. */
 final readonly class RandomUnit
@@ -42,53 +44,59 @@ final readonly class RandomUnit
                 ])
                 : $this->dice->one(['boot-loop', 'stuck', 'dead', 'locked-out']),
             'serial' => 'RND' . $this->dice->between(100_000, 999_999),
-            'variant.model' => $variant->model,
-            'variant.chipset' => $variant->chipset,
-            'bootloader.unlocked' => $this->dice->chance($intent === Intent::Unlock ? 15 : 94),
-            'bootloader.unlockAllowed' => $this->dice->chance(50),
-            'bootloader.lockGuard' => $this->dice->chance(3),
-            'bootloader.waitStarted' => $this->dice->one([null, '2026-09-01T09:00:00Z', '2026-09-18T09:00:00Z']),
-            'slot.active' => $active,
-            'battery.percent' => $this->dice->between(5, 100),
-            'battery.condition' => $this->dice->chance(97) ? 'sound' : 'swollen',
-            'locks.screen' => $this->dice->chance(30),
-            'locks.accounts' => $this->dice->chance(30),
-            'debugging.allowed' => true,
-            'debugging.authorised' => true,
-            'card.present' => $this->dice->chance(20),
-            'card.freeBytes' => $this->dice->one([0, 8 << 30, 16 << 30]),
-            'data.fileSystem' => $this->dice->one($sheet->fileSystems),
-            'data.encryption' => $this->dice->one($sheet->encryptions),
-            'data.empty' => false,
-            'data.freeBytes' => $this->dice->one([1 << 30, 20 << 30, 40 << 30]),
-            'bootloader.rollbackIndex' =>
+            StateField::VariantModel->value => $variant->model,
+            StateField::VariantChipset->value => $variant->chipset,
+            StateField::BootloaderUnlocked->value => $this->dice->chance($intent === Intent::Unlock ? 15 : 94),
+            StateField::UnlockAllowed->value => $this->dice->chance(50),
+            StateField::LockGuard->value => $this->dice->chance(3),
+            StateField::UnlockWaitStarted->value => $this->dice->one([
+                null,
+                '2026-09-01T09:00:00Z',
+                '2026-09-18T09:00:00Z',
+            ]),
+            StateField::ActiveSlot->value => $active,
+            StateField::BatteryPercent->value => $this->dice->between(5, 100),
+            StateField::BatteryCondition->value => $this->dice->chance(97) ? 'sound' : 'swollen',
+            StateField::ScreenLock->value => $this->dice->chance(30),
+            StateField::Accounts->value => $this->dice->chance(30),
+            StateField::DebuggingAllowed->value => true,
+            StateField::DebuggingAuthorised->value => true,
+            StateField::CardPresent->value => $this->dice->chance(20),
+            StateField::CardFreeBytes->value => $this->dice->one([0, 8 << 30, 16 << 30]),
+            StateField::DataFileSystem->value => $this->dice->one($sheet->fileSystems),
+            StateField::DataEncryption->value => $this->dice->one($sheet->encryptions),
+            StateField::DataEmpty->value => false,
+            StateField::DataFreeBytes->value => $this->dice->one([1 << 30, 20 << 30, 40 << 30]),
+            StateField::RollbackIndex->value =>
                 $sheet->rollbackIndex === null
                     ? null
                     : $this->dice->one([$sheet->rollbackIndex, $sheet->rollbackIndex - 1, $sheet->rollbackIndex + 1]),
-            'data.usedBytes' => $this->dice->between(0, 20) << 30,
+            StateField::DataUsedBytes->value => $this->dice->between(0, 20) << 30,
         ];
         foreach (LossClass::cases() as $class) {
-            $values["data.holds.{$class->value}"] = $this->dice->chance(30);
+            $values[StateField::DataHolds->of($class)] = $this->dice->chance(30);
         }
         foreach ($sheet->slots as $slot) {
             $values += $this->slot($sheet, $slot, $slot === $active, $intent);
         }
-        $values['data.writtenBy'] = $values["slot.{$active}.os.family"] ?? null;
-        if ($values['mode'] === Mode::System->value && !isset($values["slot.{$active}.os.family"])) {
+        $values[StateField::DataWrittenBy->value] = $values[StateField::OsFamily->in($active)] ?? null;
+        if ($values['mode'] === Mode::System->value && !isset($values[StateField::OsFamily->in($active)])) {
             $values['mode'] = Mode::Bootloader->value;
         }
-        if ($values['mode'] === Mode::Recovery->value && !isset($values["slot.{$active}.recovery.family"])) {
+        if ($values['mode'] === Mode::Recovery->value && !isset($values[StateField::RecoveryFamily->in($active)])) {
             $values['mode'] = Mode::Bootloader->value;
         }
         if ($intent === Intent::BringBack && $this->dice->chance(80)) {
             // Left in the middle: outside its system, now and then with a system half written or with its data erased.
             $values['mode'] = $this->dice->one([
                 'bootloader',
-                isset($values["slot.{$active}.recovery.family"]) ? Mode::Recovery->value : Mode::Bootloader->value,
+                isset($values[StateField::RecoveryFamily->in($active)])
+                    ? Mode::Recovery->value
+                    : Mode::Bootloader->value,
             ]);
-            $values['data.empty'] = $this->dice->chance(40);
+            $values[StateField::DataEmpty->value] = $this->dice->chance(40);
             if ($values['mode'] === Mode::Bootloader->value && $this->dice->chance(60)) {
-                $values["slot.{$active}.os.state"] = 'incomplete';
+                $values[StateField::OsState->in($active)] = 'incomplete';
                 $values = array_filter(
                     $values,
                     static fn(string $name): bool => preg_match("/^slot\\.{$active}\\.(image|recovery)\\./", $name) !==
@@ -106,20 +114,20 @@ final readonly class RandomUnit
         }
         if (
             $values['mode'] === Mode::Recovery->value &&
-            in_array('sideload', (array) ($values["slot.{$active}.recovery.abilities"] ?? []), true) &&
+            in_array('sideload', (array) ($values[StateField::RecoveryAbilities->in($active)] ?? []), true) &&
             $this->dice->chance(20)
         ) {
             $values['mode'] = Mode::Sideload->value;
         }
         if ($sheet->secondSystem && $this->dice->chance(75)) {
-            $values['second.family'] = 'Lamplight';
-            $values['second.version'] = '9';
+            $values[StateField::SecondFamily->value] = 'Lamplight';
+            $values[StateField::SecondVersion->value] = '9';
         }
         foreach (array_keys($values) as $name) {
             // Now and then something has not been seen yet.
             if (
                 $this->dice->chance(2) &&
-                !in_array($name, ['mode', 'serial', 'slot.active'], true) &&
+                !in_array($name, ['mode', 'serial', StateField::ActiveSlot->value], true) &&
                 !str_contains($name, '.recovery.') &&
                 !str_contains($name, '.os.') &&
                 !str_contains($name, '.image.')
@@ -141,21 +149,26 @@ final readonly class RandomUnit
     private function slot(ModelSheet $sheet, string $slot, bool $active, Intent $intent): array
     {
         $firmware = $this->firmwares($sheet);
-        $at = "slot.{$slot}";
-        $values = ["{$at}.firmware.version" => $this->dice->one($firmware), "{$at}.os.state" => 'none'];
+        $values = [
+            StateField::FirmwareVersion->in($slot) => $this->dice->one($firmware),
+            StateField::OsState->in($slot) => SystemState::None->value,
+        ];
         $region = $this->dice->one([null, 'EU', 'IN']);
         if ($region !== null) {
-            $values["{$at}.firmware.region"] = $region;
+            $values[StateField::FirmwareRegion->in($slot)] = $region;
         }
         if ($sheet->partition('vendor') !== null && !$sheet->hasTwoSlots()) {
-            $values["{$at}.vendor.version"] = $this->dice->one(['9.2', '9.4', '10.0']);
-            $values["{$at}.vendor.channel"] = $this->dice->one(['stable', 'developer']);
+            $values[StateField::VendorVersion->in($slot)] = $this->dice->one(['9.2', '9.4', '10.0']);
+            $values[StateField::VendorChannel->in($slot)] = $this->dice->one(['stable', 'developer']);
         }
         if ($sheet->verificationPartitions() !== [] && $this->dice->chance(60)) {
-            $values["{$at}.verification.on"] = $this->dice->chance(50);
+            $values[StateField::VerificationOn->in($slot)] = $this->dice->chance(50);
         }
         if ($sheet->dynamicLayout === 'retrofit' && $this->dice->chance(30)) {
-            $values["{$at}.layout"] = $this->dice->one([Layout::OLD, Layout::DYNAMIC]);
+            $values[StateField::Layout->in($slot)] = $this->dice->one([
+                PartitionLayout::Old->value,
+                PartitionLayout::Dynamic->value,
+            ]);
         }
         if (!$active && $this->dice->chance(25)) {
             return $values;
@@ -195,28 +208,28 @@ final readonly class RandomUnit
         }
         $values =
             [
-                "{$at}.os.family" => $family,
-                "{$at}.os.version" => $version,
-                "{$at}.os.release" => $this->dice->one(['9', '13', '14', '15']),
-                "{$at}.os.buildId" => $build,
-                "{$at}.os.patchLevel" => $this->dice->one(['2025-01-01', '2026-05-01', '2026-09-01']),
-                "{$at}.os.stock" => self::SYSTEMS[$family] ?? false,
-                "{$at}.os.state" => 'complete',
-                "{$at}.os.services" => 'none',
+                StateField::OsFamily->in($slot) => $family,
+                StateField::OsVersion->in($slot) => $version,
+                StateField::OsRelease->in($slot) => $this->dice->one(['9', '13', '14', '15']),
+                StateField::OsBuildId->in($slot) => $build,
+                StateField::OsPatchLevel->in($slot) => $this->dice->one(['2025-01-01', '2026-05-01', '2026-09-01']),
+                StateField::OsStock->in($slot) => self::SYSTEMS[$family] ?? false,
+                StateField::OsState->in($slot) => SystemState::Complete->value,
+                StateField::OsServices->in($slot) => 'none',
             ] + $values;
         if ($signer !== null && $this->dice->chance(80)) {
-            $values["{$at}.os.signer"] = $signer;
+            $values[StateField::OsSigner->in($slot)] = $signer;
         }
         if ($this->dice->chance(10)) {
-            $values["{$at}.root"] = 'Latchkey 4.1';
+            $values[StateField::Root->in($slot)] = 'Latchkey 4.1';
         }
         foreach ($sheet->startPartitions() as $partition) {
-            $values["{$at}.image.{$partition}"] = $build;
+            $values[StateField::Image->in($slot, $partition)] = $build;
         }
         if ($this->dice->chance(55)) {
-            $values["{$at}.recovery.family"] = $this->dice->one(['Wicket', 'Lychgate']);
-            $values["{$at}.recovery.version"] = $this->dice->one(['2.2', '3.6', '4.1']);
-            $values["{$at}.recovery.abilities"] = $this->dice->one([
+            $values[StateField::RecoveryFamily->in($slot)] = $this->dice->one(['Wicket', 'Lychgate']);
+            $values[StateField::RecoveryVersion->in($slot)] = $this->dice->one(['2.2', '3.6', '4.1']);
+            $values[StateField::RecoveryAbilities->in($slot)] = $this->dice->one([
                 ['sideload', 'backup'],
                 ['sideload', 'decrypt', 'metadata', 'backup', 'file-system'],
                 ['backup'],
@@ -260,7 +273,7 @@ final readonly class RandomUnit
     {
         $backups = [];
         for ($i = $this->dice->between(0, 3); $i > 0; $i--) {
-            $family = $values["slot.{$active}.os.family"] ?? null;
+            $family = $values[StateField::OsFamily->in($active)] ?? null;
             $base = ['family' => $this->dice->chance(60) && is_string($family) ? $family : 'Another OS'];
             $kind = $this->dice->one([Backup::COPIES, Backup::RECOVERY, Backup::RECOVERY]);
             $backups[] = new Backup(

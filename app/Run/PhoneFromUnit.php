@@ -6,10 +6,13 @@ namespace App\Run;
 
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\SystemState;
 use Tornavis\StandIn\SimulatedPhone;
 
 /**
@@ -30,31 +33,30 @@ final class PhoneFromUnit
             $partitions += self::slot($unit, $sheet, $slot);
             // A phone that runs has some firmware, even where nobody has read which.
             $version =
-                $state->text("slot.{$slot}.firmware.version") ??
+                $state->slot($slot)->firmware->text ??
                 ($slot === ($state->activeSlot() ?? $sheet->slots[0]) ? '0' : null);
             if ($version !== null) {
                 $firmware[$slot] = $version;
             }
-            $root = $state->text("slot.{$slot}.root");
+            $root = $state->slot($slot)->root;
             if ($root !== null) {
                 $addons[$slot][] = ['addon' => 'root', 'title' => $root];
             }
         }
         $active = $state->activeSlot() ?? $sheet->slots[0];
-        $chipset = $state->text('variant.chipset');
+        $chipset = $state->text(StateField::VariantChipset);
         $alike = array_values(
             array_filter(
                 $sheet->variants,
                 static fn(Variant $variant): bool => $chipset === null || $variant->chipset === $chipset,
             ),
         );
-        $model = $state->text('variant.model') ?? ($alike[0] ?? $sheet->variants[0])->model;
-        $holds = array_values(
-            array_filter(
-                array_map(static fn(LossClass $class): string => $class->value, LossClass::cases()),
-                static fn(string $class): bool => $state->flag("data.holds.{$class}") !== false,
-            ),
+        $model = $state->text(StateField::VariantModel) ?? ($alike[0] ?? $sheet->variants[0])->model;
+        $held = array_filter(
+            LossClass::cases(),
+            static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
         );
+        $holds = array_map(static fn(LossClass $class): string => $class->value, array_values($held));
 
         return new SimulatedPhone([
             'serial' => $state->text('serial') ?? "UNKNOWN-{$unit->label}",
@@ -64,8 +66,8 @@ final class PhoneFromUnit
             'chipset' => $chipset ?? ($sheet->variant($model)->chipset ?? ''),
             'architecture' => $sheet->architecture,
             'twoSlots' => $sheet->hasTwoSlots(),
-            'unlocked' => $state->flag('bootloader.unlocked') ?? false,
-            'unlockAllowed' => $state->flag('bootloader.unlockAllowed') ?? false,
+            'unlocked' => $state->bootloader()->unlocked ?? false,
+            'unlockAllowed' => $state->bootloader()->unlockAllowed ?? false,
             'unlockWaitSeconds' =>
                 (float) (UnlockWait::of($state, $sheet)?->leftSeconds($now ?? new \DateTimeImmutable()) ?? 0),
             'recoveryIn' => $sheet->recoveryHome->value,
@@ -85,41 +87,44 @@ final class PhoneFromUnit
             'partitions' => $partitions,
             'firmware' => $firmware,
             'addons' => $addons,
-            'second' => $state->text('second.family'),
+            'second' => $state->text(StateField::SecondFamily),
             'temporary' => null,
-            'dataKeys' => $state->text('data.writtenBy'),
-            'dataFileSystem' => $state->text('data.fileSystem') ?? $sheet->fileSystems[0],
-            'dataEncryption' => $state->text('data.encryption') ?? 'file',
-            'dataEmpty' => $state->flag('data.empty') ?? false,
-            'dataBytes' => $state->int('data.usedBytes') ?? 8 << 30,
+            'dataKeys' => $state->data()->writtenBy,
+            'dataFileSystem' => $state->data()->fileSystem ?? $sheet->fileSystems[0],
+            'dataEncryption' => $state->data()->encryption->value ?? Encryption::File->value,
+            'dataEmpty' => $state->data()->empty ?? false,
+            'dataBytes' => $state->data()->usedBytes ?? 8 << 30,
             'holds' => $holds,
             'pcFlash' => $sheet->pcFlash,
-            'files' => ['card' => $state->list('card.files'), 'internal' => $state->list('data.files')],
+            'files' => [
+                'card' => $state->list(StateField::CardFiles),
+                'internal' => $state->list(StateField::DataFiles),
+            ],
             'layout' =>
                 $sheet->dynamicLayout === 'retrofit'
                     ? array_combine(
                         $sheet->slots,
-                        array_map(static fn(string $slot): string => Layout::of($state, $sheet, $slot), $sheet->slots),
+                        array_map(
+                            static fn(string $slot): string => Layout::of($state, $sheet, $slot)->value,
+                            $sheet->slots,
+                        ),
                     )
                     : [],
             'inSuper' => $sheet->logicalPartitions(),
             'verification' => array_filter(
                 array_combine(
                     $sheet->slots,
-                    array_map(
-                        static fn(string $slot): ?bool => $state->flag("slot.{$slot}.verification.on"),
-                        $sheet->slots,
-                    ),
+                    array_map(static fn(string $slot): ?bool => $state->slot($slot)->verificationOn, $sheet->slots),
                 ),
                 static fn(?bool $on): bool => $on !== null,
             ),
-            'battery' => (float) ($state->int('battery.percent') ?? 50),
+            'battery' => (float) ($state->int(StateField::BatteryPercent) ?? 50),
             'chargePerMinute' => $sheet->chargePercentPerMinute,
             'drainPerMinute' => $sheet->drainPercentPerMinute,
-            'accounts' => $state->flag('locks.accounts') ?? true,
-            'screenLock' => $state->flag('locks.screen') ?? true,
-            'debugging' => $state->flag('debugging.allowed') ?? true,
-            'authorised' => $state->flag('debugging.authorised') ?? true,
+            'accounts' => $state->flag(StateField::Accounts) ?? true,
+            'screenLock' => $state->flag(StateField::ScreenLock) ?? true,
+            'debugging' => $state->flag(StateField::DebuggingAllowed) ?? true,
+            'authorised' => $state->flag(StateField::DebuggingAuthorised) ?? true,
         ]);
     }
 
@@ -129,47 +134,47 @@ final class PhoneFromUnit
     private static function slot(Unit $unit, ModelSheet $sheet, string $slot): array
     {
         $state = $unit->state();
-        $build = $state->text("slot.{$slot}.os.buildId");
+        $build = $state->slot($slot)->os->buildId;
         $written = [];
-        if (in_array($state->text("slot.{$slot}.os.state"), [null, 'none'], true) || $build === null) {
+        if (in_array($state->slot($slot)->os->state, [null, SystemState::None], true) || $build === null) {
             return [];
         }
         foreach ($sheet->partitions as $partition) {
             if ((!$partition->perSlot && $sheet->hasTwoSlots()) || $partition->firmware) {
                 continue;
             }
-            $of = $state->text("slot.{$slot}.image.{$partition->name}") ?? $build;
+            $of = $state->slot($slot)->image($partition->name) ?? $build;
             $label = ['part' => $partition->name, 'of' => $of];
             if ($partition->name === 'system') {
                 $label['os'] = array_filter(
                     [
-                        'family' => $state->text("slot.{$slot}.os.family"),
-                        'version' => $state->text("slot.{$slot}.os.version"),
-                        'release' => $state->text("slot.{$slot}.os.release"),
-                        'patchLevel' => $state->text("slot.{$slot}.os.patchLevel"),
-                        'services' => $state->text("slot.{$slot}.os.services"),
-                        'needsFirmware' => $state->text("slot.{$slot}.os.firmwareMin"),
-                        'needsVendor' => $state->text("slot.{$slot}.os.vendorMin"),
+                        'family' => $state->slot($slot)->os->family,
+                        'version' => $state->slot($slot)->os->version,
+                        'release' => $state->slot($slot)->os->release,
+                        'patchLevel' => $state->slot($slot)->os->patchLevel,
+                        'services' => $state->slot($slot)->os->services,
+                        'needsFirmware' => $state->slot($slot)->os->firmwareMin?->text,
+                        'needsVendor' => $state->slot($slot)->os->vendorMin?->text,
                         'codename' => $sheet->codename,
                     ],
                     static fn(?string $value): bool => $value !== null,
                 );
             }
-            $vendor = $state->text("slot.{$slot}.vendor.version");
+            $vendor = $state->slot($slot)->vendor?->text;
             if ($partition->name === 'vendor' && $vendor !== null) {
                 $label['vendor'] = $vendor;
             }
-            $family = $state->text("slot.{$slot}.recovery.family");
+            $family = $state->slot($slot)->recoveryFamily;
             if ($partition->name === $sheet->recoveryHome->value && $family !== null) {
                 $label['recovery'] = [
                     'family' => $family,
-                    'version' => $state->text("slot.{$slot}.recovery.version") ?? '',
-                    'abilities' => $state->list("slot.{$slot}.recovery.abilities"),
+                    'version' => $state->slot($slot)->recoveryVersion ?? '',
+                    'abilities' => $state->slot($slot)->recoveryAbilities,
                 ];
             }
             $written[SimulatedPhone::place($partition->name, $slot)] = [
                 'of' => $of,
-                'whole' => $state->text("slot.{$slot}.os.state") === 'complete',
+                'whole' => $state->slot($slot)->os->isComplete(),
                 'label' => $label,
             ];
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Run;
 
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\MemoryJournal;
@@ -26,7 +27,7 @@ final readonly class Rehearsal
 
     private const MOST_TURNS = 600;
 
-    private const NOT_COMPARED = ['battery.percent', 'data.usedBytes'];
+    private const NOT_COMPARED = [StateField::BatteryPercent->value, StateField::DataUsedBytes->value];
 
     /**
      * @param  list<string>  $differences

@@ -166,6 +166,28 @@ it('registers every rule that lies in a folder of rules', function () {
     expect([...Tornavis\Core\Rule\FitRules::ALL, ...Tornavis\Core\Rule\StepRules::ALL])->toEqualCanonicalizing($lying);
 });
 
+it('names facts about a phone only in their table', function () {
+    $named = [];
+    foreach (Symfony\Component\Finder\Finder::create()->in(base_path('core/src'))->name('*.php') as $file) {
+        if (in_array($file->getFilename(), ['StateField.php', 'FactName.php'], true)) {
+            continue;
+        }
+        preg_match_all(
+            '/([\'"])((?:slot|data|bootloader|battery|card|os)\.[a-zA-Z{$][^\'" ]*)\1/',
+            $file->getContents(),
+            $found,
+        );
+        foreach ($found[2] as $name) {
+            $plain = (string) preg_replace('/\{\$[^}]*\}/', 'a', $name);
+            if (Tornavis\Core\Phone\FactName::field($plain) !== null) {
+                $named[] = "{$file->getRelativePathname()}: {$name}";
+            }
+        }
+    }
+
+    expect($named)->toBe([]);
+});
+
 it('asks the class of a job, and nowhere the intent', function () {
     $asking = [];
     foreach (['Rule', 'Operation', 'Space', 'Sequence', 'Ledger', 'Budget', 'Proof', 'Trouble'] as $layer) {

@@ -9,7 +9,7 @@ use App\Run\StandInLink;
 use Symfony\Component\Process\Process;
 use Tests\Support\Ports;
 use Tests\Support\World;
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Run\Link;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\Progress;
@@ -62,7 +62,7 @@ it('shows the phone in facts that exist, without changing it', function (Link $l
         ->and($second->facts)
         ->toBe($first->facts);
     foreach ($first->facts as $name => $value) {
-        StateField::check($name, $value, 'what the link shows');
+        FactName::check($name, $value, 'what the link shows');
     }
 })->with('links');
 

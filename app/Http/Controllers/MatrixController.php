@@ -12,6 +12,7 @@ use Illuminate\Http\Request;
 use Tornavis\Core\Kit\FitMatrix;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\SituationError;
 use Tornavis\Core\Words\PackageKind;
@@ -35,7 +36,7 @@ final class MatrixController extends Controller
                 $rows[] = [
                     'label' => $record->label,
                     'codename' => $record->codename,
-                    'model' => $record->unit()->state()->text('variant.model'),
+                    'model' => $record->unit()->state()->text(StateField::VariantModel),
                 ];
             }
         }

@@ -22,6 +22,7 @@ use Tornavis\Core\Identity\DumpIntake;
 use Tornavis\Core\Identity\PropertyDump;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\Note;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\ZonedTime;
@@ -176,7 +177,7 @@ final class UnitController extends Controller
         abort_if($moments[$which] > now()->addMinutes(5), 422, 'The wait cannot have started in the future.');
         $unit->learn(
             Fact::of(
-                'bootloader.waitStarted',
+                StateField::UnlockWaitStarted->value,
                 $moments[$which]->format(DATE_ATOM),
                 Source::Typed,
                 $request->string('zone')->toString(),

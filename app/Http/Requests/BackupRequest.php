@@ -34,10 +34,10 @@ final class BackupRequest extends FormRequest
         $slot = $state->activeSlot() ?? '-';
         $base = array_filter(
             [
-                'family' => $state->text("slot.{$slot}.os.family"),
-                'release' => $state->text("slot.{$slot}.os.release"),
-                'firmware' => $state->text("slot.{$slot}.firmware.version"),
-                'encryption' => $state->text('data.encryption'),
+                'family' => $state->slot($slot)->os->family,
+                'release' => $state->slot($slot)->os->release,
+                'firmware' => $state->slot($slot)->firmware?->text,
+                'encryption' => $state->data()->encryption?->value,
             ],
             static fn(?string $value): bool => $value !== null,
         );

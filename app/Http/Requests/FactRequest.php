@@ -6,7 +6,7 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\FactName;
 
 /**
  * A value that a person typed for a phone.
@@ -33,7 +33,7 @@ final class FactRequest extends FormRequest
     {
         /** @var FactValue $value */
         $value = $this->input('value');
-        StateField::check($this->name(), $value, 'the form');
+        FactName::check($this->name(), $value, 'the form');
 
         return $value;
     }

@@ -9,6 +9,7 @@ use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Planning\JobPlanner;
 use Tornavis\Core\Phone\Conflicts;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -21,15 +22,15 @@ final class UnitCard
 {
     /** What a plan mostly asks for; those not known are counted on the card. */
     private const ASKED = [
-        'variant.model',
+        StateField::VariantModel->value,
         'serial',
-        'bootloader.unlocked',
-        'slot.active',
-        'battery.percent',
-        'locks.screen',
-        'locks.accounts',
-        'data.encryption',
-        'data.fileSystem',
+        StateField::BootloaderUnlocked->value,
+        StateField::ActiveSlot->value,
+        StateField::BatteryPercent->value,
+        StateField::ScreenLock->value,
+        StateField::Accounts->value,
+        StateField::DataEncryption->value,
+        StateField::DataFileSystem->value,
     ];
 
     /**
@@ -113,24 +114,24 @@ final class UnitCard
             'label' => $unit->label,
             'codename' => $unit->codename,
             'name' => $sheet === null ? null : "{$sheet->maker} {$sheet->name}",
-            'model' => $state->text('variant.model'),
+            'model' => $state->text(StateField::VariantModel),
             'note' => $unit->note,
             'slots' => array_map(static fn(string $slot): array => self::slot($state, $slot), $sheet->slots ?? []),
-            'encryption' => $state->text('data.encryption'),
-            'fileSystem' => $state->text('data.fileSystem'),
-            'battery' => $state->int('battery.percent'),
+            'encryption' => $state->data()->encryption,
+            'fileSystem' => $state->data()->fileSystem,
+            'battery' => $state->int(StateField::BatteryPercent),
             'mode' => $state->text('mode'),
-            'unlocked' => $state->flag('bootloader.unlocked'),
+            'unlocked' => $state->bootloader()->unlocked,
             'unknown' => array_values(
                 array_map(
-                    static fn(string $name): string => StateField::label($name),
+                    static fn(string $name): string => FactName::label($name),
                     array_filter(self::ASKED, static fn(string $name): bool => !$state->fact($name)->known()),
                 ),
             ),
             'second' =>
-                $state->text('second.family') === null
+                $state->text(StateField::SecondFamily) === null
                     ? null
-                    : trim("{$state->text('second.family')} {$state->text('second.version')}"),
+                    : trim("{$state->text(StateField::SecondFamily)} {$state->text(StateField::SecondVersion)}"),
             'conflicts' => count(Conflicts::of($unit->facts)),
             'wait' => self::wait($state, $sheet),
         ];
@@ -170,13 +171,11 @@ final class UnitCard
         return [
             'slot' => $slot,
             'active' => $state->activeSlot() === $slot,
-            'os' => $state->text("slot.{$slot}.os.family"),
-            'version' => $state->text("slot.{$slot}.os.version"),
-            'state' => $state->text("slot.{$slot}.os.state"),
-            'firmware' => $state->text("slot.{$slot}.firmware.version"),
-            'vendor' =>
-                trim("{$state->text("slot.{$slot}.vendor.version")} {$state->text("slot.{$slot}.vendor.channel")}") ?:
-                null,
+            'os' => $state->slot($slot)->os->family,
+            'version' => $state->slot($slot)->os->version,
+            'state' => $state->slot($slot)->os->state,
+            'firmware' => $state->slot($slot)->firmware?->text,
+            'vendor' => trim("{$state->slot($slot)->vendor?->text} {$state->slot($slot)->vendorChannel}") ?: null,
         ];
     }
 
@@ -187,7 +186,7 @@ final class UnitCard
      */
     private static function wait(State $state, ?ModelSheet $sheet): ?string
     {
-        $wait = $sheet === null || $state->flag('bootloader.unlocked') === true ? null : UnlockWait::of($state, $sheet);
+        $wait = $sheet === null || $state->bootloader()->unlocked === true ? null : UnlockWait::of($state, $sheet);
 
         return $wait?->earliest()->format(DATE_ATOM);
     }

@@ -7,8 +7,8 @@ namespace App\Http\Resources;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Job\Job;
 
 /**
@@ -70,11 +70,11 @@ final class UnitHistory
             ];
             $old = $state->fact($fact->name);
             if (!$fact->agreesWith($old)) {
-                $now = StateField::say($fact->name, $fact->value);
+                $now = FactName::say($fact->name, $fact->value);
                 $entries[$key]['details'][] =
-                    StateField::label($fact->name) .
+                    FactName::label($fact->name) .
                     ': ' .
-                    ($old->known() ? StateField::say($fact->name, $old->value) . " → {$now}" : $now);
+                    ($old->known() ? FactName::say($fact->name, $old->value) . " → {$now}" : $now);
             }
             $state = $state->with([$fact->name => $fact->value], $fact->source, $fact->where, $fact->at);
         }

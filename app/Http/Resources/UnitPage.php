@@ -13,6 +13,7 @@ use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Conflicts;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\LossClass;
 
@@ -28,13 +29,17 @@ final class UnitPage
         $state = $unit->state();
         $sheet = $planner->sheet($record);
         $slot = $state->activeSlot() ?? ($sheet->slots[0] ?? '-');
-        $clues = new Clues($unit->codename, $state->text('variant.model'), $state->text('variant.chipset'));
+        $clues = new Clues(
+            $unit->codename,
+            $state->text(StateField::VariantModel),
+            $state->text(StateField::VariantChipset),
+        );
         $identification = Identification::of($clues, $planner->sheets());
         $conflicts = [];
         foreach (Conflicts::of($unit->facts) as $name => $sides) {
             $conflicts[] = [
                 'name' => $name,
-                'label' => StateField::label($name),
+                'label' => FactName::label($name),
                 'sides' => array_map(self::fact(...), $sides),
             ];
         }
@@ -87,8 +92,8 @@ final class UnitPage
     private static function fact(Fact $fact): array
     {
         return $fact->toArray() + [
-            'label' => StateField::label($fact->name),
-            'text' => StateField::say($fact->name, $fact->value),
+            'label' => FactName::label($fact->name),
+            'text' => FactName::say($fact->name, $fact->value),
         ];
     }
 
@@ -101,7 +106,8 @@ final class UnitPage
     private static function fields(array $slots): array
     {
         $fields = [];
-        foreach (StateField::FIELDS as $pattern => [$type, $label]) {
+        foreach (StateField::cases() as $field) {
+            $pattern = $field->value;
             // What a run remembers in short is nothing to type.
             if (preg_match('/\{(partition|mode)\}|failedAs/', $pattern) === 1) {
                 continue;
@@ -116,7 +122,7 @@ final class UnitPage
                 );
             }
             foreach ($names as $name) {
-                $fields[] = ['name' => $name, 'label' => StateField::label($name), 'type' => $type];
+                $fields[] = ['name' => $name, 'label' => FactName::label($name), 'type' => $field->type()];
             }
         }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Budget;
 
 use Tornavis\Core\Operation\Timing;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
@@ -26,7 +27,7 @@ final readonly class Budget
     public static function of(array $steps, ExpectedStates $walk, Situation $situation): self
     {
         $drain = $situation->sheet->drainPercentPerMinute;
-        $percent = $situation->state->int('battery.percent');
+        $percent = $situation->state->int(StateField::BatteryPercent);
         $level = $percent === null ? null : (float) $percent;
         $timings = [];
         $after = [];
@@ -38,8 +39,9 @@ final readonly class Budget
             $timings[] = $timing;
             if ($draft->operation->name() === OperationName::Charge) {
                 $level =
-                    (float) ($draft->operation->effects($walk->before[$index], $situation->sheet)['battery.percent'] ??
-                        $level);
+                    (float) ($draft->operation->effects($walk->before[$index], $situation->sheet)[
+                        StateField::BatteryPercent->value
+                    ] ?? $level);
             } else {
                 $spent = ($drain * $timing->expectedSeconds) / 60;
                 $drained += $spent;

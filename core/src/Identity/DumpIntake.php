@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Identity;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -47,11 +48,11 @@ final readonly class DumpIntake
             $old = $state->fact($fact->name);
             if (!$fact->agreesWith($old)) {
                 $changes[] =
-                    StateField::label($fact->name) .
+                    FactName::label($fact->name) .
                     ': ' .
-                    StateField::say($fact->name, $old->value) .
+                    FactName::say($fact->name, $old->value) .
                     ' → ' .
-                    StateField::say($fact->name, $fact->value);
+                    FactName::say($fact->name, $fact->value);
             }
         }
 
@@ -70,15 +71,10 @@ final readonly class DumpIntake
             $known = $state->text($fact->name);
             if (
                 $known !== null &&
-                in_array($fact->name, ['serial', 'variant.model'], true) &&
+                in_array($fact->name, ['serial', StateField::VariantModel->value], true) &&
                 $known !== $fact->value
             ) {
-                throw DumpError::otherPhone(
-                    $unit->label,
-                    lcfirst(StateField::label($fact->name)),
-                    $known,
-                    $fact->text(),
-                );
+                throw DumpError::otherPhone($unit->label, lcfirst(FactName::label($fact->name)), $known, $fact->text());
             }
         }
     }

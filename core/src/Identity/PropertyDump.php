@@ -6,6 +6,7 @@ namespace Tornavis\Core\Identity;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\StateField;
 
 /**
  * The list of properties that a phone gives of itself: lines "[key]: [value]", values over several lines allowed.
@@ -122,20 +123,20 @@ final readonly class PropertyDump
         $suffix = ltrim($v['ro.boot.slot_suffix'] ?? '', '_');
         $slot = count($slots) === 1 ? $slots[0] : $suffix;
         $found = [
-            'serial' => $v['ro.serialno'] ?? ($v['ro.boot.serialno'] ?? null),
-            'variant.model' => $this->first(self::MODEL),
-            'variant.chipset' => $this->first(self::CHIPSET),
-            'bootloader.unlocked' => match (true) {
+            StateField::Serial->value => $v['ro.serialno'] ?? ($v['ro.boot.serialno'] ?? null),
+            StateField::VariantModel->value => $this->first(self::MODEL),
+            StateField::VariantChipset->value => $this->first(self::CHIPSET),
+            StateField::BootloaderUnlocked->value => match (true) {
                 isset($v['ro.boot.flash.locked']) => $v['ro.boot.flash.locked'] === '0',
                 isset($v['ro.boot.vbmeta.device_state']) => $v['ro.boot.vbmeta.device_state'] === 'unlocked',
                 default => null,
             },
-            'bootloader.unlockAllowed' => match ($v['sys.oem_unlock_allowed'] ?? null) {
+            StateField::UnlockAllowed->value => match ($v['sys.oem_unlock_allowed'] ?? null) {
                 '1' => true,
                 '0' => false,
                 default => null,
             },
-            'data.encryption' => match (true) {
+            StateField::DataEncryption->value => match (true) {
                 ($v['ro.crypto.metadata.enabled'] ?? '') === 'true' => 'metadata',
                 ($v['ro.crypto.type'] ?? '') === 'file' => 'file',
                 ($v['ro.crypto.type'] ?? '') === 'block' => 'disk',
@@ -145,20 +146,20 @@ final readonly class PropertyDump
         ];
         if (in_array($slot, $slots, true)) {
             $found += [
-                'slot.active' => $slot,
-                "slot.{$slot}.os.release" => $v['ro.build.version.release'] ?? null,
-                "slot.{$slot}.os.api" => ctype_digit($v['ro.build.version.sdk'] ?? '')
+                StateField::ActiveSlot->value => $slot,
+                StateField::OsRelease->in($slot) => $v['ro.build.version.release'] ?? null,
+                StateField::OsApi->in($slot) => ctype_digit($v['ro.build.version.sdk'] ?? '')
                     ? (int) $v['ro.build.version.sdk']
                     : null,
-                "slot.{$slot}.os.buildId" => $v['ro.build.version.incremental'] ?? null,
-                "slot.{$slot}.os.buildTime" => ctype_digit($v['ro.build.date.utc'] ?? '')
+                StateField::OsBuildId->in($slot) => $v['ro.build.version.incremental'] ?? null,
+                StateField::OsBuildTime->in($slot) => ctype_digit($v['ro.build.date.utc'] ?? '')
                     ? (int) $v['ro.build.date.utc']
                     : null,
-                "slot.{$slot}.os.patchLevel" => $v['ro.build.version.security_patch'] ?? null,
-                "slot.{$slot}.firmware.version" => $v['ro.bootloader'] ?? ($v['ro.boot.bootloader'] ?? null),
-                "slot.{$slot}.firmware.modem" => $v['gsm.version.baseband'] ?? null,
-                "slot.{$slot}.vendor.version" => $v['ro.vendor.build.version.incremental'] ?? null,
-                "slot.{$slot}.verification.on" => match ($v['ro.boot.veritymode'] ?? null) {
+                StateField::OsPatchLevel->in($slot) => $v['ro.build.version.security_patch'] ?? null,
+                StateField::FirmwareVersion->in($slot) => $v['ro.bootloader'] ?? ($v['ro.boot.bootloader'] ?? null),
+                StateField::FirmwareModem->in($slot) => $v['gsm.version.baseband'] ?? null,
+                StateField::VendorVersion->in($slot) => $v['ro.vendor.build.version.incremental'] ?? null,
+                StateField::VerificationOn->in($slot) => match ($v['ro.boot.veritymode'] ?? null) {
                     'enforcing' => true,
                     'disabled' => false,
                     default => null,

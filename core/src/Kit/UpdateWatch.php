@@ -7,6 +7,7 @@ namespace Tornavis\Core\Kit;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Severity;
@@ -35,9 +36,9 @@ final readonly class UpdateWatch
     public static function of(Unit $unit, ModelSheet $sheet, Stock $stock): ?self
     {
         $state = $unit->state();
-        $slot = 'slot.' . ($state->activeSlot() ?? $sheet->slots[0]);
-        $family = $state->text("{$slot}.os.family");
-        $version = $state->version("{$slot}.os.version");
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+        $family = $state->slot($slot)->os->family;
+        $version = $state->version(StateField::OsVersion->in($slot));
         if ($family === null || $version === null) {
             return null;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Ledger;
 
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
@@ -61,10 +62,11 @@ final readonly class Ledger
         Situation $situation,
         ExpectedStates $walk,
     ): LedgerEntry {
-        $holds = $situation->state->flag("data.holds.{$class->value}");
+        $holds = $situation->state->data()->holds($class);
         if ($step === null) {
             $absent =
-                $holds === false || ($class === LossClass::Card && $situation->state->flag('card.present') === false);
+                $holds === false ||
+                ($class === LossClass::Card && $situation->state->flag(StateField::CardPresent) === false);
 
             return new LedgerEntry(
                 $class,

@@ -48,7 +48,7 @@ final readonly class BackUp extends Operation
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
-        return Timing::about(60 + intdiv($state->int('data.usedBytes') ?? 8 << 30, $rates->backupBytesPerSecond));
+        return Timing::about(60 + intdiv($state->data()->usedBytes ?? 8 << 30, $rates->backupBytesPerSecond));
     }
 
     public function instruction(): string

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -44,15 +45,15 @@ final readonly class BootOnce extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+        return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
         return [
-            'mode' => Mode::Recovery->value,
-            'slot.running' => $state->activeSlot() ?? $sheet->slots[0],
-            'recovery.running' => $this->package->facts->list(Field::ABILITIES),
+            StateField::Mode->value => Mode::Recovery->value,
+            StateField::RunningSlot->value => $state->activeSlot() ?? $sheet->slots[0],
+            StateField::RunningRecovery->value => $this->package->facts->list(Field::ABILITIES),
         ];
     }
 

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -37,12 +38,14 @@ final readonly class Charge extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['battery.percent' => max($this->toPercent, $state->int('battery.percent') ?? 0)];
+        return [
+            StateField::BatteryPercent->value => max($this->toPercent, $state->int(StateField::BatteryPercent) ?? 0),
+        ];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
-        $missing = max(0, $this->toPercent - ($state->int('battery.percent') ?? 0));
+        $missing = max(0, $this->toPercent - ($state->int(StateField::BatteryPercent) ?? 0));
 
         return Timing::about((int) ceil(($missing / $sheet->chargePercentPerMinute) * 60));
     }

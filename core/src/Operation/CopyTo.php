@@ -7,7 +7,9 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 
@@ -17,7 +19,7 @@ final readonly class CopyTo extends Operation
     public const PLACES = ['card' => 'the memory card', 'internal' => 'the internal storage'];
 
     /** place → the fact that lists what lies there */
-    public const LISTS = ['card' => 'card.files', 'internal' => 'data.files'];
+    public const LISTS = ['card' => StateField::CardFiles->value, 'internal' => StateField::DataFiles->value];
 
     /**
      * @param  string  $place  "card" or "internal"
@@ -52,21 +54,21 @@ final readonly class CopyTo extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         if ($this->place === 'card') {
-            $free = $state->int('card.freeBytes');
+            $free = $state->int(StateField::CardFreeBytes);
 
             return $free !== null && $free < $this->package->sizeBytes
                 ? ["The card has {$free} bytes free; {$this->package->name()} has {$this->package->sizeBytes}."]
                 : [];
         }
-        if ($state->flag('storage.stale') === true) {
+        if ($state->flag(StateField::StorageStale) === true) {
             return ['The recovery has not restarted since the format and does not see the storage.'];
         }
-        if ($state->flag('data.unreadable') === true) {
+        if ($state->data()->unreadable === true) {
             return ['The storage has to be formatted for the new layout first.'];
         }
         $readable =
-            $state->flag('data.empty') === true ||
-            $state->text('data.encryption') === 'none' ||
+            $state->data()->empty === true ||
+            $state->data()->encryption === Encryption::None ||
             in_array('decrypt', RunningRecovery::abilities($state), true);
 
         return $readable ? [] : ['The recovery cannot open the encrypted storage.'];
@@ -75,10 +77,12 @@ final readonly class CopyTo extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         $list = self::LISTS[$this->place];
-        $free = $state->int('card.freeBytes');
+        $free = $state->int(StateField::CardFreeBytes);
 
         return [$list => array_values(array_unique([...$state->list($list), $this->package->name()]))] +
-            ($this->place === 'card' && $free !== null ? ['card.freeBytes' => $free - $this->package->sizeBytes] : []);
+            ($this->place === 'card' && $free !== null
+                ? [StateField::CardFreeBytes->value => $free - $this->package->sizeBytes]
+                : []);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -55,7 +56,7 @@ final readonly class DeleteLogical extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $effects = ["slot.{$this->slot}.size.{$this->partition}" => 0];
+        $effects = [StateField::SizeInSuper->in($this->slot, $this->partition) => 0];
 
         return $this->partition === 'system' ? $effects + ErasePartitions::noSystem($this->slot) : $effects;
     }

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -52,14 +53,14 @@ final readonly class DisableVerification extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+        return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
         return [
-            "slot.{$this->slot}.verification.on" => false,
-            "slot.{$this->slot}.verification.of" =>
+            StateField::VerificationOn->in($this->slot) => false,
+            StateField::VerificationOf->in($this->slot) =>
                 $this->package->facts->text(Field::PART_OF) ?? $this->package->facts->text(Field::VERSION),
         ];
     }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -40,21 +41,21 @@ final readonly class EraseData extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+        $refusals = $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
 
-        return $state->flag('locks.accounts') === false
+        return $state->flag(StateField::Accounts) === false
             ? $refusals
             : [...$refusals, 'An account may still be signed in; the phone would lock its owner out.'];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return Erasure::effects($state->text('data.fileSystem') ?? $sheet->fileSystems[0]);
+        return Erasure::effects($state->data()->fileSystem ?? $sheet->fileSystems[0]);
     }
 
     public function midway(State $state): array
     {
-        return ['data.empty' => true];
+        return [StateField::DataEmpty->value => true];
     }
 
     public function losses(State $state): array

@@ -7,9 +7,12 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\SystemState;
 
 /** Erases the partitions of one slot that a new layout takes the place of. The system in them is gone. */
 final readonly class ErasePartitions extends Operation
@@ -51,12 +54,12 @@ final readonly class ErasePartitions extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+        return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ["slot.{$this->slot}.layout" => Layout::ERASED] + self::noSystem($this->slot);
+        return [StateField::Layout->in($this->slot) => PartitionLayout::Erased->value] + self::noSystem($this->slot);
     }
 
     /**
@@ -66,26 +69,27 @@ final readonly class ErasePartitions extends Operation
      */
     public static function noSystem(string $slot): array
     {
-        $effects = ["slot.{$slot}.os.state" => 'none'];
+        $effects = [StateField::OsState->in($slot) => SystemState::None->value];
         foreach (
             [
-                'family',
-                'version',
-                'release',
-                'buildId',
-                'patchLevel',
-                'services',
-                'firmwareMin',
-                'vendorMin',
-                'signer',
-                'base',
+                StateField::OsFamily,
+                StateField::OsVersion,
+                StateField::OsRelease,
+                StateField::OsBuildId,
+                StateField::OsPatchLevel,
+                StateField::OsServices,
+                StateField::OsFirmwareMin,
+                StateField::OsVendorMin,
+                StateField::OsSigner,
+                StateField::OsBase,
+                StateField::Root,
             ]
-            as $name
+            as $field
         ) {
-            $effects["slot.{$slot}.os.{$name}"] = null;
+            $effects[$field->in($slot)] = null;
         }
 
-        return $effects + ["slot.{$slot}.root" => null];
+        return $effects;
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

@@ -6,6 +6,8 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 
 /**
@@ -21,17 +23,17 @@ final class Erasure
     public static function effects(string $fileSystem): array
     {
         $effects = [
-            'data.empty' => true,
-            'data.writtenBy' => null,
-            'data.encryption' => 'none',
-            'data.fileSystem' => $fileSystem,
-            'data.usedBytes' => 0,
-            'data.files' => [],
-            'data.unreadable' => false,
-            'locks.screen' => false,
+            StateField::DataEmpty->value => true,
+            StateField::DataWrittenBy->value => null,
+            StateField::DataEncryption->value => Encryption::None->value,
+            StateField::DataFileSystem->value => $fileSystem,
+            StateField::DataUsedBytes->value => 0,
+            StateField::DataFiles->value => [],
+            StateField::DataUnreadable->value => false,
+            StateField::ScreenLock->value => false,
         ];
         foreach (LossClass::lostByFormat() as $class) {
-            $effects["data.holds.{$class->value}"] = false;
+            $effects[StateField::DataHolds->of($class)] = false;
         }
 
         return $effects;
@@ -45,8 +47,8 @@ final class Erasure
         return array_values(
             array_filter(
                 LossClass::lostByFormat(),
-                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false &&
-                    ($class !== LossClass::ScreenLock || $state->flag('locks.screen') !== false),
+                static fn(LossClass $class): bool => $state->data()->holds($class) !== false &&
+                    ($class !== LossClass::ScreenLock || $state->flag(StateField::ScreenLock) !== false),
             ),
         );
     }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -44,7 +45,7 @@ final readonly class FormatData extends Operation
         $refusals = in_array($this->fileSystem, $sheet->fileSystems, true)
             ? []
             : ["The phone does not know the file system {$this->fileSystem}."];
-        if ($state->flag('locks.accounts') !== false) {
+        if ($state->flag(StateField::Accounts) !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }
 
@@ -53,12 +54,12 @@ final readonly class FormatData extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return Erasure::effects($this->fileSystem) + ['storage.stale' => true];
+        return Erasure::effects($this->fileSystem) + [StateField::StorageStale->value => true];
     }
 
     public function midway(State $state): array
     {
-        return ['data.empty' => true];
+        return [StateField::DataEmpty->value => true];
     }
 
     public function losses(State $state): array

@@ -8,6 +8,8 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\SystemState;
 
 /**
  * What a generic image changes in a slot, whoever writes it: the system is another one, the base under it stays.
@@ -22,24 +24,23 @@ final class GenericSystem
     public static function effects(Package $image, string $slot, State $state): array
     {
         $facts = $image->facts;
-        $at = "slot.{$slot}";
 
         return [
-            "{$at}.os.family" => $facts->text(Field::FAMILY),
-            "{$at}.os.version" => $facts->text(Field::VERSION),
-            "{$at}.os.release" => $facts->text(Field::RELEASE),
-            "{$at}.os.buildId" => $image->systemBuildId(),
-            "{$at}.os.base" => $state->text("{$at}.os.base") ?? $state->text("{$at}.os.buildId"),
-            "{$at}.os.patchLevel" => $facts->text(Field::PATCH_LEVEL),
-            "{$at}.os.signer" => $facts->text(Field::SIGNER),
-            "{$at}.os.stock" => false,
-            "{$at}.os.state" => 'complete',
-            "{$at}.os.failedAs" => null,
-            "{$at}.os.services" => $facts->flag(Field::BRINGS_SERVICES) === true ? 'its own' : 'none',
-            "{$at}.os.firmwareMin" => null,
-            "{$at}.os.vendorMin" => null,
-            "{$at}.root" => null,
-            "{$at}.size.system" => $image->systemBytes(),
+            StateField::OsFamily->in($slot) => $facts->text(Field::FAMILY),
+            StateField::OsVersion->in($slot) => $facts->text(Field::VERSION),
+            StateField::OsRelease->in($slot) => $facts->text(Field::RELEASE),
+            StateField::OsBuildId->in($slot) => $image->systemBuildId(),
+            StateField::OsBase->in($slot) => $state->slot($slot)->os->base ?? $state->slot($slot)->os->buildId,
+            StateField::OsPatchLevel->in($slot) => $facts->text(Field::PATCH_LEVEL),
+            StateField::OsSigner->in($slot) => $facts->text(Field::SIGNER),
+            StateField::OsStock->in($slot) => false,
+            StateField::OsState->in($slot) => SystemState::Complete->value,
+            StateField::OsFailedAs->in($slot) => null,
+            StateField::OsServices->in($slot) => $facts->flag(Field::BRINGS_SERVICES) === true ? 'its own' : 'none',
+            StateField::OsFirmwareMin->in($slot) => null,
+            StateField::OsVendorMin->in($slot) => null,
+            StateField::Root->in($slot) => null,
+            StateField::SizeInSuper->in($slot, 'system') => $image->systemBytes(),
         ];
     }
 }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -35,12 +36,12 @@ final readonly class LeaveTrial extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $state->text('trial.family') === null ? ['No trial would be running.'] : [];
+        return $state->text(StateField::TrialFamily) === null ? ['No trial would be running.'] : [];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['trial.family' => null, 'trial.version' => null];
+        return [StateField::TrialFamily->value => null, StateField::TrialVersion->value => null];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -40,7 +41,7 @@ final readonly class ProveLink extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ["link.proven.{$this->in->value}" => true];
+        return [StateField::LinkProven->of($this->in) => true];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

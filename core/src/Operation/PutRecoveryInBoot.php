@@ -9,6 +9,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -64,12 +65,11 @@ final readonly class PutRecoveryInBoot extends Operation
                 : [];
         }
         if ($this->home === RecoveryHome::VendorBoot) {
-            return $state->flag('bootloader.unlocked') === true ? [] : ['The bootloader is not known to be unlocked.'];
+            return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
         }
-        $refusals =
-            $state->text("slot.{$this->slot}.os.state") === 'complete'
-                ? []
-                : ['There is no boot image of a build to put the recovery into.'];
+        $refusals = $state->slot($this->slot)->os->isComplete()
+            ? []
+            : ['There is no boot image of a build to put the recovery into.'];
 
         return $state->activeSlot() === $this->slot
             ? $refusals
@@ -82,20 +82,20 @@ final readonly class PutRecoveryInBoot extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $slot = "slot.{$this->slot}.recovery";
+        $slot = $this->slot;
 
         return [
-            "{$slot}.family" => $this->package->facts->text(Field::FAMILY),
-            "{$slot}.version" => $this->package->facts->text(Field::VERSION),
-            "{$slot}.abilities" => $this->package->facts->list(Field::ABILITIES),
+            StateField::RecoveryFamily->in($slot) => $this->package->facts->text(Field::FAMILY),
+            StateField::RecoveryVersion->in($slot) => $this->package->facts->text(Field::VERSION),
+            StateField::RecoveryAbilities->in($slot) => $this->package->facts->list(Field::ABILITIES),
         ];
     }
 
     public function midway(State $state): array
     {
         return $this->home === RecoveryHome::Own
-            ? ["slot.{$this->slot}.recovery.family" => null]
-            : ["slot.{$this->slot}.image.{$this->home->value}" => 'an image written in part'];
+            ? [StateField::RecoveryFamily->in($this->slot) => null]
+            : [StateField::Image->in($this->slot, $this->home->value) => 'an image written in part'];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\BootCheck;
-use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionLayout;
 
 final readonly class Reboot extends Operation
 {
@@ -56,7 +57,7 @@ final readonly class Reboot extends Operation
         if (
             $this->to === Mode::Recovery &&
             $this->from !== Mode::Sideload &&
-            $state->text("slot.{$slot}.layout") === Layout::ERASED
+            $state->slot($slot)->layout === PartitionLayout::Erased
         ) {
             return [
                 'With the old partitions gone a command leads back to the bootloader; only the keys lead to the ' .
@@ -81,7 +82,7 @@ final readonly class Reboot extends Operation
     {
         // Sideload is a state of the running recovery; the phone does not restart for it.
         return $this->to === Mode::Sideload || $this->from === Mode::Sideload
-            ? ['mode' => $this->to->value]
+            ? [StateField::Mode->value => $this->to->value]
             : Restart::effects($state, $this->to);
     }
 

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
@@ -35,12 +36,12 @@ final readonly class RemoveLock extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['locks.screen' => false];
+        return [StateField::ScreenLock->value => false];
     }
 
     public function losses(State $state): array
     {
-        return $state->flag('locks.screen') === false ? [] : [LossClass::ScreenLock];
+        return $state->flag(StateField::ScreenLock) === false ? [] : [LossClass::ScreenLock];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 
 /**
@@ -21,21 +22,21 @@ final class Restart
     public static function effects(State $state, Mode $to): array
     {
         $slot = $state->activeSlot();
-        $effects = ['mode' => $to->value, 'slot.running' => $slot];
-        if ($state->list('recovery.running') !== []) {
-            $effects['recovery.running'] = null;
+        $effects = [StateField::Mode->value => $to->value, StateField::RunningSlot->value => $slot];
+        if ($state->list(StateField::RunningRecovery) !== []) {
+            $effects[StateField::RunningRecovery->value] = null;
         }
-        if ($state->flag('storage.stale') === true) {
-            $effects['storage.stale'] = false;
+        if ($state->flag(StateField::StorageStale) === true) {
+            $effects[StateField::StorageStale->value] = false;
         }
-        if ($state->flag('recovery.pending') === true) {
-            $effects['recovery.pending'] = false;
-            if ($to === Mode::System) {
+        if ($state->flag(StateField::RecoveryPending) === true) {
+            $effects[StateField::RecoveryPending->value] = false;
+            if ($to === Mode::System && $slot !== null) {
                 // The maker's system puts its own recovery back when it starts before the new one has run once.
                 $effects += [
-                    "slot.{$slot}.recovery.family" => null,
-                    "slot.{$slot}.recovery.version" => null,
-                    "slot.{$slot}.recovery.abilities" => [],
+                    StateField::RecoveryFamily->in($slot) => null,
+                    StateField::RecoveryVersion->in($slot) => null,
+                    StateField::RecoveryAbilities->in($slot) => [],
                 ];
             }
         }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
@@ -58,9 +59,9 @@ final readonly class RestoreSet extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $effects = ['data.empty' => false];
+        $effects = [StateField::DataEmpty->value => false];
         foreach ($this->set->classes as $class) {
-            $effects["data.holds.{$class->value}"] = true;
+            $effects[StateField::DataHolds->of($class)] = true;
         }
 
         return $effects;
@@ -72,19 +73,19 @@ final readonly class RestoreSet extends Operation
         return array_values(
             array_filter(
                 $this->set->classes,
-                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false,
+                static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
             ),
         );
     }
 
     public function midway(State $state): array
     {
-        return ['data.empty' => true];
+        return [StateField::DataEmpty->value => true];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
-        return Timing::about(60 + intdiv($state->int('data.usedBytes') ?? 4 << 30, $rates->backupBytesPerSecond));
+        return Timing::about(60 + intdiv($state->data()->usedBytes ?? 4 << 30, $rates->backupBytesPerSecond));
     }
 
     public function instruction(): string

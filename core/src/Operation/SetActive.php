@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -49,19 +50,21 @@ final readonly class SetActive extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = in_array($this->slot, $sheet->slots, true) ? [] : ["The phone has no slot {$this->slot}."];
-        if ($state->text("slot.{$this->slot}.firmware.version") === null) {
-            $refusals[] =
-                "What firmware slot {$this->slot} holds is unknown; without any, the phone would not " .
-                'even reach its bootloader.';
+        if (!in_array($this->slot, $sheet->slots, true)) {
+            return ["The phone has no slot {$this->slot}."];
         }
 
-        return $refusals;
+        return $state->slot($this->slot)->firmware === null
+            ? [
+                "What firmware slot {$this->slot} holds is unknown; without any, the phone would not " .
+                'even reach its bootloader.',
+            ]
+            : [];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['slot.active' => $this->slot];
+        return [StateField::ActiveSlot->value => $this->slot];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

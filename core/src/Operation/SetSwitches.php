@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -37,8 +38,8 @@ final readonly class SetSwitches extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['debugging.allowed' => true, 'debugging.authorised' => true] +
-            ($this->allowUnlock ? ['bootloader.unlockAllowed' => true] : []);
+        return [StateField::DebuggingAllowed->value => true, StateField::DebuggingAuthorised->value => true] +
+            ($this->allowUnlock ? [StateField::UnlockAllowed->value => true] : []);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

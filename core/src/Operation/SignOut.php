@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -34,7 +35,7 @@ final readonly class SignOut extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['locks.accounts' => false];
+        return [StateField::Accounts->value => false];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -39,7 +40,7 @@ final readonly class StartTrial extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $free = $state->int('data.freeBytes');
+        $free = $state->data()->freeBytes;
 
         return $free !== null && $free < $this->neededBytes
             ? ["The storage has {$free} bytes free; the trial needs {$this->neededBytes}."]
@@ -49,8 +50,8 @@ final readonly class StartTrial extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         return [
-            'trial.family' => $this->package->facts->text(Field::FAMILY),
-            'trial.version' => $this->package->facts->text(Field::VERSION),
+            StateField::TrialFamily->value => $this->package->facts->text(Field::FAMILY),
+            StateField::TrialVersion->value => $this->package->facts->text(Field::VERSION),
         ];
     }
 

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -41,10 +42,8 @@ final readonly class Unlock extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $refusals =
-            $state->flag('bootloader.unlockAllowed') === true
-                ? []
-                : ['Unlocking is not allowed in the developer options.'];
-        if ($state->flag('locks.accounts') !== false) {
+            $state->bootloader()->unlockAllowed === true ? [] : ['Unlocking is not allowed in the developer options.'];
+        if ($state->flag(StateField::Accounts) !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }
 
@@ -53,13 +52,13 @@ final readonly class Unlock extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['bootloader.unlocked' => true] +
-            Erasure::effects($state->text('data.fileSystem') ?? $sheet->fileSystems[0]);
+        return [StateField::BootloaderUnlocked->value => true] +
+            Erasure::effects($state->data()->fileSystem ?? $sheet->fileSystems[0]);
     }
 
     public function midway(State $state): array
     {
-        return ['data.empty' => true];
+        return [StateField::DataEmpty->value => true];
     }
 
     public function losses(State $state): array

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -40,7 +41,11 @@ final readonly class Verify extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ['debugging.allowed' => true, 'debugging.authorised' => true, 'link.proven.system' => true];
+        return [
+            StateField::DebuggingAllowed->value => true,
+            StateField::DebuggingAuthorised->value => true,
+            StateField::LinkProven->of(Mode::System) => true,
+        ];
     }
 
     public function refusals(State $state, ModelSheet $sheet): array

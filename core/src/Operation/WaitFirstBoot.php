@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -44,19 +45,19 @@ final readonly class WaitFirstBoot extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-        if ($state->flag('data.empty') !== true) {
+        if ($state->data()->empty !== true) {
             // Data that is there stays, and with it every switch.
             return [];
         }
 
         return [
-            'data.empty' => false,
-            'data.writtenBy' => $state->text("slot.{$slot}.os.family"),
-            'data.encryption' =>
-                $state->flag("slot.{$slot}.encryption.off") === true ? 'none' : $sheet->newEncryption(),
-            'debugging.allowed' => false,
-            'debugging.authorised' => false,
-            'link.proven.system' => false,
+            StateField::DataEmpty->value => false,
+            StateField::DataWrittenBy->value => $state->slot($slot)->os->family,
+            StateField::DataEncryption->value =>
+                $state->slot($slot)->encryptionOff === true ? 'none' : $sheet->newEncryption(),
+            StateField::DebuggingAllowed->value => false,
+            StateField::DebuggingAuthorised->value => false,
+            StateField::LinkProven->of(Mode::System) => false,
         ];
     }
 

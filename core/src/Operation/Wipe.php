@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
@@ -47,7 +48,7 @@ final readonly class Wipe extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $this->what === self::DATA && $state->flag('locks.accounts') !== false
+        return $this->what === self::DATA && $state->flag(StateField::Accounts) !== false
             ? ['An account may still be signed in; the phone would lock its owner out.']
             : [];
     }
@@ -57,9 +58,13 @@ final readonly class Wipe extends Operation
         if ($this->what === self::CACHES) {
             return [];
         }
-        $effects = ['data.empty' => true, 'data.writtenBy' => null, 'locks.screen' => false];
+        $effects = [
+            StateField::DataEmpty->value => true,
+            StateField::DataWrittenBy->value => null,
+            StateField::ScreenLock->value => false,
+        ];
         foreach ($this->taken() as $class) {
-            $effects["data.holds.{$class->value}"] = false;
+            $effects[StateField::DataHolds->of($class)] = false;
         }
 
         return $effects;
@@ -68,10 +73,7 @@ final readonly class Wipe extends Operation
     public function losses(State $state): array
     {
         return array_values(
-            array_filter(
-                $this->taken(),
-                static fn(LossClass $class): bool => $state->flag("data.holds.{$class->value}") !== false,
-            ),
+            array_filter($this->taken(), static fn(LossClass $class): bool => $state->data()->holds($class) !== false),
         );
     }
 

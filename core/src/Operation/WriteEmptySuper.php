@@ -10,9 +10,12 @@ use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\SystemState;
 
 /** Writes an empty layout of logical partitions for the active slot; each slot keeps a layout of its own. */
 final readonly class WriteEmptySuper extends Operation
@@ -58,7 +61,7 @@ final readonly class WriteEmptySuper extends Operation
                     "The layout is written for the active slot, which would be {$state->activeSlot()}, not " .
                     "{$this->slot}.",
                 ];
-        if ($state->text("slot.{$this->slot}.os.state") !== 'none') {
+        if ($state->slot($this->slot)->os->state !== SystemState::None) {
             $refusals[] =
                 BootCheck::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
         }
@@ -72,7 +75,7 @@ final readonly class WriteEmptySuper extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return ["slot.{$this->slot}.layout" => Layout::DYNAMIC];
+        return [StateField::Layout->in($this->slot) => PartitionLayout::Dynamic->value];
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

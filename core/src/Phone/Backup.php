@@ -57,10 +57,10 @@ final readonly class Backup
             return null;
         }
         $now = [
-            'family' => $state->text("slot.{$slot}.os.family"),
-            'release' => $state->text("slot.{$slot}.os.release"),
-            'firmware' => $state->text("slot.{$slot}.firmware.version"),
-            'encryption' => $state->text('data.encryption'),
+            'family' => $state->slot($slot)->os->family,
+            'release' => $state->slot($slot)->os->release,
+            'firmware' => $state->slot($slot)->firmware?->text,
+            'encryption' => $state->data()->encryption?->value,
         ];
         $words = [
             'family' => 'the system',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\SystemState;
 
 /**
  * Whether a slot would start, judged from what is known about it.
@@ -17,57 +18,52 @@ final class BootCheck
     /** Why the slot would not start its system, in a clause; null when it would. */
     public static function obstacle(State $state, ModelSheet $sheet, string $slot): ?string
     {
-        $os = $state->text("slot.{$slot}.os.state");
-        if ($os !== 'complete') {
-            return match ($os) {
-                'incomplete' => 'its system was written only in part',
-                'none' => 'it holds no system',
+        $system = $state->slot($slot)->os;
+        if (!$system->isComplete()) {
+            return match ($system->state) {
+                SystemState::Incomplete => 'its system was written only in part',
+                SystemState::None => 'it holds no system',
                 default => 'it is not known whether it holds a system',
             };
         }
-        $failed = $state->text("slot.{$slot}.os.failedAs");
+        $failed = $state->slot($slot)->os->failedAs;
         if ($failed !== null && $failed === self::likeness($state->values(), $slot)) {
             return 'it was seen not to start, and nothing has changed since';
         }
         // A generic image stands on the start images of the build that was there before it.
-        $build = $state->text("slot.{$slot}.os.base") ?? $state->text("slot.{$slot}.os.buildId");
+        $build = $state->slot($slot)->os->base ?? $state->slot($slot)->os->buildId;
         $refused = self::verificationRefuses($state, $sheet, $slot);
         if ($refused !== null) {
             return "verification is on and refuses its {$refused}";
         }
         foreach ($sheet->startPartitions() as $partition) {
-            $owner = $state->text("slot.{$slot}.image.{$partition}");
+            $owner = $state->slot($slot)->image($partition);
             if (
                 $owner !== null &&
                 $owner !== $build &&
                 !(
                     $partition === 'boot' &&
-                    $owner ===
-                        trim("{$state->text("slot.{$slot}.kernel.name")} {$state->text("slot.{$slot}.kernel.version")}")
+                    $owner === trim("{$state->slot($slot)->kernelName} {$state->slot($slot)->kernelVersion}")
                 )
             ) {
                 return "its {$partition} image belongs to {$owner}";
             }
         }
-        $needed = $state->version("slot.{$slot}.os.firmwareMin");
-        $firmware = $state->version("slot.{$slot}.firmware.version");
+        $needed = $state->slot($slot)->os->firmwareMin;
+        $firmware = $state->slot($slot)->firmware;
         if ($needed !== null && ($firmware === null || $firmware->olderThan($needed))) {
             return 'its firmware ' . ($firmware ?? 'is unknown and') . ' is below ' . $needed;
         }
-        $vendorNeeded = $state->version("slot.{$slot}.os.vendorMin");
-        $vendor = $state->version("slot.{$slot}.vendor.version");
+        $vendorNeeded = $state->slot($slot)->os->vendorMin;
+        $vendor = $state->slot($slot)->vendor;
         if ($vendorNeeded !== null && ($vendor === null || $vendor->olderThan($vendorNeeded))) {
             return 'its vendor ' . ($vendor ?? 'is unknown and') . ' is below ' . $vendorNeeded;
         }
-        if ($state->flag('data.unreadable') === true) {
+        if ($state->data()->unreadable === true) {
             return 'the data was not formatted for the new layout';
         }
-        $writer = $state->text('data.writtenBy');
-        if (
-            $state->flag('data.empty') !== true &&
-            $writer !== null &&
-            $writer !== $state->text("slot.{$slot}.os.family")
-        ) {
+        $writer = $state->data()->writtenBy;
+        if ($state->data()->empty !== true && $writer !== null && $writer !== $state->slot($slot)->os->family) {
             return "only {$writer} can read the data";
         }
 
@@ -88,10 +84,11 @@ final class BootCheck
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $fails =
-            in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) &&
-            $state->text("slot.{$slot}.os.failedAs") === null;
+            in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) && $state->slot($slot)->os->failedAs === null;
 
-        return $fails ? $state->with(["slot.{$slot}.os.failedAs" => self::likeness($state->values(), $slot)]) : $state;
+        return $fails
+            ? $state->with([StateField::OsFailedAs->in($slot) => self::likeness($state->values(), $slot)])
+            : $state;
     }
 
     /** Why the recovery of a slot would not come up; null when it would. */
@@ -100,8 +97,7 @@ final class BootCheck
         return match (true) {
             self::verificationRefuses($state, $sheet, $slot) !== null
                 => 'Verification is on and would not let the recovery start.',
-            $state->text("slot.{$slot}.recovery.family") === null => self::named($slot) .
-                ' holds no recovery to start.',
+            $state->slot($slot)->recoveryFamily === null => self::named($slot) . ' holds no recovery to start.',
             !self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery' .
                 ($slot === '-' ? '' : ' in slot ' . strtoupper($slot)) .
                 ' belong to different builds; it would not start.',
@@ -114,7 +110,7 @@ final class BootCheck
     {
         $owners = [];
         foreach (array_diff($sheet->startPartitions(), [$sheet->recoveryHome->value]) as $partition) {
-            $owners[] = $state->text("slot.{$slot}.image.{$partition}");
+            $owners[] = $state->slot($slot)->image($partition);
         }
 
         return count(array_unique($owners)) <= 1;
@@ -129,7 +125,7 @@ final class BootCheck
     {
         $parts = array_filter(
             $values,
-            static fn(string $name): bool => $name !== "slot.{$slot}.os.failedAs" &&
+            static fn(string $name): bool => $name !== StateField::OsFailedAs->in($slot) &&
                 preg_match(
                     "/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b" .
                         '|^data\.(empty|writtenBy)$/',
@@ -158,12 +154,12 @@ final class BootCheck
      */
     public static function verificationRefuses(State $state, ModelSheet $sheet, string $slot): ?string
     {
-        $build = $state->text("slot.{$slot}.os.buildId");
-        if ($state->flag("slot.{$slot}.verification.on") !== true || $build === null) {
+        $build = $state->slot($slot)->os->buildId;
+        if ($state->slot($slot)->verificationOn !== true || $build === null) {
             return null;
         }
         foreach ($sheet->startPartitions() as $partition) {
-            $owner = $state->text("slot.{$slot}.image.{$partition}");
+            $owner = $state->slot($slot)->image($partition);
             if ($owner !== null && $owner !== $build) {
                 return $partition;
             }

@@ -27,19 +27,13 @@ final class Conflicts
             if ($fact->source === Source::Settled) {
                 unset($open[$fact->name]);
                 $open[$fact->name][] = $fact;
-            } elseif (
-                $fact->known() &&
-                $fact->source !== Source::Assumed &&
-                !StateField::changesByItself($fact->name)
-            ) {
+            } elseif ($fact->known() && $fact->source !== Source::Assumed && !FactName::changesByItself($fact->name)) {
                 $open[$fact->name][] = $fact;
             }
         }
         $conflicts = [];
         foreach ($open as $name => $statements) {
-            $sides = StateField::neverChanges($name)
-                ? self::different($statements)
-                : self::typedAgainstSeen($statements);
+            $sides = FactName::neverChanges($name) ? self::different($statements) : self::typedAgainstSeen($statements);
             if (count($sides) > 1) {
                 $conflicts[$name] = $sides;
             }

@@ -9,29 +9,23 @@ use Tornavis\Core\Words\PartitionLayout;
 /** How the room for the system is divided on a model whose dynamic layout is put in later. */
 final class Layout
 {
-    public const OLD = PartitionLayout::Old->value;
-
-    public const ERASED = PartitionLayout::Erased->value;
-
-    public const DYNAMIC = PartitionLayout::Dynamic->value;
-
     /**
      * What a slot has, as far as it is known or follows from what runs; a system of another maker needed the new
      * layout to go in.
      */
-    public static function of(State $state, ModelSheet $sheet, string $slot): string
+    public static function of(State $state, ModelSheet $sheet, string $slot): PartitionLayout
     {
-        $known = $state->text("slot.{$slot}.layout");
+        $known = $state->slot($slot)->layout;
         if ($known !== null || $sheet->dynamicLayout !== 'retrofit') {
-            return $known ?? self::DYNAMIC;
+            return $known ?? PartitionLayout::Dynamic;
         }
         foreach ($sheet->slots as $one) {
-            if ($state->text("slot.{$one}.os.state") === 'complete' && $state->flag("slot.{$one}.os.stock") === false) {
-                return self::DYNAMIC;
+            if ($state->slot($one)->os->isComplete() && $state->slot($one)->os->stock === false) {
+                return PartitionLayout::Dynamic;
             }
         }
 
-        return self::OLD;
+        return PartitionLayout::Old;
     }
 
     /**
@@ -47,7 +41,7 @@ final class Layout
     {
         return array_filter(
             $sheet->slots,
-            static fn(string $slot): bool => self::of($state, $sheet, $slot) !== self::DYNAMIC,
+            static fn(string $slot): bool => self::of($state, $sheet, $slot) !== PartitionLayout::Dynamic,
         ) === [];
     }
 }

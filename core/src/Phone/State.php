@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use LogicException;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Words\Mode;
@@ -17,12 +18,19 @@ use Tornavis\Core\Words\Version;
  *
  * @phpstan-import-type FactValue from Fact
  */
-final readonly class State
+final class State
 {
+    /** @var array<string, SlotState> by slot, made when they are asked for */
+    private array $slots = [];
+
+    private ?DataState $data = null;
+
+    private ?BootloaderState $bootloader = null;
+
     /**
      * @param  array<string, Fact>  $facts
      */
-    private function __construct(private array $facts) {}
+    private function __construct(private readonly array $facts) {}
 
     /**
      * Where several facts share a name the later observation supersedes the earlier one, whoever made it; at the
@@ -53,26 +61,55 @@ final readonly class State
         ];
     }
 
-    public function fact(string $name): Fact
+    public function slot(string $slot): SlotState
     {
+        return $this->slots[$slot] ??= new SlotState($this, $slot);
+    }
+
+    public function data(): DataState
+    {
+        return $this->data ??= new DataState($this);
+    }
+
+    public function bootloader(): BootloaderState
+    {
+        return $this->bootloader ??= new BootloaderState($this);
+    }
+
+    /**
+     * A fact with where it is known from. A name that does not exist is a mistake of the program, never "unknown".
+     *
+     * @throws LogicException
+     */
+    public function fact(StateField|string $name): Fact
+    {
+        if ($name instanceof StateField) {
+            $name = $name->value;
+        }
+        if (FactName::field($name) === null) {
+            throw new LogicException(
+                "There is no fact {$name} about a phone; docs/formats/unit.md lists those there are.",
+            );
+        }
+
         return $this->facts[$name] ?? Fact::of($name, null, Source::Assumed, 'nothing is known');
     }
 
-    public function text(string $name): ?string
+    public function text(StateField|string $name): ?string
     {
         $value = $this->fact($name)->value;
 
         return is_string($value) ? $value : null;
     }
 
-    public function int(string $name): ?int
+    public function int(StateField|string $name): ?int
     {
         $value = $this->fact($name)->value;
 
         return is_int($value) ? $value : null;
     }
 
-    public function flag(string $name): ?bool
+    public function flag(StateField|string $name): ?bool
     {
         $value = $this->fact($name)->value;
 
@@ -82,14 +119,14 @@ final readonly class State
     /**
      * @return list<string>
      */
-    public function list(string $name): array
+    public function list(StateField|string $name): array
     {
         $value = $this->fact($name)->value;
 
         return is_array($value) ? $value : [];
     }
 
-    public function version(string $name): ?Version
+    public function version(StateField|string $name): ?Version
     {
         $text = $this->text($name);
 
@@ -98,12 +135,12 @@ final readonly class State
 
     public function mode(): ?Mode
     {
-        return Mode::tryFrom((string) $this->text('mode'));
+        return Mode::tryFrom((string) $this->text(StateField::Mode));
     }
 
     public function activeSlot(): ?string
     {
-        return $this->text('slot.active');
+        return $this->text(StateField::ActiveSlot);
     }
 
     /**
@@ -156,7 +193,8 @@ final readonly class State
     {
         $changes = [];
         foreach ($later->facts as $name => $fact) {
-            if (!$fact->agreesWith($this->fact($name))) {
+            $mine = $this->facts[$name] ?? null;
+            if ($mine === null ? $fact->known() : !$fact->agreesWith($mine)) {
                 $changes[$name] = $fact->value;
             }
         }

@@ -4,144 +4,220 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
-use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Words\BatteryCondition;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
-use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\PartitionLayout;
-use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
 /**
- * Every name that a unit's state may have, with its type and its words.
+ * Every name that a fact about a phone may have in a file, a plan or a journal, with its type and its words.
  *
- * "{slot}" stands for a, b or -, "{class}" for a loss class, "{mode}" for a mode, "{partition}" for a partition.
+ * "{slot}" stands for a, b or -, "{class}" for a loss class, "{mode}" for a mode, "{partition}" for a partition;
+ * in() and of() put one in. A name that was read is looked up with FactName.
  */
-final class StateField
+enum StateField: string
 {
-    /** name pattern → [type, label]; types: text, int, percent, flag, list. What a text may be: TEXTS. */
-    public const FIELDS = [
-        'variant.model' => ['text', 'Model number'],
-        'variant.chipset' => ['text', 'Chipset'],
-        'serial' => ['text', 'Serial number'],
-        'bootloader.unlocked' => ['flag', 'Bootloader unlocked'],
-        'bootloader.unlockAllowed' => ['flag', 'Unlocking allowed'],
-        'bootloader.lockGuard' => ['flag', "Maker's lock-guard state"],
-        'bootloader.waitStarted' => ['text', 'Unlock wait started'],
-        'bootloader.rollbackIndex' => ['int', 'Rollback index'],
-        'mode' => ['text', 'Mode'],
-        'slot.active' => ['text', 'Active slot'],
-        'slot.running' => ['text', 'Slot it runs from'],
-        'slot.{slot}.os.family' => ['text', 'OS family'],
-        'slot.{slot}.os.release' => ['text', 'Platform release'],
-        'slot.{slot}.os.version' => ['text', 'OS version'],
-        'slot.{slot}.os.api' => ['int', 'Api'],
-        'slot.{slot}.os.buildId' => ['text', 'Build'],
-        'slot.{slot}.os.buildTime' => ['int', 'Built'],
-        'slot.{slot}.os.patchLevel' => ['text', 'Patch level'],
-        'slot.{slot}.os.signer' => ['text', 'Signer'],
-        'slot.{slot}.os.stock' => ['flag', "The maker's own OS"],
-        'slot.{slot}.os.state' => ['text', 'System'],
-        'slot.{slot}.os.failedAs' => ['text', 'Seen not to start'],
-        'slot.{slot}.os.base' => ['text', 'Stands on'],
-        'slot.{slot}.os.services' => ['text', 'Services'],
-        'slot.{slot}.os.firmwareMin' => ['text', 'Firmware that the OS needs'],
-        'slot.{slot}.kernel.name' => ['text', 'Kernel'],
-        'slot.{slot}.kernel.version' => ['text', 'Kernel version'],
-        'slot.{slot}.root' => ['text', 'Root package'],
-        'slot.{slot}.os.vendorMin' => ['text', 'Vendor that the OS needs'],
-        'slot.{slot}.image.{partition}' => ['text', 'Image belongs to'],
-        'slot.{slot}.firmware.version' => ['text', 'Firmware'],
-        'slot.{slot}.firmware.region' => ['text', 'Firmware region'],
-        'slot.{slot}.firmware.modem' => ['text', 'Modem'],
-        'slot.{slot}.vendor.version' => ['text', 'Vendor'],
-        'slot.{slot}.vendor.channel' => ['text', 'Vendor channel'],
-        'slot.{slot}.verification.on' => ['flag', 'Verification on'],
-        'slot.{slot}.verification.of' => ['text', 'Verification image belongs to'],
-        'slot.{slot}.layout' => ['text', 'Partition layout'],
-        'slot.{slot}.size.{partition}' => ['int', 'Size in super'],
-        'slot.{slot}.recovery.family' => ['text', 'Recovery'],
-        'slot.{slot}.recovery.version' => ['text', 'Recovery version'],
-        'slot.{slot}.recovery.abilities' => ['list', 'Recovery can'],
-        'recovery.running' => ['list', 'Recovery started once can'],
-        'data.fileSystem' => ['text', 'Data file system'],
-        'data.encryption' => ['text', 'Data encryption'],
-        'data.writtenBy' => ['text', 'Data written by'],
-        'data.writtenRelease' => ['text', 'Written by release'],
-        'data.empty' => ['flag', 'Data is empty'],
-        'slot.{slot}.encryption.off' => ['flag', 'Encryption switched off'],
-        'data.unreadable' => ['flag', 'Data of another layout'],
-        'layout.residue' => ['flag', 'Rest of another layout'],
-        'data.usedBytes' => ['int', 'Data in use'],
-        'data.holds.{class}' => ['flag', 'Data holds'],
-        'data.freeBytes' => ['int', 'Internal storage free'],
-        'data.files' => ['list', 'Files staged there'],
-        'card.present' => ['flag', 'Memory card'],
-        'card.files' => ['list', 'Files on the card'],
-        'storage.stale' => ['flag', 'Storage not seen since the format'],
-        'recovery.pending' => ['flag', 'Recovery written and not yet started'],
-        'card.freeBytes' => ['int', 'Card free'],
-        'second.family' => ['text', 'Second system'],
-        'second.version' => ['text', 'Second system version'],
-        'trial.family' => ['text', 'Trial beside'],
-        'trial.version' => ['text', 'Version of the trial'],
-        'locks.screen' => ['flag', 'Screen lock'],
-        'locks.accounts' => ['flag', 'Signed in to accounts'],
-        'battery.percent' => ['percent', 'Battery'],
-        'battery.charging' => ['flag', 'Charging'],
-        'battery.condition' => ['text', 'Battery condition'],
-        'debugging.allowed' => ['flag', 'Debugging allowed'],
-        'debugging.authorised' => ['flag', 'Computer authorised'],
-        'link.proven.{mode}' => ['flag', 'Link proven'],
-    ];
+    case VariantModel = 'variant.model';
+    case VariantChipset = 'variant.chipset';
+    case Serial = 'serial';
+    case BootloaderUnlocked = 'bootloader.unlocked';
+    case UnlockAllowed = 'bootloader.unlockAllowed';
+    case LockGuard = 'bootloader.lockGuard';
+    case UnlockWaitStarted = 'bootloader.waitStarted';
+    case RollbackIndex = 'bootloader.rollbackIndex';
+    case Mode = 'mode';
+    case ActiveSlot = 'slot.active';
+    case RunningSlot = 'slot.running';
+    case OsFamily = 'slot.{slot}.os.family';
+    case OsRelease = 'slot.{slot}.os.release';
+    case OsVersion = 'slot.{slot}.os.version';
+    case OsApi = 'slot.{slot}.os.api';
+    case OsBuildId = 'slot.{slot}.os.buildId';
+    case OsBuildTime = 'slot.{slot}.os.buildTime';
+    case OsPatchLevel = 'slot.{slot}.os.patchLevel';
+    case OsSigner = 'slot.{slot}.os.signer';
+    case OsStock = 'slot.{slot}.os.stock';
+    case OsState = 'slot.{slot}.os.state';
+    case OsFailedAs = 'slot.{slot}.os.failedAs';
+    case OsBase = 'slot.{slot}.os.base';
+    case OsServices = 'slot.{slot}.os.services';
+    case OsFirmwareMin = 'slot.{slot}.os.firmwareMin';
+    case KernelName = 'slot.{slot}.kernel.name';
+    case KernelVersion = 'slot.{slot}.kernel.version';
+    case Root = 'slot.{slot}.root';
+    case OsVendorMin = 'slot.{slot}.os.vendorMin';
+    case Image = 'slot.{slot}.image.{partition}';
+    case FirmwareVersion = 'slot.{slot}.firmware.version';
+    case FirmwareRegion = 'slot.{slot}.firmware.region';
+    case FirmwareModem = 'slot.{slot}.firmware.modem';
+    case VendorVersion = 'slot.{slot}.vendor.version';
+    case VendorChannel = 'slot.{slot}.vendor.channel';
+    case VerificationOn = 'slot.{slot}.verification.on';
+    case VerificationOf = 'slot.{slot}.verification.of';
+    case Layout = 'slot.{slot}.layout';
+    case SizeInSuper = 'slot.{slot}.size.{partition}';
+    case RecoveryFamily = 'slot.{slot}.recovery.family';
+    case RecoveryVersion = 'slot.{slot}.recovery.version';
+    case RecoveryAbilities = 'slot.{slot}.recovery.abilities';
+    case RunningRecovery = 'recovery.running';
+    case DataFileSystem = 'data.fileSystem';
+    case DataEncryption = 'data.encryption';
+    case DataWrittenBy = 'data.writtenBy';
+    case DataWrittenRelease = 'data.writtenRelease';
+    case DataEmpty = 'data.empty';
+    case EncryptionOff = 'slot.{slot}.encryption.off';
+    case DataUnreadable = 'data.unreadable';
+    case LayoutResidue = 'layout.residue';
+    case DataUsedBytes = 'data.usedBytes';
+    case DataHolds = 'data.holds.{class}';
+    case DataFreeBytes = 'data.freeBytes';
+    case DataFiles = 'data.files';
+    case CardPresent = 'card.present';
+    case CardFiles = 'card.files';
+    case StorageStale = 'storage.stale';
+    case RecoveryPending = 'recovery.pending';
+    case CardFreeBytes = 'card.freeBytes';
+    case SecondFamily = 'second.family';
+    case SecondVersion = 'second.version';
+    case TrialFamily = 'trial.family';
+    case TrialVersion = 'trial.version';
+    case ScreenLock = 'locks.screen';
+    case Accounts = 'locks.accounts';
+    case BatteryPercent = 'battery.percent';
+    case BatteryCharging = 'battery.charging';
+    case BatteryCondition = 'battery.condition';
+    case DebuggingAllowed = 'debugging.allowed';
+    case DebuggingAuthorised = 'debugging.authorised';
+    case LinkProven = 'link.proven.{mode}';
 
-    /** name pattern → the enum of its values, or the pattern that they follow; every other text is free */
-    private const TEXTS = [
-        'mode' => Mode::class,
-        'slot.active' => Slot::class,
-        'slot.running' => Slot::class,
-        'slot.{slot}.os.state' => SystemState::class,
-        'slot.{slot}.os.patchLevel' => '/^\d{4}-\d\d(-\d\d)?$/',
-        'slot.{slot}.os.release' => '/^\d+(\.\d+)*$/',
-        'slot.{slot}.layout' => PartitionLayout::class,
-        'data.encryption' => Encryption::class,
-        'data.fileSystem' => '/^[a-z0-9]+$/',
-        'data.writtenRelease' => '/^\d+(\.\d+)*$/',
-        'bootloader.waitStarted' => '/^\d{4}-\d\d-\d\dT\d\d:\d\d/',
-        'battery.condition' => BatteryCondition::class,
-    ];
-
-    /** The name with placeholders, as in FIELDS. */
-    private static function pattern(string $name): string
+    /** The name in one slot: "slot.a.os.buildId". */
+    public function in(string $slot, string $partition = ''): string
     {
-        return (string) preg_replace(
-            [
-                '/^slot\.[ab-]\./',
-                '/^(slot\.\{slot\}\.(?:image|size))\.[a-z0-9_]+$/',
-                '/^(data\.holds)\.[a-z-]+$/',
-                '/^(link\.proven)\.[a-z-]+$/',
-            ],
-            ['slot.{slot}.', '$1.{partition}', '$1.{class}', '$1.{mode}'],
-            $name,
-        );
+        return strtr($this->value, ['{slot}' => $slot, '{partition}' => $partition]);
     }
 
-    /** @return ?array{string, string} type and label; null for a name that does not exist */
-    public static function find(string $name): ?array
+    /** The name for one loss class or mode: "data.holds.photos". */
+    public function of(LossClass|Mode $what): string
     {
-        if (isset(self::FIELDS[$name])) {
-            return self::FIELDS[$name];
-        }
-        $pattern = self::pattern($name);
-        $last = substr($name, (int) strrpos($name, '.') + 1);
+        return strtr($this->value, ['{class}' => $what->value, '{mode}' => $what->value]);
+    }
 
-        return match ($pattern) {
-            'data.holds.{class}' => LossClass::tryFrom($last) === null ? null : self::FIELDS[$pattern],
-            'link.proven.{mode}' => Mode::tryFrom($last) === null ? null : self::FIELDS[$pattern],
-            default => self::FIELDS[$pattern] ?? null,
+    /** text, int, percent, flag or list */
+    public function type(): string
+    {
+        return match ($this) {
+            self::RollbackIndex,
+            self::OsApi,
+            self::OsBuildTime,
+            self::SizeInSuper,
+            self::DataUsedBytes,
+            self::DataFreeBytes,
+            self::CardFreeBytes
+                => 'int',
+            self::BatteryPercent => 'percent',
+            self::BootloaderUnlocked,
+            self::UnlockAllowed,
+            self::LockGuard,
+            self::OsStock,
+            self::VerificationOn,
+            self::DataEmpty,
+            self::EncryptionOff,
+            self::DataUnreadable,
+            self::LayoutResidue,
+            self::DataHolds,
+            self::CardPresent,
+            self::StorageStale,
+            self::RecoveryPending,
+            self::ScreenLock,
+            self::Accounts,
+            self::BatteryCharging,
+            self::DebuggingAllowed,
+            self::DebuggingAuthorised,
+            self::LinkProven
+                => 'flag',
+            self::RecoveryAbilities, self::RunningRecovery, self::DataFiles, self::CardFiles => 'list',
+            default => 'text',
+        };
+    }
+
+    public function label(): string
+    {
+        return match ($this) {
+            self::VariantModel => 'Model number',
+            self::VariantChipset => 'Chipset',
+            self::Serial => 'Serial number',
+            self::BootloaderUnlocked => 'Bootloader unlocked',
+            self::UnlockAllowed => 'Unlocking allowed',
+            self::LockGuard => "Maker's lock-guard state",
+            self::UnlockWaitStarted => 'Unlock wait started',
+            self::RollbackIndex => 'Rollback index',
+            self::Mode => 'Mode',
+            self::ActiveSlot => 'Active slot',
+            self::RunningSlot => 'Slot it runs from',
+            self::OsFamily => 'OS family',
+            self::OsRelease => 'Platform release',
+            self::OsVersion => 'OS version',
+            self::OsApi => 'Api',
+            self::OsBuildId => 'Build',
+            self::OsBuildTime => 'Built',
+            self::OsPatchLevel => 'Patch level',
+            self::OsSigner => 'Signer',
+            self::OsStock => "The maker's own OS",
+            self::OsState => 'System',
+            self::OsFailedAs => 'Seen not to start',
+            self::OsBase => 'Stands on',
+            self::OsServices => 'Services',
+            self::OsFirmwareMin => 'Firmware that the OS needs',
+            self::KernelName => 'Kernel',
+            self::KernelVersion => 'Kernel version',
+            self::Root => 'Root package',
+            self::OsVendorMin => 'Vendor that the OS needs',
+            self::Image => 'Image belongs to',
+            self::FirmwareVersion => 'Firmware',
+            self::FirmwareRegion => 'Firmware region',
+            self::FirmwareModem => 'Modem',
+            self::VendorVersion => 'Vendor',
+            self::VendorChannel => 'Vendor channel',
+            self::VerificationOn => 'Verification on',
+            self::VerificationOf => 'Verification image belongs to',
+            self::Layout => 'Partition layout',
+            self::SizeInSuper => 'Size in super',
+            self::RecoveryFamily => 'Recovery',
+            self::RecoveryVersion => 'Recovery version',
+            self::RecoveryAbilities => 'Recovery can',
+            self::RunningRecovery => 'Recovery started once can',
+            self::DataFileSystem => 'Data file system',
+            self::DataEncryption => 'Data encryption',
+            self::DataWrittenBy => 'Data written by',
+            self::DataWrittenRelease => 'Written by release',
+            self::DataEmpty => 'Data is empty',
+            self::EncryptionOff => 'Encryption switched off',
+            self::DataUnreadable => 'Data of another layout',
+            self::LayoutResidue => 'Rest of another layout',
+            self::DataUsedBytes => 'Data in use',
+            self::DataHolds => 'Data holds',
+            self::DataFreeBytes => 'Internal storage free',
+            self::DataFiles => 'Files staged there',
+            self::CardPresent => 'Memory card',
+            self::CardFiles => 'Files on the card',
+            self::StorageStale => 'Storage not seen since the format',
+            self::RecoveryPending => 'Recovery written and not yet started',
+            self::CardFreeBytes => 'Card free',
+            self::SecondFamily => 'Second system',
+            self::SecondVersion => 'Second system version',
+            self::TrialFamily => 'Trial beside',
+            self::TrialVersion => 'Version of the trial',
+            self::ScreenLock => 'Screen lock',
+            self::Accounts => 'Signed in to accounts',
+            self::BatteryPercent => 'Battery',
+            self::BatteryCharging => 'Charging',
+            self::BatteryCondition => 'Battery condition',
+            self::DebuggingAllowed => 'Debugging allowed',
+            self::DebuggingAuthorised => 'Computer authorised',
+            self::LinkProven => 'Link proven',
         };
     }
 
@@ -150,123 +226,29 @@ final class StateField
      *
      * @return list<string>|string|null null where any text of up to 400 bytes will do
      */
-    public static function textOf(string $pattern): array|string|null
+    public function allowedTexts(): array|string|null
     {
-        $rule = self::TEXTS[$pattern] ?? null;
-
-        return $rule !== null && is_subclass_of($rule, \BackedEnum::class)
-            ? array_map(static fn(\BackedEnum $case): string => (string) $case->value, $rule::cases())
-            : $rule;
-    }
-
-    private static function isText(string $name, mixed $value): bool
-    {
-        $rule = self::textOf(self::pattern($name));
-
-        return is_string($value) &&
-            strlen($value) <= 400 &&
-            match (true) {
-                is_array($rule) => in_array($value, $rule, true),
-                is_string($rule) => preg_match($rule, $value) === 1,
-                default => true,
-            };
-    }
-
-    /** "Slot A: OS family", "Data holds: photos"; the name itself where it does not exist. */
-    public static function label(string $name): string
-    {
-        $field = self::find($name);
-        if ($field === null) {
-            return $name;
-        }
-        $label =
-            preg_match('/\.(holds|image|size|proven)\.([a-z_-]+)$/', $name, $part) === 1
-                ? "{$field[1]}: {$part[2]}"
-                : $field[1];
-
-        return preg_match('/^slot\.([ab])\./', $name, $slot) === 1
-            ? 'Slot ' . strtoupper($slot[1]) . ": {$label}"
-            : $label;
-    }
-
-    /** A value as a person reads it: sizes in binary units, times as dates. */
-    public static function say(string $name, mixed $value): string
-    {
-        return match (true) {
-            $value === null => 'unknown',
-            is_bool($value) => $value ? 'yes' : 'no',
-            is_array($value) => implode(', ', array_filter($value, is_string(...))),
-            is_int($value) && (str_ends_with($name, 'Bytes') || str_contains($name, '.size.')) => Size::text($value),
-            is_int($value) && str_ends_with($name, 'Time') => gmdate('Y-m-d', $value),
-            str_ends_with($name, '.os.failedAs') => 'yes, as it was then',
-            is_string($value) && $name === 'bootloader.waitStarted' => Moment::read($value)?->format(
-                'Y-m-d H:i \U\T\C',
-            ) ?? $value,
-            is_int($value) && str_ends_with($name, 'percent') => "{$value} %",
-            default => is_scalar($value) ? (string) $value : '',
+        return match ($this) {
+            self::Mode => self::valuesOf(Mode::cases()),
+            self::ActiveSlot, self::RunningSlot => self::valuesOf(Slot::cases()),
+            self::OsState => self::valuesOf(SystemState::cases()),
+            self::Layout => self::valuesOf(PartitionLayout::cases()),
+            self::DataEncryption => self::valuesOf(Encryption::cases()),
+            self::BatteryCondition => self::valuesOf(BatteryCondition::cases()),
+            self::OsPatchLevel => '/^\d{4}-\d\d(-\d\d)?$/',
+            self::OsRelease, self::DataWrittenRelease => '/^\d+(\.\d+)*$/',
+            self::DataFileSystem => '/^[a-z0-9]+$/',
+            self::UnlockWaitStarted => '/^\d{4}-\d\d-\d\dT\d\d:\d\d/',
+            default => null,
         };
-    }
-
-    /** Whether a thing can change by itself, so that two statements about it need not disagree. */
-    public static function changesByItself(string $name): bool
-    {
-        return preg_match(
-            '/^(mode$|battery\.(percent|charging)$|data\.(usedBytes|freeBytes|files)$|card\.(freeBytes|files)$' .
-                '|storage\.stale$|recovery\.pending$|slot\.running$|recovery\.running$' .
-                '|link\.proven\.|debugging\.|data\.holds\.)/',
-            $name,
-        ) === 1;
-    }
-
-    /** Whether a thing never changes, so that two statements about it are about two phones, or one is wrong. */
-    public static function neverChanges(string $name): bool
-    {
-        return in_array($name, ['serial', 'variant.model', 'variant.chipset'], true);
     }
 
     /**
-     * @param  string|int|bool|list<string>|null  $value
-     *
-     * @throws FormatError when the name does not exist or the value has another type
+     * @param  list<\BackedEnum>  $cases
+     * @return list<string>
      */
-    public static function check(string $name, string|int|bool|array|null $value, string $where): void
+    private static function valuesOf(array $cases): array
     {
-        $field = self::find($name);
-        if ($field === null) {
-            throw FormatError::invalid(
-                $where,
-                "fact {$name}",
-                'There is no such fact about a phone',
-                'a name listed in docs/formats/unit.md',
-            );
-        }
-        $fits =
-            $value === null ||
-            match ($field[0]) {
-                'text' => self::isText($name, $value),
-                'int' => is_int($value),
-                'percent' => is_int($value) && $value >= 0 && $value <= 100,
-                'flag' => is_bool($value),
-                default => is_array($value),
-            };
-        if (!$fits) {
-            throw FormatError::invalid(
-                $where,
-                "fact {$name}",
-                'The value ' . json_encode($value) . ' does not fit',
-                self::expected($name, $field[0]) . ', or null for unknown',
-            );
-        }
-    }
-
-    private static function expected(string $name, string $type): string
-    {
-        $rule = self::textOf(self::pattern($name));
-
-        return match (true) {
-            is_array($rule) => 'one of ' . implode(', ', $rule),
-            is_string($rule) => "a text that matches {$rule}",
-            default => "a {$type}",
-        };
+        return array_map(static fn(\BackedEnum $case): string => (string) $case->value, $cases);
     }
 }

@@ -22,15 +22,15 @@ final class StateFieldPage
             '| name | type | what it says | values |',
             '|---|---|---|---|',
         ];
-        foreach (StateField::FIELDS as $name => [$type, $label]) {
-            $rule = StateField::textOf($name);
+        foreach (StateField::cases() as $field) {
+            $rule = $field->allowedTexts();
             $values = match (true) {
                 is_array($rule) => implode(', ', $rule),
                 is_string($rule) => '`' . str_replace('|', '\|', $rule) . '`',
-                $type === 'percent' => '0 to 100',
+                $field->type() === 'percent' => '0 to 100',
                 default => '',
             };
-            $lines[] = "| `{$name}` | {$type} | {$label} | {$values} |";
+            $lines[] = "| `{$field->value}` | {$field->type()} | {$field->label()} | {$values} |";
         }
 
         return implode("\n", $lines) . "\n";

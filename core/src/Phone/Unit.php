@@ -9,6 +9,7 @@ use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Moment;
+use Tornavis\Core\Words\Slot;
 
 /**
  * One physical phone. JSON form: docs/formats/unit.schema.json.
@@ -43,9 +44,9 @@ final readonly class Unit
     {
         $all = [...$this->facts, ...array_values($facts)];
         foreach ($facts as $fact) {
-            if ($fact->name === 'mode' && $fact->value === Mode::System->value) {
+            if ($fact->name === StateField::Mode->value && $fact->value === Mode::System->value) {
                 $state = State::of(...$all);
-                $failed = 'slot.' . ($state->activeSlot() ?? '-') . '.os.failedAs';
+                $failed = StateField::OsFailedAs->in($state->activeSlot() ?? Slot::Only->value);
                 $all =
                     $state->text($failed) === null
                         ? $all
@@ -106,7 +107,7 @@ final readonly class Unit
         Schema::of('unit')->check($data, $where);
         $unit = self::kept($data);
         foreach ($unit->facts as $fact) {
-            StateField::check($fact->name, $fact->value, $where);
+            FactName::check($fact->name, $fact->value, $where);
             if ($fact->at !== null && Moment::seconds($fact->at) === null) {
                 throw FormatError::invalid(
                     $where,
@@ -188,7 +189,7 @@ final readonly class Unit
             }
             if (
                 $sheet !== null &&
-                $fact->name === 'slot.active' &&
+                $fact->name === StateField::ActiveSlot->value &&
                 $fact->value !== null &&
                 !in_array($fact->value, $sheet->slots, true)
             ) {

@@ -17,7 +17,7 @@ final readonly class UnlockWait
     /** Null where the wait was not started, or nobody has entered how long it is. */
     public static function of(State $state, ModelSheet $sheet): ?self
     {
-        $started = $state->text('bootloader.waitStarted');
+        $started = $state->text(StateField::UnlockWaitStarted);
         if ($started === null || $sheet->unlockWaitHours === null || $sheet->unlockWaitHours === 0) {
             return null;
         }

@@ -21,14 +21,10 @@ final readonly class WayBack
     public static function from(State $state, ModelSheet $sheet): self
     {
         $active = $state->activeSlot() ?? $sheet->slots[0];
-        $level = $state->flag('data.empty') === true ? self::DATA_GONE : self::FREE;
+        $level = $state->data()->empty === true ? self::DATA_GONE : self::FREE;
         $with = $level === self::FREE ? 'with its data' : 'with empty data';
         if (BootCheck::starts($state, $sheet, $active)) {
-            return new self(
-                $level,
-                "Restart into the system: {$state->text("slot.{$active}.os.family")} starts {$with}.",
-                60,
-            );
+            return new self($level, "Restart into the system: {$state->slot($active)->os->family} starts {$with}.", 60);
         }
         $other = $sheet->otherSlot($active);
         if ($other !== $active && BootCheck::starts($state, $sheet, $other)) {
@@ -36,12 +32,12 @@ final readonly class WayBack
                 $level,
                 'Make slot ' .
                     strtoupper($other) .
-                    " active in the bootloader and restart: {$state->text("slot.{$other}.os.family")} starts {$with}.",
+                    " active in the bootloader and restart: {$state->slot($other)->os->family} starts {$with}.",
                 120,
             );
         }
         foreach ([$active, $other] as $slot) {
-            if ($state->text("slot.{$slot}.recovery.family") !== null) {
+            if ($state->slot($slot)->recoveryFamily !== null) {
                 $where = $slot === '-' ? '' : ' in slot ' . strtoupper($slot);
 
                 return new self(

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Ledger\Ledger;
+use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Proof\Proof;
 use Tornavis\Core\Rule\Constraint;
@@ -122,18 +123,19 @@ final class Planner
         // Whether the bootloader is unlocked is asked before anything else; until it is answered the walk goes on as
         // if it were.
         $open =
-            $situation->job->nameWithoutFiles() !== null || $situation->state->flag('bootloader.unlocked') !== null
+            $situation->job->nameWithoutFiles() !== null || $situation->state->bootloader()->unlocked !== null
                 ? []
-                : ['bootloader.unlocked' => true];
+                : [StateField::BootloaderUnlocked->value => true];
         // The same for an account of which nobody can sign out now: what has to be done about it is asked for.
         $open +=
             $situation->modes->systemIsOut() && $situation->job->dataPromise()->erases()
-                ? ['locks.accounts' => false]
+                ? [StateField::Accounts->value => false]
                 : [];
         $start = $situation->state->with(
             $open + [
-                'mode' => $mode->value,
-                'slot.running' => $situation->state->text('slot.running') ?? $situation->slots->active(),
+                StateField::Mode->value => $mode->value,
+                StateField::RunningSlot->value =>
+                    $situation->state->text(StateField::RunningSlot) ?? $situation->slots->active(),
             ],
         );
 

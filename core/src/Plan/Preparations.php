@@ -9,6 +9,7 @@ use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Operation\BackUp;
 use Tornavis\Core\Operation\Charge;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\Remedy;
@@ -27,7 +28,7 @@ final class Preparations
     public static function preparations(Situation $situation, Ledger $ledger, Budget $budget): array
     {
         $drafts = [];
-        $percent = $situation->state->int('battery.percent');
+        $percent = $situation->state->int(StateField::BatteryPercent);
         if ($percent === null || $percent < $budget->neededPercent) {
             $drafts[] = new StepDraft(
                 'prep.charge',
@@ -67,7 +68,7 @@ final class Preparations
      */
     public static function battery(Situation $situation, Budget $budget): \Generator
     {
-        $fact = $situation->state->fact('battery.percent');
+        $fact = $situation->state->fact(StateField::BatteryPercent);
         $need = "Battery at {$budget->neededPercent} percent or more";
         if (is_int($fact->value) && $fact->value >= $budget->neededPercent) {
             yield Finding::clear(
@@ -113,7 +114,7 @@ final class Preparations
             }
             $class = $entry->class;
             $need = "{$class->label()}: backed up or waived";
-            $fact = $situation->state->fact("data.holds.{$class->value}");
+            $fact = $situation->state->fact(StateField::DataHolds->of($class));
             if ($entry->backup !== null) {
                 yield Finding::clear(
                     RuleId::Prep3,

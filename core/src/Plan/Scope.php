@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Plan;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
@@ -50,7 +51,7 @@ final class Scope
                 reason: "The phone is in the state \"{$mode->label()}\".",
                 remedy: Remedy::doFirst($way),
                 subject: 'mode',
-                facts: [$situation->state->fact('mode')],
+                facts: [$situation->state->fact(StateField::Mode)],
             );
         }
     }

@@ -50,8 +50,8 @@ final readonly class Proof
     private static function broken(Situation $situation, ExpectedStates $walk): ?string
     {
         $states = [...$walk->before, $walk->end];
-        $erased = array_filter($states, static fn(State $state): bool => $state->flag('data.empty') === true) !== [];
-        $wasEmpty = $states[0]->flag('data.empty') === true;
+        $erased = array_filter($states, static fn(State $state): bool => $state->data()->empty === true) !== [];
+        $wasEmpty = $states[0]->data()->empty === true;
 
         return match ($situation->job->dataPromise()) {
             DataPromise::Erased => $erased

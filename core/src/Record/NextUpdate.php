@@ -28,26 +28,26 @@ final class NextUpdate
                 $facts,
             ),
         );
-        $slot = 'slot.' . ($state->activeSlot() ?? '-');
-        $family = $state->text("{$slot}.os.family");
-        $version = $state->text("{$slot}.os.version");
-        if ($family === null || $state->text("{$slot}.os.state") !== 'complete') {
+        $slot = $state->activeSlot() ?? '-';
+        $family = $state->slot($slot)->os->family;
+        $version = $state->slot($slot)->os->version;
+        if ($family === null || !$state->slot($slot)->os->isComplete()) {
             return [];
         }
-        $signer = $state->text("{$slot}.os.signer");
-        $firmware = $state->text("{$slot}.firmware.version");
-        $stock = $state->flag("{$slot}.os.stock") === true;
-        $services = $state->text("{$slot}.os.services");
+        $signer = $state->slot($slot)->os->signer;
+        $firmware = $state->slot($slot)->firmware?->text;
+        $stock = $state->slot($slot)->os->stock === true;
+        $services = $state->slot($slot)->os->services;
         $again = array_filter(
             [
                 // A build that brings its services brings them again.
                 in_array($services, [null, 'its own', 'none'], true)
                     ? null
                     : "{$services}, in the one for the release of the update and before its first start",
-                $state->text("{$slot}.kernel.name") === null
+                $state->slot($slot)->kernelName === null
                     ? null
-                    : "the kernel {$state->text("{$slot}.kernel.name")}, in the one for the release of the update",
-                $state->text("{$slot}.root"),
+                    : "the kernel {$state->slot($slot)->kernelName}, in the one for the release of the update",
+                $state->slot($slot)->root,
             ],
             is_string(...),
         );
@@ -73,11 +73,11 @@ final class NextUpdate
                     $again === []
                         ? null
                         : 'These go out with an update and have to go in again: ' . implode('; ', $again) . '.',
-                    $state->flag("{$slot}.encryption.off") === true
+                    $state->slot($slot)->encryptionOff === true
                         ? 'The data is not encrypted. Put the encryption disabler in again before the first start, ' .
                             'or the start encrypts it.'
                         : null,
-                    $state->flag("{$slot}.verification.on") === false && !$stock
+                    $state->slot($slot)->verificationOn === false && !$stock
                         ? 'Verification is off. If the update brings it back, it has to go off again before the ' .
                             'first start.'
                         : null,

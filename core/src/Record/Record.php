@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Record;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
@@ -134,12 +135,16 @@ final readonly class Record
         /** @var array<string, FactValue> $before */
         $before = $this->plan['before'];
         foreach ($this->state->facts as $name => $after) {
-            if (($before[$name] ?? null) !== $after && !str_starts_with($name, 'link.') && $name !== 'slot.running') {
+            if (
+                ($before[$name] ?? null) !== $after &&
+                !str_starts_with($name, 'link.') &&
+                $name !== StateField::RunningSlot->value
+            ) {
                 $rows[] = [
                     'name' => $name,
-                    'label' => StateField::label($name),
-                    'before' => StateField::say($name, $before[$name] ?? null),
-                    'after' => StateField::say($name, $after),
+                    'label' => FactName::label($name),
+                    'before' => FactName::say($name, $before[$name] ?? null),
+                    'after' => FactName::say($name, $after),
                     'seen' => array_key_exists($name, $seen) && $seen[$name] === $after,
                 ];
             }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Run;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Identity\DumpError;
 use Tornavis\Core\Identity\PropertyDump;
+use Tornavis\Core\Phone\StateField;
 
 /**
  * What a person typed or pasted to show that a step worked, compared with what the step should lead to.
@@ -66,9 +67,13 @@ final readonly class Evidence
             throw RunRefusal::evidenceTooLong(strlen($text), self::MOST_BYTES);
         }
         $read = self::read($text, $slots);
-        if ($serial !== null && isset($read['serial']) && $read['serial'] !== $serial) {
+        if (
+            $serial !== null &&
+            isset($read[StateField::Serial->value]) &&
+            $read[StateField::Serial->value] !== $serial
+        ) {
             throw RunRefusal::otherPhone(
-                (string) json_encode($read['serial'], JSON_UNESCAPED_SLASHES),
+                (string) json_encode($read[StateField::Serial->value], JSON_UNESCAPED_SLASHES),
                 $serial,
                 $label,
             );
@@ -76,10 +81,10 @@ final readonly class Evidence
         foreach (array_diff_key($wanted, $read) as $name => $value) {
             $seen = match (true) {
                 self::speaksOf($text, $value, $name) => $value,
-                $name === 'slot.active' => self::slotIn($text, $slots),
+                $name === StateField::ActiveSlot->value => self::slotIn($text, $slots),
                 default => null,
             };
-            if ($name === 'serial' && $seen === null && trim($text) !== '') {
+            if ($name === StateField::Serial->value && $seen === null && trim($text) !== '') {
                 throw RunRefusal::otherPhone(self::short($text), $value, $label);
             }
             $seen ??= count($wanted) === 1 && trim($text) !== '' ? self::short($text) : null;
@@ -121,7 +126,7 @@ final readonly class Evidence
      */
     private static function speaksOf(string $text, string $value, string $name): bool
     {
-        return $name !== 'slot.active' &&
+        return $name !== StateField::ActiveSlot->value &&
             preg_match('/(?<![A-Za-z0-9_.-])' . preg_quote($value, '/') . '(?![A-Za-z0-9_-]|\.[0-9])/i', $text) === 1;
     }
 

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Moment;
 
 /**
@@ -102,6 +103,6 @@ final readonly class HandsReport
     {
         $before = is_array($this->plan['before']) ? $this->plan['before'] : [];
 
-        return is_string($before['serial'] ?? null) ? $before['serial'] : null;
+        return is_string($before[StateField::Serial->value] ?? null) ? $before[StateField::Serial->value] : null;
     }
 }

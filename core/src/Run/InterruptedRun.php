@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 
 /** How a run goes on after a break: by what the phone shows then. */
@@ -35,7 +36,11 @@ final readonly class InterruptedRun
 
             return;
         }
-        $mode = Mode::tryFrom(is_string($observed->facts['mode'] ?? null) ? $observed->facts['mode'] : '');
+        $mode = Mode::tryFrom(
+            is_string($observed->facts[StateField::Mode->value] ?? null)
+                ? $observed->facts[StateField::Mode->value]
+                : '',
+        );
         $from = $mode === null ? null : $step->reachedFrom($mode, $this->steps);
         $shows = $mode?->label() ?? 'nothing known';
         if ($from === null) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 
@@ -114,10 +115,12 @@ final readonly class PlannedStep
         return array_filter(
             match ($this->operation) {
                 OperationName::ProveLink => [
-                    'serial' => $value($this->parameters['serial'] ?? null),
-                    'slot.active' => $value($this->parameters['slot'] ?? null),
+                    StateField::Serial->value => $value($this->parameters['serial'] ?? null),
+                    StateField::ActiveSlot->value => $value($this->parameters['slot'] ?? null),
                 ],
-                OperationName::SetActive => ['slot.active' => $value($this->parameters['slot'] ?? null)],
+                OperationName::SetActive => [
+                    StateField::ActiveSlot->value => $value($this->parameters['slot'] ?? null),
+                ],
                 default => [],
             },
             is_string(...),
@@ -186,7 +189,11 @@ final readonly class PlannedStep
     {
         $problems = [];
         foreach ($this->effects as $name => $value) {
-            if ($name !== 'battery.percent' && array_key_exists($name, $observed) && $observed[$name] !== $value) {
+            if (
+                $name !== StateField::BatteryPercent->value &&
+                array_key_exists($name, $observed) &&
+                $observed[$name] !== $value
+            ) {
                 $problems[] = "{$name} is " . self::say($observed[$name]) . ', expected ' . self::say($value);
             }
         }
@@ -209,8 +216,8 @@ final readonly class PlannedStep
         }
         // A restart from one mode into another shows in the mode; one into the same mode does not.
         $saysNothing = $this->changesMode()
-            ? ['battery.percent', 'slot.running']
-            : ['battery.percent', 'mode', 'slot.running'];
+            ? [StateField::BatteryPercent->value, StateField::RunningSlot->value]
+            : [StateField::BatteryPercent->value, StateField::Mode->value, StateField::RunningSlot->value];
         $seen = array_diff(array_keys(array_intersect_key($this->effects, $observed)), $saysNothing);
 
         return $seen !== [] && $this->contradictedBy($observed) === [];
@@ -219,7 +226,7 @@ final readonly class PlannedStep
     /** Whether it is a restart, by command or by keys, that ends in another mode than it begins in. */
     public function changesMode(): bool
     {
-        $to = $this->effects['mode'] ?? null;
+        $to = $this->effects[StateField::Mode->value] ?? null;
 
         return in_array($this->operation, [OperationName::Reboot, OperationName::EnterByKeys], true) &&
             is_string($to) &&

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Trouble\Cause;
 use Tornavis\Core\Trouble\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
@@ -140,7 +141,7 @@ final readonly class RunActions
             'lastKnown' => $step->title,
             'says' => "The phone shows {$mode->label()}. The run goes on at step {$from}.",
             'goesOnAt' => $from,
-            'facts' => ['mode' => $mode->value],
+            'facts' => [StateField::Mode->value => $mode->value],
         ]);
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 
@@ -247,7 +248,11 @@ final readonly class RunEngine
                 'seen' => false,
                 'reason' => implode('; ', $problems),
             ]);
-            $mode = Mode::tryFrom(is_string($answer->facts['mode'] ?? null) ? $answer->facts['mode'] : '');
+            $mode = Mode::tryFrom(
+                is_string($answer->facts[StateField::Mode->value] ?? null)
+                    ? $answer->facts[StateField::Mode->value]
+                    : '',
+            );
             $from = $mode === null || $mode === $step->mode ? null : $step->reachedFrom($mode, $this->steps);
             $this->journal->append(
                 EventKind::Asked,

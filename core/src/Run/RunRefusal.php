@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Run;
 
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Words\TornavisError;
 
 /** A person's answer that does not fit the state of the run. */
@@ -57,9 +57,9 @@ final class RunRefusal extends TornavisError
     public static function otherwise(string $name, string $seen, string $expected): self
     {
         return new self(
-            StateField::label($name) . " is {$seen}",
+            FactName::label($name) . " is {$seen}",
             'evidence',
-            StateField::say($name, $expected),
+            FactName::say($name, $expected),
             'Look again. If the phone really shows this, choose "The phone really shows this"; do not go on with ' .
                 'the step as done.',
         );
@@ -83,7 +83,7 @@ final class RunRefusal extends TornavisError
         return new self(
             "The evidence holds {$given}",
             'evidence',
-            'at least one of: ' . implode(', ', array_map(StateField::label(...), $names)),
+            'at least one of: ' . implode(', ', array_map(FactName::label(...), $names)),
             'Type or paste what the phone or your tool shows for this step.',
         );
     }

@@ -9,6 +9,7 @@ use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Words\Mode;
 
@@ -135,7 +136,8 @@ final readonly class RunState
                     break;
                 case EventKind::Asked:
                     $shows = self::SYMPTOMS[$event->text('symptom')] ?? null;
-                    $facts = $shows === null ? $facts : self::learned($facts, ['mode' => $shows], null);
+                    $facts =
+                        $shows === null ? $facts : self::learned($facts, [StateField::Mode->value => $shows], null);
                     $status = self::unlessStopped($status, self::ASKED);
                     $question = $status === self::STOPPED ? null : $event;
                     break;
@@ -245,19 +247,19 @@ final readonly class RunState
     private static function learned(array $facts, array $seen, ?PlannedStep $step): array
     {
         $facts = array_merge($facts, $seen);
-        $slot = is_string($facts['slot.active'] ?? null) ? $facts['slot.active'] : '-';
-        $mode = $facts['mode'] ?? null;
+        $slot = is_string($facts[StateField::ActiveSlot->value] ?? null) ? $facts[StateField::ActiveSlot->value] : '-';
+        $mode = $facts[StateField::Mode->value] ?? null;
         if (in_array($mode, [Mode::BootLoop->value, Mode::Stuck->value], true)) {
-            $facts["slot.{$slot}.os.failedAs"] = BootCheck::likeness($facts, $slot);
-        } elseif ($mode === Mode::System->value && isset($facts["slot.{$slot}.os.failedAs"])) {
-            $facts["slot.{$slot}.os.failedAs"] = null;
+            $facts[StateField::OsFailedAs->in($slot)] = BootCheck::likeness($facts, $slot);
+        } elseif ($mode === Mode::System->value && isset($facts[StateField::OsFailedAs->in($slot)])) {
+            $facts[StateField::OsFailedAs->in($slot)] = null;
         }
         if ($mode === Mode::Bootloader->value && $step !== null && $step->leadsTo(Mode::Recovery)) {
             // It was asked for its recovery and came up here: what recovery it holds is no longer known.
             $facts = array_merge($facts, [
-                "slot.{$slot}.recovery.family" => null,
-                "slot.{$slot}.recovery.version" => null,
-                "slot.{$slot}.recovery.abilities" => [],
+                StateField::RecoveryFamily->in($slot) => null,
+                StateField::RecoveryVersion->in($slot) => null,
+                StateField::RecoveryAbilities->in($slot) => [],
             ]);
         }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\FactName;
 
 /**
  * What a plan counts on when one of its steps begins, against what the phone shows at that moment.
@@ -30,7 +30,7 @@ final class StateComparison
         $differences = [];
         foreach (array_intersect_key($observed, $expected) as $name => $shown) {
             if (
-                !StateField::changesByItself($name) &&
+                !FactName::changesByItself($name) &&
                 $expected[$name] !== null &&
                 $shown !== null &&
                 self::plain($shown) !== self::plain($expected[$name])
@@ -52,11 +52,11 @@ final class StateComparison
         $parts = [];
         foreach ($differences as $name => $one) {
             $parts[] =
-                StateField::label($name) .
+                FactName::label($name) .
                 ' is ' .
-                StateField::say($name, $one['shown']) .
+                FactName::say($name, $one['shown']) .
                 '; the plan counts on ' .
-                StateField::say($name, $one['planned']);
+                FactName::say($name, $one['planned']);
         }
 
         return 'Not as planned: ' . implode(', and ', $parts) . '.';

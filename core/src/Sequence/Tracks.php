@@ -7,6 +7,7 @@ namespace Tornavis\Core\Sequence;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Words\Encryption;
 
 /**
  * What changes under the steps, as the segments that the score draws.
@@ -67,24 +68,20 @@ final class Tracks
      */
     private static function slot(State $state, State $first, ModelSheet $sheet, string $slot): array
     {
-        $os =
-            $state->text("slot.{$slot}.os.state") === 'complete'
-                ? trim("{$state->text("slot.{$slot}.os.family")} {$state->text("slot.{$slot}.os.version")}")
-                : 'no system';
-        $recovery = trim(
-            "{$state->text("slot.{$slot}.recovery.family")} {$state->text("slot.{$slot}.recovery.version")}",
-        );
+        $os = $state->slot($slot)->os->isComplete()
+            ? trim("{$state->slot($slot)->os->family} {$state->slot($slot)->os->version}")
+            : 'no system';
+        $recovery = trim("{$state->slot($slot)->recoveryFamily} {$state->slot($slot)->recoveryVersion}");
         $starts = BootCheck::starts($state, $sheet, $slot);
         $label = implode(' · ', [
             $os,
-            'firmware ' . ($state->text("slot.{$slot}.firmware.version") ?? 'unknown'),
+            'firmware ' . ($state->slot($slot)->firmware->text ?? 'unknown'),
             $starts ? 'starts' : ($recovery === '' ? 'does not start' : "{$recovery} starts"),
         ]);
         $tone = match (true) {
-            $state->text("slot.{$slot}.os.buildId") !== $first->text("slot.{$slot}.os.buildId") => 'new',
-            $state->text("slot.{$slot}.firmware.version") !== $first->text("slot.{$slot}.firmware.version"),
-            $recovery !==
-                trim("{$first->text("slot.{$slot}.recovery.family")} {$first->text("slot.{$slot}.recovery.version")}")
+            $state->slot($slot)->os->buildId !== $first->slot($slot)->os->buildId => 'new',
+            $state->slot($slot)->firmware?->text !== $first->slot($slot)->firmware?->text,
+            $recovery !== trim("{$first->slot($slot)->recoveryFamily} {$first->slot($slot)->recoveryVersion}")
                 => 'changed',
             default => 'plain',
         };
@@ -97,25 +94,25 @@ final class Tracks
      */
     private static function data(State $state, State $first): array
     {
-        if ($state->flag('data.empty') === true) {
+        if ($state->data()->empty === true) {
             return ['erased', 'erased'];
         }
-        $writer = $state->text('data.writtenBy');
+        $writer = $state->data()->writtenBy;
 
         return $writer === null
             ? ['unknown', 'plain']
             : [
-                "written by {$writer}, " . self::encryption($state->text('data.encryption')),
-                $writer === $first->text('data.writtenBy') && $first->flag('data.empty') !== true ? 'plain' : 'new',
+                "written by {$writer}, " . self::encryption($state->data()->encryption),
+                $writer === $first->data()->writtenBy && $first->data()->empty !== true ? 'plain' : 'new',
             ];
     }
 
-    private static function encryption(?string $encryption): string
+    private static function encryption(?Encryption $encryption): string
     {
         return match ($encryption) {
             null => 'encryption unknown',
-            'none' => 'not encrypted',
-            default => "{$encryption} encryption",
+            Encryption::None => 'not encrypted',
+            default => "{$encryption->value} encryption",
         };
     }
 }

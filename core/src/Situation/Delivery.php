@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Encryption;
 
 /** How packages reach the recovery: streamed from the computer, or from storage. */
 final readonly class Delivery
@@ -46,12 +48,15 @@ final readonly class Delivery
     {
         $state = $this->situation->state;
         $needed = array_sum(array_map(static fn(Package $p): int => $p->sizeBytes, $this->packages()));
-        if ($state->flag('card.present') === true && ($state->int('card.freeBytes') ?? 0) >= $needed) {
+        if (
+            $state->flag(StateField::CardPresent) === true &&
+            ($state->int(StateField::CardFreeBytes) ?? 0) >= $needed
+        ) {
             return 'card';
         }
         $readable =
             $this->erasesFirst() ||
-            $state->text('data.encryption') === 'none' ||
+            $state->data()->encryption === Encryption::None ||
             in_array('decrypt', $this->situation->recovery->working()->abilities ?? [], true);
 
         return $readable ? 'internal' : null;

@@ -28,7 +28,7 @@ final readonly class FirmwareNeeds
         }
         $old = [];
         foreach ($this->slotsInNeed() as $slot) {
-            $has = $this->situation->state->version("slot.{$slot}.firmware.version");
+            $has = $this->situation->state->slot($slot)->firmware;
             if ($has === null || $has->olderThan(Version::of($minimum))) {
                 $old[$slot] = $has;
             }
@@ -66,7 +66,7 @@ final readonly class FirmwareNeeds
         $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
         $version = $package->facts->text(Field::VERSION);
         $region = $package->facts->text(Field::REGION);
-        $installed = $this->situation->state->text("slot.{$this->situation->slots->active()}.firmware.region");
+        $installed = $this->situation->state->slot($this->situation->slots->active())->firmwareRegion;
 
         return $minimum !== null &&
             $version !== null &&

@@ -149,7 +149,7 @@ final readonly class KitSuggestion
      */
     private static function verification(Situation $situation, Stock $stock): array
     {
-        $firmware = $situation->state->text("slot.{$situation->slots->active()}.firmware.version");
+        $firmware = $situation->state->slot($situation->slots->active())->firmware?->text;
         $images = [];
         foreach (
             $situation->layout->slotsToUnverify() === [] ? [] : $stock->ofKind(PackageKind::VerificationImage)

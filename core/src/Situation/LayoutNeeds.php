@@ -89,7 +89,7 @@ final readonly class LayoutNeeds
 
         return array_values(
             array_filter($foreign->slots ?? [], static function (string $slot) use ($s, $foreign): bool {
-                $on = $s->state->flag("slot.{$slot}.verification.on");
+                $on = $s->state->slot($slot)->verificationOn;
 
                 return $on === true || ($on === null && $foreign?->always === true);
             }),

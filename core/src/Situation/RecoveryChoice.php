@@ -66,15 +66,15 @@ final readonly class RecoveryChoice
     /** The recovery that the active slot holds already. */
     public function present(): ?RecoveryAbility
     {
-        $slot = "slot.{$this->situation->slots->active()}.recovery";
-        $family = $this->situation->state->text("{$slot}.family");
+        $slot = $this->situation->slots->active();
+        $family = $this->situation->state->slot($slot)->recoveryFamily;
 
         return $family === null
             ? null
             : new RecoveryAbility(
                 $family,
-                $this->situation->state->text("{$slot}.version"),
-                $this->situation->state->list("{$slot}.abilities"),
+                $this->situation->state->slot($slot)->recoveryVersion,
+                $this->situation->state->slot($slot)->recoveryAbilities,
             );
     }
 

@@ -43,8 +43,8 @@ final readonly class SlotChoice
         );
 
         return $spare !== $this->active() &&
-            $this->situation->state->text("slot.{$spare}.firmware.version") !== null &&
-            ($beside === [] || $this->situation->state->text("slot.{$spare}.os.state") === 'complete');
+            $this->situation->state->slot($spare)->firmware?->text !== null &&
+            ($beside === [] || $this->situation->state->slot($spare)->os->isComplete());
     }
 
     /** The slot that the recovery for the install runs from. */

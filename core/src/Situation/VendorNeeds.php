@@ -22,12 +22,12 @@ final readonly class VendorNeeds
         if ($minimum === null) {
             return null;
         }
-        $slot = "slot.{$this->situation->slots->ofInstall()}.vendor";
-        $has = $this->situation->state->version("{$slot}.version");
+        $slot = $this->situation->slots->ofInstall();
+        $has = $this->situation->state->slot($slot)->vendor;
 
         return $has !== null &&
             !$has->olderThan(Version::of($minimum)) &&
-            ($channel === null || $this->situation->state->text("{$slot}.channel") === $channel)
+            ($channel === null || $this->situation->state->slot($slot)->vendorChannel === $channel)
             ? null
             : Version::of($minimum);
     }

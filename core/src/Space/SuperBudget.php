@@ -123,11 +123,10 @@ final readonly class SuperBudget
                 as $partition
             ) {
                 $assumed =
-                    $slot === $situation->slots->active() &&
-                    $situation->state->text("slot.{$slot}.os.state") === 'complete'
+                    $slot === $situation->slots->active() && $situation->state->slot($slot)->os->isComplete()
                         ? $partition->sizeBytes
                         : 0;
-                $bytes = $situation->state->int("slot.{$slot}.size.{$partition->name}") ?? $assumed;
+                $bytes = $situation->state->slot($slot)->sizeInSuper($partition->name) ?? $assumed;
                 if ($bytes > 0) {
                     $parts[] = ['slot' => $slot, 'partition' => $partition->name, 'bytes' => self::whole($bytes)];
                 }

@@ -44,8 +44,8 @@ final readonly class TroubleCase
     public function firmwareTooOld(): ?string
     {
         $slot = $this->slot();
-        $needed = $this->state->version("slot.{$slot}.os.firmwareMin");
-        $has = $this->state->version("slot.{$slot}.firmware.version");
+        $needed = $this->state->slot($slot)->os->firmwareMin;
+        $has = $this->state->slot($slot)->firmware;
         if ($needed === null || ($has !== null && !$has->olderThan($needed))) {
             return null;
         }
@@ -59,14 +59,14 @@ final readonly class TroubleCase
     /** Whether the data on the phone was written by another system than the one that would start. */
     public function hasForeignData(): bool
     {
-        $writer = $this->state->text('data.writtenBy');
+        $writer = $this->state->data()->writtenBy;
 
-        return $writer !== null && $writer !== $this->state->text("slot.{$this->slot()}.os.family");
+        return $writer !== null && $writer !== $this->state->slot($this->slot())->os->family;
     }
 
     public function holdsSystem(): bool
     {
-        return $this->state->text("slot.{$this->slot()}.os.state") === 'complete';
+        return $this->state->slot($this->slot())->os->isComplete();
     }
 
     /** Whether one of these operations was done earlier in this run. */

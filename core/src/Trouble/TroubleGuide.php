@@ -67,7 +67,7 @@ final class TroubleGuide
             },
             'cable' => $case->tries > 1 ? [2, "The step was begun {$case->tries} times."] : [0, ''],
             'keys' => $case->hasForeignData()
-                ? [5, "The data was written by {$case->state->text('data.writtenBy')}."]
+                ? [5, "The data was written by {$case->state->data()->writtenBy}."]
                 : [0, ''],
             'first' => $case->did(OperationName::Sideload, OperationName::Install) &&
             !$case->did(OperationName::WaitFirstBoot)
@@ -80,7 +80,7 @@ final class TroubleGuide
             !$case->holdsSystem()
                 ? [3, 'The data is erased and the build is not in yet.']
                 : [0, ''],
-            'locked' => $case->state->flag('bootloader.unlocked') === false
+            'locked' => $case->state->bootloader()->unlocked === false
                 ? [6, 'The bootloader was seen locked.']
                 : [0, ''],
             'wait' => ($case->sheet->unlockWaitHours ?? 0) > 0

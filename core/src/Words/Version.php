@@ -20,7 +20,7 @@ final readonly class Version
     /**
      * @param  list<string>  $parts
      */
-    private function __construct(private string $text, private array $parts) {}
+    private function __construct(public string $text, private array $parts) {}
 
     public static function of(string $text): self
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\StateFieldPage;
@@ -116,15 +117,15 @@ it('does not put a unit together with the sheet of another phone', function () {
 })->throws(SituationError::class, 'The model sheet is for bowline, the unit is a bowline_m');
 
 it('names every fact in words and writes its value as a person reads it', function () {
-    expect(StateField::label('slot.b.firmware.version'))
+    expect(FactName::label('slot.b.firmware.version'))
         ->toBe('Slot B: Firmware')
-        ->and(StateField::label('data.holds.photos'))
+        ->and(FactName::label('data.holds.photos'))
         ->toBe('Data holds: photos')
-        ->and(StateField::say('data.usedBytes', 2 << 30))
+        ->and(FactName::say('data.usedBytes', 2 << 30))
         ->toBe('2.0 GiB')
-        ->and(StateField::say('slot.a.os.buildTime', 1_788_415_200))
+        ->and(FactName::say('slot.a.os.buildTime', 1_788_415_200))
         ->toBe('2026-09-03')
-        ->and(StateField::say('battery.percent', null))
+        ->and(FactName::say('battery.percent', null))
         ->toBe('unknown');
 });
 
@@ -149,7 +150,7 @@ it('has a page about the facts of a unit that is made from their table', functio
 });
 
 it('refuses a value that does not exist, with those that do', function (string $name, mixed $value, string $expected) {
-    expect(fn() => StateField::check($name, $value, 'the form'))->toThrow(FormatError::class, $expected);
+    expect(fn() => FactName::check($name, $value, 'the form'))->toThrow(FormatError::class, $expected);
 })->with([
     ['battery.condition', 'Swollen', 'one of sound, swollen, hot'],
     ['slot.active', 'A', 'one of a, b, -'],
@@ -161,21 +162,22 @@ it('refuses a value that does not exist, with those that do', function (string $
     ['bootloader.waitStarted', 'tomorrow', 'matches'],
     ['serial', str_repeat('x', 401), 'a text'],
     ['slot.a.os.sate', 'complete', 'a name listed in'],
+    ['slot.{slot}.os.state', 'complete', 'a name listed in'],
 ]);
 
 it('takes every value that the lists name, and one that nobody knows', function () {
-    foreach (StateField::FIELDS as $pattern => [$type]) {
-        $name = strtr($pattern, [
+    foreach (StateField::cases() as $field) {
+        $name = strtr($field->value, [
             '{slot}' => 'a',
             '{partition}' => 'boot',
             '{class}' => 'photos',
             '{mode}' => 'system',
         ]);
-        $values = StateField::textOf($pattern);
+        $values = $field->allowedTexts();
         foreach ([...is_array($values) ? $values : [], null] as $value) {
-            StateField::check($name, $value, 'the form');
+            FactName::check($name, $value, 'the form');
         }
-        expect($type)->toBeIn(['text', 'int', 'percent', 'flag', 'list']);
+        expect($field->type())->toBeIn(['text', 'int', 'percent', 'flag', 'list']);
     }
 });
 

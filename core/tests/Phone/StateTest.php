@@ -81,3 +81,36 @@ it('knows the shortest way between two modes', function (Mode $from, Mode $to, ?
     [Mode::Sideload, Mode::Bootloader, [Mode::Recovery, Mode::Bootloader]],
     [Mode::Dead, Mode::System, null],
 ]);
+
+it('refuses a name that does not exist instead of reading it as unknown', function (string $name) {
+    State::of(Fact::of('locks.screen', true, Source::Phone))->flag($name);
+})
+    ->with(['locks.scren', 'slot.c.os.family', 'data.holds.teapots', 'slot.{slot}.root'])
+    ->throws(LogicException::class, 'There is no fact');
+
+it('reads each slot into what it holds', function () {
+    $state = State::of(
+        Fact::of('slot.a.os.buildId', 'one', Source::Phone),
+        Fact::of('slot.a.os.state', 'complete', Source::Phone),
+        Fact::of('slot.b.os.buildId', 'two', Source::Phone),
+        Fact::of('slot.b.firmware.version', '15.0', Source::Phone),
+        Fact::of('slot.b.image.boot', 'two', Source::Phone),
+    );
+
+    expect($state->slot('a')->os->buildId)
+        ->toBe('one')
+        ->and($state->slot('a')->os->isComplete())
+        ->toBeTrue()
+        ->and($state->slot('b')->os->isComplete())
+        ->toBeFalse()
+        ->and($state->slot('a')->firmware)
+        ->toBeNull()
+        ->and($state->slot('b')->firmware?->text)
+        ->toBe('15.0')
+        ->and($state->slot('b')->image('boot'))
+        ->toBe('two')
+        ->and($state->slot('b')->image('dtbo'))
+        ->toBeNull()
+        ->and($state->with(['slot.a.os.buildId' => 'three'])->slot('a')->os->buildId)
+        ->toBe('three');
+});

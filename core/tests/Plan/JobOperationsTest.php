@@ -5,8 +5,8 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Operation\BootOnce;
 use Tornavis\Core\Operation\EraseData;
-use Tornavis\Core\Operation\Flash;
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Flash\Flash;
+use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
@@ -202,7 +202,7 @@ it('installs vendor, root and kernel packages beside the system, and removes the
     $state = stateOf($unit, ['mode' => 'sideload', 'slot.running' => $slot]);
     $codename = World::unit($unit)->codename;
 
-    expect((new InstallPackage(World::package($file), $slot))->effects($state, World::sheet($codename)))->toMatchArray(
+    expect(InstallPackage::of(World::package($file), $slot)->effects($state, World::sheet($codename)))->toMatchArray(
         $expects + ['mode' => 'recovery'],
     );
 })->with([
@@ -220,7 +220,7 @@ it('installs vendor, root and kernel packages beside the system, and removes the
 it('writes a kernel image, with which the slot still starts', function () {
     $state = stateOf('SK-09', ['mode' => 'bootloader']);
     $after = $state->with(
-        (new Flash(World::package('ferrule-15.1-becket.img'), ['boot'], 'b'))->effects($state, World::sheet('becket')),
+        Flash::of(World::package('ferrule-15.1-becket.img'), ['boot'], 'b')->effects($state, World::sheet('becket')),
     );
 
     expect($after->text('slot.b.kernel.name'))

@@ -8,8 +8,8 @@ use Tornavis\Core\Operation\DeleteLogical;
 use Tornavis\Core\Operation\DisableVerification;
 use Tornavis\Core\Operation\EnterByKeys;
 use Tornavis\Core\Operation\ErasePartitions;
-use Tornavis\Core\Operation\Flash;
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Flash\Flash;
+use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\LeaveTrial;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
@@ -17,11 +17,11 @@ use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\SetActive;
 use Tornavis\Core\Operation\StartTrial;
 use Tornavis\Core\Operation\WriteEmptySuper;
-use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionLayout;
 
 /*
  * The operations on partitions, slots, storage and modes that a plain install does not need: what each changes, and
@@ -57,7 +57,7 @@ it('takes the system of a slot with its partitions, and nothing else', function 
 
     expect($changes)
         ->toMatchArray([
-            'slot.a.layout' => Layout::ERASED,
+            'slot.a.layout' => PartitionLayout::Erased->value,
             'slot.a.os.state' => 'none',
             'slot.a.os.family' => null,
             'slot.a.os.buildId' => null,
@@ -79,7 +79,7 @@ it('writes the empty layout for the active slot, once its old partitions are gon
         ->and(standsInTheWay($empty('a'), prusik(['slot.a.os.state' => 'none']), 'prusik'))
         ->toBe('')
         ->and(changes($empty('a'), prusik(['slot.a.os.state' => 'none']), 'prusik'))
-        ->toBe(['slot.a.layout' => Layout::DYNAMIC]);
+        ->toBe(['slot.a.layout' => PartitionLayout::Dynamic->value]);
 });
 
 it('refuses a layout that is larger than the phone', function () {
@@ -100,7 +100,11 @@ it('switches verification off in one slot, and needs an unlocked bootloader for 
 });
 
 it('leads to the recovery by keys alone while the layout is gone', function () {
-    $gone = prusik(['mode' => 'bootloader', 'slot.a.layout' => Layout::ERASED, 'slot.a.recovery.family' => 'Wicket']);
+    $gone = prusik([
+        'mode' => 'bootloader',
+        'slot.a.layout' => PartitionLayout::Erased->value,
+        'slot.a.recovery.family' => 'Wicket',
+    ]);
 
     expect(standsInTheWay(new Reboot(Mode::Bootloader, Mode::Recovery), $gone, 'prusik'))
         ->toContain('only the keys')
@@ -128,7 +132,7 @@ it('keeps a recovery from starting while verification is on', function () {
 });
 
 it('copies the firmware of the running slot over, and lands in the other one', function () {
-    $copy = new InstallPackage(World::package('slot-copy-1.2.zip'), 'b');
+    $copy = InstallPackage::of(World::package('slot-copy-1.2.zip'), 'b');
     $running = prusik(['slot.running' => 'a', 'mode' => 'sideload']);
 
     expect(changes($copy, $running, 'prusik'))
@@ -140,11 +144,17 @@ it('copies the firmware of the running slot over, and lands in the other one', f
 });
 
 it('refuses a build where its partitions are missing', function () {
-    $build = new InstallPackage(World::altered('saltern-13.4-20260802-prusik.zip', ['firmwareMin' => null]), 'b');
+    $build = InstallPackage::of(World::altered('saltern-13.4-20260802-prusik.zip', ['firmwareMin' => null]), 'b');
 
     expect(standsInTheWay($build, prusik(['slot.running' => 'a']), 'prusik'))
         ->toContain('the new layout is missing')
-        ->and(standsInTheWay($build, prusik(['slot.running' => 'a', 'slot.b.layout' => Layout::DYNAMIC]), 'prusik'))
+        ->and(
+            standsInTheWay(
+                $build,
+                prusik(['slot.running' => 'a', 'slot.b.layout' => PartitionLayout::Dynamic->value]),
+                'prusik',
+            ),
+        )
         ->toBe('');
 });
 
@@ -174,7 +184,7 @@ it('copies to storage that can be read at that moment, and to no other', functio
 ]);
 
 it('installs from storage only what was copied there', function () {
-    $install = new InstallPackage(World::package('latchkey-4.2.zip'), '-', 'card');
+    $install = InstallPackage::of(World::package('latchkey-4.2.zip'), '-', 'card');
     $before = World::unit('SK-06', ['mode' => 'recovery', 'slot.running' => '-'])->state();
     $copied = $before->with(
         (new CopyTo(World::package('latchkey-4.2.zip'), 'card'))->effects($before, World::sheet('marl')),
@@ -229,7 +239,7 @@ it('takes a logical partition, and its system with it', function () {
 });
 
 it('puts a generic system on the base that is there', function () {
-    $flash = new Flash(World::package('saltern-generic-15-arm64.img'), ['system'], 'a', Mode::UserspaceBootloader);
+    $flash = Flash::of(World::package('saltern-generic-15-arm64.img'), ['system'], 'a', Mode::UserspaceBootloader);
     $once = World::unit('SK-07')->state();
     $changes = changes($flash, $once, 'bowline');
     $again = changes($flash, $once->with($changes), 'bowline');
@@ -265,8 +275,8 @@ it('tries a system beside the installed one, and leaves nothing of it', function
 
 it('empties the data by PC flash only with a system, and loses a recovery that has not run', function () {
     $state = World::unit('SK-01', ['bootloader.unlocked' => true, 'locks.accounts' => false])->state();
-    $recovery = new Flash(World::package('wicket-3.6-halyard.img'), ['recovery'], '-', Mode::Download);
-    $bundle = new Flash(World::package('tarnos-4.1.2-halyard.tar'), ['boot', 'system'], '-', Mode::Download);
+    $recovery = Flash::of(World::package('wicket-3.6-halyard.img'), ['recovery'], '-', Mode::Download);
+    $bundle = Flash::of(World::package('tarnos-4.1.2-halyard.tar'), ['boot', 'system'], '-', Mode::Download);
     $written = $state->with($recovery->effects($state, World::sheet('halyard')));
 
     expect($recovery->losses($state))

@@ -5,9 +5,9 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Operation\BackUp;
 use Tornavis\Core\Operation\Charge;
-use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
@@ -61,11 +61,11 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
         ['mode' => 'recovery', 'slot.running' => 'b'],
     ],
     'write firmware' => [
-        fn() => new Flash(World::package(World::FIRMWARE), ['modem'], 'b'),
+        fn() => Flash::of(World::package(World::FIRMWARE), ['modem'], 'b'),
         ['slot.b.firmware.version' => '5.2.11'],
     ],
     'write a recovery' => [
-        fn() => new Flash(World::package('wicket-4.1-bowline.img'), ['vendor_boot'], 'b'),
+        fn() => Flash::of(World::package('wicket-4.1-bowline.img'), ['vendor_boot'], 'b'),
         [
             'slot.b.image.vendor_boot' => 'Wicket 4.1',
             'slot.b.os.failedAs' => null,
@@ -75,11 +75,11 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
         ],
     ],
     'write an image of a build' => [
-        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
         ['slot.b.image.boot' => 'saltern-15.2-20260903-bowline', 'slot.b.os.failedAs' => null],
     ],
     'add services' => [
-        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
+        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'),
         ['mode' => 'recovery', 'slot.b.os.services' => 'Larder mini 15'],
     ],
     'start for the first time' => [
@@ -96,7 +96,7 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
 ]);
 
 it('installs a build with its system, its start images and its own recovery', function () {
-    $effects = (new InstallPackage(World::package(World::SALTERN[0]), 'a'))->effects(
+    $effects = InstallPackage::of(World::package(World::SALTERN[0]), 'a')->effects(
         inRecovery(),
         World::sheet('bowline'),
     );
@@ -115,7 +115,7 @@ it('installs a build with its system, its start images and its own recovery', fu
 
 it('takes the recovery along where a build replaces its home and brings none', function () {
     $bare = World::altered(World::SALTERN[0], ['bringsRecovery' => false]);
-    $effects = (new InstallPackage($bare, 'a'))->effects(inRecovery(), World::sheet('bowline'));
+    $effects = InstallPackage::of($bare, 'a')->effects(inRecovery(), World::sheet('bowline'));
 
     expect($effects['slot.a.recovery.family'])->toBeNull()->and($effects['slot.a.recovery.abilities'])->toBe([]);
 });
@@ -123,14 +123,14 @@ it('takes the recovery along where a build replaces its home and brings none', f
 it('can be done here', function (Closure $operation, array $otherwise = []) {
     expect(refusal($operation(), inRecovery($otherwise)))->toBe('');
 })->with([
-    'sideload a build into the other slot' => [fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a')],
+    'sideload a build into the other slot' => [fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a')],
     'sideload services into the running slot' => [
-        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
+        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'),
     ],
     'start sideload' => [fn() => new Reboot(Mode::Recovery, Mode::Sideload)],
     'start the recovery' => [fn() => new Reboot(Mode::Bootloader, Mode::Recovery)],
     'format' => [fn() => new FormatData('ext4')],
-    'write an image that fits' => [fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b')],
+    'write an image that fits' => [fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b')],
     'switch to a slot with firmware' => [fn() => new SetActive('a')],
     'compare what is so' => [fn() => new Verify(['slot.active' => 'b'])],
 ]);
@@ -139,22 +139,22 @@ it('is refused here, and says why', function (Closure $operation, array $otherwi
     expect(refusal($operation(), inRecovery($otherwise)))->toContain($why);
 })->with([
     'a build into the running slot' => [
-        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'b'),
+        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'b'),
         [],
         'would land in slot a, not in b',
     ],
     'services into the other slot' => [
-        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'a'),
+        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'a'),
         [],
         'would land in slot b, not in a',
     ],
     'services without a system' => [
-        fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'),
+        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'),
         ['slot.b.os.state' => 'none'],
         'no system to add this to',
     ],
     'a build on firmware that is too old' => [
-        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a'),
+        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a'),
         ['slot.a.firmware.version' => '5.2.8'],
         'refuse itself: firmware 5.2.8',
     ],
@@ -174,17 +174,17 @@ it('is refused here, and says why', function (Closure $operation, array $otherwi
         'does not know the file system ntfs',
     ],
     'a write while the bootloader is locked' => [
-        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
         ['bootloader.unlocked' => false],
         'not known to be unlocked',
     ],
     'a partition that the phone lacks' => [
-        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['rigging'], 'b'),
+        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['rigging'], 'b'),
         [],
         'no partition rigging',
     ],
     'an image that the package lacks' => [
-        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['dtbo'], 'b'),
+        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['dtbo'], 'b'),
         [],
         'holds no image for dtbo',
     ],
@@ -207,24 +207,24 @@ it('refuses an image that is larger than its partition', function () {
     $data['images'][0]['sizeBytes'] = 9 << 20;
     $package = Tornavis\Core\Package\Package::fromArray($data);
 
-    expect(refusal(new Flash($package, ['dtbo'], 'b'), inRecovery()))->toContain('the partition holds 8388608');
+    expect(refusal(Flash::of($package, ['dtbo'], 'b'), inRecovery()))->toContain('the partition holds 8388608');
 });
 
 it('says what must be reckoned with in its middle', function (Closure $operation, array $midway) {
     expect($operation()->midway(inRecovery()))->toBe($midway);
 })->with([
     'a build' => [
-        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a'),
+        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a'),
         ['slot.a.os.state' => 'incomplete'],
     ],
-    'services' => [fn() => new InstallPackage(World::package('larder-mini-15-arm64.zip'), 'b'), []],
+    'services' => [fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'), []],
     'a format' => [fn() => new FormatData('f2fs'), ['data.empty' => true]],
     'firmware' => [
-        fn() => new Flash(World::package(World::FIRMWARE), ['modem'], 'b'),
+        fn() => Flash::of(World::package(World::FIRMWARE), ['modem'], 'b'),
         ['slot.b.firmware.version' => null, 'slot.b.os.state' => 'incomplete'],
     ],
     'an image' => [
-        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
         ['slot.b.image.boot' => 'an image written in part'],
     ],
     'looking' => [fn() => new ProveLink(Mode::System, null), []],
@@ -264,21 +264,18 @@ it('takes as long as its sizes and this phone\'s rates say', function (Closure $
     '33 percent at 1.1 a minute' => [fn() => new Charge(60), 1800],
     '5 GiB at 1 MiB/s and a minute' => [fn() => new BackUp([LossClass::Photos]), 60 + 5120],
     '386 MiB at 2 MiB/s, 2 s to send, a minute to verify' => [
-        fn() => new InstallPackage(World::package(World::SALTERN[0]), 'a'),
+        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a'),
         60 + 2 + 193,
     ],
     '204800 bytes at 100 kB/s and ten seconds' => [
-        fn() => new Flash(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
         12,
     ],
 ]);
 
 it('warns about a failed signature according to whether the file was verified', function () {
-    $verified = implode(' ', (new InstallPackage(World::package(World::SALTERN[0]), 'a'))->oddities());
-    $unknown = implode(
-        ' ',
-        (new InstallPackage(World::altered(World::SALTERN[0], ['sha256' => null]), 'a'))->oddities(),
-    );
+    $verified = implode(' ', InstallPackage::of(World::package(World::SALTERN[0]), 'a')->oddities());
+    $unknown = implode(' ', InstallPackage::of(World::altered(World::SALTERN[0], ['sha256' => null]), 'a')->oddities());
 
     expect($verified)->toContain('so go on')->and($unknown)->toContain('never verified. Stop here');
 });

@@ -30,7 +30,13 @@ function commandsFor(Phrasebook $book, string $key, array $paths = []): array
 
 it('has a class for every operation, and a place in the schema for every one that a person could type', function () {
     $root = dirname(__DIR__, 3);
-    $code = implode('', array_map(file_get_contents(...), glob("{$root}/core/src/Operation/*.php") ?: []));
+    $code = implode(
+        '',
+        array_map(file_get_contents(...), [
+            ...glob("{$root}/core/src/Operation/*.php") ?: [],
+            ...glob("{$root}/core/src/Operation/*/*.php") ?: [],
+        ]),
+    );
     $schema = json_decode((string) file_get_contents("{$root}/docs/formats/phrasebook.schema.json"), true);
     $typed = [];
     foreach (OperationName::cases() as $operation) {

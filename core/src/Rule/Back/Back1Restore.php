@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\RestoreSet;
+
 use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -61,8 +62,8 @@ final class Back1Restore implements StepRule
                     new Verify(
                         array_filter(
                             [
-                                'slot.active' => $slot,
-                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                                StateField::ActiveSlot->value => $slot,
+                                StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -75,7 +76,7 @@ final class Back2Bundle implements FitRule
                 subject: 'whole',
             );
         $region = $bundle->facts->best(Field::REGION);
-        $variant = $situation->state->text('variant.model');
+        $variant = $situation->state->text(StateField::VariantModel);
         $mine = $variant === null ? null : $situation->sheet->variant($variant)?->region;
         if ($region !== null) {
             yield match (true) {

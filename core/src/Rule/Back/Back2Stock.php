@@ -5,14 +5,15 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\EraseData;
-
-use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Verify;
+
 use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -20,6 +21,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 
@@ -71,7 +73,7 @@ final class Back2Stock implements StepRule
         $where = $situation->sheet->hasTwoSlots() ? ' The other slot is left as it is.' : '';
         $steps = [];
         if ($names(false) !== []) {
-            $steps[] = new StepDraft('stock.a-physical', Phase::Install, new Flash($bundle, $names(false), $slot), [
+            $steps[] = new StepDraft('stock.a-physical', Phase::Install, Flash::of($bundle, $names(false), $slot), [
                 new Reason(
                     self::id(),
                     'These partitions have a place of their own and are written from the bootloader.' . $where,
@@ -86,7 +88,7 @@ final class Back2Stock implements StepRule
             $steps[] = new StepDraft(
                 'stock.c-logical',
                 Phase::Install,
-                new Flash($bundle, $names(true), $slot, Mode::UserspaceBootloader),
+                Flash::of($bundle, $names(true), $slot, Mode::UserspaceBootloader),
                 [
                     new Reason(
                         self::id(),
@@ -113,7 +115,7 @@ final class Back2Stock implements StepRule
     private function takesRoomBack(Situation $situation, string $slot): array
     {
         return Layout::bundleIsPhysical($situation->sheet) &&
-            Layout::of($situation->state, $situation->sheet, $slot) !== Layout::OLD
+            Layout::of($situation->state, $situation->sheet, $slot) !== PartitionLayout::Old
             ? [
                 new Reason(
                     RuleId::Layout2,
@@ -136,7 +138,7 @@ final class Back2Stock implements StepRule
                 new StepDraft(
                     'stock.a-physical',
                     Phase::Install,
-                    new Flash($bundle, $partitions, $slot, Mode::Download),
+                    Flash::of($bundle, $partitions, $slot, Mode::Download),
                     [
                         new Reason(
                             self::id(),
@@ -174,7 +176,7 @@ final class Back2Stock implements StepRule
                 Phase::Prove,
                 new Verify(
                     array_filter(
-                        ['slot.active' => $slot, "slot.{$slot}.os.buildId" => $build],
+                        [StateField::ActiveSlot->value => $slot, StateField::OsBuildId->in($slot) => $build],
                         static fn(?string $value): bool => $value !== null,
                     ),
                 ),

@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\SetActive;
+
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -62,7 +63,7 @@ final class Back3BringBack implements StepRule
                 new StepDraft('prove.system', Phase::Prove, new Reboot($from, Mode::System), [
                     new Reason(self::id(), 'What it holds starts as it is.'),
                 ]),
-                ...$situation->state->flag('data.empty') === true
+                ...$situation->state->data()->empty === true
                     ? [
                         new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
                             new Reason(self::id(), 'The data is empty; the system sets itself up on it.'),
@@ -75,8 +76,8 @@ final class Back3BringBack implements StepRule
                     new Verify(
                         array_filter(
                             [
-                                'slot.active' => $slot,
-                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                                StateField::ActiveSlot->value => $slot,
+                                StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Phone\BootCheck;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -45,7 +46,7 @@ final class Back3Start implements FitRule
                 reason: $mode === null ? 'What the phone shows has not been seen.' : 'There is nothing to bring back.',
                 remedy: $mode === null ? Remedy::enterFact('Look at the phone and enter its mode on its page.') : null,
                 subject: 'mode',
-                facts: [$situation->state->fact('mode')],
+                facts: [$situation->state->fact(StateField::Mode)],
             );
 
             return;
@@ -68,8 +69,8 @@ final class Back3Start implements FitRule
 
             return;
         }
-        $family = $situation->state->text("slot.{$slot}.os.family") ?? 'a system';
-        $data = $situation->state->flag('data.empty') === true ? 'with empty data' : 'with its data';
+        $family = $situation->state->slot($slot)->os->family ?? 'a system';
+        $data = $situation->state->data()->empty === true ? 'with empty data' : 'with its data';
         yield Finding::clear(
             self::id(),
             need: self::NEED,

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\Package;
-
 use Tornavis\Core\Package\PackageField as Field;
+
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
@@ -42,7 +43,7 @@ final class Base1Firmware implements FitRule
         $old = $situation->firmware->slotsBelowMinimum();
         $firmware = $situation->firmware->chosen();
         foreach ($situation->firmware->slotsInNeed() as $slot) {
-            $observed = $situation->state->fact("slot.{$slot}.firmware.version");
+            $observed = $situation->state->fact(StateField::FirmwareVersion->in($slot));
             $name = $slot === '-' ? 'the phone' : 'slot ' . strtoupper($slot);
             $need = "Firmware {$minimum->text()} in {$name}";
             if (!array_key_exists($slot, $old)) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
-use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\Flash\Flash;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Constraint;
@@ -48,7 +48,7 @@ final class Base1WriteFirmware implements StepRule
             $steps[] = new StepDraft(
                 "base.firmware.{$slot}",
                 Phase::Base,
-                new Flash($firmware, $partitions, $slot, $situation->modes->forFlashing()),
+                Flash::of($firmware, $partitions, $slot, $situation->modes->forFlashing()),
                 [
                     new Reason(
                         self::id(),

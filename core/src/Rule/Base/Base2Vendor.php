@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -38,10 +39,10 @@ final class Base2Vendor implements FitRule
             return;
         }
         $slot = $situation->slots->ofInstall();
-        $observed = $situation->state->fact("slot.{$slot}.vendor.version");
+        $observed = $situation->state->fact(StateField::VendorVersion->in($slot));
         $channel = $situation->files->build()->facts->text(Field::VENDOR_NEEDED_CHANNEL);
         $need = "Vendor {$minimum->text()} or newer" . ($channel === null ? '' : ", {$channel} channel");
-        $found = trim("{$observed->text()} {$situation->state->text("slot.{$slot}.vendor.channel")}");
+        $found = trim("{$observed->text()} {$situation->state->slot($slot)->vendorChannel}");
         $missing = $situation->vendor->missing();
         $vendor = $situation->vendor->chosen();
         yield match (true) {

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Install\InstallPackage;
 
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -39,7 +39,7 @@ final class Base2WriteVendor implements StepRule
         if ($vendor === null || $missing === null || !$situation->job->installsBuild()) {
             return new Contribution();
         }
-        $has = $situation->state->text("slot.{$situation->slots->ofInstall()}.vendor.version") ?? 'one that is unknown';
+        $has = $situation->state->slot($situation->slots->ofInstall())->vendor->text ?? 'one that is unknown';
 
         return new Contribution(
             [

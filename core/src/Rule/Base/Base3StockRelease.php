@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -38,8 +39,8 @@ final class Base3StockRelease implements FitRule
             return;
         }
         $slot = $situation->slots->active();
-        $stock = $situation->state->flag("slot.{$slot}.os.stock");
-        $release = $situation->state->fact("slot.{$slot}.os.release");
+        $stock = $situation->state->slot($slot)->os->stock;
+        $release = $situation->state->fact(StateField::OsRelease->in($slot));
         $need = "Maker's OS of release {$needs->text()} or newer underneath";
         if ($stock === null || !$release->known()) {
             yield Finding::toSettle(
@@ -54,7 +55,7 @@ final class Base3StockRelease implements FitRule
             yield Finding::note(
                 self::id(),
                 need: $need,
-                found: "{$situation->state->text("slot.{$slot}.os.family")} {$release->text()}",
+                found: "{$situation->state->slot($slot)->os->family} {$release->text()}",
                 reason: 'An open build is installed already; the base is judged by its firmware alone.',
                 facts: [$needs, $release],
             );

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -35,7 +36,7 @@ final class Base4Verification implements FitRule
         if ($situation->layout->slotsToUnverify() === []) {
             return;
         }
-        $installed = $situation->state->fact("slot.{$situation->slots->active()}.firmware.version");
+        $installed = $situation->state->fact(StateField::FirmwareVersion->in($situation->slots->active()));
         foreach ($situation->layout->verificationImages() as $image) {
             $of = $image->facts->best(Field::PART_OF) ?? $image->facts->best(Field::VERSION);
             $need = "{$image->title()} of the installed firmware";

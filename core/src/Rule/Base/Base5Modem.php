@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -56,7 +57,7 @@ final class Base5Modem implements FitRule
             );
         }
         $region = $firmware->facts->best(Field::REGION);
-        $mine = $situation->state->fact("slot.{$situation->slots->active()}.firmware.region");
+        $mine = $situation->state->fact(StateField::FirmwareRegion->in($situation->slots->active()));
         if ($region !== null && !$mine->known()) {
             $finding = Finding::toSettle(
                 self::id(),

@@ -6,9 +6,10 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
@@ -55,10 +56,10 @@ final class Base6Rollback implements FitRule
      */
     private function judge(Situation $situation, Package $package): \Generator
     {
-        $mine = $situation->state->fact('bootloader.rollbackIndex');
+        $mine = $situation->state->fact(StateField::RollbackIndex);
         if (!$mine->known() && $situation->sheet->rollbackIndex !== null) {
             $mine = Fact::of(
-                'bootloader.rollbackIndex',
+                StateField::RollbackIndex->value,
                 $situation->sheet->rollbackIndex,
                 Source::Assumed,
                 'model sheet',

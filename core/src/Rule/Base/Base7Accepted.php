@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -37,7 +38,7 @@ final class Base7Accepted implements FitRule
         if ($build === null || $accepted === null || $situation->firmware->chosen() !== null) {
             return;
         }
-        $fact = $situation->state->fact("slot.{$situation->slots->ofInstall()}.firmware.version");
+        $fact = $situation->state->fact(StateField::FirmwareVersion->in($situation->slots->ofInstall()));
         $need = "A bootloader that {$build->title()} accepts";
         yield match (true) {
             !$fact->known() => Finding::toSettle(

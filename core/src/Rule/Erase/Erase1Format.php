@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\FormatData;
-
 use Tornavis\Core\Operation\Reboot;
+
 use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Constraint;
@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
@@ -69,14 +70,14 @@ final class Erase1Format implements StepRule
                 ],
             );
         }
-        $writer = $situation->state->text('data.writtenBy');
+        $writer = $situation->state->data()->writtenBy;
         $family = $build->facts->text(Field::FAMILY);
         $why = match (true) {
             $writer === null => "Who wrote and encrypted the data is not known, so {$family} could trip over it.",
             $writer !== $family => "The data was written and encrypted by {$writer}; {$family} cannot read it.",
             default => "A fresh install begins with empty data, also over {$family} itself.",
         };
-        $present = $situation->state->text('data.fileSystem');
+        $present = $situation->state->data()->fileSystem;
         $fileSystem = $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? $situation->sheet->fileSystems[0]);
         $staged = $situation->delivery->usesInternal();
         $before =
@@ -142,8 +143,8 @@ final class Erase1Format implements StepRule
     {
         $wanted = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
 
-        return $situation->state->text('data.encryption') === 'none' &&
+        return $situation->state->data()->encryption === Encryption::None &&
             $situation->sheet->newEncryption() === 'none' &&
-            ($wanted === null || $wanted === $situation->state->text('data.fileSystem'));
+            ($wanted === null || $wanted === $situation->state->data()->fileSystem);
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -36,12 +37,12 @@ final class Fit2Variant implements FitRule
         if ($build === null) {
             return;
         }
-        $model = $situation->state->text('variant.model');
+        $model = $situation->state->text(StateField::VariantModel);
         $variant = $model === null ? null : $situation->sheet->variant($model);
         $excluded = $build->facts->list(Field::EXCLUDES);
         $models = $build->facts->list(Field::MODELS);
         $chipsets = $build->facts->list(Field::CHIPSETS);
-        $observed = $situation->state->fact('variant.model');
+        $observed = $situation->state->fact(StateField::VariantModel);
         $need = "{$build->title()} accepts this variant";
         if ($excluded === [] && $models === [] && $chipsets === []) {
             yield Finding::clear(
@@ -69,7 +70,7 @@ final class Fit2Variant implements FitRule
 
             return;
         }
-        $chipset = $situation->state->text('variant.chipset') ?? $variant->chipset;
+        $chipset = $situation->state->text(StateField::VariantChipset) ?? $variant->chipset;
         $problem = match (true) {
             in_array($model, $excluded, true) => "The build's publisher excludes {$model}.",
             $models !== [] && !in_array($model, $models, true) => 'The build accepts only ' .

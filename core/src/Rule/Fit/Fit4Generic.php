@@ -6,12 +6,14 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-
 use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\StateField;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Version;
@@ -73,15 +75,15 @@ final class Fit4Generic implements FitRule
             return;
         }
         $layout = Layout::of($situation->state, $situation->sheet, $situation->slots->active());
-        if ($situation->sheet->partition('system')?->logical === true && $layout !== Layout::DYNAMIC) {
+        if ($situation->sheet->partition('system')?->logical === true && $layout !== PartitionLayout::Dynamic) {
             yield Finding::stop(
                 self::id(),
                 need: 'A system inside super',
-                found: "the {$layout} layout",
+                found: "the {$layout->value} layout",
                 reason: 'The image is written as a logical partition, and this phone has none yet.',
                 remedy: Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
                 subject: 'layout',
-                facts: [$situation->state->fact("slot.{$situation->slots->active()}.layout")],
+                facts: [$situation->state->fact(StateField::Layout->in($situation->slots->active()))],
             );
         }
         if ($api >= self::FIRST_TRIAL_API) {
@@ -132,21 +134,21 @@ final class Fit4Generic implements FitRule
     private function base(Situation $situation, Package $image): \Generator
     {
         $slot = $situation->slots->active();
-        if ($situation->state->text("slot.{$slot}.os.state") !== 'complete') {
+        if (!$situation->state->slot($slot)->os->isComplete()) {
             yield Finding::stop(
                 self::id(),
                 need: 'A system whose base it stands on',
-                found: $situation->state->fact("slot.{$slot}.os.state")->text(),
+                found: $situation->state->fact(StateField::OsState->in($slot))->text(),
                 reason: 'A generic image brings no kernel, no vendor and no firmware of its own.',
                 remedy: Remedy::doFirst("Put the maker's system in first."),
                 subject: 'base',
-                facts: [$situation->state->fact("slot.{$slot}.os.state")],
+                facts: [$situation->state->fact(StateField::OsState->in($slot))],
             );
 
             return;
         }
         $needs = $image->facts->best(Field::STOCK_RELEASE_MIN);
-        $has = $situation->state->fact("slot.{$slot}.os.release");
+        $has = $situation->state->fact(StateField::OsRelease->in($slot));
         if ($needs === null) {
             return;
         }
@@ -186,7 +188,7 @@ final class Fit4Generic implements FitRule
      */
     private function room(Situation $situation): \Generator
     {
-        $free = $situation->state->fact('data.freeBytes');
+        $free = $situation->state->fact(StateField::DataFreeBytes);
         $needed = Fit4Trial::neededBytes($situation);
         $need = Size::text($needed) . ' free on the internal storage';
         if (!is_int($free->value)) {

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Rule\Fit;
 use Tornavis\Core\Operation\LeaveTrial;
 use Tornavis\Core\Operation\StartTrial;
 use Tornavis\Core\Operation\Verify;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -59,8 +60,8 @@ final class Fit4Trial implements StepRule
                     new Verify(
                         array_filter(
                             [
-                                'slot.active' => $slot,
-                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                                StateField::ActiveSlot->value => $slot,
+                                StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),

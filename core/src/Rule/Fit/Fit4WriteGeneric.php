@@ -5,16 +5,17 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Operation\DeleteLogical;
-
 use Tornavis\Core\Operation\EraseData;
-use Tornavis\Core\Operation\Flash;
+
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -62,9 +63,9 @@ final class Fit4WriteGeneric implements StepRule
                 new Verify(
                     array_filter(
                         [
-                            'slot.active' => $slot,
-                            "slot.{$slot}.os.buildId" => $image->systemBuildId(),
-                            "slot.{$slot}.os.release" => $image->facts->text(Field::RELEASE),
+                            StateField::ActiveSlot->value => $slot,
+                            StateField::OsBuildId->in($slot) => $image->systemBuildId(),
+                            StateField::OsRelease->in($slot) => $image->facts->text(Field::RELEASE),
                         ],
                         static fn(?string $value): bool => $value !== null,
                     ),
@@ -106,7 +107,7 @@ final class Fit4WriteGeneric implements StepRule
             new StepDraft(
                 'base.userspace',
                 Phase::Base,
-                new ProveLink(Mode::UserspaceBootloader, $situation->state->text('serial')),
+                new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
                 [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
             ),
             new StepDraft('erase.data', Phase::Erase, new EraseData(), [
@@ -135,7 +136,7 @@ final class Fit4WriteGeneric implements StepRule
             $steps[] = new StepDraft(
                 'install.b-generic',
                 Phase::Install,
-                new Flash($image, ['system'], $slot, Mode::UserspaceBootloader),
+                Flash::of($image, ['system'], $slot, Mode::UserspaceBootloader),
                 [new Reason(self::id(), 'Only the system is replaced; kernel, vendor and firmware of the base stay.')],
             );
         }
@@ -149,7 +150,7 @@ final class Fit4WriteGeneric implements StepRule
     private function inRecovery(Situation $situation): array
     {
         $image = $situation->files->generic();
-        $fileSystem = $situation->state->text('data.fileSystem') ?? $situation->sheet->fileSystems[0];
+        $fileSystem = $situation->state->data()->fileSystem ?? $situation->sheet->fileSystems[0];
         $steps = [
             new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
                 new Reason(

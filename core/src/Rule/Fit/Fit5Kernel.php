@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -36,7 +37,7 @@ final class Fit5Kernel implements FitRule
             $wants = $kernel->facts->best(Field::RELEASE);
             $has =
                 $situation->files->build()?->facts->best(Field::RELEASE) ??
-                $situation->state->fact("slot.{$situation->slots->active()}.os.release");
+                $situation->state->fact(StateField::OsRelease->in($situation->slots->active()));
             $need = "{$kernel->title()} is for the release that will run";
             yield match (true) {
                 $wants === null || !$has->known() => Finding::toSettle(

@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
-use Tornavis\Core\Operation\Flash;
-
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Reboot;
+
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -50,7 +51,7 @@ final class Fit5WriteKernel implements StepRule
                 new StepDraft(
                     'stock.kernel',
                     Phase::Install,
-                    new Flash($kernel, ['boot'], $slot, $situation->modes->forFlashing()),
+                    Flash::of($kernel, ['boot'], $slot, $situation->modes->forFlashing()),
                     [
                         new Reason(
                             self::id(),
@@ -73,8 +74,8 @@ final class Fit5WriteKernel implements StepRule
                     new Verify(
                         array_filter(
                             [
-                                'slot.active' => $slot,
-                                "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                                StateField::ActiveSlot->value => $slot,
+                                StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
@@ -43,7 +44,7 @@ final class Fit6Services implements FitRule
         $wants = $services->facts->best(Field::RELEASE);
         $has =
             $build?->facts->best(Field::RELEASE) ??
-            $situation->state->fact("slot.{$situation->slots->active()}.os.release");
+            $situation->state->fact(StateField::OsRelease->in($situation->slots->active()));
         $facts = array_filter([$wants, $has]);
         $need = "{$services->title()} is for the build's release";
         if ($wants === null || !$has->known()) {

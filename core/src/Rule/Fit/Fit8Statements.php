@@ -7,7 +7,7 @@ namespace Tornavis\Core\Rule\Fit;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\Conflicts;
 
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
@@ -37,7 +37,7 @@ final class Fit8Statements implements FitRule
             $said = implode(
                 '; ',
                 array_map(
-                    static fn(Fact $fact): string => StateField::say($name, $fact->value) .
+                    static fn(Fact $fact): string => FactName::say($name, $fact->value) .
                         " ({$fact->source->label()}" .
                         ($fact->where === '' ? '' : ", {$fact->where}") .
                         ')',
@@ -46,9 +46,9 @@ final class Fit8Statements implements FitRule
             );
             yield Finding::toSettle(
                 self::id(),
-                need: 'One statement about ' . lcfirst(StateField::label($name)),
+                need: 'One statement about ' . lcfirst(FactName::label($name)),
                 found: $said,
-                reason: StateField::neverChanges($name)
+                reason: FactName::neverChanges($name)
                     ? 'This never changes on one phone: two phones may have been mixed up, or one value was misread.'
                     : 'What was typed contradicts what the phone had shown.',
                 remedy: Remedy::onPhonePage("Look again, then settle it on the page of {$situation->unit->label}."),

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Rule\Kit;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -96,7 +97,7 @@ final class Kit2Intent implements FitRule
         }
         if (
             in_array(PackageKind::Remover, $situation->job->takes(), true) &&
-            $situation->state->text('second.family') === null
+            $situation->state->text(StateField::SecondFamily) === null
         ) {
             yield Finding::stop(
                 self::id(),

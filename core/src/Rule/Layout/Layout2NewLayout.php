@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\EnterByKeys;
-
 use Tornavis\Core\Operation\ErasePartitions;
-use Tornavis\Core\Operation\Flash;
+
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\SetActive;
 use Tornavis\Core\Operation\WriteEmptySuper;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -54,7 +55,7 @@ final class Layout2NewLayout implements StepRule
             new StepDraft(
                 'recovery.image.second',
                 Phase::Recovery,
-                new Flash($recovery, [$sheet->recoveryHome->value], $other),
+                Flash::of($recovery, [$sheet->recoveryHome->value], $other),
                 [
                     new Reason(
                         self::id(),
@@ -65,7 +66,7 @@ final class Layout2NewLayout implements StepRule
             new StepDraft(
                 'recovery.userspace',
                 Phase::Recovery,
-                new ProveLink(Mode::UserspaceBootloader, $situation->state->text('serial')),
+                new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
                 [new Reason(RuleId::Prep5, 'The layout is written from there, and nothing has been erased yet.')],
             ),
         ];

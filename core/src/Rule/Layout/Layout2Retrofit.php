@@ -6,12 +6,14 @@ namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Phone\Layout;
-
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -59,7 +61,7 @@ final class Layout2Retrofit implements FitRule
             yield Finding::clear(
                 self::id(),
                 need: 'The dynamic layout',
-                found: Layout::DYNAMIC,
+                found: PartitionLayout::Dynamic->value,
                 reason: 'It is there already, so this part is left as it is.',
                 subject: 'layout',
             );
@@ -67,7 +69,7 @@ final class Layout2Retrofit implements FitRule
             return;
         }
         foreach ($situation->sheet->slots as $slot) {
-            $firmware = $situation->state->fact("slot.{$slot}.firmware.version");
+            $firmware = $situation->state->fact(StateField::FirmwareVersion->in($slot));
             if (!$firmware->known()) {
                 yield Finding::stop(
                     self::id(),

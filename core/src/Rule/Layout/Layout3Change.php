@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Layout;
 
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Install\InstallPackage;
 
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -45,13 +45,13 @@ final class Layout3Change implements StepRule
         // Both are streamed: what lies on storage does not outlive the change.
         return new Contribution(
             [
-                new StepDraft('change.a-layout', Phase::Erase, new InstallPackage($changer, $slot), [
+                new StepDraft('change.a-layout', Phase::Erase, InstallPackage::of($changer, $slot), [
                     new Reason(
                         self::id(),
                         'It divides the storage anew and restarts by itself; whatever is done before it would be lost.',
                     ),
                 ]),
-                new StepDraft('change.b-cleaner', Phase::Erase, new InstallPackage($cleaner, $slot), [
+                new StepDraft('change.b-cleaner', Phase::Erase, InstallPackage::of($cleaner, $slot), [
                     new Reason(
                         self::id(),
                         'It takes away what is left of the old layout, before anything is put into the new one.',

@@ -5,9 +5,10 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Integrity;
-
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
@@ -37,7 +38,7 @@ final class Layout4Verification implements FitRule
         $slots = $situation->layout->slotsToUnverify();
         $images = $situation->layout->verificationImages();
         foreach ($slots === [] ? [] : $situation->sheet->verificationPartitions() as $partition) {
-            $fact = $situation->state->fact("slot.{$slots[0]}.verification.on");
+            $fact = $situation->state->fact(StateField::VerificationOn->in($slots[0]));
             $image = $images[$partition] ?? null;
             yield $image !== null
                 ? Finding::clear(
@@ -63,7 +64,7 @@ final class Layout4Verification implements FitRule
 
     private static function remedy(Situation $situation, string $partition): Remedy
     {
-        $firmware = $situation->state->text("slot.{$situation->slots->active()}.firmware.version");
+        $firmware = $situation->state->slot($situation->slots->active())->firmware?->text;
         $serves = static fn(Package $p): bool => $p->kind() === PackageKind::VerificationImage &&
             $situation->files->isFor($p) &&
             $p->integrity() !== Integrity::Damaged &&

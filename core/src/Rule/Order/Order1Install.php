@@ -4,14 +4,15 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Order;
 
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
-
 use Tornavis\Core\Operation\Reboot;
+
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -154,12 +155,12 @@ final class Order1Install implements StepRule
 
         return array_filter(
             [
-                'slot.active' => $slot,
-                "slot.{$slot}.os.buildId" => $build?->facts->text(Field::BUILD_ID),
-                "slot.{$slot}.os.release" => $build?->facts->text(Field::RELEASE),
-                "slot.{$slot}.os.patchLevel" => $build?->facts->text(Field::PATCH_LEVEL),
-                "slot.{$slot}.os.services" => $situation->files->services()?->title(),
-                "slot.{$slot}.root" => ($situation->files->ofKind(PackageKind::Root)[0] ?? null)?->title(),
+                StateField::ActiveSlot->value => $slot,
+                StateField::OsBuildId->in($slot) => $build?->facts->text(Field::BUILD_ID),
+                StateField::OsRelease->in($slot) => $build?->facts->text(Field::RELEASE),
+                StateField::OsPatchLevel->in($slot) => $build?->facts->text(Field::PATCH_LEVEL),
+                StateField::OsServices->in($slot) => $situation->files->services()?->title(),
+                StateField::Root->in($slot) => ($situation->files->ofKind(PackageKind::Root)[0] ?? null)?->title(),
             ],
             static fn(?string $value): bool => $value !== null,
         );

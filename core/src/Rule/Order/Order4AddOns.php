@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Order;
 
-use Tornavis\Core\Operation\InstallPackage;
-
+use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\Reboot;
+
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -67,8 +68,8 @@ final class Order4AddOns implements StepRule
             new Verify(
                 array_filter(
                     [
-                        'slot.active' => $slot,
-                        "slot.{$slot}.os.buildId" => $situation->state->text("slot.{$slot}.os.buildId"),
+                        StateField::ActiveSlot->value => $slot,
+                        StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
                     ],
                     static fn(?string $value): bool => $value !== null,
                 ),

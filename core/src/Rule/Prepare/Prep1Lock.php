@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Prepare;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -33,7 +34,7 @@ final class Prep1Lock implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $fact = $situation->state->fact('bootloader.unlocked');
+        $fact = $situation->state->fact(StateField::BootloaderUnlocked);
         if ($situation->job->unlocksBootloader()) {
             yield $fact->value === true
                 ? Finding::stop(
@@ -95,7 +96,7 @@ final class Prep1Lock implements FitRule
     private function wait(Situation $situation): \Generator
     {
         $hours = $situation->sheet->unlockWaitHours;
-        $started = $situation->state->fact('bootloader.waitStarted');
+        $started = $situation->state->fact(StateField::UnlockWaitStarted);
         $terms = $situation->sheet->unlockNote === null ? '' : ' ' . $situation->sheet->unlockNote;
         if ($hours === 0) {
             yield Finding::clear(

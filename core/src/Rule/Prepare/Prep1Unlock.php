@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\SetSwitches;
-
 use Tornavis\Core\Operation\Unlock;
+
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -39,7 +40,7 @@ final class Prep1Unlock implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $slot = $situation->slots->active();
-        $build = $situation->state->text("slot.{$slot}.os.buildId");
+        $build = $situation->state->slot($slot)->os->buildId;
 
         return new Contribution(
             [
@@ -64,7 +65,7 @@ final class Prep1Unlock implements StepRule
                     Phase::Prove,
                     new Verify(
                         array_filter(
-                            ['slot.active' => $slot, "slot.{$slot}.os.buildId" => $build],
+                            [StateField::ActiveSlot->value => $slot, StateField::OsBuildId->in($slot) => $build],
                             static fn(?string $value): bool => $value !== null,
                         ),
                     ),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Prepare;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
@@ -37,14 +38,14 @@ final class Prep4Accounts implements FitRule
         }
         yield $this->judge(
             $situation,
-            'locks.accounts',
+            StateField::Accounts->value,
             'No account signed in',
             'Accounts that guard against theft ask for their password after the erase. Only the owner can sign out.',
             'Sign out of every account',
         );
         yield $this->judge(
             $situation,
-            'locks.screen',
+            StateField::ScreenLock->value,
             'No screen lock',
             'A screen lock that stays can leave data that the new OS cannot decrypt.',
             'Remove screen lock and biometrics',
@@ -66,7 +67,7 @@ final class Prep4Accounts implements FitRule
         }
         $have = $fact->value === true ? 'present' : 'unknown';
         if ($situation->modes->systemIsOut()) {
-            return $name === 'locks.screen'
+            return $name === StateField::ScreenLock->value
                 ? Finding::note(
                     self::id(),
                     need: $need,

@@ -5,8 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\RemoveLock;
-
 use Tornavis\Core\Operation\SignOut;
+
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
@@ -38,12 +39,12 @@ final class Prep4SignOut implements StepRule
             return new Contribution();
         }
         $steps = [];
-        if ($situation->state->flag('locks.accounts') !== false) {
+        if ($situation->state->flag(StateField::Accounts) !== false) {
             $steps[] = new StepDraft('prep.sign-out', Phase::Prepare, new SignOut(), [
                 new Reason(self::id(), 'An account that is still signed in locks its owner out after the erase.'),
             ]);
         }
-        if ($situation->state->flag('locks.screen') !== false) {
+        if ($situation->state->flag(StateField::ScreenLock) !== false) {
             $steps[] = new StepDraft('prep.remove-lock', Phase::Prepare, new RemoveLock(), [
                 new Reason(self::id(), 'A screen lock that stays can leave data that the new system cannot decrypt.'),
             ]);

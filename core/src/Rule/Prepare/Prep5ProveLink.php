@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -35,8 +36,8 @@ final class Prep5ProveLink implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        $serial = $situation->state->text('serial');
-        $slot = $situation->sheet->hasTwoSlots() ? $situation->state->text('slot.active') : null;
+        $serial = $situation->state->text(StateField::Serial);
+        $slot = $situation->sheet->hasTwoSlots() ? $situation->state->activeSlot() : null;
         $prove = static fn(string $key, Phase $phase, Mode $mode, string $why): StepDraft => new StepDraft(
             $key,
             $phase,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Prepare;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -29,7 +30,7 @@ final class Prep7Battery implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $fact = $situation->state->fact('battery.condition');
+        $fact = $situation->state->fact(StateField::BatteryCondition);
         if (in_array($fact->value, ['swollen', 'hot'], true)) {
             yield Finding::stop(
                 self::id(),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Prepare;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
@@ -30,7 +31,7 @@ final class Prep8LockGuard implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $fact = $situation->state->fact('bootloader.lockGuard');
+        $fact = $situation->state->fact(StateField::LockGuard);
         if ($fact->value === true) {
             yield Finding::stop(
                 self::id(),

@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Fact\Source;
-
 use Tornavis\Core\Package\Integrity;
+
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
@@ -65,7 +66,7 @@ final class Recovery1Ability implements FitRule
         );
         $facts =
             $recovery === null
-                ? [$situation->state->fact("slot.{$situation->slots->active()}.recovery.version")]
+                ? [$situation->state->fact(StateField::RecoveryVersion->in($situation->slots->active()))]
                 : array_values(
                     array_filter([
                         $recovery->facts->best(Field::VERSION),

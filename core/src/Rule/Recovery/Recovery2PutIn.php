@@ -6,7 +6,7 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\BootOnce;
 
-use Tornavis\Core\Operation\Flash;
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\SetActive;
@@ -96,7 +96,7 @@ final class Recovery2PutIn implements StepRule
                 $steps[] = new StepDraft(
                     "recovery.image.{$partition}",
                     Phase::Recovery,
-                    new Flash($image, [$partition], $slot, $situation->modes->forFlashing()),
+                    Flash::of($image, [$partition], $slot, $situation->modes->forFlashing()),
                     [
                         new Reason(
                             self::id(),
@@ -109,7 +109,7 @@ final class Recovery2PutIn implements StepRule
         $steps[] = new StepDraft(
             'recovery.image.recovery',
             Phase::Recovery,
-            new Flash($recovery, [$home], $slot, $situation->modes->forFlashing()),
+            Flash::of($recovery, [$home], $slot, $situation->modes->forFlashing()),
             [
                 new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home}."),
                 ...$situation->sheet->pcFlash
@@ -169,7 +169,7 @@ final class Recovery2PutIn implements StepRule
                     new StepDraft(
                         'recovery.image.first',
                         Phase::Recovery,
-                        new Flash($first, [$home->value], $slot, $situation->modes->forFlashing()),
+                        Flash::of($first, [$home->value], $slot, $situation->modes->forFlashing()),
                         [new Reason(RuleId::Recovery4, "{$second->title()} can only be put in by {$first->title()}.")],
                     ),
                 ];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Slots;
 
-use Tornavis\Core\Operation\InstallPackage;
+use Tornavis\Core\Operation\Install\InstallPackage;
 
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;

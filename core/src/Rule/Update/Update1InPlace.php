@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Update;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -37,9 +38,9 @@ final class Update1InPlace implements FitRule
         if ($build === null) {
             return;
         }
-        $slot = "slot.{$situation->slots->active()}.os";
+        $slot = $situation->slots->active();
         $fresh = Remedy::doFirst('Plan a fresh install instead; it takes the data.');
-        $family = $situation->state->fact("{$slot}.family");
+        $family = $situation->state->fact(StateField::OsFamily->in($slot));
         $mine = $build->facts->best(Field::FAMILY);
         yield match (true) {
             !$family->known() || $mine === null => Finding::toSettle(
@@ -69,7 +70,7 @@ final class Update1InPlace implements FitRule
                 facts: [$family, $mine],
             ),
         };
-        $signer = $situation->state->fact("{$slot}.signer");
+        $signer = $situation->state->fact(StateField::OsSigner->in($slot));
         $key = $build->facts->best(Field::SIGNER);
         $finding = match (true) {
             !$signer->known() || $key === null || !$key->known() => Finding::toSettle(
@@ -104,7 +105,7 @@ final class Update1InPlace implements FitRule
         yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
             ? $finding->settled('You agreed that they are the same.')
             : $finding;
-        $has = $situation->state->fact("{$slot}.version");
+        $has = $situation->state->fact(StateField::OsVersion->in($slot));
         $next = $build->facts->best(Field::VERSION);
         if ($has->known() && $next !== null) {
             yield Version::of($next->text())->olderThan(Version::of($has->text()))

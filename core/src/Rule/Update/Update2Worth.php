@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Update;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
@@ -37,14 +38,14 @@ final class Update2Worth implements FitRule
         if ($build === null) {
             return;
         }
-        $slot = "slot.{$situation->slots->active()}";
-        $has = $situation->state->fact("{$slot}.os.patchLevel");
+        $slot = $situation->slots->active();
+        $has = $situation->state->fact(StateField::OsPatchLevel->in($slot));
         $gets = $build->facts->best(Field::PATCH_LEVEL);
         if ($has->known() && $gets !== null) {
             $months = (int) round(
                 ((Moment::seconds($gets->text()) ?? 0) - (Moment::seconds($has->text()) ?? 0)) / 2_629_800,
             );
-            $version = $situation->state->text("{$slot}.os.version");
+            $version = $situation->state->slot($slot)->os->version;
             $newer =
                 $version !== null &&
                 Version::of($version)->olderThan(Version::of((string) $build->facts->text(Field::VERSION)));
@@ -65,8 +66,8 @@ final class Update2Worth implements FitRule
         }
         $again = array_filter(
             [
-                'root package' => $situation->state->text("{$slot}.root"),
-                'kernel' => $situation->state->text("{$slot}.kernel.name"),
+                'root package' => $situation->state->slot($slot)->root,
+                'kernel' => $situation->state->slot($slot)->kernelName,
             ],
             static fn(?string $name): bool => $name !== null,
         );

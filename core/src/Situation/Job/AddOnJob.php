@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
@@ -103,10 +104,10 @@ final readonly class AddOnJob extends JobWithoutBuild
         $goal = Goal::noTrialIsLeft();
         foreach ($situation->files->addOns() as $package) {
             $goal = match ($package->kind()) {
-                PackageKind::Services => $goal->and(Goal::slotHolds('os.services', $package->title())),
-                PackageKind::Root => $goal->and(Goal::slotHolds('root', $package->title())),
+                PackageKind::Services => $goal->and(Goal::slotHolds(StateField::OsServices, $package->title())),
+                PackageKind::Root => $goal->and(Goal::slotHolds(StateField::Root, $package->title())),
                 PackageKind::Kernel => $goal->and(
-                    Goal::slotHolds('kernel.name', $package->facts->text(PackageField::FAMILY)),
+                    Goal::slotHolds(StateField::KernelName, $package->facts->text(PackageField::FAMILY)),
                 ),
                 // What a fix or a disabler changes is nothing that a phone tells.
                 default => $goal,

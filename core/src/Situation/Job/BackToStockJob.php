@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
@@ -103,6 +104,9 @@ final readonly class BackToStockJob extends JobWithoutBuild
     {
         $bundle = $situation->files->bundle();
 
-        return Goal::slotHolds('os.buildId', $bundle?->facts->text(PackageField::BUILD_ID) ?? $bundle?->title());
+        return Goal::slotHolds(
+            StateField::OsBuildId,
+            $bundle?->facts->text(PackageField::BUILD_ID) ?? $bundle?->title(),
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 
@@ -87,6 +88,6 @@ abstract readonly class BuildJob extends Job
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::slotHolds('os.buildId', $situation->files->build()?->facts->text(PackageField::BUILD_ID));
+        return Goal::slotHolds(StateField::OsBuildId, $situation->files->build()?->facts->text(PackageField::BUILD_ID));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
@@ -104,6 +105,6 @@ final readonly class GenericImageJob extends JobWithoutBuild
     {
         $image = $situation->files->generic();
 
-        return Goal::slotHolds('os.buildId', $image?->systemBuildId());
+        return Goal::slotHolds(StateField::OsBuildId, $image?->systemBuildId());
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 
 /** What must be true at the end of a plan. Every part of it is asked of the state that the steps lead to. */
 final readonly class Goal
@@ -15,13 +16,13 @@ final readonly class Goal
     private function __construct(private array $parts) {}
 
     /**
-     * The slot that starts holds a value: "os.buildId" is the build that was wanted.
+     * The slot that starts holds a value: StateField::OsBuildId is the build that was wanted.
      */
-    public static function slotHolds(string $name, ?string $wanted): self
+    public static function slotHolds(StateField $field, ?string $wanted): self
     {
         return new self([
-            static function (State $end, string $slot) use ($name, $wanted): ?string {
-                $has = $end->text("slot.{$slot}.{$name}") ?? 'nothing known';
+            static function (State $end, string $slot) use ($field, $wanted): ?string {
+                $has = $end->text($field->in($slot)) ?? 'nothing known';
 
                 return $has === $wanted ? null : "At the end the phone would have {$has}, not {$wanted}.";
             },
@@ -41,7 +42,7 @@ final readonly class Goal
     public static function noTrialIsLeft(): self
     {
         return self::that(
-            static fn(State $end): bool => $end->text('trial.family') === null,
+            static fn(State $end): bool => $end->text(StateField::TrialFamily) === null,
             'At the end the trial would still be there.',
         );
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
@@ -100,6 +101,9 @@ final readonly class RecoveryJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::slotHolds('recovery.version', $situation->recovery->chosen()?->facts->text(PackageField::VERSION));
+        return Goal::slotHolds(
+            StateField::RecoveryVersion,
+            $situation->recovery->chosen()?->facts->text(PackageField::VERSION),
+        );
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
@@ -102,7 +103,7 @@ final readonly class RemoveSecondJob extends JobWithoutBuild
     {
         return Goal::noTrialIsLeft()->and(
             Goal::that(
-                static fn(State $end): bool => $end->text('second.family') === null,
+                static fn(State $end): bool => $end->text(StateField::SecondFamily) === null,
                 'At the end the second system would still be there.',
             ),
         );

@@ -104,7 +104,7 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
         foreach ($situation->restore->set()->classes ?? [] as $class) {
             $goal = $goal->and(
                 Goal::that(
-                    static fn(State $end): bool => $end->flag("data.holds.{$class->value}") === true,
+                    static fn(State $end): bool => $end->data()->holds($class) === true,
                     "At the end {$class->label()} would not be back.",
                 ),
             );

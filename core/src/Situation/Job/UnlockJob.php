@@ -101,7 +101,7 @@ final readonly class UnlockJob extends JobWithoutBuild
     public function goal(Situation $situation): Goal
     {
         return Goal::that(
-            static fn(State $end): bool => $end->flag('bootloader.unlocked') === true,
+            static fn(State $end): bool => $end->bootloader()->unlocked === true,
             'At the end the bootloader would still be locked.',
         );
     }

@@ -1,0 +1,268 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Flash;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Operation\Erasure;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\Timing;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PackageKind;
+
+/**
+ * Writes the images of one package to their partitions in one slot.
+ *
+ * What they change is said by the class for the kind of package.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+abstract readonly class Flash extends Operation
+{
+    /** What stands in a partition whose writing was cut off. */
+    protected const PARTLY_WRITTEN = 'an image written in part';
+
+    /**
+     * @param  list<string>  $partitions
+     * @param  Mode  $in  the bootloader, the userspace bootloader for logical partitions, or the maker's PC flash mode
+     */
+    final public function __construct(
+        protected Package $package,
+        protected array $partitions,
+        protected string $slot,
+        protected Mode $in = Mode::Bootloader,
+    ) {}
+
+    /**
+     * @param  list<string>  $partitions
+     */
+    public static function of(Package $package, array $partitions, string $slot, Mode $in = Mode::Bootloader): self
+    {
+        return match ($package->kind()) {
+            PackageKind::Firmware => new FlashFirmware($package, $partitions, $slot, $in),
+            PackageKind::GenericImage => new FlashGenericImage($package, $partitions, $slot, $in),
+            PackageKind::Kernel => new FlashKernel($package, $partitions, $slot, $in),
+            PackageKind::Recovery => new FlashRecovery($package, $partitions, $slot, $in),
+            PackageKind::StockBundle => new FlashStockBundle($package, $partitions, $slot, $in),
+            default => new FlashStartImage($package, $partitions, $slot, $in),
+        };
+    }
+
+    public function name(): OperationName
+    {
+        return $this->in === Mode::Download ? OperationName::PcFlash : OperationName::Flash;
+    }
+
+    public function parameters(): array
+    {
+        return [
+            'package' => $this->package->name(),
+            'partitions' => $this->partitions,
+            'entries' => array_map(
+                fn(string $name): string => $this->package->imageFor($name)->entry ?? '',
+                $this->partitions,
+            ),
+            'slot' => $this->slot,
+        ];
+    }
+
+    public function mode(): Mode
+    {
+        return $this->in;
+    }
+
+    public function slot(): string
+    {
+        return $this->slot;
+    }
+
+    public function writes(): bool
+    {
+        return true;
+    }
+
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $refusals = $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
+        if ($this->erasesData() && $state->flag(StateField::Accounts) !== false) {
+            $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
+        }
+        foreach ($this->partitions as $name) {
+            $refusals = [...$refusals, ...$this->refusalsOfImage($name, $sheet)];
+        }
+
+        return $refusals;
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function refusalsOfImage(string $name, ModelSheet $sheet): array
+    {
+        $partition = $sheet->partition($name);
+        $image = $this->package->imageFor($name);
+        if ($partition === null) {
+            return ["The phone has no partition {$name}."];
+        }
+        if ($image === null) {
+            return ["{$this->package->name()} holds no image for {$name}."];
+        }
+
+        return $this->sizeIsFixed($partition, $sheet) && $image->sizeBytes > $partition->sizeBytes
+            ? ["The image for {$name} has {$image->sizeBytes} bytes; the partition holds " . "{$partition->sizeBytes}."]
+            : [];
+    }
+
+    /** A logical partition grows to what is written into it. */
+    protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
+    {
+        return !$partition->logical;
+    }
+
+    final public function effects(State $state, ModelSheet $sheet): array
+    {
+        return $this->written($state, $sheet) + ($this->erasesData() ? Erasure::effects($sheet->fileSystems[0]) : []);
+    }
+
+    /**
+     * @return array<string, FactValue> what the images change where they are written, beside the data
+     */
+    abstract protected function written(State $state, ModelSheet $sheet): array;
+
+    /**
+     * @return array<string, FactValue> whose the images are that the phone starts from
+     */
+    final protected function startImages(ModelSheet $sheet): array
+    {
+        $effects = [];
+        foreach (array_intersect($this->partitions, $sheet->startPartitions()) as $name) {
+            $effects[StateField::Image->in($this->slot, $name)] = $this->owner();
+            $effects[StateField::OsFailedAs->in($this->slot)] = null;
+        }
+
+        return $effects;
+    }
+
+    /**
+     * @return array<string, FactValue> no recovery any more
+     */
+    final protected function noRecovery(): array
+    {
+        return [
+            StateField::RecoveryFamily->in($this->slot) => null,
+            StateField::RecoveryVersion->in($this->slot) => null,
+            StateField::RecoveryAbilities->in($this->slot) => [],
+        ];
+    }
+
+    /** The maker's flash mode empties the data when it writes a whole system. */
+    private function erasesData(): bool
+    {
+        return $this->in === Mode::Download && $this->writesSystem();
+    }
+
+    final protected function writesSystem(): bool
+    {
+        return in_array('system', $this->partitions, true);
+    }
+
+    public function losses(State $state): array
+    {
+        return $this->erasesData() ? Erasure::losses($state) : [];
+    }
+
+    /** What an image that is written belongs to. */
+    final protected function owner(): string
+    {
+        return $this->package->facts->text(Field::PART_OF) ??
+            ($this->package->facts->text(Field::BUILD_ID) ?? $this->package->title());
+    }
+
+    final public function midway(State $state): array
+    {
+        return $this->writtenInPart($state) + ($this->erasesData() ? [StateField::DataEmpty->value => true] : []);
+    }
+
+    /**
+     * @return array<string, FactValue> what to reckon with where the writing was cut off, beside the data
+     */
+    protected function writtenInPart(State $state): array
+    {
+        $effects = [];
+        foreach ($this->partitions as $name) {
+            $effects[StateField::Image->in($this->slot, $name)] = self::PARTLY_WRITTEN;
+        }
+
+        return $effects;
+    }
+
+    public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
+    {
+        $bytes = 0;
+        foreach ($this->partitions as $name) {
+            $bytes += $this->package->imageFor($name)->sizeBytes ?? 0;
+        }
+
+        return Timing::about(10 * count($this->partitions) + intdiv($bytes, $rates->flashBytesPerSecond));
+    }
+
+    public function title(): string
+    {
+        $into = $this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot);
+
+        return $this->what() . $into . ($this->in === Mode::Download ? ' by PC flash' : '');
+    }
+
+    protected function what(): string
+    {
+        return $this->package->title();
+    }
+
+    public function instruction(): string
+    {
+        $each =
+            count($this->partitions) === 1
+                ? 'Write the image'
+                : 'Write the images, one after the other: ' . implode(', ', $this->partitions);
+
+        if ($this->in === Mode::Download) {
+            return 'Switch automatic restart off in the computer\'s flashing program, then write: ' .
+                implode(', ', $this->partitions) .
+                '. Write no other partition, and never the one that holds the radio\'s identity.';
+        }
+
+        return $each . ($this->slot === '-' ? '.' : ', to slot ' . strtoupper($this->slot) . ' and to no other.');
+    }
+
+    public function youWillSee(): string
+    {
+        return 'For each image one line for sending and one for writing, both ending well.';
+    }
+
+    public function evidence(): string
+    {
+        return 'Each image is reported as written.';
+    }
+
+    public function oddities(): array
+    {
+        return [
+            'A large image is sent in parts; a warning about an invalid sparse header is part of that and harmless.',
+        ];
+    }
+
+    public function whenItFails(): string
+    {
+        return '"Write not allowed in locked state" means the bootloader is locked. Otherwise repeat the same ' .
+            'image; the other slot is untouched.';
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Flash;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\SystemState;
+
+/** The maker's firmware. Half of it leaves a slot without any. */
+final readonly class FlashFirmware extends Flash
+{
+    protected function written(State $state, ModelSheet $sheet): array
+    {
+        return [StateField::FirmwareVersion->in($this->slot) => $this->package->facts->text(Field::VERSION)];
+    }
+
+    protected function writtenInPart(State $state): array
+    {
+        return [
+            StateField::FirmwareVersion->in($this->slot) => null,
+            StateField::OsState->in($this->slot) => SystemState::Incomplete->value,
+        ];
+    }
+
+    protected function what(): string
+    {
+        return "Firmware {$this->package->facts->text(Field::VERSION)}";
+    }
+}

@@ -1,0 +1,27 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Flash;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+
+/** A kernel as a boot image; a recovery that lives in boot goes with it. */
+final readonly class FlashKernel extends Flash
+{
+    protected function written(State $state, ModelSheet $sheet): array
+    {
+        $facts = $this->package->facts;
+
+        return [
+            StateField::OsFailedAs->in($this->slot) => null,
+            StateField::Image->in($this->slot, 'boot') => $this->owner(),
+            StateField::KernelName->in($this->slot) => $facts->text(Field::FAMILY),
+            StateField::KernelVersion->in($this->slot) => $facts->text(Field::VERSION),
+        ] + ($sheet->recoveryHome === RecoveryHome::Boot ? $this->noRecovery() : []);
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Flash;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\SystemState;
+
+/**
+ * The maker's own system, as far as it goes into these partitions.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class FlashStockBundle extends Flash
+{
+    /** Whether the maker's own partitions come back in place of a dynamic layout. */
+    private function takesRoomBack(ModelSheet $sheet): bool
+    {
+        return Layout::bundleIsPhysical($sheet) &&
+            array_intersect($this->partitions, $sheet->logicalPartitions()) !== [];
+    }
+
+    protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
+    {
+        return parent::sizeIsFixed($partition, $sheet) || $this->takesRoomBack($sheet);
+    }
+
+    protected function written(State $state, ModelSheet $sheet): array
+    {
+        $effects = $this->writesSystem() ? $this->system() : [];
+        if (array_intersect($this->partitions, $sheet->verificationPartitions()) !== []) {
+            $effects[StateField::VerificationOn->in($this->slot)] = true;
+        }
+        if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
+            $effects[StateField::FirmwareVersion->in($this->slot)] = $this->package->facts->text(Field::VERSION);
+        }
+        if (in_array($sheet->recoveryHome->value, $this->partitions, true)) {
+            $effects += $this->noRecovery();
+        }
+        if ($this->takesRoomBack($sheet)) {
+            $effects[StateField::Layout->in($this->slot)] = PartitionLayout::Old->value;
+        }
+
+        return $effects + $this->startImages($sheet);
+    }
+
+    /**
+     * @return array<string, FactValue>
+     */
+    private function system(): array
+    {
+        $slot = $this->slot;
+        $facts = $this->package->facts;
+
+        return [
+            StateField::OsFamily->in($slot) => $facts->text(Field::FAMILY),
+            StateField::OsVersion->in($slot) => $facts->text(Field::VERSION),
+            StateField::OsRelease->in($slot) => $facts->text(Field::RELEASE),
+            StateField::OsBuildId->in($slot) => $this->owner(),
+            StateField::OsStock->in($slot) => true,
+            StateField::OsState->in($slot) => SystemState::Complete->value,
+            StateField::OsFirmwareMin->in($slot) => null,
+            StateField::OsVendorMin->in($slot) => null,
+            StateField::OsBase->in($slot) => null,
+            StateField::OsServices->in($slot) => null,
+            StateField::OsPatchLevel->in($slot) => $facts->text(Field::PATCH_LEVEL),
+            StateField::OsSigner->in($slot) => null,
+            StateField::KernelName->in($slot) => null,
+            StateField::Root->in($slot) => null,
+        ];
+    }
+
+    protected function writtenInPart(State $state): array
+    {
+        if (!$this->writesSystem()) {
+            return parent::writtenInPart($state);
+        }
+        // A slot whose layout is known is reckoned as one that has lost it: a new layout is then written anew.
+        $layout =
+            $state->slot($this->slot)->layout === null
+                ? []
+                : [StateField::Layout->in($this->slot) => PartitionLayout::Old->value];
+
+        return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value] + $layout;
+    }
+
+    protected function what(): string
+    {
+        return "{$this->package->title()}: " . implode(', ', $this->partitions);
+    }
+}

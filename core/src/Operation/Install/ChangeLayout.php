@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Install;
+
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
+
+/** Divides the phone anew, or removes what is left of the old division. */
+final readonly class ChangeLayout extends InstallPackage
+{
+    protected function refusalsOfItsKind(State $state, ModelSheet $sheet): array
+    {
+        return [];
+    }
+
+    private function removesTheRest(): bool
+    {
+        return $this->package->kind() === PackageKind::Cleaner;
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        $changed = $this->removesTheRest()
+            ? [StateField::LayoutResidue->value => false]
+            : [
+                StateField::StorageStale->value => false,
+                StateField::DataUnreadable->value => true,
+                StateField::LayoutResidue->value => true,
+            ];
+
+        return [StateField::Mode->value => Mode::Recovery->value] + $changed;
+    }
+
+    protected function whileItIsStreamed(): string
+    {
+        return $this->removesTheRest()
+            ? parent::whileItIsStreamed()
+            : 'The recovery changes the partitions and restarts by itself.';
+    }
+}

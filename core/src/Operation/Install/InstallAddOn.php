@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Install;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
+
+/**
+ * What is added to the system that is there: services, a root package, a kernel, a fix.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final readonly class InstallAddOn extends InstallPackage
+{
+    protected function refusalsOfItsKind(State $state, ModelSheet $sheet): array
+    {
+        return $state->slot($this->slot)->os->isComplete() ? [] : ['There is no system to add this to.'];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        return [StateField::Mode->value => Mode::Recovery->value] + $this->added();
+    }
+
+    /**
+     * @return array<string, FactValue>
+     */
+    private function added(): array
+    {
+        $slot = $this->slot;
+        $facts = $this->package->facts;
+
+        return match ($this->package->kind()) {
+            PackageKind::Services => [StateField::OsServices->in($slot) => $this->package->title()],
+            PackageKind::Root => [StateField::Root->in($slot) => $this->package->title()],
+            PackageKind::Kernel => [
+                StateField::KernelName->in($slot) => $facts->text(Field::FAMILY),
+                StateField::KernelVersion->in($slot) => $facts->text(Field::VERSION),
+            ],
+            PackageKind::EncryptionDisabler => [StateField::EncryptionOff->in($slot) => true],
+            PackageKind::Remover => [StateField::SecondFamily->value => null, StateField::SecondVersion->value => null],
+            default => [],
+        };
+    }
+}

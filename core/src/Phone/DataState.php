@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\LossClass;
+
+/** The data partition, as far as it is known: null is unknown. */
+final readonly class DataState
+{
+    public ?string $fileSystem;
+
+    public ?Encryption $encryption;
+
+    /** the family of the system that wrote it */
+    public ?string $writtenBy;
+
+    public ?string $writtenRelease;
+
+    public ?bool $empty;
+
+    /** whether it was written for a layout that is gone */
+    public ?bool $unreadable;
+
+    public ?int $usedBytes;
+
+    public ?int $freeBytes;
+
+    public function __construct(private State $state)
+    {
+        $this->fileSystem = $state->text(StateField::DataFileSystem);
+        $this->encryption = Encryption::tryFrom($state->text(StateField::DataEncryption) ?? '');
+        $this->writtenBy = $state->text(StateField::DataWrittenBy);
+        $this->writtenRelease = $state->text(StateField::DataWrittenRelease);
+        $this->empty = $state->flag(StateField::DataEmpty);
+        $this->unreadable = $state->flag(StateField::DataUnreadable);
+        $this->usedBytes = $state->int(StateField::DataUsedBytes);
+        $this->freeBytes = $state->int(StateField::DataFreeBytes);
+    }
+
+    public function holds(LossClass $class): ?bool
+    {
+        return $this->state->flag(StateField::DataHolds->of($class));
+    }
+}

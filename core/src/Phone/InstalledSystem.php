@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Words\SystemState;
+use Tornavis\Core\Words\Version;
+
+/** The system of one slot, as far as it is known: null is unknown. */
+final readonly class InstalledSystem
+{
+    public ?string $family;
+
+    public ?string $release;
+
+    public ?string $version;
+
+    public ?int $api;
+
+    public ?string $buildId;
+
+    /** seconds since 1970 */
+    public ?int $buildTime;
+
+    public ?string $patchLevel;
+
+    public ?string $signer;
+
+    /** whether it is the maker's own */
+    public ?bool $stock;
+
+    public ?SystemState $state;
+
+    /** what the slot was like when it was seen not to start */
+    public ?string $failedAs;
+
+    /** the build that a generic image stands on */
+    public ?string $base;
+
+    public ?string $services;
+
+    public ?Version $firmwareMin;
+
+    public ?Version $vendorMin;
+
+    public function __construct(State $state, string $slot)
+    {
+        $this->family = $state->text(StateField::OsFamily->in($slot));
+        $this->release = $state->text(StateField::OsRelease->in($slot));
+        $this->version = $state->text(StateField::OsVersion->in($slot));
+        $this->api = $state->int(StateField::OsApi->in($slot));
+        $this->buildId = $state->text(StateField::OsBuildId->in($slot));
+        $this->buildTime = $state->int(StateField::OsBuildTime->in($slot));
+        $this->patchLevel = $state->text(StateField::OsPatchLevel->in($slot));
+        $this->signer = $state->text(StateField::OsSigner->in($slot));
+        $this->stock = $state->flag(StateField::OsStock->in($slot));
+        $this->state = SystemState::tryFrom($state->text(StateField::OsState->in($slot)) ?? '');
+        $this->failedAs = $state->text(StateField::OsFailedAs->in($slot));
+        $this->base = $state->text(StateField::OsBase->in($slot));
+        $this->services = $state->text(StateField::OsServices->in($slot));
+        $this->firmwareMin = $state->version(StateField::OsFirmwareMin->in($slot));
+        $this->vendorMin = $state->version(StateField::OsVendorMin->in($slot));
+    }
+
+    public function isComplete(): bool
+    {
+        return $this->state === SystemState::Complete;
+    }
+}
