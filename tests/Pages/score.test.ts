@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { FindingRow } from '../../resources/js/generated/job'
+import type { FindingRow } from '../../resources/js/generated/api'
 import { actionOf, bySeverity } from '../../resources/js/job/settling'
 import { lanes, layOut, type Step } from '../../resources/js/job/scoreLayout'
 

@@ -22,7 +22,10 @@ abstract class TestCase extends BaseTestCase
     {
         $this->app->forgetScopedInstances();
 
-        return parent::call($method, $uri, $parameters, $cookies, $files, $server, $content);
+        $response = parent::call($method, $uri, $parameters, $cookies, $files, $server, $content);
+        Schemas::holdWhatItsAddressSays($response);
+
+        return $response;
     }
 
     public function createApplication(): Application

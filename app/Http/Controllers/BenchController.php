@@ -6,6 +6,9 @@ namespace App\Http\Controllers;
 
 use App\Bench\Archive;
 use App\Bench\ArchiveIntake;
+use App\Http\Api\Answers;
+use App\Http\Api\Reads;
+use App\Http\Api\Takes;
 use App\Http\Resources\UnitCard;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
@@ -24,6 +27,7 @@ use Tornavis\Core\Phone\Unit;
 /** All phones at once. */
 final class BenchController extends Controller
 {
+    #[Answers('bench')]
     public function index(JobPlanner $planner, StandInLink $link): JsonResponse
     {
         $units = UnitCard::all($planner);
@@ -32,6 +36,8 @@ final class BenchController extends Controller
     }
 
     /** Takes in a unit or a model sheet in its own format. */
+    #[Takes(['/unit', '/model-sheet'])]
+    #[Answers('taken-in', 201)]
     public function store(Request $request): JsonResponse
     {
         $data = Schema::decodeText($request->getContent(), 'the file');
@@ -66,6 +72,7 @@ final class BenchController extends Controller
     }
 
     /** The whole bench as one file. */
+    #[Answers('/bench')]
     public function archive(): StreamedResponse
     {
         $write = static function (): void {
@@ -83,6 +90,10 @@ final class BenchController extends Controller
     /**
      * Takes a whole bench in: the body, or an upload that ?upload names; with ?dry=1 it only says what would change.
      */
+    #[Takes(['/bench'])]
+    #[Reads('dry', 'boolean')]
+    #[Reads('upload')]
+    #[Answers('archive-intake')]
     public function takeIn(Request $request, ArchiveIntake $intake, Uploads $uploads): JsonResponse
     {
         $upload = $request->query('upload');

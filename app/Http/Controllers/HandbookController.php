@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use Illuminate\Http\JsonResponse;
 use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Trouble\Cause;
@@ -13,6 +14,7 @@ use Tornavis\Core\Trouble\TroubleGuide;
 /** The rules by id, and what symptoms may come of. */
 final class HandbookController extends Controller
 {
+    #[Answers('handbook')]
     public function index(): JsonResponse
     {
         $rules = [];

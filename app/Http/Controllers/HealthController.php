@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use App\Http\Middleware\AccessCode;
 use App\Serve\Health;
 use Illuminate\Http\JsonResponse;
@@ -13,6 +14,7 @@ use Illuminate\Http\Request;
 final class HealthController extends Controller
 {
     /** For the line on the pages. */
+    #[Answers('health')]
     public function show(Request $request): JsonResponse
     {
         $problems = Health::problems();

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Takes;
 use App\Http\Requests\WorkplaceRequest;
 use App\Models\Setting;
 use App\Models\WorkJob;
@@ -20,6 +22,7 @@ use Tornavis\Core\Situation\SituationError;
 /** The person's choices where schools differ, and the computer at the bench. */
 final class HouseRulesController extends Controller
 {
+    #[Answers('house-rules-page')]
     public function show(): JsonResponse
     {
         $presets = [];
@@ -36,6 +39,8 @@ final class HouseRulesController extends Controller
     }
 
     /** What other rules would change in the jobs that have not been run. */
+    #[Takes(['/house-rules'])]
+    #[Answers('house-rules-preview')]
     public function preview(Request $request, JobPlanner $planner): JsonResponse
     {
         $rules = $this->rules($request);
@@ -60,6 +65,8 @@ final class HouseRulesController extends Controller
         return response()->json(['changes' => $changes]);
     }
 
+    #[Takes(['/house-rules'])]
+    #[Answers('house-rules-page')]
     public function update(Request $request): JsonResponse
     {
         Setting::keepHouseRules($this->rules($request));
@@ -68,6 +75,8 @@ final class HouseRulesController extends Controller
     }
 
     /** Keeps rules under a name of the person's own. */
+    #[Takes(['/house-rules'])]
+    #[Answers('house-rules-page')]
     public function keepPreset(Request $request, string $name): JsonResponse
     {
         abort_if(isset(Presets::all()[$name]), 409, "The preset {$name} comes with the program. Choose another name.");
@@ -77,6 +86,7 @@ final class HouseRulesController extends Controller
         return $this->show();
     }
 
+    #[Answers('house-rules-page')]
     public function dropPreset(string $name): JsonResponse
     {
         Setting::keepPresets(array_diff_key(Setting::presets(), [$name => true]));
@@ -84,6 +94,7 @@ final class HouseRulesController extends Controller
         return $this->show();
     }
 
+    #[Answers('house-rules-page')]
     public function workplace(WorkplaceRequest $request): JsonResponse
     {
         Setting::keepWorkplace($request->workplace());

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Requests\IdentityRequest;
 use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
@@ -15,7 +16,8 @@ use Tornavis\Core\Identity\PropertyDump;
 /** Which model a phone is, from what was read off it. */
 final class IdentityController extends Controller
 {
-    public function __invoke(Request $request, JobPlanner $planner): JsonResponse
+    #[Answers('identity')]
+    public function __invoke(IdentityRequest $request, JobPlanner $planner): JsonResponse
     {
         $words = static fn(string $name): ?string => $request->filled($name)
             ? $request->string($name)->trim()->toString()

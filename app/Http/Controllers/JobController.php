@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use App\Http\Middleware\AccessCode;
 use App\Http\Requests\ChangeJobRequest;
 use App\Http\Requests\OpenJobRequest;
@@ -29,6 +30,7 @@ final class JobController extends Controller
     /** The newest; what is older has been run and stands in the log. */
     private const LISTED = 200;
 
+    #[Answers('jobs')]
     public function index(JobPlanner $planner): JsonResponse
     {
         $jobs = WorkJob::query()
@@ -44,6 +46,7 @@ final class JobController extends Controller
     }
 
     /** What can be wanted, and which kinds of file each takes. */
+    #[Answers('intents')]
     public function intents(): JsonResponse
     {
         return response()->json([
@@ -59,6 +62,7 @@ final class JobController extends Controller
         ]);
     }
 
+    #[Answers('opened', 201)]
     public function store(OpenJobRequest $request, JobPlanner $planner): JsonResponse
     {
         return response()->json(
@@ -67,6 +71,7 @@ final class JobController extends Controller
         );
     }
 
+    #[Answers('job')]
     public function show(WorkJob $job, JobPlanner $planner): JsonResponse
     {
         // Counted before the plan is made: an answer that says "all read" never holds a plan from before the last
@@ -135,6 +140,7 @@ final class JobController extends Controller
     }
 
     /** The plan in the own format: of the run where there is one. */
+    #[Answers('/plan')]
     public function plan(WorkJob $job, JobPlanner $planner): Response
     {
         $run = $job->latestRun();
@@ -153,6 +159,7 @@ final class JobController extends Controller
     }
 
     /** The plan as a page to take along. */
+    #[Answers(null, type: 'text/markdown')]
     public function planPage(WorkJob $job, JobPlanner $planner): Response
     {
         abort_if($job->runs()->exists(), 409, 'The run has begun; take its record along instead.');
@@ -163,6 +170,7 @@ final class JobController extends Controller
         ]);
     }
 
+    #[Answers('job-version')]
     public function update(ChangeJobRequest $request, WorkJob $job): JsonResponse
     {
         $version = DB::transaction(static function () use ($request, $job): int {
@@ -190,6 +198,7 @@ final class JobController extends Controller
         return response()->json(['id' => $job->id, 'version' => $version]);
     }
 
+    #[Answers(null, 204)]
     public function destroy(WorkJob $job): Response
     {
         abort_if($job->runs()->exists(), 409, 'The job has a run; its record is kept.');

@@ -6,6 +6,9 @@ namespace App\Http\Controllers;
 
 use App\Bench\ArchiveIntake;
 use App\Bench\RunFile;
+use App\Http\Api\Answers;
+use App\Http\Api\Reads;
+use App\Http\Api\Takes;
 use App\Http\Requests\LogRequest;
 use App\Models\Run;
 use App\Run\RunStatistics;
@@ -20,6 +23,7 @@ use Tornavis\Core\Run\JournalText;
 final class LogController extends Controller
 {
     /** Runs by the words of a filter, the newest first, and what all runs of the bench come to. */
+    #[Answers('log')]
     public function index(LogRequest $request): JsonResponse
     {
         $runs = $request->runs();
@@ -54,12 +58,14 @@ final class LogController extends Controller
     }
 
     /** How runs went, by model and build, and what went wrong most. */
+    #[Answers('log-summary')]
     public function summary(): JsonResponse
     {
         return response()->json(RunStatistics::all());
     }
 
     /** Two runs of one model, step by step. */
+    #[Answers('run-comparison')]
     public function compare(Run $run, Run $other): JsonResponse
     {
         abort_unless(
@@ -71,11 +77,13 @@ final class LogController extends Controller
         return response()->json(RunStatistics::compare($run, $other));
     }
 
+    #[Answers('record')]
     public function record(Run $run): JsonResponse
     {
         return response()->json($run->record()->toArray());
     }
 
+    #[Answers(null, type: 'text/markdown')]
     public function markdown(Run $run): Response
     {
         return response(RecordPage::markdown($run->record()), 200, [
@@ -85,6 +93,7 @@ final class LogController extends Controller
     }
 
     /** The run as lines: job, plan and journal as JSON, or the journal as a table with commas. */
+    #[Answers(null, type: 'text/plain')]
     public function lines(Run $run, string $form): Response
     {
         $text = $form === 'jsonl' ? RunFile::text($run) : JournalText::csv($run->events());
@@ -96,6 +105,9 @@ final class LogController extends Controller
     }
 
     /** Takes a run in that was given out as JSON Lines; with ?dry=1 it only says what would change. */
+    #[Takes([], 'application/x-ndjson')]
+    #[Reads('dry', 'boolean')]
+    #[Answers('archive-intake')]
     public function takeIn(Request $request, ArchiveIntake $intake): JsonResponse
     {
         return response()->json([
@@ -105,6 +117,7 @@ final class LogController extends Controller
     }
 
     /** The journal in the own format. */
+    #[Answers('/journal')]
     public function journal(Run $run): JsonResponse
     {
         $events = array_map(static fn(JournalEvent $event): array => $event->toArray(), $run->events());

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Reads;
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
@@ -20,6 +22,7 @@ use Tornavis\Core\Words\PackageKind;
 /** Which build fits which phone. */
 final class MatrixController extends Controller
 {
+    #[Answers('matrix')]
     public function index(JobPlanner $planner): JsonResponse
     {
         $units = [];
@@ -71,6 +74,9 @@ final class MatrixController extends Controller
         ]);
     }
 
+    #[Reads('unit')]
+    #[Reads('package', 'integer')]
+    #[Answers('matrix-cell')]
     public function cell(Request $request, JobPlanner $planner): JsonResponse
     {
         $unit = UnitRecord::query()

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Takes;
 use App\Models\Setting;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -14,6 +16,7 @@ use Tornavis\Core\Words\OperationName;
 /** The user's own command templates. */
 final class PhrasebookController extends Controller
 {
+    #[Answers('phrasebook')]
     public function show(): JsonResponse
     {
         $operations = [];
@@ -27,6 +30,8 @@ final class PhrasebookController extends Controller
         return response()->json(['phrasebook' => Setting::phrasebook()->toArray(), 'operations' => $operations]);
     }
 
+    #[Takes(['/phrasebook'])]
+    #[Answers('phrasebook')]
     public function update(Request $request): JsonResponse
     {
         Setting::keepPhrasebook(

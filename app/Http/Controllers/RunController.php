@@ -5,7 +5,16 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Events\RunReady;
+use App\Http\Api\Answers;
+use App\Http\Api\Reads;
 use App\Http\Middleware\AccessCode;
+use App\Http\Requests\DiffersRequest;
+use App\Http\Requests\FaultRequest;
+use App\Http\Requests\ReleaseRequest;
+use App\Http\Requests\RunNoteRequest;
+use App\Http\Requests\SomethingElseRequest;
+use App\Http\Requests\StartRunRequest;
+use App\Http\Requests\TellRequest;
 use App\Models\JournalLine;
 use App\Models\Run;
 use App\Models\SheetRecord;
@@ -32,7 +41,8 @@ use Tornavis\Core\Trouble\TroubleGuide;
 /** A run, its live events, and what a person can do to it. */
 final class RunController extends Controller
 {
-    public function start(Request $request, WorkJob $job, JobPlanner $planner): JsonResponse
+    #[Answers('opened', 201)]
+    public function start(StartRunRequest $request, WorkJob $job, JobPlanner $planner): JsonResponse
     {
         $link = $request->string('link', 'stand-in')->toString();
         abort_unless(
@@ -67,6 +77,9 @@ final class RunController extends Controller
     }
 
     /** Events after a sequence number, and where the run is. */
+    #[Reads('after', 'integer')]
+    #[Answers('run-events')]
+    #[Answers(null, 304)]
     public function events(Request $request, int $run): Response
     {
         // Known before plan and journal are read: where nothing has come there is nothing to tell.
@@ -106,7 +119,8 @@ final class RunController extends Controller
         return $answer->setEtag("run-{$run->id}-{$last}-{$request->integer('after')}");
     }
 
-    public function release(Request $request, Run $run): JsonResponse
+    #[Answers('run-status')]
+    public function release(ReleaseRequest $request, Run $run): JsonResponse
     {
         return $this->act(
             $run,
@@ -115,7 +129,8 @@ final class RunController extends Controller
         );
     }
 
-    public function tell(Request $request, Run $run): JsonResponse
+    #[Answers('run-status')]
+    public function tell(TellRequest $request, Run $run): JsonResponse
     {
         return $this->act(
             $run,
@@ -129,7 +144,8 @@ final class RunController extends Controller
         );
     }
 
-    public function somethingElse(Request $request, Run $run): JsonResponse
+    #[Answers('run-status')]
+    public function somethingElse(SomethingElseRequest $request, Run $run): JsonResponse
     {
         return $this->act(
             $run,
@@ -141,7 +157,8 @@ final class RunController extends Controller
     }
 
     /** What the phone shows is not what the step should lead to. */
-    public function differs(Request $request, Run $run): JsonResponse
+    #[Answers('run-status')]
+    public function differs(DiffersRequest $request, Run $run): JsonResponse
     {
         return $this->act(
             $run,
@@ -151,7 +168,8 @@ final class RunController extends Controller
     }
 
     /** Lets something go wrong on the simulated phone, for practice. */
-    public function fault(Request $request, Run $run, StandInLink $link): JsonResponse
+    #[Answers('fault')]
+    public function fault(FaultRequest $request, Run $run, StandInLink $link): JsonResponse
     {
         abort_if($run->state()->link === Hands::NAME, 409, 'Faults are for simulated phones; this run goes by hand.');
         $kind = $request->string('kind')->toString();
@@ -168,6 +186,7 @@ final class RunController extends Controller
     }
 
     /** What may be seen now, the likely first. */
+    #[Answers('symptoms')]
     public function symptoms(Run $run): JsonResponse
     {
         $case = RunTrouble::of($run->plan, $run->state(), SheetRecord::forUnit($run->job->unit));
@@ -186,7 +205,8 @@ final class RunController extends Controller
     }
 
     /** A note for the record, at any time. */
-    public function note(Request $request, Run $run): JsonResponse
+    #[Answers('run-notes', 201)]
+    public function note(RunNoteRequest $request, Run $run): JsonResponse
     {
         (new RunActions(
             $run->plan,
@@ -197,11 +217,13 @@ final class RunController extends Controller
         return response()->json(['notes' => $run->record()->toArray()['notes']], 201);
     }
 
+    #[Answers('run-status')]
     public function stop(Run $run): JsonResponse
     {
         return $this->act($run, static fn(RunActions $actions) => $actions->stop());
     }
 
+    #[Answers('run-status')]
     public function goOn(Run $run): JsonResponse
     {
         abort_if(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use App\Http\Middleware\AccessCode;
 use App\Models\Device;
 use Illuminate\Cache\RateLimiter;
@@ -27,6 +28,7 @@ final class ShareController extends Controller
      * Addresses under which other devices reach this start, the code, and the devices that were let in; only to this
      * machine.
      */
+    #[Answers('share')]
     public function show(Request $request): JsonResponse
     {
         $here = AccessCode::isThisMachine($request);
@@ -52,6 +54,7 @@ final class ShareController extends Controller
     }
 
     /** A device that is sent away has to type the code again. */
+    #[Answers('done')]
     public function sendAway(Device $device): JsonResponse
     {
         $device->update(['sent_away' => true]);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Takes;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use Illuminate\Http\JsonResponse;
@@ -16,6 +18,7 @@ use Tornavis\Core\Phone\ModelSheet;
 /** The model sheets. */
 final class SheetController extends Controller
 {
+    #[Answers('sheets')]
     public function index(): JsonResponse
     {
         $units = UnitRecord::query()->pluck('codename')->countBy();
@@ -38,6 +41,7 @@ final class SheetController extends Controller
         ]);
     }
 
+    #[Answers('/model-sheet')]
     public function show(SheetRecord $sheet): JsonResponse
     {
         return response()->json(
@@ -48,6 +52,8 @@ final class SheetController extends Controller
         );
     }
 
+    #[Takes(['/model-sheet'])]
+    #[Answers('sheet-kept')]
     public function update(Request $request, string $codename): JsonResponse
     {
         $sheet = ModelSheet::fromArray(Schema::decodeText($request->getContent(), 'the sheet'), 'the sheet');
@@ -59,6 +65,7 @@ final class SheetController extends Controller
         return response()->json(['codename' => $codename]);
     }
 
+    #[Answers(null, 204)]
     public function destroy(SheetRecord $sheet): Response
     {
         abort_if(

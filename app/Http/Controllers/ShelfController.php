@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Takes;
 use App\Http\Requests\FoldersRequest;
 use App\Http\Requests\PackageFactRequest;
 use App\Http\Resources\FilePage;
@@ -33,6 +35,7 @@ final class ShelfController extends Controller
 {
     private const SPARE_BYTES = 256 << 20;
 
+    #[Answers('shelf')]
     public function index(Shelf $shelf): JsonResponse
     {
         $records = PackageRecord::query()->get()->sortBy('name')->values();
@@ -48,16 +51,19 @@ final class ShelfController extends Controller
         ]);
     }
 
+    #[Answers('file')]
     public function show(PackageRecord $package, JobPlanner $planner): JsonResponse
     {
         return response()->json(FilePage::of($package, $planner));
     }
 
+    #[Answers('look')]
     public function look(Shelf $shelf): JsonResponse
     {
         return response()->json(['toRead' => $shelf->look()]);
     }
 
+    #[Answers('folders')]
     public function folders(FoldersRequest $request, Shelf $shelf): JsonResponse
     {
         Setting::keepFolders($request->folders());
@@ -66,6 +72,7 @@ final class ShelfController extends Controller
     }
 
     /** A statement that a person types about a file; null takes it back. */
+    #[Answers('done', 201)]
     public function learn(PackageFactRequest $request, PackageRecord $package): JsonResponse
     {
         DB::transaction(static function () use ($request, $package): void {
@@ -81,6 +88,8 @@ final class ShelfController extends Controller
         return response()->json(['ok' => true], 201);
     }
 
+    #[Takes(['/release-card'])]
+    #[Answers('done', 201)]
     public function card(Request $request, PackageRecord $package, Shelf $shelf): JsonResponse
     {
         ReleaseCard::write($package->path, Schema::decodeText($request->getContent(), 'the card'));
@@ -91,6 +100,7 @@ final class ShelfController extends Controller
         return response()->json(['ok' => true], 201);
     }
 
+    #[Answers('done', 202)]
     public function check(PackageRecord $package): JsonResponse
     {
         $package->update(['images' => ['status' => 'begun', 'at' => now()->toIso8601String(), 'outcomes' => []]]);
@@ -100,6 +110,7 @@ final class ShelfController extends Controller
     }
 
     /** Has the image of one partition taken out of a payload and checked; it can be fetched when that is done. */
+    #[Answers('done', 202)]
     public function takeOut(PackageRecord $package, string $partition): JsonResponse
     {
         $image = $package->package()->imageFor($partition);
@@ -122,6 +133,7 @@ final class ShelfController extends Controller
     }
 
     /** An image that was taken out. */
+    #[Answers(null, type: 'application/octet-stream')]
     public function partition(PackageRecord $package, string $partition): BinaryFileResponse
     {
         $taken = $package->extraction;
@@ -135,6 +147,7 @@ final class ShelfController extends Controller
         return response()->download($file, "{$partition}-of-{$package->name}.img");
     }
 
+    #[Answers('compare')]
     public function compare(PackageRecord $package, PackageRecord $other): JsonResponse
     {
         $side = static fn(PackageRecord $record): array => [
@@ -153,6 +166,7 @@ final class ShelfController extends Controller
     }
 
     /** The checksums of everything that is there, as the sum tools read them. */
+    #[Answers(null, type: 'text/plain')]
     public function sums(): Response
     {
         $sums = [];
@@ -169,6 +183,7 @@ final class ShelfController extends Controller
     }
 
     /** Forgets a file that is gone; one that is there is forgotten by taking it away. */
+    #[Answers(null, 204)]
     public function forget(PackageRecord $package): Response
     {
         abort_unless(

@@ -4,18 +4,23 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Reads;
 use App\Http\Requests\BackupRequest;
+use App\Http\Requests\DumpRequest;
 use App\Http\Requests\FactRequest;
+use App\Http\Requests\IdentifyRequest;
 use App\Http\Requests\NewUnitRequest;
+use App\Http\Requests\SettleRequest;
+use App\Http\Requests\UnitNoteRequest;
+use App\Http\Requests\WaitRequest;
 use App\Http\Resources\UnitPage;
 use App\Jobs\ReadPhone;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
-use Illuminate\Http\Request;
 use Illuminate\Http\Response;
-use Illuminate\Validation\Rule;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Identity\DumpIntake;
@@ -30,11 +35,13 @@ use Tornavis\Core\Phone\ZonedTime;
 /** One phone: what is known about it, and what a person adds to that. */
 final class UnitController extends Controller
 {
+    #[Answers('unit')]
     public function show(UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
         return response()->json(UnitPage::of($unit, $planner));
     }
 
+    #[Answers('new-unit', 201)]
     public function store(NewUnitRequest $request, JobPlanner $planner): JsonResponse
     {
         $unit = new Unit($request->label(), $request->codename(), [], [], $request->note());
@@ -48,6 +55,7 @@ final class UnitController extends Controller
         return response()->json(['label' => $unit->label], 201);
     }
 
+    #[Answers(null, 204)]
     public function destroy(UnitRecord $unit): Response
     {
         abort_if(
@@ -60,6 +68,7 @@ final class UnitController extends Controller
         return response()->noContent();
     }
 
+    #[Answers('done', 201)]
     public function learn(FactRequest $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
         $fact = Fact::of($request->name(), $request->value(), Source::Typed, 'typed', now()->toIso8601String());
@@ -74,7 +83,9 @@ final class UnitController extends Controller
     }
 
     /** Takes the property dump of this very phone in; with ?dry=1 it only says what would change. */
-    public function dump(Request $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
+    #[Reads('dry', 'boolean')]
+    #[Answers('dump')]
+    public function dump(DumpRequest $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
         $dump = PropertyDump::read($request->string('text')->toString());
         $intake = DumpIntake::of($unit->unit(), $planner->sheet($unit), $dump, now()->toIso8601String());
@@ -92,7 +103,8 @@ final class UnitController extends Controller
     }
 
     /** Which of the statements that disagree holds. */
-    public function settle(Request $request, UnitRecord $unit): JsonResponse
+    #[Answers('done')]
+    public function settle(SettleRequest $request, UnitRecord $unit): JsonResponse
     {
         $name = $request->string('name')->toString();
         $sides = Conflicts::of($unit->unit()->facts)[$name] ?? [];
@@ -112,9 +124,9 @@ final class UnitController extends Controller
         return response()->json(['ok' => true]);
     }
 
-    public function note(Request $request, UnitRecord $unit): JsonResponse
+    #[Answers('done', 201)]
+    public function note(UnitNoteRequest $request, UnitRecord $unit): JsonResponse
     {
-        $request->validate(['text' => ['required', 'string', 'max:2000']]);
         $note = new Note(now()->toIso8601String(), $request->string('text')->toString());
         $unit->change(static fn(Unit $now): Unit => $now->withNote($note));
 
@@ -122,9 +134,9 @@ final class UnitController extends Controller
     }
 
     /** A person has decided which model it is. */
-    public function identify(Request $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
+    #[Answers('done')]
+    public function identify(IdentifyRequest $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
-        $request->validate(['codename' => ['required', Rule::exists('model_sheets', 'codename')]]);
         $codename = $request->string('codename')->toString();
         $unit->change(static function (Unit $now) use ($codename, $planner, $unit): Unit {
             $changed = $now->withCodename($codename);
@@ -136,6 +148,7 @@ final class UnitController extends Controller
         return response()->json(['ok' => true]);
     }
 
+    #[Answers('done', 201)]
     public function backUp(BackupRequest $request, UnitRecord $unit): JsonResponse
     {
         $unit->change(static fn(Unit $now): Unit => $now->withBackup($request->backup($now->state())));
@@ -144,6 +157,7 @@ final class UnitController extends Controller
     }
 
     /** Has the phone read over its link, mode by mode. */
+    #[Answers('done', 202)]
     public function read(UnitRecord $unit): JsonResponse
     {
         abort_if(
@@ -162,7 +176,9 @@ final class UnitController extends Controller
     }
 
     /** The wall-clock time at which the maker's wait was started; an hour that the clocks repeat must be told apart. */
-    public function startWait(Request $request, UnitRecord $unit): JsonResponse
+    #[Answers('wait-start')]
+    #[Answers('wait-start', 201)]
+    public function startWait(WaitRequest $request, UnitRecord $unit): JsonResponse
     {
         $moments = ZonedTime::moments($request->string('at')->toString(), $request->string('zone')->toString());
         $which = $request->integer('which', count($moments) === 1 ? 0 : -1);
@@ -188,6 +204,7 @@ final class UnitController extends Controller
         return response()->json(['ambiguous' => []], 201);
     }
 
+    #[Answers(null, type: 'text/calendar')]
     public function calendar(UnitRecord $unit, JobPlanner $planner): Response
     {
         $sheet = $planner->sheet($unit);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
@@ -14,6 +15,7 @@ use Tornavis\Core\Situation\Stock;
 /** For each phone of the bench what the shelf holds that is newer. */
 final class UpdateController extends Controller
 {
+    #[Answers('updates')]
     public function __invoke(JobPlanner $planner): JsonResponse
     {
         $stock = Stock::of(array_values($planner->shelf()));

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use App\Shelf\Shelf;
 use App\Shelf\UploadRefused;
 use App\Shelf\Uploads;
@@ -15,6 +16,7 @@ final class UploadController extends Controller
 {
     private const HEADERS = ['Tus-Resumable' => '1.0.0', 'Cache-Control' => 'no-store'];
 
+    #[Answers(null, 204)]
     public function options(): Response
     {
         return response(
@@ -28,6 +30,7 @@ final class UploadController extends Controller
         );
     }
 
+    #[Answers(null, 201)]
     public function begin(Request $request, Uploads $uploads): Response
     {
         $metadata = [];
@@ -44,6 +47,7 @@ final class UploadController extends Controller
         return response('', 201, self::HEADERS + ['Location' => "/api/uploads/{$id}"]);
     }
 
+    #[Answers(null)]
     public function stands(string $id, Uploads $uploads): Response
     {
         ['offset' => $offset, 'length' => $length] = $uploads->stands($id);
@@ -55,6 +59,7 @@ final class UploadController extends Controller
         );
     }
 
+    #[Answers(null, 204)]
     public function add(Request $request, string $id, Uploads $uploads, Shelf $shelf): Response
     {
         abort_unless($request->header('Content-Type') === 'application/offset+octet-stream', 415);
@@ -80,6 +85,7 @@ final class UploadController extends Controller
     }
 
     /** @throws UploadRefused */
+    #[Answers(null, 204)]
     public function drop(string $id, Uploads $uploads): Response
     {
         $uploads->drop($id);

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
+use App\Http\Api\Reads;
 use App\Http\Requests\WhatIfRequest;
 use App\Http\Resources\AlternativesAnswer;
 use App\Models\Run;
@@ -32,6 +34,8 @@ final class WaysOnController extends Controller
      * What another plan, from what the run has shown of the phone, would do otherwise, and what else would do where
      * it is blocked; nothing is kept.
      */
+    #[Reads('back', 'boolean')]
+    #[Answers('ways-on')]
     public function look(Request $request, Run $run, JobPlanner $planner): JsonResponse
     {
         $job = $request->boolean('back') ? self::back($this->anew($run)) : $this->anew($run);
@@ -69,6 +73,7 @@ final class WaysOnController extends Controller
      * Another plan is agreed to, or the way back is wanted: this run stops, and a new job goes on, at once where its
      * plan was shown and is clear.
      */
+    #[Answers('plan-again', 201)]
     public function planAgain(WhatIfRequest $request, Run $run, JobPlanner $planner): JsonResponse
     {
         $back = $request->boolean('back');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Http\Api\Answers;
 use App\Http\Requests\WhatIfRequest;
 use App\Http\Resources\AlternativesAnswer;
 use App\Models\WorkJob;
@@ -15,6 +16,7 @@ use Tornavis\Core\Situation\School;
 /** What another choice would change in a job, without changing it. */
 final class WhatIfController extends Controller
 {
+    #[Answers('what-if')]
     public function tryOut(WhatIfRequest $request, WorkJob $job, JobPlanner $planner): JsonResponse
     {
         abort_if($job->runs()->exists(), 409, 'The run has begun; its plan no longer changes.');
@@ -27,6 +29,7 @@ final class WhatIfController extends Controller
     }
 
     /** What was tried, as a job of its own; the choices between schools go along, the words that were given do not. */
+    #[Answers('opened', 201)]
     public function open(WhatIfRequest $request, WorkJob $job): JsonResponse
     {
         $other = $request->changed($job);
@@ -42,6 +45,7 @@ final class WhatIfController extends Controller
     }
 
     /** The other schools that would change this plan, each with what it changes. */
+    #[Answers('job-schools')]
     public function schools(WorkJob $job, JobPlanner $planner): JsonResponse
     {
         $plan = $planner->plan($job);
@@ -69,6 +73,7 @@ final class WhatIfController extends Controller
     }
 
     /** What one change of files or wish would make a blocked plan possible. */
+    #[Answers('alternatives')]
     public function alternatives(WorkJob $job, JobPlanner $planner): JsonResponse
     {
         return response()->json([

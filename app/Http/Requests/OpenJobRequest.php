@@ -21,7 +21,7 @@ final class OpenJobRequest extends FormRequest
         $takes = $intent === null ? [] : Job::of($intent)->takes();
 
         return [
-            'unit' => ['required', Rule::exists('units', 'label')],
+            'unit' => ['required', 'string', Rule::exists('units', 'label')],
             'package' => [
                 $takes === [] ? 'prohibited' : 'required',
                 'nullable',

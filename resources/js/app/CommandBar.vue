@@ -2,10 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { BenchAnswer } from '../generated/bench'
-import type { HandbookAnswer } from '../generated/handbook'
-import type { JobsAnswer } from '../generated/jobs'
-import type { ShelfAnswer } from '../generated/shelf'
+import type { BenchAnswer, HandbookAnswer, JobsAnswer, ShelfAnswer } from '../generated/api'
 import { api } from './api'
 
 interface Target {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { HealthAnswer } from '../generated/health'
+import type { HealthAnswer } from '../generated/api'
 import { useLoad } from './useLoad'
 
 const BEAT_MS = 5000

@@ -4,7 +4,7 @@ import { api, type ApiError } from './api'
 import ErrorNote from './ErrorNote.vue'
 import FileDrop from './FileDrop.vue'
 import { uploadBench } from './uploadText'
-import type { ArchiveIntakeAnswer } from '../generated/archive-intake'
+import type { ArchiveIntakeAnswer } from '../generated/api'
 
 /** Takes a file in that this application has given out: first what it would change, then all of it or nothing. */
 const props = defineProps<{ title: string; path: string; label: string; name: string; large?: boolean }>()

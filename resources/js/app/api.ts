@@ -1,4 +1,4 @@
-import type { ErrorAnswer } from '../generated/error'
+import type { ErrorAnswer } from '../generated/api'
 
 /** What the server said when it refused: the sentence to show, and what to do where it says so. */
 export class ApiError extends Error {

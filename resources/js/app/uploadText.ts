@@ -1,6 +1,6 @@
 import { Upload } from 'tus-js-client'
 import { ApiError } from './api'
-import type { ErrorAnswer } from '../generated/error'
+import type { ErrorAnswer } from '../generated/api'
 
 const pieceBytes = 4 << 20
 

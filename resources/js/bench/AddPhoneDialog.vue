@@ -4,7 +4,7 @@ import { useRouter } from 'vue-router'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
-import type { IdentityAnswer } from '../generated/identity'
+import type { IdentityAnswer } from '../generated/api'
 import CandidateList from './CandidateList.vue'
 
 const open = defineModel<boolean>({ required: true })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import VerdictMark from '../app/VerdictMark.vue'
-import type { IdentityAnswer } from '../generated/identity'
+import type { IdentityAnswer } from '../generated/api'
 
 /** Models that a phone could be, with what speaks for and against each; the person decides. */
 defineProps<{ candidates: IdentityAnswer['candidates'] }>()

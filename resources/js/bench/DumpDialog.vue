@@ -3,7 +3,7 @@ import { ref, watch } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
-import type { DumpAnswer } from '../generated/dump'
+import type { DumpAnswer } from '../generated/api'
 
 const props = defineProps<{ label: string }>()
 const open = defineModel<boolean>({ required: true })

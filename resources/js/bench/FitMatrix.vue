@@ -4,8 +4,7 @@ import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { MatrixAnswer } from '../generated/matrix'
-import type { MatrixCellAnswer } from '../generated/matrix-cell'
+import type { MatrixAnswer, MatrixCellAnswer } from '../generated/api'
 
 const props = defineProps<{ labels: string[] }>()
 

@@ -2,9 +2,7 @@
 import { computed, ref, watch } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { IntentsAnswer } from '../generated/intents'
-import type { ShelfAnswer } from '../generated/shelf'
-import type { UnitCard } from '../generated/unit-card'
+import type { IntentsAnswer, ShelfAnswer, UnitCard } from '../generated/api'
 
 const props = defineProps<{ units: UnitCard[]; chosen: string | null }>()
 const open = defineModel<boolean>({ required: true })

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import VerdictMark from '../app/VerdictMark.vue'
-import type { UnitCard } from '../generated/unit-card'
-import type { UpdatesAnswer } from '../generated/updates'
+import type { UnitCard, UpdatesAnswer } from '../generated/api'
 import BatteryBar from './BatteryBar.vue'
 import SlotStrip from './SlotStrip.vue'
 import WaitClock from './WaitClock.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { slotName } from '../app/format'
-import type { UnitCard } from '../generated/unit-card'
+import type { UnitCard } from '../generated/api'
 
 defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
 </script>

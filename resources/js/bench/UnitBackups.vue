@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { dateTimeOf } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { UnitAnswer } from '../generated/unit'
+import type { UnitAnswer } from '../generated/api'
 
 defineProps<{ backups: UnitAnswer['backups']; classes: UnitAnswer['classes'] }>()
 const emit = defineEmits<{ record: [body: unknown] }>()

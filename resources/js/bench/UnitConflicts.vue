@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ago, dateTimeOf, sourceName } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { UnitAnswer } from '../generated/unit'
+import type { UnitAnswer } from '../generated/api'
 
 /** Statements that disagree, side by side; a person says which one holds. */
 defineProps<{ conflicts: UnitAnswer['conflicts'] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { ago, dateTimeOf, sourceName } from '../app/format'
-import type { UnitAnswer } from '../generated/unit'
+import type { UnitAnswer } from '../generated/api'
 
 const props = defineProps<{ facts: UnitAnswer['facts']; fields: UnitAnswer['fields'] }>()
 const emit = defineEmits<{ enter: [body: { name: string; value: unknown }] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { ago, dateTimeOf } from '../app/format'
-import type { UnitAnswer } from '../generated/unit'
+import type { UnitAnswer } from '../generated/api'
 
 defineProps<{ history: UnitAnswer['history'] }>()
 const emit = defineEmits<{ note: [text: string] }>()

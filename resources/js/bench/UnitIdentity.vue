@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watchEffect } from 'vue'
-import type { UnitAnswer } from '../generated/unit'
+import type { UnitAnswer } from '../generated/api'
 import CandidateList from './CandidateList.vue'
 
 /** Which model it is: only shown while that is open, or while something speaks against it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
-import type { UnitCard } from '../generated/unit-card'
+import type { UnitCard } from '../generated/api'
 import { jobWords } from './words'
 
 defineProps<{ units: UnitCard[] }>()

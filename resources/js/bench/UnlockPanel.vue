@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { dateTimeOf } from '../app/format'
-import type { UnitAnswer } from '../generated/unit'
+import type { UnitAnswer } from '../generated/api'
 import WaitClock from './WaitClock.vue'
 
 /** The maker's wait before the bootloader may be unlocked: when it began, what is left, what comes after it. */

@@ -1,4 +1,4 @@
-import type { UnitCard } from '../generated/unit-card'
+import type { UnitCard } from '../generated/api'
 
 const runs: Record<string, string> = {
   'not-started': 'Run begins',

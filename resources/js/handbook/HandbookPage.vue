@@ -6,7 +6,7 @@ import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import { useLoad } from '../app/useLoad'
-import type { HandbookAnswer } from '../generated/handbook'
+import type { HandbookAnswer } from '../generated/api'
 import CauseList from '../run/CauseList.vue'
 import { glossary } from './glossary'
 

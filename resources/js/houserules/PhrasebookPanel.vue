@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useLoad } from '../app/useLoad'
-import type { PhrasebookAnswer } from '../generated/phrasebook'
+import type { PhrasebookAnswer } from '../generated/api'
 
 /** The commands that a person types for each operation, with the step's values in braces. */
 const { data, error, load } = useLoad<PhrasebookAnswer>(() => 'phrasebook')

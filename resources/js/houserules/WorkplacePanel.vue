@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { HouseRulesAnswer } from '../generated/house-rules-page'
+import type { HouseRulesAnswer } from '../generated/api'
 
 type Workplace = HouseRulesAnswer['workplace']
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { duration } from '../app/format'
-import type { AlternativesAnswer } from '../generated/alternatives'
+import type { AlternativesAnswer } from '../generated/api'
 
 /** One change that would make a blocked plan possible, with what it costs; the slot holds what can be done with it. */
 defineProps<{ way: AlternativesAnswer['alternatives'][number] }>()

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 
 const props = defineProps<{ unit: string; ledger: Plan['ledger'] }>()
 const emit = defineEmits<{ recorded: [] }>()

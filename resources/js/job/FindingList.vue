@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { sourceName, valueText } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { FindingRow } from '../generated/job'
+import type { FindingRow } from '../generated/api'
 
 defineProps<{ findings: FindingRow[] }>()
 /** Where a finding rests on, each place once; the card lies beside the file that the row is about. */

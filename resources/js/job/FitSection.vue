@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { cautions } from '../app/cautions'
-import type { JobAnswer } from '../generated/job'
+import type { JobAnswer } from '../generated/api'
 import FindingList from './FindingList.vue'
 import SettleForm from './SettleForm.vue'
 import { bySeverity } from './settling'

@@ -8,8 +8,7 @@ import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
 import NewJobDialog from '../bench/NewJobDialog.vue'
 import { jobWords } from '../bench/words'
-import type { BenchAnswer } from '../generated/bench'
-import type { JobsAnswer } from '../generated/jobs'
+import type { BenchAnswer, JobsAnswer } from '../generated/api'
 
 const router = useRouter()
 const { data, error } = useLoad<JobsAnswer>(() => 'jobs', 5000)

@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { JobAnswer } from '../generated/job'
+import type { JobAnswer } from '../generated/api'
 import { actionOf } from './settling'
 import PlanSpace from './PlanSpace.vue'
 import RestoreSets from './RestoreSets.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 
 defineProps<{ ledger: Plan['ledger'] }>()
 

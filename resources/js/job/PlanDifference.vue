@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { duration } from '../app/format'
-import type { PlanDifference } from '../generated/plan-difference'
+import type { PlanDifference } from '../generated/api'
 
 const props = defineProps<{ difference: PlanDifference }>()
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { bytes, exactBytes, slotName } from '../app/format'
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 
 type Space = NonNullable<Plan['space']>
 type Part = Space['before'][number]

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { cautions } from '../app/cautions'
 import { duration } from '../app/format'
-import type { JobAnswer } from '../generated/job'
+import type { JobAnswer } from '../generated/api'
 import BackupForm from './BackupForm.vue'
 import FindingList from './FindingList.vue'
 import LossLedger from './LossLedger.vue'

@@ -4,8 +4,7 @@ import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, dateTimeOf, duration, exactBytes } from '../app/format'
 import { runWords } from '../bench/words'
-import type { JobAnswer } from '../generated/job'
-import type { RecordAnswer } from '../generated/record'
+import type { JobAnswer, RecordAnswer } from '../generated/api'
 
 const props = defineProps<{ job: JobAnswer }>()
 const record = ref<RecordAnswer | null>(null)

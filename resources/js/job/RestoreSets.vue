@@ -3,8 +3,7 @@ import { computed } from 'vue'
 import { dateTimeOf } from '../app/format'
 import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { JobAnswer } from '../generated/job'
-import type { UnitAnswer } from '../generated/unit'
+import type { JobAnswer, UnitAnswer } from '../generated/api'
 
 /** The recovery backups of the phone, to choose from by what they hold and not by their place in a list. */
 const props = defineProps<{ job: JobAnswer }>()

@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { ref, toRef } from 'vue'
 import { duration, modeName } from '../app/format'
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 import ScoreTracks from './ScoreTracks.vue'
 import { LEFT, RIGHT, useScorePicture } from './useScorePicture'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 import { LEFT, RIGHT, type ScorePicture } from './useScorePicture'
 
 const props = defineProps<{ plan: Plan; picture: ScorePicture }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api } from '../app/api'
-import type { FindingRow, JobAnswer } from '../generated/job'
+import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf } from './settling'
 
 const props = defineProps<{ job: JobAnswer; finding: FindingRow }>()

@@ -1,4 +1,4 @@
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 
 export type Step = Plan['steps'][number]
 

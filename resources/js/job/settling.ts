@@ -1,4 +1,4 @@
-import type { FindingRow } from '../generated/job'
+import type { FindingRow } from '../generated/api'
 
 type Action = FindingRow['actions'][number]
 export type ActionKind = Action['do']

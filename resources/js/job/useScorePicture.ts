@@ -1,5 +1,5 @@
 import { computed, type Ref } from 'vue'
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 import { lanes, layOut, wayBackStretches, worstOf, type Step } from './scoreLayout'
 
 export const LEFT = 116

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { duration } from '../app/format'
-import type { LogSummary } from '../generated/log-summary'
+import type { LogSummary } from '../generated/api'
 
 /** How runs went by model and build, and what went wrong most. */
 defineProps<{ summary: LogSummary }>()

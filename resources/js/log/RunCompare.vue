@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { dateTimeOf, duration } from '../app/format'
 import { runWords } from '../bench/words'
-import type { RunComparison } from '../generated/run-comparison'
+import type { RunComparison } from '../generated/api'
 
 /** Two runs of one model, step by step: planned, taken, and how often begun. */
 const props = defineProps<{ comparison: RunComparison }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RunEventsAnswer } from '../generated/run-events'
+import type { RunEventsAnswer } from '../generated/api'
 
 type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['causes']>
 

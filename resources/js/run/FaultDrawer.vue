@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { SymptomsAnswer } from '../generated/symptoms'
+import type { SymptomsAnswer } from '../generated/api'
 
 /** For practice on a simulated phone: what goes wrong next, and when. */
 const props = defineProps<{ run: number }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { RunEventsAnswer } from '../generated/run-events'
+import type { RunEventsAnswer } from '../generated/api'
 
 defineProps<{ title: string; question: RunEventsAnswer['state']['question'] }>()
 const emit = defineEmits<{ release: [word: string] }>()

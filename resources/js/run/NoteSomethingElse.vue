@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
 import { api } from '../app/api'
-import type { SymptomsAnswer } from '../generated/symptoms'
+import type { SymptomsAnswer } from '../generated/api'
 
 const props = defineProps<{ run: number }>()
 const emit = defineEmits<{ note: [note: string, symptom: string] }>()

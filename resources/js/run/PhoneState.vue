@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { modeName, timeOf, valueText } from '../app/format'
-import type { JobAnswer } from '../generated/job'
-import type { RunEventsAnswer } from '../generated/run-events'
+import type { JobAnswer, RunEventsAnswer } from '../generated/api'
 
 const props = defineProps<{ job: JobAnswer; state: RunEventsAnswer['state']; events: RunEventsAnswer['events'] }>()
 

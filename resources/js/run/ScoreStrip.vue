@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import type { Plan } from '../generated/plan'
+import type { Plan } from '../generated/api'
 import { lanes, layOut } from '../job/scoreLayout'
 
 const props = defineProps<{ plan: Plan; steps: Record<string, string>; at: number | null; share: number }>()

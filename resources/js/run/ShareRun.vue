@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api } from '../app/api'
-import type { ShareAnswer } from '../generated/share'
+import type { ShareAnswer } from '../generated/api'
 
 /** The way to this run for a second device: address, code, and both as a picture for its camera. */
 const props = defineProps<{ path: string }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { JobAnswer } from '../generated/job'
+import type { JobAnswer } from '../generated/api'
 
 defineProps<{ job: JobAnswer; starting: boolean }>()
 const emit = defineEmits<{ start: [link: 'stand-in' | 'hands'] }>()

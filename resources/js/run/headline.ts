@@ -1,5 +1,4 @@
-import type { JobAnswer } from '../generated/job'
-import type { RunEventsAnswer } from '../generated/run-events'
+import type { JobAnswer, RunEventsAnswer } from '../generated/api'
 
 type Step = JobAnswer['plan']['steps'][number]
 type Question = RunEventsAnswer['state']['question']

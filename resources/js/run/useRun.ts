@@ -1,6 +1,6 @@
 import { onUnmounted, ref, watch, type Ref } from 'vue'
 import { api, type ApiError } from '../app/api'
-import type { RunEventsAnswer } from '../generated/run-events'
+import type { RunEventsAnswer } from '../generated/api'
 
 type Event = RunEventsAnswer['events'][number]
 

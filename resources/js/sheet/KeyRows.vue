@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { modeName } from '../app/format'
-import type { ModelSheet } from '../generated/model-sheet'
+import type { ModelSheet } from '../generated/api'
 
 /** Key charts by mode: which key is held from when to when, in seconds after power-on. */
 const charts = defineModel<ModelSheet['keys']>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { bytes } from '../app/format'
-import type { ModelSheet } from '../generated/model-sheet'
+import type { ModelSheet } from '../generated/api'
 
 const rows = defineModel<ModelSheet['partitions']>({ required: true })
 const marks = {

@@ -2,7 +2,7 @@
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useLoad } from '../app/useLoad'
-import type { SheetsAnswer } from '../generated/sheets'
+import type { SheetsAnswer } from '../generated/api'
 
 const router = useRouter()
 const { data, error } = useLoad<SheetsAnswer>(() => 'sheets')

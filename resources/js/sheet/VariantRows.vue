@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ModelSheet } from '../generated/model-sheet'
+import type { ModelSheet } from '../generated/api'
 
 const rows = defineModel<ModelSheet['variants']>({ required: true })
 const columns = {

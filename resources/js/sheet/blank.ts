@@ -1,4 +1,4 @@
-import type { ModelSheet } from '../generated/model-sheet'
+import type { ModelSheet } from '../generated/api'
 
 const mib = 2 ** 20
 const gib = 2 ** 30

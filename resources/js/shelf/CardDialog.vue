@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import schema from '../../../docs/formats/release-card.schema.json'
 import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { FileAnswer } from '../generated/file'
+import type { FileAnswer } from '../generated/api'
 import { factNames } from './names'
 
 /** The release card of a file: what its publisher requires and the file itself cannot say. */

@@ -3,7 +3,7 @@ import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useLoad } from '../app/useLoad'
-import type { CompareAnswer } from '../generated/compare'
+import type { CompareAnswer } from '../generated/api'
 import { factNames } from './names'
 
 const props = defineProps<{ id: string; other: string }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { bytes, sourceName, valueText } from '../app/format'
-import type { FileAnswer } from '../generated/file'
+import type { FileAnswer } from '../generated/api'
 import { factNames, isSize } from './names'
 
 const props = defineProps<{ facts: FileAnswer['facts']; typed: string[] }>()

@@ -2,7 +2,7 @@
 import { useRouter } from 'vue-router'
 import { api } from '../app/api'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { FileAnswer } from '../generated/file'
+import type { FileAnswer } from '../generated/api'
 
 /** What the build needs beside it, phone by phone: which file serves, which do not and why. */
 const props = defineProps<{ id: number; kits: FileAnswer['kits'] }>()

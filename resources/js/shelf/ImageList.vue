@@ -4,7 +4,7 @@ import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { FileAnswer } from '../generated/file'
+import type { FileAnswer } from '../generated/api'
 
 const props = defineProps<{ file: FileAnswer }>()
 const emit = defineEmits<{ changed: [] }>()

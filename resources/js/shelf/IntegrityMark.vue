@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { FileSummary } from '../generated/file-summary'
+import type { FileSummary } from '../generated/api'
 
 const props = defineProps<{ file: FileSummary }>()
 const mark = computed(() => {

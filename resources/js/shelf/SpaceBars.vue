@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { FileAnswer } from '../generated/file'
+import type { FileAnswer } from '../generated/api'
 
 /** What the images would take in super, model by model, and images that are too large for a partition of their own. */
 defineProps<{ spaces: FileAnswer['spaces'] }>()
