@@ -161,6 +161,18 @@ it('says what is wrong with a typed fact, and keeps nothing of it', function (st
     expect(UnitRecord::query()->where('label', 'SK-07')->value('document'))->toBe($before);
 })->with([['battery.mood', 'good'], ['battery.percent', 300], ['locks.screen', 'perhaps'], ['slot.z.os.family', 'x']]);
 
+it('takes a fact as it is typed, and asks for a value where none was given', function () {
+    $release = fn(): ?string => UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->unit()->state()->slot('b')
+        ->os->release;
+    postJson('/api/units/SK-07/facts', ['name' => 'slot.b.os.release', 'typed' => '15'])->assertCreated();
+    expect($release())->toBe('15');
+
+    postJson('/api/units/SK-07/facts', ['name' => 'slot.b.os.release'])->assertUnprocessable();
+    expect($release())->toBe('15');
+    postJson('/api/units/SK-07/facts', ['name' => 'slot.b.os.release', 'value' => null])->assertCreated();
+    expect($release())->toBeNull();
+});
+
 it('takes in a unit and a sheet, and says where a bad one is wrong', function () {
     $unit = UnitRecord::query()->where('label', 'SK-07')->firstOrFail()->document;
     postJson('/api/units', ['label' => 'SK-40'] + $unit)->assertCreated();

@@ -104,6 +104,9 @@ final class RequestSchema
             if ($rule instanceof In) {
                 return ['type' => 'string', 'enum' => self::listed($rule)];
             }
+            if ($rule instanceof DescribedRule) {
+                return $rule->schema();
+            }
             if ($rule instanceof Enum) {
                 return ['type' => 'string', 'enum' => self::cases($rule)];
             }

@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use Illuminate\Contracts\Validation\ValidationRule;
+use App\Http\Api\DescribedRule;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Situation\HouseRules;
 
 /** House rules that differ in one job: names and values that exist. */
-final class HouseChoices implements ValidationRule
+final class HouseChoices implements DescribedRule
 {
+    public function schema(): array
+    {
+        return ['type' => 'object', 'additionalProperties' => ['type' => ['string', 'integer']]];
+    }
+
     public function validate(string $attribute, mixed $value, \Closure $fail): void
     {
         try {

@@ -20,6 +20,8 @@ final class WhatIfRequest extends FormRequest
             'kit.*' => ['integer', Rule::exists('packages', 'id')],
             'intent' => ['sometimes', Rule::enum(Intent::class)],
             'house' => ['sometimes', new HouseChoices()],
+            'back' => ['sometimes', 'boolean'],
+            'seal' => ['sometimes', 'string'],
         ];
     }
 

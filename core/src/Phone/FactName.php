@@ -162,6 +162,33 @@ final class FactName
         }
     }
 
+    /**
+     * What a person typed, as a value of the type that the field has: "yes" is true of a flag, and nothing or "unknown"
+     * is unknown.
+     *
+     * @return string|int|bool|list<string>|null
+     *
+     * @throws FormatError when the name does not exist or the field cannot have it
+     */
+    public static function typed(string $name, string $text, string $where): string|int|bool|array|null
+    {
+        $text = trim($text);
+        $word = strtolower($text);
+        $type = self::field($name)?->type();
+        $value = match (true) {
+            $text === '', $word === 'unknown' => null,
+            $type === 'flag' && in_array($word, ['yes', 'no'], true) => $word === 'yes',
+            in_array($type, ['int', 'percent'], true) && preg_match('/^\d{1,18}$/', $text) === 1 => (int) $text,
+            $type === 'list' => array_values(
+                array_filter(array_map(trim(...), explode(',', $text)), static fn(string $one): bool => $one !== ''),
+            ),
+            default => $text,
+        };
+        self::check($name, $value, $where);
+
+        return $value;
+    }
+
     private static function isText(StateField $field, mixed $value): bool
     {
         $rule = $field->allowedTexts();
@@ -182,6 +209,9 @@ final class FactName
         return match (true) {
             is_array($rule) => 'one of ' . implode(', ', $rule),
             is_string($rule) => "a text that matches {$rule}",
+            $field->type() === 'flag' => 'yes or no',
+            $field->type() === 'int' => 'a whole number',
+            $field->type() === 'percent' => 'a whole number from 0 to 100',
             default => "a {$field->type()}",
         };
     }

@@ -14,6 +14,8 @@ use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\SituationError;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PackageKind;
 
 $demo = dirname(__DIR__, 3) . '/demo';
@@ -113,7 +115,7 @@ it('takes the careful choice where a house rule is left out', function () {
 });
 
 it('does not put a unit together with the sheet of another phone', function () {
-    new Situation(World::sheet('bowline'), World::unit('SK-08'), [], Tornavis\Core\Words\Intent::Fresh, 'now');
+    new Situation(World::sheet('bowline'), World::unit('SK-08'), [], Intent::Fresh, 'now');
 })->throws(SituationError::class, 'The model sheet is for bowline, the unit is a bowline_m');
 
 it('names every fact in words and writes its value as a person reads it', function () {
@@ -190,7 +192,11 @@ it('names the same kinds and encryptions in code and in the schemas', function (
     expect($schema('release-card')['properties']['kind']['enum'])
         ->toBe(array_column(PackageKind::cases(), 'value'))
         ->and($schema('model-sheet')['properties']['encryptions']['items']['enum'])
-        ->toBe(array_column(Encryption::cases(), 'value'));
+        ->toBe(array_column(Encryption::cases(), 'value'))
+        ->and($schema('intent')['enum'])
+        ->toBe(array_column(Intent::cases(), 'value'))
+        ->and($schema('loss-class')['enum'])
+        ->toBe(array_column(LossClass::cases(), 'value'));
 });
 
 it('refuses a sheet with more entries than any phone has, and takes one with many', function () {

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\Mode;
 
@@ -114,3 +116,29 @@ it('reads each slot into what it holds', function () {
         ->and($state->with(['slot.a.os.buildId' => 'three'])->slot('a')->os->buildId)
         ->toBe('three');
 });
+
+it('takes what a person types as a value of the type that the field has', function (
+    string $name,
+    string $text,
+    mixed $value,
+) {
+    expect(FactName::typed($name, $text, 'the form'))->toBe($value);
+})->with([
+    'a version that looks like a number' => ['slot.a.os.release', '15', '15'],
+    'a number' => ['battery.percent', ' 88 ', 88],
+    'yes' => ['locks.screen', 'Yes', true],
+    'no' => ['locks.screen', 'no', false],
+    'nobody knows' => ['battery.percent', 'unknown', null],
+    'nothing' => ['serial', ' ', null],
+    'a list' => ['slot.a.recovery.abilities', 'sideload, backup ,', ['sideload', 'backup']],
+]);
+
+it('refuses what a field cannot have, with what it can', function (string $name, string $text, string $expected) {
+    expect(fn() => FactName::typed($name, $text, 'the form'))->toThrow(FormatError::class, $expected);
+})->with([
+    ['battery.percent', 'half', 'a whole number from 0 to 100'],
+    ['battery.percent', '101', 'a whole number from 0 to 100'],
+    ['data.usedBytes', '99999999999999999999', 'a whole number'],
+    ['locks.screen', 'perhaps', 'yes or no'],
+    ['no.such', '1', 'a name listed'],
+]);

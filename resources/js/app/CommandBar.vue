@@ -2,8 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { BenchAnswer, HandbookAnswer, JobsAnswer, ShelfAnswer } from '../generated/api'
-import { api } from './api'
+import { ask, client } from './client'
 
 interface Target {
   kind: string
@@ -33,10 +32,10 @@ async function show(): Promise<void> {
   wanted.value = ''
   at.value = 0
   const [bench, shelf, jobs, handbook] = await Promise.all([
-    api.get<BenchAnswer>('bench'),
-    api.get<ShelfAnswer>('shelf'),
-    api.get<JobsAnswer>('jobs'),
-    api.get<HandbookAnswer>('handbook'),
+    ask(client.GET('/bench')),
+    ask(client.GET('/shelf')),
+    ask(client.GET('/jobs')),
+    ask(client.GET('/handbook')),
   ])
   targets.value = [
     ...bench.units.map((unit) => ({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ApiError } from './api'
+import type { ApiError } from './client'
 
 defineProps<{ error: ApiError | null }>()
 </script>

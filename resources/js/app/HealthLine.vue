@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { HealthAnswer } from '../generated/api'
-import { useLoad } from './useLoad'
+import { useAnswer } from './useAnswer'
 
 const BEAT_MS = 5000
-const { data, error } = useLoad<HealthAnswer>(() => 'health', BEAT_MS)
+const { data, error } = useAnswer('/health', undefined, BEAT_MS)
 const problems = computed(() => (error.value === null ? (data.value?.problems ?? []) : [error.value.message]))
 </script>
 

@@ -1,45 +1,47 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, type ApiError } from './api'
 import ErrorNote from './ErrorNote.vue'
 import FileDrop from './FileDrop.vue'
 import { uploadBench } from './uploadText'
 import type { ArchiveIntakeAnswer } from '../generated/api'
+import { useSend } from './useSend'
+import { asItIs, client } from './client'
 
 /** Takes a file in that this application has given out: first what it would change, then all of it or nothing. */
-const props = defineProps<{ title: string; path: string; label: string; name: string; large?: boolean }>()
+const props = defineProps<{
+  title: string
+  path: '/bench/archive' | '/log'
+  label: string
+  name: string
+  large?: boolean
+}>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ changed: [] }>()
 
 const pieceBytes = 1 << 20
-const busy = ref(false)
 const arrived = ref({ text: '', id: '' })
 const text = ref('')
 const answer = ref<ArchiveIntakeAnswer | null>(null)
-const error = ref<ApiError | null>(null)
+const look = useSend(false)
+const keep = useSend()
+const error = computed(() => look.refused.value ?? keep.refused.value)
+const busy = computed(() => look.busy.value || keep.busy.value)
 const news = computed(() => (answer.value?.changes ?? []).filter((change) => change.change !== 'same'))
 
 async function take(dry: boolean): Promise<void> {
-  try {
-    busy.value = true
-    const inPieces = props.large && text.value.length > pieceBytes
-    answer.value = inPieces ? await takeLarge(dry) : await takeWhole(dry)
-    error.value = null
-    if (!dry) emit('changed')
-  } catch (caught) {
-    answer.value = null
-    error.value = caught as ApiError
-  }
-  busy.value = false
+  const inPieces = props.large && text.value.length > pieceBytes
+  const { send } = dry ? look : keep
+  const taken = await send(() => (inPieces ? takeLarge(dry) : takeWhole(dry)))
+  answer.value = taken?.data ?? null
 }
 
-const takeWhole = (dry: boolean): Promise<ArchiveIntakeAnswer> =>
-  api.post(`${props.path}${dry ? '?dry=1' : ''}`, text.value)
+type Taken = Promise<{ data?: ArchiveIntakeAnswer }>
+const takeWhole = (dry: boolean): Taken =>
+  client.POST(props.path, { params: { query: { dry } }, ...asItIs(text.value) })
 
 /** A large file goes in pieces first, once for both looks at it. */
-async function takeLarge(dry: boolean): Promise<ArchiveIntakeAnswer> {
+async function takeLarge(dry: boolean): Taken {
   if (arrived.value.text !== text.value) arrived.value = { text: text.value, id: await uploadBench(text.value) }
-  return api.post<ArchiveIntakeAnswer>(`${props.path}?upload=${arrived.value.id}${dry ? '&dry=1' : ''}`)
+  return client.POST('/bench/archive', { params: { query: { dry, upload: arrived.value.id } }, ...asItIs('') })
 }
 </script>
 

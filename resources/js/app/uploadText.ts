@@ -1,18 +1,17 @@
 import { Upload } from 'tus-js-client'
-import { ApiError } from './api'
+import { ApiError, pageToken } from './client'
 import type { ErrorAnswer } from '../generated/api'
 
 const pieceBytes = 4 << 20
 
 /** Sends a bench file in pieces, however large it is, and tells the number under which it has arrived. */
 export function uploadBench(text: string): Promise<string> {
-  const token = document.querySelector<HTMLMetaElement>('meta[name="csrf-token"]')?.content ?? ''
   return new Promise((done, failed) => {
     const upload = new Upload(new Blob([text]), {
       endpoint: '/api/uploads',
       chunkSize: pieceBytes,
       retryDelays: [300, 1000, 3000, 5000, 10_000],
-      headers: { 'X-CSRF-TOKEN': token, Accept: 'application/json' },
+      headers: { 'X-CSRF-TOKEN': pageToken(), Accept: 'application/json' },
       metadata: { filename: 'tornavis-bench.json', for: 'bench' },
       storeFingerprintForResuming: false,
       onError: (error) => {

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import type { IdentityAnswer } from '../generated/api'
 import CandidateList from './CandidateList.vue'
+import { useSend } from '../app/useSend'
+import { asItIs, client } from '../app/client'
 
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ added: [] }>()
 const router = useRouter()
 
 const way = ref<'look' | 'file'>('look')
@@ -19,49 +19,36 @@ const dump = ref('')
 const file = ref('')
 const found = ref<IdentityAnswer | null>(null)
 const chosen = ref<string | null>(null)
-const error = ref<ApiError | null>(null)
+const { send, refused, forget } = useSend()
 const done = ref('')
 
 watch(open, () => {
-  error.value = null
+  forget()
   done.value = ''
 })
 
-async function attempt(act: () => Promise<void>): Promise<void> {
-  try {
-    await act()
-    error.value = null
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+async function look(): Promise<void> {
+  const answer = await send(() => client.POST('/identity', { body: { ...clues.value, dump: dump.value } }))
+  if (!answer) return
+  found.value = answer.data
+  chosen.value = answer.data.answer
 }
 
-const look = (): Promise<void> =>
-  attempt(async () => {
-    found.value = await api.post<IdentityAnswer>('identity', { ...clues.value, dump: dump.value })
-    chosen.value = found.value.answer
-  })
+async function add(): Promise<void> {
+  const body = { label: label.value, note: note.value, codename: chosen.value, dump: dump.value }
+  const made = await send(() => client.POST('/units/new', { body }))
+  if (!made) return
+  open.value = false
+  await router.push(`/bench/${made.data.label}`)
+}
 
-const add = (): Promise<void> =>
-  attempt(async () => {
-    const { label: made } = await api.post<{ label: string }>('units/new', {
-      label: label.value,
-      note: note.value,
-      codename: chosen.value,
-      dump: dump.value,
-    })
-    open.value = false
-    emit('added')
-    await router.push(`/bench/${made}`)
-  })
-
-const takeFile = (): Promise<void> =>
-  attempt(async () => {
-    const { format } = await api.post<{ format: string }>('units', file.value)
-    done.value = format === 'unit' ? 'The phone is on the bench.' : 'The model sheet was taken in. Now add the phone.'
-    file.value = ''
-    emit('added')
-  })
+async function takeFile(): Promise<void> {
+  const taken = await send(() => client.POST('/units', asItIs(file.value)))
+  if (!taken) return
+  const isPhone = taken.data.format === 'unit'
+  done.value = isPhone ? 'The phone is on the bench.' : 'The model sheet was taken in. Now add the phone.'
+  file.value = ''
+}
 </script>
 
 <template>
@@ -88,7 +75,7 @@ const takeFile = (): Promise<void> =>
           From a file
         </button>
       </div>
-      <ErrorNote :error="error" />
+      <ErrorNote :error="refused" />
       <p v-if="done" role="status">
         <b>{{ done }}</b>
       </p>

@@ -5,10 +5,9 @@ import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
-import type { BenchAnswer, UpdatesAnswer } from '../generated/api'
 import RackCard from './RackCard.vue'
 import UnitTable from './UnitTable.vue'
+import { useAnswer } from '../app/useAnswer'
 
 const AddPhoneDialog = defineAsyncComponent(() => import('./AddPhoneDialog.vue'))
 const TakeInDialog = defineAsyncComponent(() => import('../app/TakeInDialog.vue'))
@@ -19,9 +18,9 @@ const SheetList = defineAsyncComponent(() => import('../sheet/SheetList.vue'))
 const views = { rack: 'Rack', table: 'Table', matrix: 'Which build fits which phone', sheets: 'Model sheets' } as const
 
 const router = useRouter()
-const { data, error, load } = useLoad<BenchAnswer>(() => 'bench', 5000)
+const { data, error } = useAnswer('/bench', undefined, 5000)
 /** What the shelf holds that is newer; it comes after the rack, which does not wait for it. */
-const { data: updates } = useLoad<UpdatesAnswer>(() => 'updates', 60_000)
+const { data: updates } = useAnswer('/updates', undefined, 60_000)
 const newer = computed(() => new Map((updates.value?.updates ?? []).map((update) => [update.unit, update])))
 const view = useLocalStorage<keyof typeof views>('tornavis-bench-view', 'rack')
 const filter = ref('')
@@ -115,16 +114,15 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     :chosen="jobFor"
     @opened="(id) => router.push(`/jobs/${id}`)"
   />
-  <AddPhoneDialog v-if="addOpen" v-model="addOpen" @added="load" />
+  <AddPhoneDialog v-if="addOpen" v-model="addOpen" />
   <TakeInDialog
     v-if="fileOpen"
     v-model="fileOpen"
     title="Bench file"
-    path="bench/archive"
+    path="/bench/archive"
     large
     label="Take a bench file in"
     name="archive"
-    @changed="load"
   >
     Phones, model sheets, what is known of the files, jobs, runs with their journals and house rules, in one JSON file.
     <a href="/api/bench/archive" download="tornavis-bench.json">Save this bench as a file</a>.

@@ -1,34 +1,25 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import type { DumpAnswer } from '../generated/api'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ label: string }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ taken: [] }>()
 
 const text = ref('')
 const answer = ref<DumpAnswer | null>(null)
-const error = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 
 watch(text, () => (answer.value = null))
 
 async function read(dry: boolean): Promise<void> {
-  try {
-    answer.value = await api.post<DumpAnswer>(`units/${encodeURIComponent(props.label)}/dump${dry ? '?dry=1' : ''}`, {
-      text: text.value,
-    })
-    error.value = null
-    if (!dry) {
-      open.value = false
-      emit('taken')
-    }
-  } catch (caught) {
-    answer.value = null
-    error.value = caught as ApiError
-  }
+  const params = { path: { unit: props.label }, query: { dry } }
+  const read = await send(() => client.POST('/units/{unit}/dump', { params, body: { text: text.value } }))
+  answer.value = read?.data ?? null
+  if (read && !dry) open.value = false
 }
 </script>
 
@@ -36,7 +27,7 @@ async function read(dry: boolean): Promise<void> {
   <v-dialog v-model="open" max-width="680" scrollable>
     <v-card class="pa-5">
       <h2>Property dump of {{ label }}</h2>
-      <ErrorNote :error="error" />
+      <ErrorNote :error="refused" />
       <FileDrop v-model="text" label="Paste it, or drop its file: lines like [key]: [value]" name="dump" />
       <div v-if="answer" class="mt-3" role="status">
         <b>{{ answer.properties }} properties read, {{ answer.facts }} of them say something about the phone.</b>

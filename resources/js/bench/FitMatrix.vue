@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { MatrixAnswer, MatrixCellAnswer } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ labels: string[] }>()
 
@@ -16,13 +17,13 @@ interface Group {
   others: number
 }
 
-const { data, error } = useLoad<MatrixAnswer>(() => 'matrix', 15_000)
+const { data, error } = useAnswer('/matrix', undefined, 15_000)
 const fitsOnly = ref(false)
 const everyBuild = ref(false)
 const shown = ref<{ unit: string; build: string; verdict: Verdict; findings: MatrixCellAnswer['findings'] } | null>(
   null,
 )
-const refused = ref<ApiError | null>(null)
+const { send, refused } = useSend(false)
 
 const verdictAt = (row: number, column: number): Verdict => data.value!.verdicts[data.value!.cells[row]![column]!]!
 const isForeign = (verdict: Verdict): boolean => verdict.otherModel
@@ -60,19 +61,15 @@ const withBuilds = computed(() => groups.value.filter((group) => group.builds.le
 const without = computed(() => groups.value.filter((group) => group.builds.length === 0).map((group) => group.codename))
 
 async function show(unit: Group['units'][number], build: Group['builds'][number]): Promise<void> {
-  try {
-    const { findings } = await api.get<MatrixCellAnswer>(
-      `matrix/cell?unit=${encodeURIComponent(unit.label)}&package=${build.id}`,
-    )
-    shown.value = {
-      unit: unit.label,
-      build: build.title,
-      verdict: verdictAt(unit.row, build.column),
-      findings: findings.filter((finding) => finding.severity !== 'clear'),
-    }
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
+  const cell = await send(() =>
+    client.GET('/matrix/cell', { params: { query: { unit: unit.label, package: build.id } } }),
+  )
+  if (!cell) return
+  shown.value = {
+    unit: unit.label,
+    build: build.title,
+    verdict: verdictAt(unit.row, build.column),
+    findings: cell.data.findings.filter((finding) => finding.severity !== 'clear'),
   }
 }
 </script>

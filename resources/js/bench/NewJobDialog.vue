@@ -1,19 +1,23 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { IntentsAnswer, ShelfAnswer, UnitCard } from '../generated/api'
+import type { IntentsAnswer, UnitCard } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ units: UnitCard[]; chosen: string | null }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ opened: [id: number] }>()
 
-const intents = ref<IntentsAnswer['intents']>([])
-const intent = ref('fresh')
+const { data: all, error: noIntents } = useAnswer('/intents')
+const { data: shelf, error: noShelf } = useAnswer('/shelf')
+const { send, refused, busy, forget } = useSend()
+const intents = computed(() => all.value?.intents ?? [])
+const intent = ref<IntentsAnswer['intents'][number]['value']>('fresh')
 const unit = ref<string | null>(null)
 const subject = ref<number | null>(null)
-const shelf = ref<ShelfAnswer | null>(null)
-const error = ref<ApiError | null>(null)
+const error = computed(() => refused.value ?? noIntents.value ?? noShelf.value)
 
 const phones = computed(() =>
   props.units
@@ -63,38 +67,23 @@ watch(intent, () => {
 })
 watch(
   open,
-  async (isOpen) => {
+  (isOpen) => {
     if (!isOpen) return
-    error.value = null
+    forget()
     unit.value = props.chosen
     subject.value = null
-    try {
-      const [all, files] = await Promise.all([api.get<IntentsAnswer>('intents'), api.get<ShelfAnswer>('shelf')])
-      intents.value = all.intents
-      shelf.value = files
-    } catch (caught) {
-      error.value = caught as ApiError
-    }
   },
   { immediate: true },
 )
 
-const making = ref(false)
 async function start(): Promise<void> {
-  if (making.value) return
-  making.value = true
-  try {
-    const job = await api.post<{ id: number }>('jobs', {
-      unit: unit.value,
-      ...(takes.value.length ? { package: subject.value } : {}),
-      intent: intent.value,
-    })
-    open.value = false
-    emit('opened', job.id)
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
-  making.value = false
+  if (busy.value || unit.value === null) return
+  const file = takes.value.length ? { package: subject.value } : {}
+  const body = { unit: unit.value, ...file, intent: intent.value }
+  const opened = await send(() => client.POST('/jobs', { body }))
+  if (!opened) return
+  open.value = false
+  emit('opened', opened.data.id)
 }
 </script>
 
@@ -117,8 +106,8 @@ async function start(): Promise<void> {
       <p class="mute small">{{ wanted?.words }}</p>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
-        <button type="button" class="btn act" :disabled="making || !complete" @click="start">
-          {{ making ? 'Making the plan' : 'Make the plan' }}
+        <button type="button" class="btn act" :disabled="busy || !complete" @click="start">
+          {{ busy ? 'Making the plan' : 'Make the plan' }}
         </button>
       </div>
     </v-card>

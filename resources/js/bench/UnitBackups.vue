@@ -1,22 +1,27 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { client, type Body } from '../app/client'
+import ErrorNote from '../app/ErrorNote.vue'
 import { dateTimeOf } from '../app/format'
+import { useSend } from '../app/useSend'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { UnitAnswer } from '../generated/api'
 
-defineProps<{ backups: UnitAnswer['backups']; classes: UnitAnswer['classes'] }>()
-const emit = defineEmits<{ record: [body: unknown] }>()
+const props = defineProps<{ unit: string; backups: UnitAnswer['backups']; classes: UnitAnswer['classes'] }>()
+const { send, refused } = useSend()
 
 const kinds: Record<string, string> = {
   copies: 'Plain copies',
   recovery: 'Recovery backup',
   identity: 'Identity backup',
 }
-const form = ref({ name: '', place: 'computer', kind: 'copies', classes: [] as string[] })
+const empty = (): Body<'/units/{unit}/backups'> => ({ name: '', place: 'computer', kind: 'copies', classes: [] })
+const form = ref(empty())
 
-function record(): void {
-  emit('record', { ...form.value })
-  form.value = { name: '', place: 'computer', kind: 'copies', classes: [] }
+async function record(): Promise<void> {
+  const path = { unit: props.unit }
+  const taken = await send(() => client.POST('/units/{unit}/backups', { params: { path }, body: form.value }))
+  if (taken) form.value = empty()
 }
 </script>
 
@@ -86,6 +91,7 @@ function record(): void {
         Record it
       </button>
     </div>
+    <ErrorNote :error="refused" />
   </form>
 </template>
 

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { client } from '../app/client'
+import ErrorNote from '../app/ErrorNote.vue'
 import { ago, dateTimeOf, sourceName } from '../app/format'
+import { useSend } from '../app/useSend'
 import type { UnitAnswer } from '../generated/api'
 
-const props = defineProps<{ facts: UnitAnswer['facts']; fields: UnitAnswer['fields'] }>()
-const emit = defineEmits<{ enter: [body: { name: string; value: unknown }] }>()
+const props = defineProps<{ unit: string; facts: UnitAnswer['facts']; fields: UnitAnswer['fields'] }>()
+const { send, refused } = useSend()
 
 const name = ref<string | null>(null)
 const text = ref('')
@@ -25,21 +28,12 @@ const groups = computed(() => {
   return named
 })
 
-function enter(): void {
+async function enter(): Promise<void> {
   if (!field.value) return
-  const type = field.value.type
-  const words = text.value.trim()
-  const value =
-    words === '' || words === 'unknown'
-      ? null
-      : type === 'flag'
-        ? words === 'yes'
-        : type === 'int' || type === 'percent'
-          ? Number(words)
-          : type === 'list'
-            ? words.split(',').map((one) => one.trim())
-            : words
-  emit('enter', { name: field.value.name, value })
+  const path = { unit: props.unit }
+  // A field for numbers makes a number of it; the server knows what each fact may be.
+  const body = { name: field.value.name, typed: String(text.value) }
+  if (!(await send(() => client.POST('/units/{unit}/facts', { params: { path }, body })))) return
   text.value = ''
   name.value = null
 }
@@ -74,6 +68,7 @@ function enter(): void {
     /></label>
     <button v-if="field" type="submit" class="btn">Enter</button>
   </form>
+  <ErrorNote :error="refused" />
   <p v-if="facts.length === 0" class="empty">
     Nothing is known about this phone yet. Read it over the cable, paste a property dump, or enter what you see.
   </p>

@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { client } from '../app/client'
+import ErrorNote from '../app/ErrorNote.vue'
 import { ago, dateTimeOf } from '../app/format'
+import { useSend } from '../app/useSend'
 import type { UnitAnswer } from '../generated/api'
 
-defineProps<{ history: UnitAnswer['history'] }>()
-const emit = defineEmits<{ note: [text: string] }>()
+const props = defineProps<{ unit: string; history: UnitAnswer['history'] }>()
+const { send, refused } = useSend()
 const text = ref('')
 const kinds: Record<string, string> = { state: 'look', backup: 'backup', note: 'note', job: 'job', run: 'run' }
 
-function write(): void {
-  emit('note', text.value)
-  text.value = ''
+async function write(): Promise<void> {
+  const path = { unit: props.unit }
+  const written = await send(() => client.POST('/units/{unit}/notes', { params: { path }, body: { text: text.value } }))
+  if (written) text.value = ''
 }
 </script>
 
@@ -19,6 +23,7 @@ function write(): void {
     <label>Write down <textarea v-model="text" name="note" rows="2" /></label>
     <button type="submit" class="btn" :disabled="text.trim() === ''">Keep it</button>
   </form>
+  <ErrorNote :error="refused" />
   <ol class="history">
     <li v-for="(entry, index) in history" :key="index">
       <span class="when mute small" :title="dateTimeOf(entry.at)">{{ ago(entry.at) }}</span>

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
-import type { UnitAnswer } from '../generated/api'
 import RackCard from './RackCard.vue'
 import UnitBackups from './UnitBackups.vue'
 import UnitConflicts from './UnitConflicts.vue'
@@ -14,14 +11,18 @@ import UnitFacts from './UnitFacts.vue'
 import UnitHistory from './UnitHistory.vue'
 import UnitIdentity from './UnitIdentity.vue'
 import UnlockPanel from './UnlockPanel.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client, type Body } from '../app/client'
 
 const DumpDialog = defineAsyncComponent(() => import('./DumpDialog.vue'))
 const NewJobDialog = defineAsyncComponent(() => import('./NewJobDialog.vue'))
 
 const props = defineProps<{ label: string }>()
 const router = useRouter()
-const { data, error, load } = useLoad<UnitAnswer>(() => `units/${encodeURIComponent(props.label)}`, 4000)
-const refused = ref<ApiError | null>(null)
+const where = computed(() => ({ unit: props.label }))
+const { data, error } = useAnswer('/units/{unit}', () => ({ path: where.value }), 4000)
+const { send, refused } = useSend()
 const jobOpen = ref(false)
 const dumpOpen = ref(false)
 const part = ref<'facts' | 'backups' | 'history'>('facts')
@@ -32,25 +33,16 @@ const parts = computed(() => ({
 }))
 const reading = computed(() => data.value?.reading?.status === 'begun' || data.value?.reading?.status === 'reading')
 
-async function act(path: string, body: unknown = {}): Promise<void> {
-  try {
-    await api.post(`units/${encodeURIComponent(props.label)}/${path}`, body)
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
-  await load()
-}
+const read = (): void => void send(() => client.POST('/units/{unit}/read', { params: { path: where.value } }))
+const settle = (body: Body<'/units/{unit}/settle'>): void =>
+  void send(() => client.POST('/units/{unit}/settle', { params: { path: where.value }, body }))
+const identify = (codename: string): void =>
+  void send(() => client.POST('/units/{unit}/identity', { params: { path: where.value }, body: { codename } }))
 
 async function remove(): Promise<void> {
   if (!window.confirm(`Take ${props.label} off the bench? What is known about it, its jobs and its notes go with it.`))
     return
-  try {
-    await api.delete(`units/${encodeURIComponent(props.label)}`)
-    await router.push('/bench')
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  if (await send(() => client.DELETE('/units/{unit}', { params: { path: where.value } }))) await router.push('/bench')
 }
 
 useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
@@ -65,7 +57,7 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
       {{ data?.card.name ?? 'no model sheet' }} · {{ data?.card.model ?? 'model not read yet' }}
     </div>
     <template #acts>
-      <button type="button" class="btn" :disabled="reading" @click="act('read')">
+      <button type="button" class="btn" :disabled="reading" @click="read">
         {{ reading ? 'Reading…' : 'Read the phone' }}
       </button>
       <button type="button" class="btn" @click="dumpOpen = true">Paste a dump <kbd>p</kbd></button>
@@ -90,8 +82,8 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
       <div class="side">
         <RackCard :unit="data.card" @new-job="jobOpen = true" />
         <p v-if="data.card.note">{{ data.card.note }}</p>
-        <UnitIdentity :unit="data" @identify="act('identity', { codename: $event })" />
-        <UnlockPanel v-if="data.card.unlocked === false" :unit="data" @started="load" />
+        <UnitIdentity :unit="data" @identify="identify" />
+        <UnlockPanel v-if="data.card.unlocked === false" :unit="data" />
         <p class="small">
           <RouterLink v-if="data.card.codename" :to="`/sheets/${data.card.codename}`"
             >Model sheet of {{ data.card.codename }}</RouterLink
@@ -100,7 +92,7 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
         </p>
       </div>
       <div>
-        <UnitConflicts :conflicts="data.conflicts" @settle="act('settle', $event)" />
+        <UnitConflicts :conflicts="data.conflicts" @settle="settle" />
         <div class="parts" role="group" aria-label="Parts">
           <button
             v-for="(name, key) in parts"
@@ -113,14 +105,9 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
             {{ name }}
           </button>
         </div>
-        <UnitFacts v-if="part === 'facts'" :facts="data.facts" :fields="data.fields" @enter="act('facts', $event)" />
-        <UnitBackups
-          v-else-if="part === 'backups'"
-          :backups="data.backups"
-          :classes="data.classes"
-          @record="act('backups', $event)"
-        />
-        <UnitHistory v-else :history="data.history" @note="act('notes', { text: $event })" />
+        <UnitFacts v-if="part === 'facts'" :unit="label" :facts="data.facts" :fields="data.fields" />
+        <UnitBackups v-else-if="part === 'backups'" :backups="data.backups" :classes="data.classes" :unit="label" />
+        <UnitHistory v-else :unit="label" :history="data.history" />
       </div>
     </div>
   </div>
@@ -131,7 +118,7 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
     :chosen="data.card.label"
     @opened="(id) => router.push(`/jobs/${id}`)"
   />
-  <DumpDialog v-if="dumpOpen" v-model="dumpOpen" :label="props.label" @taken="load" />
+  <DumpDialog v-if="dumpOpen" v-model="dumpOpen" :label="props.label" />
 </template>
 
 <style scoped>

@@ -1,36 +1,28 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { dateTimeOf } from '../app/format'
 import type { UnitAnswer } from '../generated/api'
 import WaitClock from './WaitClock.vue'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 /** The maker's wait before the bootloader may be unlocked: when it began, what is left, what comes after it. */
 const props = defineProps<{ unit: UnitAnswer }>()
-const emit = defineEmits<{ started: [] }>()
 
 const here = Intl.DateTimeFormat().resolvedOptions().timeZone
 const zones = Intl.supportedValuesOf('timeZone')
 const at = ref('')
 const zone = ref(zones.includes(here) ? here : 'UTC')
 const twice = ref<string[]>([])
-const error = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 const unlock = computed(() => (props.unit.sheet as { unlock?: { waitHours: number; note?: string } } | null)?.unlock)
 
 async function start(which?: number): Promise<void> {
-  try {
-    const answer = await api.post<{ ambiguous: string[] }>(`units/${encodeURIComponent(props.unit.card.label)}/wait`, {
-      at: at.value,
-      zone: zone.value,
-      ...(which === undefined ? {} : { which }),
-    })
-    twice.value = answer.ambiguous
-    error.value = null
-    if (answer.ambiguous.length === 0) emit('started')
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const path = { unit: props.unit.card.label }
+  const body = { at: at.value, zone: zone.value, ...(which === undefined ? {} : { which }) }
+  const begun = await send(() => client.POST('/units/{unit}/wait', { params: { path }, body }))
+  if (begun) twice.value = begun.data.ambiguous
 }
 </script>
 
@@ -55,7 +47,7 @@ async function start(which?: number): Promise<void> {
       </p>
     </template>
     <form v-else-if="unlock === undefined || unlock.waitHours > 0" class="start" @submit.prevent="start()">
-      <ErrorNote :error="error" />
+      <ErrorNote :error="refused" />
       <p class="small">
         {{
           unlock

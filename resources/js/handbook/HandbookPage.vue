@@ -5,13 +5,12 @@ import { cautions } from '../app/cautions'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
-import type { HandbookAnswer } from '../generated/api'
 import CauseList from '../run/CauseList.vue'
 import { glossary } from './glossary'
+import { useAnswer } from '../app/useAnswer'
 
 const route = useRoute()
-const { data, error } = useLoad<HandbookAnswer>(() => 'handbook')
+const { data, error } = useAnswer('/handbook')
 const filter = ref('')
 const field = ref<HTMLInputElement>()
 const holds = (...texts: string[]): boolean =>

@@ -1,19 +1,23 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
-import { useLoad } from '../app/useLoad'
-import type { HouseRulesAnswer, HouseRulesPreview } from '../generated/api'
+import type { HouseRules, HouseRulesAnswer, HouseRulesPreview } from '../generated/api'
 import PhrasebookPanel from './PhrasebookPanel.vue'
 import WorkplacePanel from './WorkplacePanel.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 type Rules = Record<string, string | number>
 
-const { data, error, load } = useLoad<HouseRulesAnswer>(() => 'house-rules')
+const { data, error } = useAnswer('/house-rules')
 const rules = ref<Rules>({})
+/** They go whole, with what the page has no field for. */
+const document = computed(() => rules.value as unknown as HouseRules)
 const preview = ref<HouseRulesPreview | null>(null)
-const refused = ref<ApiError | null>(null)
+const looking = useSend(false)
+const { send, refused } = useSend()
 const presetName = ref('')
 const kept = computed(() => (data.value?.rules ?? {}) as unknown as Rules)
 const changed = computed(() => Object.keys(rules.value).some((name) => rules.value[name] !== kept.value[name]))
@@ -32,33 +36,18 @@ async function choose(rule: string, value: string | number): Promise<void> {
 }
 
 async function tryOut(): Promise<void> {
-  try {
-    preview.value = await api.post<HouseRulesPreview>('house-rules/preview', rules.value)
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  const seen = await looking.send(() => client.POST('/house-rules/preview', { body: document.value }))
+  if (seen) preview.value = seen.data
 }
 
 async function keep(): Promise<void> {
-  try {
-    await api.put('house-rules', rules.value)
-    preview.value = null
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
-  await load()
+  if (await send(() => client.PUT('/house-rules', { body: document.value }))) preview.value = null
 }
 
-async function change(act: () => Promise<unknown>): Promise<void> {
-  try {
-    await act()
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
-  await load()
+async function keepSet(): Promise<void> {
+  const path = { name: presetName.value }
+  const sent = await send(() => client.PUT('/house-rules/presets/{name}', { params: { path }, body: document.value }))
+  if (sent) presetName.value = ''
 }
 
 /** Chooses all of a preset's rules at once; they hold when they are kept. */
@@ -83,7 +72,7 @@ function leave(): void {
     </template>
   </TopBar>
   <div class="page">
-    <ErrorNote :error="refused ?? error" />
+    <ErrorNote :error="refused ?? looking.refused.value ?? error" />
     <div v-if="changed && preview" class="preview" role="status">
       <b>{{
         preview.changes.length === 0
@@ -112,19 +101,12 @@ function leave(): void {
           type="button"
           class="drop"
           :aria-label="`Drop the set ${preset.name}`"
-          @click="change(() => api.delete(`house-rules/presets/${encodeURIComponent(preset.name)}`))"
+          @click="send(() => client.DELETE('/house-rules/presets/{name}', { params: { path: { name: preset.name } } }))"
         >
           drop
         </button>
       </span>
-      <form
-        class="preset"
-        @submit.prevent="
-          change(() => api.put(`house-rules/presets/${encodeURIComponent(presetName)}`, rules)).then(
-            () => (presetName = ''),
-          )
-        "
-      >
+      <form class="preset" @submit.prevent="keepSet()">
         <label class="visually-hidden" for="preset-name">Name of the set</label
         ><input id="preset-name" v-model.trim="presetName" class="name" placeholder="keep these as…" /><button
           type="submit"
@@ -166,11 +148,7 @@ function leave(): void {
       </div>
     </fieldset>
     <PhrasebookPanel />
-    <WorkplacePanel
-      v-if="data"
-      :workplace="data.workplace"
-      @change="(workplace) => change(() => api.put('workplace', workplace))"
-    />
+    <WorkplacePanel v-if="data" :workplace="data.workplace" />
   </div>
 </template>
 

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import { useLoad } from '../app/useLoad'
-import type { PhrasebookAnswer } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 /** The commands that a person types for each operation, with the step's values in braces. */
-const { data, error, load } = useLoad<PhrasebookAnswer>(() => 'phrasebook')
+const { data, error } = useAnswer('/phrasebook')
 const templates = ref<Record<string, string>>({})
-const refused = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 const kept = computed(() => (data.value?.phrasebook.templates ?? {}) as Record<string, string>)
 const changed = computed(() =>
   (data.value?.operations ?? []).some(
@@ -20,13 +20,8 @@ watch(kept, (now) => (templates.value = { ...now }))
 
 async function keep(): Promise<void> {
   const filled = Object.fromEntries(Object.entries(templates.value).filter(([, template]) => template.trim() !== ''))
-  try {
-    await api.put('phrasebook', { format: 'tornavis/phrasebook', version: 1, templates: filled })
-    refused.value = null
-    await load()
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  const body = { format: 'tornavis/phrasebook' as const, version: 1 as const, templates: filled }
+  await send(() => client.PUT('/phrasebook', { body }))
 }
 </script>
 

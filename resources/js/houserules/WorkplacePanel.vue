@@ -1,5 +1,8 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
+import { client } from '../app/client'
+import ErrorNote from '../app/ErrorNote.vue'
+import { useSend } from '../app/useSend'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { HouseRulesAnswer } from '../generated/api'
 
@@ -7,7 +10,9 @@ type Workplace = HouseRulesAnswer['workplace']
 
 /** The command tools on this computer, and the versions of them that nobody should use. */
 const props = defineProps<{ workplace: Workplace }>()
-const emit = defineEmits<{ change: [workplace: Workplace] }>()
+const { send, refused } = useSend()
+const change = async (workplace: Workplace): Promise<boolean> =>
+  (await send(() => client.PUT('/workplace', { body: workplace }))) !== null
 
 const version = ref('')
 const bad = ref({ version: '', fault: '' })
@@ -17,16 +22,17 @@ watch(
   { immediate: true },
 )
 
-function addBad(): void {
-  emit('change', { ...props.workplace, badTools: [...props.workplace.badTools, { ...bad.value }] })
-  bad.value = { version: '', fault: '' }
+async function addBad(): Promise<void> {
+  const badTools = [...props.workplace.badTools, { ...bad.value }]
+  if (await change({ ...props.workplace, badTools })) bad.value = { version: '', fault: '' }
 }
 </script>
 
 <template>
   <section class="sheet place">
     <h2>Command tools on this computer</h2>
-    <form class="line" @submit.prevent="emit('change', { ...workplace, toolVersion: version === '' ? null : version })">
+    <ErrorNote :error="refused" />
+    <form class="line" @submit.prevent="change({ ...workplace, toolVersion: version === '' ? null : version })">
       <label>Version in use <input v-model.trim="version" name="toolVersion" class="mono" /></label>
       <button type="submit" class="btn small" :disabled="version === (workplace.toolVersion ?? '')">Enter</button>
       <VerdictMark
@@ -57,7 +63,7 @@ function addBad(): void {
               class="btn small"
               :aria-label="`Take ${tool.version} off the list`"
               @click="
-                emit('change', {
+                change({
                   ...workplace,
                   badTools: workplace.badTools.filter((one) => one.version !== tool.version),
                 })

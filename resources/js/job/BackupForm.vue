@@ -1,35 +1,30 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { Plan } from '../generated/api'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ unit: string; ledger: Plan['ledger'] }>()
-const emit = defineEmits<{ recorded: [] }>()
 
 const open = ref(false)
 const name = ref('')
 const place = ref('computer')
-const classes = ref<string[]>([])
-const error = ref<ApiError | null>(null)
+const classes = ref<Plan['ledger'][number]['class'][]>([])
+const { send, refused } = useSend()
 const choices = computed(() => props.ledger.filter((entry) => entry.step !== null))
 
 async function record(): Promise<void> {
-  try {
-    await api.post(`units/${props.unit}/backups`, { name: name.value, place: place.value, classes: classes.value })
-    open.value = false
-    error.value = null
-    emit('recorded')
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const body = { name: name.value, place: place.value, classes: classes.value }
+  const path = { unit: props.unit }
+  if (await send(() => client.POST('/units/{unit}/backups', { params: { path }, body }))) open.value = false
 }
 </script>
 
 <template>
   <button v-if="!open && choices.length" type="button" class="btn small" @click="open = true">Record a backup</button>
   <form v-else-if="open" class="form" @submit.prevent="record">
-    <ErrorNote :error="error" />
+    <ErrorNote :error="refused" />
     <label>What you call it <input v-model="name" /></label>
     <label>Where it lies <input v-model="place" /></label>
     <fieldset>

@@ -7,7 +7,7 @@ import SettleForm from './SettleForm.vue'
 import { bySeverity } from './settling'
 
 const props = defineProps<{ job: JobAnswer }>()
-defineEmits<{ change: [body: { answers: JobAnswer['answers'] }]; learned: [] }>()
+defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
 
 const shown = computed(() =>
   props.job.areas
@@ -26,7 +26,7 @@ const shown = computed(() =>
       <h2>{{ group.name }}</h2>
       <FindingList :findings="group.findings">
         <template #settle="{ finding }"
-          ><SettleForm :job="job" :finding="finding" @change="$emit('change', $event)" @learned="$emit('learned')"
+          ><SettleForm :job="job" :finding="finding" @change="$emit('change', $event)"
         /></template>
       </FindingList>
     </section>

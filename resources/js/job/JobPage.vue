@@ -1,13 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import PlanDifference from './PlanDifference.vue'
 import { duration } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
 import { runWords } from '../bench/words'
 import type { JobAnswer } from '../generated/api'
@@ -17,6 +15,9 @@ import KitSection from './KitSection.vue'
 import PrepareSection from './PrepareSection.vue'
 import RecordSection from './RecordSection.vue'
 import ScoreSection from './ScoreSection.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ id: string; section?: string }>()
 const router = useRouter()
@@ -26,8 +27,8 @@ const beat = (answer: JobAnswer | null): number => {
   if (answer?.reading) return 1000
   return answer?.run === null ? 5000 : 0
 }
-const { data: job, error, load } = useLoad<JobAnswer>(() => `jobs/${props.id}`, beat)
-const refused = ref<ApiError | null>(null)
+const { data: job, error, load } = useAnswer('/jobs/{job}', () => ({ path: { job: Number(props.id) } }), beat)
+const { send, refused } = useSend()
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
 const names: Record<string, string> = {
@@ -78,13 +79,11 @@ function go(section: string): void {
 }
 
 async function change(body: { kit?: number[]; answers?: JobAnswer['answers'] }): Promise<void> {
-  try {
-    await api.patch(`jobs/${props.id}`, { ...body, version: job.value?.version })
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
-  await load()
+  const path = { job: Number(props.id) }
+  const version = job.value?.version
+  await send(() =>
+    client.PATCH('/jobs/{job}', { params: { path }, body: { ...body, ...(version === undefined ? {} : { version }) } }),
+  )
 }
 
 /** The run is being begun: the page says so, and takes no second click for a second run. */
@@ -92,13 +91,9 @@ const starting = ref(false)
 async function start(link: 'stand-in' | 'hands'): Promise<void> {
   if (starting.value) return
   starting.value = true
-  try {
-    await api.post(`jobs/${props.id}/run`, { link, seal: job.value?.seal ?? '' })
-    refused.value = null
-    go('run')
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  const path = { job: Number(props.id) }
+  const body = { link, seal: job.value?.seal ?? '' }
+  if (await send(() => client.POST('/jobs/{job}/run', { params: { path }, body }))) go('run')
   // Also after a refusal: the page may have shown a plan that has changed since, or a run begun elsewhere.
   await load()
   starting.value = false
@@ -177,9 +172,9 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
     </section>
   </div>
   <template v-if="job && plan">
-    <FitSection v-if="here === 'fit'" :job="job" @change="change" @learned="load" />
+    <FitSection v-if="here === 'fit'" :job="job" @change="change" />
     <KitSection v-else-if="here === 'kit'" :job="job" @change="change" />
-    <PrepareSection v-else-if="here === 'prepare'" :job="job" @change="change" @learned="load" />
+    <PrepareSection v-else-if="here === 'prepare'" :job="job" @change="change" />
     <ScoreSection v-else-if="here === 'score'" :plan="plan" :job="job" @change="change" />
     <RunSection v-else-if="here === 'run'" :job="job" :starting="starting" @start="start" @moved="load" />
     <RecordSection v-else :job="job" />

@@ -4,15 +4,14 @@ import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
 import NewJobDialog from '../bench/NewJobDialog.vue'
 import { jobWords } from '../bench/words'
-import type { BenchAnswer, JobsAnswer } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
 
 const router = useRouter()
-const { data, error } = useLoad<JobsAnswer>(() => 'jobs', 5000)
-const { data: bench } = useLoad<BenchAnswer>(() => 'bench')
+const { data, error } = useAnswer('/jobs', undefined, 5000)
+const { data: bench } = useAnswer('/bench')
 const open = ref(false)
 useKeys({ n: () => (open.value = true) })
 </script>

@@ -10,7 +10,7 @@ import { actionOf } from './settling'
 import SettleForm from './SettleForm.vue'
 
 const props = defineProps<{ job: JobAnswer }>()
-const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }]; learned: [] }>()
+const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
 
 const findings = computed(() => {
   const mine = props.job.findings.filter((finding) => finding.area === 'prepare')
@@ -47,20 +47,14 @@ const steps = computed(() => props.job.plan.steps.filter((step) => step.phase ==
       </div>
       <FindingList :findings="findings">
         <template #settle="{ finding }"
-          ><SettleForm :job="job" :finding="finding" @change="emit('change', $event)" @learned="emit('learned')"
+          ><SettleForm :job="job" :finding="finding" @change="emit('change', $event)"
         /></template>
       </FindingList>
     </section>
     <section v-if="job.plan.ledger.length" class="mb-6">
       <h2>What is lost, and what comes back</h2>
       <LossLedger :ledger="job.plan.ledger" />
-      <BackupForm
-        v-if="!job.run"
-        class="mt-4"
-        :unit="job.plan.unit"
-        :ledger="job.plan.ledger"
-        @recorded="emit('learned')"
-      />
+      <BackupForm v-if="!job.run" class="mt-4" :unit="job.plan.unit" :ledger="job.plan.ledger" />
     </section>
     <section v-if="steps.length" class="mb-6">
       <h2>What the plan does first</h2>

@@ -1,45 +1,34 @@
 <script setup lang="ts">
-import { computed, ref, watchEffect } from 'vue'
-import { api, type ApiError } from '../app/api'
+import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, dateTimeOf, duration, exactBytes } from '../app/format'
 import { runWords } from '../bench/words'
-import type { JobAnswer, RecordAnswer } from '../generated/api'
+import type { JobAnswer } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ job: JobAnswer }>()
-const record = ref<RecordAnswer | null>(null)
-const error = ref<ApiError | null>(null)
+const { data: record, error } = useAnswer('/runs/{run}/record', () =>
+  props.job.run ? { path: { run: props.job.run.id } } : null,
+)
+const { send, refused } = useSend()
 const wholeness = computed(() =>
   record.value?.journalIsWhole ? 'the journal is whole' : 'the journal is not whole: a line was changed',
 )
 
-async function load(run: number): Promise<void> {
-  try {
-    record.value = await api.get<RecordAnswer>(`runs/${run}/record`)
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
-}
-watchEffect(() => {
-  if (props.job.run) void load(props.job.run.id)
-})
 const note = ref('')
 async function write(): Promise<void> {
-  try {
-    await api.post(`runs/${props.job.run!.id}/notes`, { note: note.value })
-    note.value = ''
-    error.value = null
-    await load(props.job.run!.id)
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const path = { run: props.job.run!.id }
+  const written = await send(() => client.POST('/runs/{run}/notes', { params: { path }, body: { note: note.value } }))
+  if (written) note.value = ''
 }
 const print = (): void => window.print()
 </script>
 
 <template>
   <div class="page">
-    <ErrorNote :error="error" />
+    <ErrorNote :error="refused ?? error" />
     <div v-if="!job.run" class="empty">Nothing has been run yet. The record begins with the first step.</div>
     <template v-else-if="record">
       <div class="head">

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { dateTimeOf } from '../app/format'
-import { useLoad } from '../app/useLoad'
 import VerdictMark from '../app/VerdictMark.vue'
-import type { JobAnswer, UnitAnswer } from '../generated/api'
+import type { JobAnswer } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
 
 /** The recovery backups of the phone, to choose from by what they hold and not by their place in a list. */
 const props = defineProps<{ job: JobAnswer }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
-const { data } = useLoad<UnitAnswer>(() => `units/${props.job.unit.label}`)
+const { data } = useAnswer('/units/{unit}', () => ({ path: { unit: props.job.unit.label } }))
 const sets = computed(() => (data.value?.backups ?? []).filter((backup) => backup.kind === 'recovery'))
 const chosen = computed(() => props.job.answers.backup ?? null)
 const choose = (backup: string | null): void => emit('change', { answers: { ...props.job.answers, backup } })

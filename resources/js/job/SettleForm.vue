@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf } from './settling'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ job: JobAnswer; finding: FindingRow }>()
-const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }]; learned: [] }>()
+const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
 
 const tick = computed(() => actionOf(props.finding, 'tick'))
 const agreement = computed(() => actionOf(props.finding, 'agree', 'let-plan-do-it'))
@@ -16,6 +18,7 @@ const loss = computed(() => {
 /** A fact that nobody has seen yet is typed in here. */
 const unknown = computed(() => actionOf(props.finding, 'enter-fact')?.fact)
 const typed = ref('')
+const { send, refused } = useSend()
 
 function agree(): void {
   emit('change', {
@@ -31,10 +34,9 @@ function waive(): void {
 }
 
 async function enter(): Promise<void> {
-  const words: Record<string, boolean> = { yes: true, no: false }
-  const value = words[typed.value.toLowerCase()] ?? (/^\d+$/.test(typed.value) ? Number(typed.value) : typed.value)
-  await api.post(`units/${props.job.plan.unit}/facts`, { name: unknown.value, value })
-  emit('learned')
+  if (!unknown.value) return
+  const body = { name: unknown.value, typed: typed.value }
+  await send(() => client.POST('/units/{unit}/facts', { params: { path: { unit: props.job.plan.unit } }, body }))
 }
 </script>
 
@@ -59,6 +61,7 @@ async function enter(): Promise<void> {
       <input v-model="typed" :aria-label="`Value of ${unknown}`" placeholder="what the phone shows" />
       <button type="submit" class="btn small" :disabled="typed === ''">Enter</button>
     </form>
+    <ErrorNote :error="refused" />
   </div>
 </template>
 

@@ -1,37 +1,40 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { duration } from '../app/format'
-import { useLoad } from '../app/useLoad'
-import type { AlternativesAnswer, IntentsAnswer, JobAnswer, JobSchools, WhatIfAnswer } from '../generated/api'
+import type { Intent, JobAnswer, JobSchools, WhatIfAnswer } from '../generated/api'
 import AlternativeRow from './AlternativeRow.vue'
 import PlanDifference from './PlanDifference.vue'
 import ScorePicture from './ScorePicture.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 /** What is tried: other files, another intent, or the other school. */
 interface Trial {
-  words: string
   kit?: number[]
-  intent?: string
+  intent?: Intent
   house?: Record<string, string | number>
 }
 
 const props = defineProps<{ job: JobAnswer }>()
 const router = useRouter()
 const emit = defineEmits<{ change: [body: { kit?: number[]; answers?: JobAnswer['answers'] }] }>()
-const { data: schools } = useLoad<JobSchools>(() => `jobs/${props.job.id}/schools`)
-const { data: intents } = useLoad<IntentsAnswer>(() => 'intents')
-const { data: ways, load: seek } = useLoad<AlternativesAnswer>(() => `jobs/${props.job.id}/alternatives`)
+const { data: schools } = useAnswer('/jobs/{job}/schools', () => ({ path: { job: props.job.id } }))
+const { data: intents } = useAnswer('/intents')
+const { data: ways, load: seek } = useAnswer('/jobs/{job}/alternatives', () => ({
+  path: { job: props.job.id },
+}))
 // Other files, another answer or a file that has been read since: the ways are sought anew.
 watch(
   () => JSON.stringify([props.job.kit, props.job.answers, props.job.reading]),
   () => void seek(),
 )
-const trial = ref<Trial | null>(null)
+const trial = ref<(Trial & { words: string }) | null>(null)
 const answer = ref<WhatIfAnswer | null>(null)
-const refused = ref<ApiError | null>(null)
+const { send: tryIt, refused: untried } = useSend(false)
+const { send, refused } = useSend()
 const selected = ref(1)
 
 const titles = computed(() => new Map(props.job.shelf.map((file) => [file.id, file.title])))
@@ -50,25 +53,22 @@ const short = (school: JobSchools['schools'][number]): string => {
   return parts.join(' · ') || 'reasons differ'
 }
 
-async function tryOut(next: Trial): Promise<void> {
-  trial.value = next
-  try {
-    answer.value = await api.post<WhatIfAnswer>(`jobs/${props.job.id}/what-if`, { ...next, words: undefined })
-    selected.value = 1
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+async function tryOut(words: string, body: Trial): Promise<void> {
+  trial.value = { words, ...body }
+  const tried = await tryIt(() => client.POST('/jobs/{job}/what-if', { params: { path: { job: props.job.id } }, body }))
+  if (!tried) return
+  answer.value = tried.data
+  selected.value = 1
 }
 
 function without(event: Event): void {
   const id = Number((event.target as HTMLSelectElement).value)
-  if (id) void tryOut({ words: `Without ${titles.value.get(id)}`, kit: props.job.kit.filter((one) => one !== id) })
+  if (id) void tryOut(`Without ${titles.value.get(id)}`, { kit: props.job.kit.filter((one) => one !== id) })
 }
 
 function wanting(event: Event): void {
   const intent = intents.value?.intents.find((one) => one.value === (event.target as HTMLSelectElement).value)
-  if (intent) void tryOut({ words: intent.title, intent: intent.value })
+  if (intent) void tryOut(intent.title, { intent: intent.value })
 }
 
 function drop(): void {
@@ -80,15 +80,12 @@ function drop(): void {
 async function take(): Promise<void> {
   if (!trial.value) return
   if (trial.value.intent) {
-    try {
-      const { id } = await api.post<{ id: number }>(`jobs/${props.job.id}/what-if/open`, {
-        intent: trial.value.intent,
-        ...(trial.value.kit ? { kit: trial.value.kit } : {}),
-      })
-      await router.push(`/jobs/${id}`)
-    } catch (caught) {
-      refused.value = caught as ApiError
-    }
+    const { intent, kit } = trial.value
+    const body = { intent, ...(kit ? { kit } : {}) }
+    const opened = await send(() =>
+      client.POST('/jobs/{job}/what-if/open', { params: { path: { job: props.job.id } }, body }),
+    )
+    if (opened) await router.push(`/jobs/${opened.data.id}`)
     return
   }
   emit(
@@ -110,13 +107,7 @@ async function take(): Promise<void> {
         ><button
           type="button"
           class="btn small"
-          @click="
-            tryOut(
-              way.intent === null
-                ? { words: way.words, kit: way.kit }
-                : { words: way.words, kit: way.kit, intent: way.intent },
-            )
-          "
+          @click="tryOut(way.words, way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })"
         >
           Show the difference
         </button></AlternativeRow
@@ -152,13 +143,13 @@ async function take(): Promise<void> {
         <button
           type="button"
           class="btn small"
-          @click="tryOut({ words: `${school.question}: ${school.label}`, house: { [school.rule]: school.value } })"
+          @click="tryOut(`${school.question}: ${school.label}`, { house: { [school.rule]: school.value } })"
         >
           Show the difference
         </button>
       </div>
     </template>
-    <ErrorNote :error="refused" />
+    <ErrorNote :error="refused ?? untried" />
     <div v-if="trial && answer" class="sheet trial" role="status">
       <div class="head">
         <b>{{ trial.words }}</b><span class="grow" />

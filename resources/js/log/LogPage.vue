@@ -1,43 +1,42 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { ago, dateTimeOf, duration } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
 import { runWords } from '../bench/words'
-import type { LogAnswer, LogSummary, RunComparison } from '../generated/api'
+import type { RunComparison } from '../generated/api'
 import LogSummaryTable from './LogSummaryTable.vue'
 import RunCompare from './RunCompare.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const TakeInDialog = defineAsyncComponent(() => import('../app/TakeInDialog.vue'))
 
 const router = useRouter()
 const filter = ref('')
 const codename = ref('')
-const status = ref('')
-const { data, error, load } = useLoad<LogAnswer>(
-  () => `log?${new URLSearchParams({ q: filter.value, codename: codename.value, status: status.value })}`,
+const status = ref<'' | 'ended' | 'stopped' | 'open' | 'trouble'>('')
+const { data, error } = useAnswer(
+  '/log',
+  () => ({ query: { q: filter.value, codename: codename.value, status: status.value || null } }),
   4000,
 )
-const { data: summary } = useLoad<LogSummary>(() => 'log/summary')
+const { data: summary } = useAnswer('/log/summary')
 const filterField = ref<HTMLInputElement>()
 const runs = computed(() => data.value?.runs ?? [])
-watch([filter, codename, status], () => void load())
 
 /** Two runs of one model, chosen by their boxes. */
 const chosen = ref<number[]>([])
 const comparison = ref<RunComparison | null>(null)
-const refused = ref<ApiError | null>(null)
+const { send, refused } = useSend(false)
 async function compare(): Promise<void> {
-  try {
-    comparison.value = await api.get<RunComparison>(`runs/${chosen.value[0]}/compare/${chosen.value[1]}`)
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  const [run, other] = chosen.value
+  if (run === undefined || other === undefined) return
+  const compared = await send(() => client.GET('/runs/{run}/compare/{other}', { params: { path: { run, other } } }))
+  if (compared) comparison.value = compared.data
 }
 const takingIn = ref(false)
 const filtered = computed(() => filter.value !== '' || codename.value !== '' || status.value !== '')
@@ -78,15 +77,7 @@ useKeys({ '/': () => filterField.value?.focus() })
       <button type="button" class="btn small" @click="takingIn = true">Run file</button>
     </template>
   </TopBar>
-  <TakeInDialog
-    v-if="takingIn"
-    v-model="takingIn"
-    title="Run file"
-    path="log"
-    label="Take a run in"
-    name="run"
-    @changed="load"
-  >
+  <TakeInDialog v-if="takingIn" v-model="takingIn" title="Run file" path="/log" label="Take a run in" name="run">
     A run that was given out from its record as JSON Lines, with its plan and its whole journal. Its phone has to be on
     this bench, and a line that was changed or cut out is noticed.
   </TakeInDialog>

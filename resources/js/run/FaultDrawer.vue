@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { SymptomsAnswer } from '../generated/api'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 /** For practice on a simulated phone: what goes wrong next, and when. */
 const props = defineProps<{ run: number }>()
@@ -10,21 +11,18 @@ const faults = ref<SymptomsAnswer['faults']>([])
 const kind = ref('')
 const percent = ref(40)
 const set = ref('')
-const refused = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 
 async function open(event: Event): Promise<void> {
-  if ((event.target as HTMLDetailsElement).open && !faults.value.length)
-    faults.value = (await api.get<SymptomsAnswer>(`runs/${props.run}/symptoms`)).faults
+  if (!(event.target as HTMLDetailsElement).open || faults.value.length) return
+  const found = await send(() => client.GET('/runs/{run}/symptoms', { params: { path: { run: props.run } } }))
+  faults.value = found?.data.faults ?? []
 }
 
 async function strike(): Promise<void> {
-  try {
-    await api.post(`runs/${props.run}/fault`, { kind: kind.value, atPercent: percent.value })
-    set.value = faults.value.find((fault) => fault.value === kind.value)?.label ?? ''
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  const body = { kind: kind.value, atPercent: percent.value }
+  const struck = await send(() => client.POST('/runs/{run}/fault', { params: { path: { run: props.run } }, body }))
+  if (struck) set.value = faults.value.find((fault) => fault.value === kind.value)?.label ?? ''
 }
 </script>
 

@@ -1,17 +1,14 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
-import { api } from '../app/api'
-import type { SymptomsAnswer } from '../generated/api'
+import { computed, ref } from 'vue'
+import { useAnswer } from '../app/useAnswer'
 
 const props = defineProps<{ run: number }>()
 const emit = defineEmits<{ note: [note: string, symptom: string] }>()
 
-const symptoms = ref<SymptomsAnswer['symptoms']>([])
+const { data } = useAnswer('/runs/{run}/symptoms', () => ({ path: { run: props.run } }))
+const symptoms = computed(() => data.value?.symptoms ?? [])
 const symptom = ref('')
 const note = ref('')
-onMounted(async () => {
-  symptoms.value = (await api.get<SymptomsAnswer>(`runs/${props.run}/symptoms`)).symptoms
-})
 </script>
 
 <template>

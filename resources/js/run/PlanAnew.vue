@@ -1,12 +1,13 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { PlanAgainAnswer, WaysOnAnswer } from '../generated/api'
+import type { WaysOnAnswer } from '../generated/api'
 import VerdictMark from '../app/VerdictMark.vue'
 import AlternativeRow from '../job/AlternativeRow.vue'
 import PlanDifference from '../job/PlanDifference.vue'
+import { useSend } from '../app/useSend'
+import { client, type Body } from '../app/client'
 
 /**
  * Ways on from where the phone is: the same wish, planned from what it has now, with what that would change before it
@@ -15,28 +16,26 @@ import PlanDifference from '../job/PlanDifference.vue'
 const props = defineProps<{ run: number; first: boolean; starts?: boolean }>()
 const router = useRouter()
 const ways = ref<WaysOnAnswer | null>(null)
-const refused = ref<ApiError | null>(null)
+const looking = useSend(false)
+const agreeing = useSend()
+const refused = computed(() => agreeing.refused.value ?? looking.refused.value)
 
 const back = ref(false)
 async function look(toSystem = false): Promise<void> {
   back.value = toSystem
-  try {
-    ways.value = await api.get<WaysOnAnswer>(`runs/${props.run}/plan-again${toSystem ? '?back=1' : ''}`)
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+  const found = await looking.send(() =>
+    client.GET('/runs/{run}/plan-again', { params: { path: { run: props.run }, query: { back: toSystem } } }),
+  )
+  if (found) ways.value = found.data
 }
 /** What is shown here goes along with its seal and starts; what is not shown opens on a page of its own. */
-async function agree(otherwise: { back?: boolean; seal?: string; kit?: number[]; intent?: string }): Promise<void> {
-  try {
-    const next = await api.post<PlanAgainAnswer>(`runs/${props.run}/plan-again`, otherwise)
-    await router.push(`/jobs/${next.id}/${next.run === null ? 'fit' : 'run'}`)
-  } catch (caught) {
-    refused.value = caught as ApiError
-    // It is another plan by now: that one is shown instead.
-    if (refused.value.status === 409) await look(back.value).then(() => (refused.value = caught as ApiError))
-  }
+async function agree(body: Body<'/runs/{run}/plan-again'>): Promise<void> {
+  const next = await agreeing.send(() =>
+    client.POST('/runs/{run}/plan-again', { params: { path: { run: props.run } }, body }),
+  )
+  if (next) await router.push(`/jobs/${next.data.id}/${next.data.run === null ? 'fit' : 'run'}`)
+  // It is another plan by now: that one is shown instead.
+  else if (agreeing.refused.value?.status === 409) await look(back.value)
 }
 </script>
 

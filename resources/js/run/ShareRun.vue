@@ -1,32 +1,34 @@
 <script setup lang="ts">
-import { ref } from 'vue'
-import { api } from '../app/api'
-import type { ShareAnswer } from '../generated/api'
+import { ref, watch } from 'vue'
+import ErrorNote from '../app/ErrorNote.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 /** The way to this run for a second device: address, code, and both as a picture for its camera. */
 const props = defineProps<{ path: string }>()
-const share = ref<ShareAnswer | null>(null)
+const isOpen = ref(false)
+const { data: share, error } = useAnswer('/share', () => (isOpen.value ? {} : null))
+const { send, refused } = useSend()
 const picture = ref('')
 
-async function sendAway(id: number): Promise<void> {
-  await api.delete(`devices/${id}`)
-  share.value = await api.get<ShareAnswer>('share')
-}
-async function open(event: Event): Promise<void> {
-  if (!(event.target as HTMLDetailsElement).open) return
-  share.value = await api.get<ShareAnswer>('share')
-  const address = share.value.addresses[0]
+const sendAway = (device: number): void =>
+  void send(() => client.DELETE('/devices/{device}', { params: { path: { device } } }))
+async function drawCode(): Promise<void> {
+  const address = share.value?.addresses[0]
   if (address === undefined) return
   const { toString } = await import('qrcode')
-  const link = `${address}/open/${share.value.code}?to=${encodeURIComponent(props.path)}`
+  const link = `${address}/open/${share.value?.code}?to=${encodeURIComponent(props.path)}`
   const svg = await toString(link, { type: 'svg', margin: 2 })
   picture.value = `data:image/svg+xml;base64,${btoa(svg)}`
 }
+watch(share, () => void drawCode())
 </script>
 
 <template>
-  <details class="share small" data-test="share" @toggle="open">
+  <details class="share small" data-test="share" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
     <summary>Follow and answer on another device</summary>
+    <ErrorNote :error="refused ?? error" />
     <template v-if="share?.code">
       <p>
         Open

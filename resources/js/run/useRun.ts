@@ -1,71 +1,66 @@
-import { onUnmounted, ref, watch, type Ref } from 'vue'
-import { api, type ApiError } from '../app/api'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
+import { ask, client, type ApiError, type Body } from '../app/client'
+import { useSend } from '../app/useSend'
 import type { RunEventsAnswer } from '../generated/api'
 
 type Event = RunEventsAnswer['events'][number]
+type Act = 'release' | 'tell' | 'something-else' | 'differs' | 'stop' | 'go-on'
+type ActBody<A extends Act> = Body<`/runs/{run}/${A}`>
 
 /** Follows a run live: asks for what is new well within a second, and keeps every event that it has seen. */
 export function useRun(id: () => number | undefined): {
   events: Ref<Event[]>
-  state: Ref<RunEventsAnswer['state'] | null>
-  error: Ref<ApiError | null>
-  act: (what: string, body?: unknown) => Promise<void>
+  state: ComputedRef<RunEventsAnswer['state'] | null>
+  error: ComputedRef<ApiError | null>
+  act: <A extends Act>(what: A, body?: ActBody<A>) => Promise<void>
 } {
-  const events = ref<Event[]>([]) as Ref<Event[]>
-  const state = ref<RunEventsAnswer['state'] | null>(null)
-  const error = ref<ApiError | null>(null)
-  let timer = 0
-  let asked = 0
-  let gone = false
-
-  /**
-   * Asks for what is new, and again after a while. An answer that a later question has overtaken is dropped: it would
-   * show a state that is over.
-   */
-  async function beat(): Promise<void> {
-    window.clearTimeout(timer)
-    const run = id()
-    if (run === undefined) return
-    const number = ++asked
-    try {
-      const answer = await api.get<RunEventsAnswer>(
-        `runs/${run}/events?after=${events.value[events.value.length - 1]?.sequence ?? 0}`,
-      )
-      if (number !== asked) return
-      const seen = new Set(events.value.map((event) => event.sequence))
-      events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
-      state.value = answer.state
-      if (error.value?.status === 0) error.value = null
-    } catch (caught) {
-      if (number !== asked) return
-      error.value = caught as ApiError
-    }
-    if (!gone && state.value?.status !== 'ended') timer = window.setTimeout(() => void beat(), pace())
-  }
+  const events = ref<Event[]>([])
+  const run = computed(id)
+  watch(run, () => (events.value = []))
 
   /**
    * A run at work is asked about well within a second. One that waits for a person, or that nobody looks at, is asked
-   * about less often.
+   * about less often, and one that has ended no more.
    */
-  const pace = (): number => {
+  function pace(status: string | undefined): number | false {
+    if (status === 'ended') return false
     if (document.hidden) return 2000
-    return ['stopped', 'gated', 'asked'].includes(state.value?.status ?? '') ? 1200 : 600
+    return ['stopped', 'gated', 'asked'].includes(status ?? '') ? 1200 : 600
   }
 
-  async function act(what: string, body: unknown = {}): Promise<void> {
-    try {
-      await api.post(`runs/${id()}/${what}`, body)
-      error.value = null
-    } catch (caught) {
-      error.value = caught as ApiError
-    }
-    await beat()
-  }
-
-  watch(id, () => void beat(), { immediate: true })
-  onUnmounted(() => {
-    gone = true
-    window.clearTimeout(timer)
+  const query = useQuery<RunEventsAnswer['state'], ApiError>({
+    queryKey: computed(() => ['run', run.value]),
+    queryFn: async ({ signal }) => {
+      const after = events.value.at(-1)?.sequence ?? 0
+      const params = { path: { run: run.value! }, query: { after } }
+      const answer = await ask(client.GET('/runs/{run}/events', { params, signal }))
+      // An answer that a later question has overtaken would show a state that is over.
+      if (signal.aborted) return answer.state
+      const seen = new Set(events.value.map((event) => event.sequence))
+      events.value.push(...answer.events.filter((event) => !seen.has(event.sequence)))
+      return answer.state
+    },
+    enabled: computed(() => run.value !== undefined),
+    refetchInterval: ({ state }) => pace(state.data?.status),
+    refetchIntervalInBackground: true,
+    retry: false,
+    shallow: true,
   })
-  return { events, state, error, act }
+  const { send, refused, forget } = useSend()
+  // What could not be sent because nobody answered is over when somebody answers again.
+  watch(query.dataUpdatedAt, () => refused.value?.status === 0 && forget())
+
+  async function act<A extends Act>(what: A, body: ActBody<A> = {} as ActBody<A>): Promise<void> {
+    const params = { path: { run: run.value! } }
+    await send<unknown>(() => client.POST(`/runs/{run}/${what}` as never, { params, body } as never))
+    await query.refetch()
+  }
+
+  return {
+    events: events as Ref<Event[]>,
+    state: computed(() => query.data.value ?? null),
+    error: computed(() => refused.value ?? query.error.value),
+    act,
+  }
 }

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
-import { useLoad } from '../app/useLoad'
-import type { SheetsAnswer } from '../generated/api'
+import { useAnswer } from '../app/useAnswer'
 
 const router = useRouter()
-const { data, error } = useLoad<SheetsAnswer>(() => 'sheets')
+const { data, error } = useAnswer('/sheets')
 const homes: Record<string, string> = { recovery: 'own partition', boot: 'in boot', vendor_boot: 'in vendor boot' }
 const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit', none: 'none' }
 </script>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import TopBar from '../app/TopBar.vue'
@@ -11,12 +10,15 @@ import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
 import SheetField from './SheetField.vue'
 import VariantRows from './VariantRows.vue'
+import { useSend } from '../app/useSend'
+import { ApiError, client } from '../app/client'
 
 const props = defineProps<{ codename: string }>()
 const router = useRouter()
 const fresh = computed(() => props.codename === 'new')
 const sheet = ref<ModelSheet>(blankSheet())
-const error = ref<ApiError | null>(null)
+const { send, refused, forget } = useSend()
+const unreadable = ref('')
 const kept = ref('')
 const fromFile = ref('')
 const saved = computed(() => JSON.stringify(tidy(sheet.value)) === kept.value)
@@ -30,13 +32,10 @@ const list = (text: string): string[] =>
 
 async function load(): Promise<void> {
   if (fresh.value) return
-  try {
-    sheet.value = await api.get<ModelSheet>(`sheets/${props.codename}`)
-    kept.value = JSON.stringify(tidy(sheet.value))
-    error.value = null
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const there = await send(() => client.GET('/sheets/{sheet}', { params: { path: { sheet: props.codename } } }))
+  if (!there) return
+  sheet.value = there.data
+  kept.value = JSON.stringify(tidy(sheet.value))
 }
 
 function startFrom(name: string): void {
@@ -46,37 +45,25 @@ function startFrom(name: string): void {
 function takeFile(): void {
   try {
     sheet.value = { ...blankSheet(), ...(JSON.parse(fromFile.value) as ModelSheet) }
-    error.value = null
+    forget()
+    unreadable.value = ''
   } catch {
-    error.value = {
-      message: 'This is not JSON. Give a model sheet as it was saved here.',
-      answer: null,
-      status: 0,
-      name: 'ApiError',
-    }
+    unreadable.value = 'This is not JSON. Give a model sheet as it was saved here.'
   }
 }
 
 async function keep(): Promise<void> {
-  try {
-    const tidied = tidy(sheet.value)
-    await api.put(`sheets/${encodeURIComponent(tidied.codename)}`, tidied)
-    kept.value = JSON.stringify(tidied)
-    error.value = null
-    if (fresh.value) await router.push(`/sheets/${tidied.codename}`)
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const tidied = tidy(sheet.value)
+  const path = { codename: tidied.codename }
+  if (!(await send(() => client.PUT('/sheets/{codename}', { params: { path }, body: tidied })))) return
+  kept.value = JSON.stringify(tidied)
+  if (fresh.value) await router.push(`/sheets/${tidied.codename}`)
 }
 
 async function remove(): Promise<void> {
   if (!window.confirm(`Delete the sheet of ${props.codename}?`)) return
-  try {
-    await api.delete(`sheets/${props.codename}`)
-    await router.push('/bench')
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const path = { sheet: props.codename }
+  if (await send(() => client.DELETE('/sheets/{sheet}', { params: { path } }))) await router.push('/bench')
 }
 
 onMounted(load)
@@ -98,7 +85,7 @@ onMounted(load)
     </template>
   </TopBar>
   <div class="page">
-    <ErrorNote :error="error" />
+    <ErrorNote :error="unreadable ? new ApiError(unreadable) : refused" />
     <details v-if="fresh" class="mb-4">
       <summary>Take it from a file</summary>
       <FileDrop v-model="fromFile" label="A model sheet as JSON" name="sheet" /><button

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import schema from '../../../docs/formats/release-card.schema.json'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { FileAnswer } from '../generated/api'
 import { factNames } from './names'
+import { useSend } from '../app/useSend'
+import { asItIs, client } from '../app/client'
 
 /** The release card of a file: what its publisher requires and the file itself cannot say. */
 const props = defineProps<{ file: FileAnswer }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ written: [] }>()
 
 type Plain = Record<string, unknown>
 
@@ -68,7 +68,7 @@ const texts = ref(
     }),
   ),
 )
-const error = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 
 const card = computed<Plain>(() => {
   const out: Plain = {
@@ -102,13 +102,11 @@ const card = computed<Plain>(() => {
 })
 
 async function write(): Promise<void> {
-  try {
-    await api.put(`shelf/${props.file.id}/card`, card.value)
-    open.value = false
-    emit('written')
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  const path = { package: props.file.id }
+  const written = await send(() =>
+    client.PUT('/shelf/{package}/card', { params: { path }, ...asItIs(JSON.stringify(card.value)) }),
+  )
+  if (written) open.value = false
 }
 </script>
 
@@ -122,7 +120,7 @@ async function write(): Promise<void> {
         It lies beside the file as <span class="mono">{{ file.name }}.card.json</span> and travels with it. Write only
         what the publisher says; the checksum of the file as it is here goes in with it.
       </p>
-      <ErrorNote :error="error" />
+      <ErrorNote :error="refused" />
       <div class="grid">
         <label
           >Kind

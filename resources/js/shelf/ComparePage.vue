@@ -2,12 +2,13 @@
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import TopBar from '../app/TopBar.vue'
-import { useLoad } from '../app/useLoad'
-import type { CompareAnswer } from '../generated/api'
 import { factNames } from './names'
+import { useAnswer } from '../app/useAnswer'
 
 const props = defineProps<{ id: string; other: string }>()
-const { data, error } = useLoad<CompareAnswer>(() => `shelf/${props.id}/compare/${props.other}`)
+const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
+  path: { package: Number(props.id), other: Number(props.other) },
+}))
 </script>
 
 <template>

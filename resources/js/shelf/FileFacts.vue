@@ -1,13 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { bytes, sourceName, valueText } from '../app/format'
+import { client, type Body } from '../app/client'
+import ErrorNote from '../app/ErrorNote.vue'
+import { useSend } from '../app/useSend'
 import type { FileAnswer } from '../generated/api'
 import { factNames, isSize } from './names'
 
-const props = defineProps<{ facts: FileAnswer['facts']; typed: string[] }>()
-const emit = defineEmits<{ enter: [body: { name: string; value: string }] }>()
+const props = defineProps<{ file: number; facts: FileAnswer['facts']; typed: string[] }>()
+const { send, refused } = useSend()
+type Typed = Body<'/shelf/{package}/facts'>
 
-const typable = [
+const typable: Typed['name'][] = [
   'kind',
   'family',
   'version',
@@ -35,7 +39,7 @@ const typable = [
   'sha1',
   'md5',
 ]
-const name = ref('')
+const name = ref<Typed['name'] | ''>('')
 const value = ref('')
 
 /** One row per name and value; the sources that agree stand together. */
@@ -59,9 +63,11 @@ const rows = computed(() => {
   return [...merged.values()]
 })
 
-function enter(): void {
-  emit('enter', { name: name.value, value: value.value })
-  value.value = ''
+async function enter(): Promise<void> {
+  if (name.value === '') return
+  const params = { path: { package: props.file } }
+  const body = { name: name.value, value: value.value }
+  if (await send(() => client.POST('/shelf/{package}/facts', { params, body }))) value.value = ''
 }
 </script>
 
@@ -96,6 +102,7 @@ function enter(): void {
     <label>is <input v-model="value" name="value" placeholder="empty takes it back" /></label>
     <button type="submit" class="btn small" :disabled="name === ''">Enter</button>
   </form>
+  <ErrorNote :error="refused" />
 </template>
 
 <style scoped>

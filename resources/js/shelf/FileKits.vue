@@ -1,21 +1,26 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
-import { api } from '../app/api'
+import ErrorNote from '../app/ErrorNote.vue'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileAnswer } from '../generated/api'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 /** What the build needs beside it, phone by phone: which file serves, which do not and why. */
 const props = defineProps<{ id: number; kits: FileAnswer['kits'] }>()
 const router = useRouter()
+const { send, refused } = useSend()
 
 /** Opens a job with the chosen files in its kit. */
 async function plan(unit: string): Promise<void> {
-  const job = await api.post<{ id: number }>('jobs', { unit, package: props.id, intent: 'fresh' })
-  await router.push(`/jobs/${job.id}/kit`)
+  const body = { unit, package: props.id, intent: 'fresh' as const }
+  const opened = await send(() => client.POST('/jobs', { body }))
+  if (opened) await router.push(`/jobs/${opened.data.id}/kit`)
 }
 </script>
 
 <template>
+  <ErrorNote :error="refused" />
   <section v-for="kit in kits" :key="kit.unit" class="kit">
     <div class="head">
       <h2>

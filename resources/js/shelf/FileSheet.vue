@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes, sourceName, valueText } from '../app/format'
-import { useLoad } from '../app/useLoad'
 import type { FileAnswer } from '../generated/api'
 import FileFacts from './FileFacts.vue'
 import FileKits from './FileKits.vue'
@@ -11,11 +9,15 @@ import ImageList from './ImageList.vue'
 import IntegrityMark from './IntegrityMark.vue'
 import { factNames } from './names'
 import SpaceBars from './SpaceBars.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const CardDialog = defineAsyncComponent(() => import('./CardDialog.vue'))
 
 const props = defineProps<{ id: number }>()
-const emit = defineEmits<{ close: []; changed: [] }>()
+const emit = defineEmits<{ close: [] }>()
+const where = computed(() => ({ package: props.id }))
 /** Nothing of it is being read, compared or taken out. */
 const isSettled = (file: FileAnswer): boolean => {
   const isRead = file.sha256 !== null || file.hashedBytes >= file.sizeBytes
@@ -24,26 +26,14 @@ const isSettled = (file: FileAnswer): boolean => {
   return isRead && isCompared && isTakenOut
 }
 const beat = (file: FileAnswer | null): number => (file !== null && isSettled(file) ? 5000 : 1500)
-const { data: file, error, load } = useLoad<FileAnswer>(() => `shelf/${props.id}`, beat)
-const refused = ref<ApiError | null>(null)
+const { data: file, error } = useAnswer('/shelf/{package}', () => ({ path: where.value }), beat)
+const { send, refused } = useSend()
 const cardOpen = ref(false)
 const other = ref('')
 const needed = computed(() => [...new Set((file.value?.servedBy ?? []).map((one) => `${one.build} on ${one.unit}`))])
 
-async function act(call: () => Promise<unknown>): Promise<void> {
-  try {
-    await call()
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
-  await load()
-  emit('changed')
-}
-
 async function forget(): Promise<void> {
-  await act(() => api.delete(`shelf/${props.id}`))
-  if (!refused.value) emit('close')
+  if (await send(() => client.DELETE('/shelf/{package}', { params: { path: where.value } }))) emit('close')
 }
 </script>
 
@@ -81,7 +71,7 @@ async function forget(): Promise<void> {
           type="button"
           class="btn small"
           :disabled="file.imageCheck !== null && file.imageCheck.status !== 'done'"
-          @click="act(() => api.post(`shelf/${id}/check`))"
+          @click="send(() => client.POST('/shelf/{package}/check', { params: { path: where } }))"
         >
           Compare its images
         </button>
@@ -111,14 +101,10 @@ async function forget(): Promise<void> {
       <SpaceBars :spaces="file.spaces" />
       <FileKits :id="id" :kits="file.kits" />
       <p v-if="needed.length" class="small"><b>It serves</b> {{ needed.join(', ') }}.</p>
-      <FileFacts
-        :facts="file.facts"
-        :typed="file.typed"
-        @enter="(body) => act(() => api.post(`shelf/${id}/facts`, body))"
-      />
-      <ImageList :file="file" @changed="load" />
+      <FileFacts :file="file.id" :facts="file.facts" :typed="file.typed" />
+      <ImageList :file="file" />
     </template>
-    <CardDialog v-if="file && cardOpen" v-model="cardOpen" :file="file" @written="act(async () => undefined)" />
+    <CardDialog v-if="file && cardOpen" v-model="cardOpen" :file="file" />
   </aside>
 </template>
 

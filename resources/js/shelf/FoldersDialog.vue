@@ -1,24 +1,17 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ own: string; folders: string[] }>()
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ changed: [] }>()
 
 const added = ref('')
-const error = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 
 async function keep(folders: string[]): Promise<void> {
-  try {
-    await api.put('shelf/folders', { folders })
-    added.value = ''
-    error.value = null
-    emit('changed')
-  } catch (caught) {
-    error.value = caught as ApiError
-  }
+  if (await send(() => client.PUT('/shelf/folders', { body: { folders } }))) added.value = ''
 }
 </script>
 
@@ -30,7 +23,7 @@ async function keep(folders: string[]): Promise<void> {
         Files are read where they lie; nothing is copied, changed or deleted. New files are noticed by themselves,
         release cards and checksum lists beside them too.
       </p>
-      <ErrorNote :error="error" />
+      <ErrorNote :error="refused" />
       <div class="folder">
         <span class="mono">{{ own }}</span><span class="mute small">its own; uploads go here</span>
       </div>

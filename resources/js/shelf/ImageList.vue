@@ -1,25 +1,20 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { api, type ApiError } from '../app/api'
+import { computed } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileAnswer } from '../generated/api'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const props = defineProps<{ file: FileAnswer }>()
-const emit = defineEmits<{ changed: [] }>()
-const refused = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 const taken = (partition: string): FileAnswer['extraction'] =>
   props.file.extraction?.partition === partition ? props.file.extraction : null
 const busy = (partition: string): boolean => ['begun', 'taking'].includes(taken(partition)?.status ?? '')
-async function takeOut(partition: string): Promise<void> {
-  try {
-    await api.post(`shelf/${props.file.id}/partition/${partition}`)
-    refused.value = null
-    emit('changed')
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
+function takeOut(partition: string): void {
+  const path = { package: props.file.id, partition }
+  void send(() => client.POST('/shelf/{package}/partition/{partition}', { params: { path } }))
 }
 const named = computed(() => props.file.images.filter((image) => image.partition !== ''))
 const canTakeOut = computed(

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref, watch, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, type ApiError } from '../app/api'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
-import { useLoad } from '../app/useLoad'
 import type { ShelfAnswer } from '../generated/api'
 import FileSheet from './FileSheet.vue'
 import IntegrityMark from './IntegrityMark.vue'
 import UploadTray from './UploadTray.vue'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import { client } from '../app/client'
 
 const FoldersDialog = defineAsyncComponent(() => import('./FoldersDialog.vue'))
 
@@ -18,12 +19,12 @@ const route = useRoute()
 const isBeingRead = (file: ShelfAnswer['packages'][number]): boolean =>
   file.sha256 === null && file.hashedBytes < file.sizeBytes
 const beat = (shelf: ShelfAnswer | null): number => (shelf?.packages.some(isBeingRead) ? 1500 : 5000)
-const { data, error, load } = useLoad<ShelfAnswer>(() => 'shelf', beat)
+const { data, error, load } = useAnswer('/shelf', undefined, beat)
 const chosen = ref<number | null>(null)
 const filter = ref('')
 const filterField = ref<HTMLInputElement>()
 const foldersOpen = ref(false)
-const refused = ref<ApiError | null>(null)
+const { send, refused } = useSend()
 const tray = ref<InstanceType<typeof UploadTray>>()
 const over = ref(false)
 
@@ -75,15 +76,7 @@ watchEffect(() => {
   if (typeof route.query.file === 'string') chosen.value = Number(route.query.file)
 })
 
-async function look(): Promise<void> {
-  try {
-    await api.post('shelf/look')
-    refused.value = null
-  } catch (caught) {
-    refused.value = caught as ApiError
-  }
-  await load()
-}
+const look = (): void => void send(() => client.POST('/shelf/look'))
 
 function step(by: number): void {
   const at = files.value.findIndex((file) => file.id === chosen.value)
@@ -165,16 +158,10 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
           </tbody>
         </table>
       </div>
-      <FileSheet v-if="open" :id="open.id" :key="open.id" @close="chosen = null" @changed="load" />
+      <FileSheet v-if="open" :id="open.id" :key="open.id" @close="chosen = null" />
     </div>
   </div>
-  <FoldersDialog
-    v-if="data && foldersOpen"
-    v-model="foldersOpen"
-    :own="data.folder"
-    :folders="data.folders"
-    @changed="load"
-  />
+  <FoldersDialog v-if="data && foldersOpen" v-model="foldersOpen" :own="data.folder" :folders="data.folders" />
 </template>
 
 <style scoped>

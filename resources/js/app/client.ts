@@ -1,0 +1,70 @@
+import createClient from 'openapi-fetch'
+import type { ErrorAnswer, paths } from '../generated/api'
+
+/** What the server said when it refused: the sentence to show, and what to do where it says so. */
+export class ApiError extends Error {
+  constructor(
+    message: string,
+    readonly answer: ErrorAnswer | null = null,
+    readonly status: number = 0,
+  ) {
+    super(message)
+  }
+}
+
+/** Shows that a request comes from a page of this application. */
+export const pageToken = (): string => document.querySelector<HTMLMetaElement>('meta[name="csrf-token"]')?.content ?? ''
+
+/** Every address of the API with the types of what it takes and answers, from docs/formats/api/openapi.json. */
+export const client = createClient<paths>({ baseUrl: '/api', headers: { Accept: 'application/json' } })
+
+client.use({
+  onRequest({ request }) {
+    request.headers.set('X-CSRF-TOKEN', pageToken())
+  },
+  async onResponse({ response }) {
+    if (response.ok) return
+    const answer = (await response
+      .clone()
+      .json()
+      .catch(() => null)) as ErrorAnswer | null
+    throw new ApiError(
+      answer?.message ?? `The server answered with status ${response.status}.`,
+      answer,
+      response.status,
+    )
+  },
+  onError({ error }) {
+    return error instanceof ApiError
+      ? error
+      : new ApiError('The application does not answer. Start it again; nothing is lost.')
+  },
+})
+
+/**
+ * The data of an answer.
+ *
+ * @throws ApiError where the server refused, did not answer, or broke off
+ */
+export async function ask<T>(call: Promise<{ data?: T }>): Promise<T> {
+  try {
+    return (await call).data as T
+  } catch (caught) {
+    throw caught instanceof ApiError
+      ? caught
+      : new ApiError('The answer of the application broke off. Try again; nothing is lost.')
+  }
+}
+
+/** What an address takes as the body of a POST. */
+export type Body<P extends keyof paths> = paths[P] extends {
+  post: { requestBody: { content: { 'application/json': infer B } } }
+}
+  ? B
+  : never
+
+/** A file's text as the body of a request: it goes as it is, and the server says what is wrong with it. */
+export const asItIs = (text: string): { body: never; bodySerializer: (body: unknown) => string } => ({
+  body: text as never,
+  bodySerializer: (body) => body as string,
+})
