@@ -107,28 +107,4 @@ final readonly class Backup
             static fn(mixed $value): bool => $value !== null,
         );
     }
-
-    /**
-     * @param  array{
-     *     id: string,
-     *     classes: list<string>,
-     *     place: string,
-     *     madeAt: string,
-     *     kind?: string,
-     *     base?: array{family?: string, release?: string, firmware?: string, encryption?: string},
-     *     sha256?: string
-     * }  $data
-     */
-    public static function fromArray(array $data): self
-    {
-        return new self(
-            $data['id'],
-            array_map(LossClass::from(...), $data['classes']),
-            $data['place'],
-            $data['madeAt'],
-            $data['kind'] ?? self::COPIES,
-            $data['base'] ?? [],
-            $data['sha256'] ?? null,
-        );
-    }
 }

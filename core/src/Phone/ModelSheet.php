@@ -4,53 +4,69 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Symfony\Component\Serializer\Attribute\SerializedPath;
 use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
 
 /** What is true of every phone with one codename. JSON form: docs/formats/model-sheet.schema.json. */
-final readonly class ModelSheet
+final class ModelSheet
 {
+    /** A page asks for the same few sheets again and again. */
+    private const MOST_KEPT = 200;
+
+    /** @var array<string, self> by hash of the document */
+    private static array $made = [];
+
+    /** @var list<string> ["a", "b"] or ["-"] */
+    public readonly array $slots;
+
+    /** @var array<string, int> limit in bytes by name */
+    public readonly array $superGroups;
+
     /**
-     * @param  list<string>  $aliases  other codenames whose builds are declared to cover this one
      * @param  list<Variant>  $variants
-     * @param  list<string>  $slots  ["a", "b"] or ["-"]
      * @param  list<Partition>  $partitions
-     * @param  array<string, list<KeyPress>>  $keys  by mode
      * @param  list<string>  $fileSystems
+     * @param  array<string, mixed>  $document  the JSON it was read from, as it stands
+     * @param  list<string>  $aliases  other codenames whose builds are declared to cover this one
+     * @param  array<string, list<KeyPress>>  $keys  by mode
      * @param  list<string>  $alsoSoldAs  other shop names
-     * @param  array<string, int>  $superGroups  limit in bytes by name
+     * @param  list<SuperGroup>  $superGroups
      * @param  list<string>  $encryptions  "none", "disk", "file", "metadata"
      * @param  ?int  $unlockWaitHours  what the maker asks for before unlocking; null where nobody has entered it
-     * @param  array<string, mixed>  $document  the JSON it was read from, as it stands
      */
-    private function __construct(
-        public string $codename,
-        public string $maker,
-        public string $name,
-        public string $architecture,
-        public array $aliases,
-        public int $launchApi,
-        public array $variants,
-        public array $slots,
-        public RecoveryHome $recoveryHome,
-        public string $dynamicLayout,
-        public ?int $superBytes,
-        public array $partitions,
-        public array $keys,
-        public array $fileSystems,
-        public float $chargePercentPerMinute,
-        public float $drainPercentPerMinute,
-        public array $alsoSoldAs,
-        public array $superGroups,
-        public array $encryptions,
-        public ?int $rollbackIndex,
-        public ?int $unlockWaitHours,
-        public ?string $unlockNote,
-        public bool $pcFlash,
-        public ?string $identityPartition,
-        public bool $secondSystem,
-        private array $document,
-    ) {}
+    public function __construct(
+        public readonly string $codename,
+        public readonly string $maker,
+        public readonly string $name,
+        public readonly string $architecture,
+        public readonly int $launchApi,
+        public readonly array $variants,
+        int $slots,
+        public readonly RecoveryHome $recoveryHome,
+        public readonly string $dynamicLayout,
+        public readonly array $partitions,
+        public readonly array $fileSystems,
+        #[SerializedPath('[battery][chargePercentPerMinute]')] public readonly float $chargePercentPerMinute,
+        #[SerializedPath('[battery][drainPercentPerMinute]')] public readonly float $drainPercentPerMinute,
+        private readonly array $document,
+        public readonly array $aliases = [],
+        public readonly ?int $superBytes = null,
+        public readonly array $keys = [],
+        public readonly array $alsoSoldAs = [],
+        array $superGroups = [],
+        public readonly array $encryptions = [],
+        public readonly ?int $rollbackIndex = null,
+        #[SerializedPath('[unlock][waitHours]')] public readonly ?int $unlockWaitHours = null,
+        #[SerializedPath('[unlock][note]')] public readonly ?string $unlockNote = null,
+        public readonly bool $pcFlash = false,
+        public readonly ?string $identityPartition = null,
+        public readonly bool $secondSystem = false,
+    ) {
+        $this->slots = $slots === 2 ? ['a', 'b'] : ['-'];
+        $this->superGroups = array_column($superGroups, 'maximumBytes', 'name');
+    }
 
     /**
      * @param  array<string, mixed>  $data  decoded JSON
@@ -73,105 +89,12 @@ final readonly class ModelSheet
      */
     public static function kept(array $data): self
     {
-        /**
-         * @var array{
-         *     codename: string,
-         *     maker: string,
-         *     name: string,
-         *     architecture: string,
-         *     aliases?: list<string>,
-         *     launchApi: int,
-         *     variants: list<array{
-         *         model: string,
-         *         chipset: string,
-         *         region?: string,
-         *         carrier?: string,
-         *         note?: string
-         *     }>,
-         *     slots: int,
-         *     recoveryHome: string,
-         *     dynamicLayout: string,
-         *     superBytes?: int,
-         *     partitions: list<array{
-         *         name: string,
-         *         sizeBytes: int,
-         *         perSlot: bool,
-         *         firmware?: bool,
-         *         logical?: bool,
-         *         startsSystem?: bool,
-         *         verification?: bool
-         *     }>,
-         *     keys?: array<string, list<array{key: string, fromSecond: int|float, toSecond: int|float}>>,
-         *     alsoSoldAs?: list<string>,
-         *     superGroups?: list<array{name: string, maximumBytes: int}>,
-         *     encryptions?: list<string>,
-         *     rollbackIndex?: int,
-         *     unlock?: array{waitHours: int, note?: string},
-         *     pcFlash?: bool,
-         *     identityPartition?: string,
-         *     secondSystem?: bool,
-         *     fileSystems: list<string>,
-         *     battery: array{chargePercentPerMinute: int|float, drainPercentPerMinute: int|float}
-         * } $data
-         */
-        return new self(
-            $data['codename'],
-            $data['maker'],
-            $data['name'],
-            $data['architecture'],
-            $data['aliases'] ?? [],
-            $data['launchApi'],
-            array_map(
-                static fn(array $v): Variant => new Variant(
-                    $v['model'],
-                    $v['chipset'],
-                    $v['region'] ?? null,
-                    $v['carrier'] ?? null,
-                    $v['note'] ?? null,
-                ),
-                $data['variants'],
-            ),
-            $data['slots'] === 2 ? ['a', 'b'] : ['-'],
-            RecoveryHome::from($data['recoveryHome']),
-            $data['dynamicLayout'],
-            $data['superBytes'] ?? null,
-            array_map(
-                static fn(array $p): Partition => new Partition(
-                    $p['name'],
-                    $p['sizeBytes'],
-                    $p['perSlot'],
-                    $p['firmware'] ?? false,
-                    $p['logical'] ?? false,
-                    $p['startsSystem'] ?? false,
-                    $p['verification'] ?? false,
-                ),
-                $data['partitions'],
-            ),
-            array_map(
-                static fn(array $chart): array => array_map(
-                    static fn(array $k): KeyPress => new KeyPress(
-                        $k['key'],
-                        (float) $k['fromSecond'],
-                        (float) $k['toSecond'],
-                    ),
-                    $chart,
-                ),
-                $data['keys'] ?? [],
-            ),
-            $data['fileSystems'],
-            (float) $data['battery']['chargePercentPerMinute'],
-            (float) $data['battery']['drainPercentPerMinute'],
-            $data['alsoSoldAs'] ?? [],
-            array_column($data['superGroups'] ?? [], 'maximumBytes', 'name'),
-            $data['encryptions'] ?? [],
-            $data['rollbackIndex'] ?? null,
-            $data['unlock']['waitHours'] ?? null,
-            $data['unlock']['note'] ?? null,
-            $data['pcFlash'] ?? false,
-            $data['identityPartition'] ?? null,
-            $data['secondSystem'] ?? false,
-            $data,
-        );
+        $same = hash('xxh128', serialize($data));
+        if (count(self::$made) >= self::MOST_KEPT) {
+            self::$made = [];
+        }
+
+        return self::$made[$same] ??= Mapper::to(self::class, ['document' => $data] + $data, 'a model sheet');
     }
 
     /** @throws FormatError */

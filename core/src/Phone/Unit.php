@@ -6,6 +6,7 @@ namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Moment;
@@ -128,32 +129,7 @@ final readonly class Unit
      */
     public static function kept(array $data): self
     {
-        /**
-         * @var array{
-         *     label: string,
-         *     codename: ?string,
-         *     facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>,
-         *     backups?: list<array{
-         *         id: string,
-         *         classes: list<string>,
-         *         place: string,
-         *         madeAt: string,
-         *         kind?: string,
-         *         base?: array{family?: string, release?: string, firmware?: string, encryption?: string},
-         *         sha256?: string
-         *     }>,
-         *     note?: string,
-         *     notes?: list<array{at: string, text: string}>
-         * } $data
-         */
-        return new self(
-            $data['label'],
-            $data['codename'],
-            array_map(Fact::fromArray(...), $data['facts']),
-            array_map(Backup::fromArray(...), $data['backups'] ?? []),
-            $data['note'] ?? null,
-            array_map(static fn(array $note): Note => new Note($note['at'], $note['text']), $data['notes'] ?? []),
-        );
+        return Mapper::to(self::class, $data, 'a unit');
     }
 
     /**

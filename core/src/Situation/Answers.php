@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
+use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Words\LossClass;
 
 /** What the person has agreed to, waived by name, or chosen otherwise than the house does, for one job. */
@@ -43,20 +44,10 @@ final readonly class Answers
     }
 
     /**
-     * @param  array{
-     *     agreed?: list<string>,
-     *     waived?: list<string>,
-     *     house?: array<string, string|int>,
-     *     backup?: ?string
-     * }  $data
+     * @param  array<string, mixed>  $data  as a job keeps them
      */
     public static function fromArray(array $data): self
     {
-        return new self(
-            $data['agreed'] ?? [],
-            array_map(LossClass::from(...), $data['waived'] ?? []),
-            $data['house'] ?? [],
-            $data['backup'] ?? null,
-        );
+        return Mapper::to(self::class, $data, 'the answers of a job');
     }
 }

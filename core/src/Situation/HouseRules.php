@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
 
 /**
@@ -46,30 +47,8 @@ final readonly class HouseRules
     public static function fromArray(array $data, string $where = 'house rules'): self
     {
         Schema::of('house-rules')->check($data, $where);
-        /**
-         * @var array{
-         *     batteryFloorPercent?: int,
-         *     batteryReservePercent?: int,
-         *     preInstallSlot?: string,
-         *     formatOrder?: string,
-         *     afterFormat?: string,
-         *     channel?: string,
-         *     route?: string,
-         *     modem?: string
-         * } $data
-         */
-        $careful = new self();
 
-        return new self(
-            $data['batteryFloorPercent'] ?? $careful->batteryFloorPercent,
-            $data['batteryReservePercent'] ?? $careful->batteryReservePercent,
-            $data['preInstallSlot'] ?? $careful->preInstallSlot,
-            $data['formatOrder'] ?? $careful->formatOrder,
-            $data['afterFormat'] ?? $careful->afterFormat,
-            $data['channel'] ?? $careful->channel,
-            $data['route'] ?? $careful->route,
-            $data['modem'] ?? $careful->modem,
-        );
+        return Mapper::to(self::class, $data, $where);
     }
 
     /**

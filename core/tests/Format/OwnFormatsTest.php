@@ -215,3 +215,17 @@ it('refuses a sheet with more entries than any phone has, and takes one with man
         ->and(fn() => ModelSheet::fromArray($sheet(201)))
         ->toThrow(FormatError::class);
 });
+
+it('says which member of a kept document does not fit, where it was changed by hand', function () {
+    $kept = World::unit('SK-07')->toArray();
+    $backup = ['id' => 'x', 'classes' => ['teapots'], 'place' => 'computer', 'madeAt' => '2026-09-01T10:00:00Z'];
+
+    expect(Unit::kept($kept)->label)
+        ->toBe('SK-07')
+        ->and(fn() => Unit::kept(['label' => 7] + $kept))
+        ->toThrow(FormatError::class, 'label')
+        ->and(fn() => Unit::kept(['backups' => [$backup]] + $kept))
+        ->toThrow(FormatError::class, 'classes')
+        ->and(fn() => Unit::kept(array_diff_key($kept, ['label' => true])))
+        ->toThrow(FormatError::class, 'label');
+});
