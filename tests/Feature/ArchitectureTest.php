@@ -5,6 +5,7 @@ declare(strict_types=1);
 use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepKey;
 
 const ROOMS = ['core/src' => 'Tornavis\Core', 'app' => 'App', 'standin/src' => 'Tornavis\StandIn'];
 
@@ -181,6 +182,20 @@ it('names facts about a phone only in their table', function () {
             $plain = (string) preg_replace('/\{\$[^}]*\}/', 'a', $name);
             if (Tornavis\Core\Phone\FactName::field($plain) !== null) {
                 $named[] = "{$file->getRelativePathname()}: {$name}";
+            }
+        }
+    }
+
+    expect($named)->toBe([]);
+});
+
+it('names steps by their enum', function () {
+    $named = [];
+    foreach (Symfony\Component\Finder\Finder::create()->in(base_path('core/src/Rule'))->name('*.php') as $file) {
+        preg_match_all('/[\'"]([a-z]+\.[a-z0-9-]*)[\'".{]/', $file->getContents(), $found);
+        foreach ($found[1] as $key) {
+            if (StepKey::isBeginningOfKey($key)) {
+                $named[] = "{$file->getRelativePathname()}: {$key}";
             }
         }
     }

@@ -18,6 +18,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepKey;
 
 /** What comes before the work, which depends on what the work costs: charging and backups. */
 final class Preparations
@@ -31,7 +32,7 @@ final class Preparations
         $percent = $situation->state->int(StateField::BatteryPercent);
         if ($percent === null || $percent < $budget->neededPercent) {
             $drafts[] = new StepDraft(
-                'prep.charge',
+                StepKey::PrepCharge,
                 Phase::Prepare,
                 new Charge(min(100, $budget->neededPercent), $situation->modes->charging()),
                 [
@@ -52,7 +53,7 @@ final class Preparations
             );
         if ($open !== []) {
             $classes = array_values(array_map(static fn(LedgerEntry $entry): LossClass => $entry->class, $open));
-            $drafts[] = new StepDraft('prep.backup', Phase::Prepare, new BackUp($classes), [
+            $drafts[] = new StepDraft(StepKey::PrepBackup, Phase::Prepare, new BackUp($classes), [
                 new Reason(
                     RuleId::Prep3,
                     'These are on the phone, will be lost, and are neither backed up nor waived.',

@@ -6,18 +6,23 @@ namespace Tornavis\Core\Rule;
 
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Words\Phase;
+use Tornavis\Core\Words\StepKey;
 
 /** A step that a rule asks for, before it has a place in the order. */
 final readonly class StepDraft
 {
+    public string $key;
+
     /**
-     * @param  string  $key  unique in the plan; its beginning is what constraints name ("base.firmware.b")
+     * @param  StepKey|string  $key  unique in the plan; its beginning is what constraints name ("base.firmware.b")
      * @param  list<Reason>  $reasons
      */
     public function __construct(
-        public string $key,
+        StepKey|string $key,
         public Phase $phase,
         public Operation $operation,
         public array $reasons,
-    ) {}
+    ) {
+        $this->key = is_string($key) ? $key : $key->value;
+    }
 }

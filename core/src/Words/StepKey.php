@@ -65,6 +65,12 @@ enum StepKey: string
     case ProveLeave = 'prove.leave';
     case ProveVerify = 'prove.verify';
 
+    /** A key that begins so: with its slot, its partition or its number. */
+    public function of(string|int $what): string
+    {
+        return $this->value . $what;
+    }
+
     /** Whether a step may have this key. */
     public static function isKey(string $key): bool
     {

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\RestoreSet;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Phone\StateField;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -18,6 +18,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that restores a backup, once a set fits.
@@ -46,18 +48,18 @@ final class Back1Restore implements StepRule
 
         return new Contribution(
             [
-                new StepDraft('addon.restore', Phase::Install, new RestoreSet($set), [
+                new StepDraft(StepKey::AddonRestore, Phase::Install, new RestoreSet($set), [
                     new Reason(
                         self::id(),
                         "\"{$set->id}\" was taken from the system, firmware generation and encryption that the " .
                             'phone has now.',
                     ),
                 ]),
-                new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+                new StepDraft(StepKey::ProveSystem, Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
                     new Reason(self::id(), 'The system starts with what was brought back.'),
                 ]),
                 new StepDraft(
-                    'prove.verify',
+                    StepKey::ProveVerify,
                     Phase::Prove,
                     new Verify(
                         array_filter(
@@ -72,8 +74,8 @@ final class Back1Restore implements StepRule
                 ),
             ],
             [
-                new Constraint('addon.', 'prove.', self::id()),
-                new Constraint('prove.system', 'prove.verify', self::id()),
+                new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
             ],
         );
     }

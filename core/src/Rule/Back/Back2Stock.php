@@ -7,9 +7,9 @@ namespace Tornavis\Core\Rule\Back;
 use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Verify;
-
 use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Partition;
@@ -24,6 +24,8 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that goes back to stock.
@@ -73,20 +75,25 @@ final class Back2Stock implements StepRule
         $where = $situation->sheet->hasTwoSlots() ? ' The other slot is left as it is.' : '';
         $steps = [];
         if ($names(false) !== []) {
-            $steps[] = new StepDraft('stock.a-physical', Phase::Install, Flash::of($bundle, $names(false), $slot), [
-                new Reason(
-                    self::id(),
-                    'These partitions have a place of their own and are written from the bootloader.' . $where,
-                ),
-                ...$this->takesRoomBack($situation, $slot),
-            ]);
+            $steps[] = new StepDraft(
+                StepKey::StockAPhysical,
+                Phase::Install,
+                Flash::of($bundle, $names(false), $slot),
+                [
+                    new Reason(
+                        self::id(),
+                        'These partitions have a place of their own and are written from the bootloader.' . $where,
+                    ),
+                    ...$this->takesRoomBack($situation, $slot),
+                ],
+            );
         }
-        $steps[] = new StepDraft('stock.b-erase', Phase::Erase, new EraseData(), [
+        $steps[] = new StepDraft(StepKey::StockBErase, Phase::Erase, new EraseData(), [
             new Reason(RuleId::Erase1, 'The maker\'s system cannot read what another one has written and encrypted.'),
         ]);
         if ($names(true) !== []) {
             $steps[] = new StepDraft(
-                'stock.c-logical',
+                StepKey::StockCLogical,
                 Phase::Install,
                 Flash::of($bundle, $names(true), $slot, Mode::UserspaceBootloader),
                 [
@@ -101,10 +108,10 @@ final class Back2Stock implements StepRule
         return new Contribution(
             [...$steps, ...$this->proof($bundle, $slot)],
             [
-                new Constraint('stock.a-physical', 'stock.b-erase', self::id()),
-                new Constraint('stock.b-erase', 'stock.c-logical', self::id()),
-                new Constraint('stock.', 'prove.', self::id()),
-                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+                new Constraint(StepKey::StockAPhysical, StepKey::StockBErase, self::id()),
+                new Constraint(StepKey::StockBErase, StepKey::StockCLogical, self::id()),
+                new Constraint(StepGroup::Stock, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],
         );
     }
@@ -136,7 +143,7 @@ final class Back2Stock implements StepRule
         return new Contribution(
             [
                 new StepDraft(
-                    'stock.a-physical',
+                    StepKey::StockAPhysical,
                     Phase::Install,
                     Flash::of($bundle, $partitions, $slot, Mode::Download),
                     [
@@ -154,8 +161,8 @@ final class Back2Stock implements StepRule
                 ...$this->proof($bundle, $slot),
             ],
             [
-                new Constraint('stock.', 'prove.', self::id()),
-                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+                new Constraint(StepGroup::Stock, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],
         );
     }
@@ -168,11 +175,11 @@ final class Back2Stock implements StepRule
         $build = $bundle->facts->text(Field::BUILD_ID);
 
         return [
-            new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+            new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
                 new Reason(self::id(), 'The maker\'s system sets itself up.'),
             ]),
             new StepDraft(
-                'prove.verify',
+                StepKey::ProveVerify,
                 Phase::Prove,
                 new Verify(
                     array_filter(

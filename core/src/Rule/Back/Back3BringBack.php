@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\SetActive;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -19,6 +19,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that brings a phone back, where a slot starts as it is.
@@ -55,23 +57,23 @@ final class Back3BringBack implements StepRule
             [
                 ...$switches
                     ? [
-                        new StepDraft('install.slot', Phase::Install, new SetActive($slot), [
+                        new StepDraft(StepKey::InstallSlot, Phase::Install, new SetActive($slot), [
                             new Reason(self::id(), 'This slot holds a system that starts; the other one does not.'),
                         ]),
                     ]
                     : [],
-                new StepDraft('prove.system', Phase::Prove, new Reboot($from, Mode::System), [
+                new StepDraft(StepKey::ProveSystem, Phase::Prove, new Reboot($from, Mode::System), [
                     new Reason(self::id(), 'What it holds starts as it is.'),
                 ]),
                 ...$situation->state->data()->empty === true
                     ? [
-                        new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+                        new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
                             new Reason(self::id(), 'The data is empty; the system sets itself up on it.'),
                         ]),
                     ]
                     : [],
                 new StepDraft(
-                    'prove.verify',
+                    StepKey::ProveVerify,
                     Phase::Prove,
                     new Verify(
                         array_filter(
@@ -86,11 +88,11 @@ final class Back3BringBack implements StepRule
                 ),
             ],
             [
-                new Constraint('base.prove', 'install.slot', RuleId::Prep5),
-                new Constraint('install.slot', 'prove.', self::id()),
-                new Constraint('prove.system', 'prove.first-boot', self::id()),
-                new Constraint('prove.system', 'prove.verify', self::id()),
-                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+                new Constraint(StepKey::BaseProve, StepKey::InstallSlot, RuleId::Prep5),
+                new Constraint(StepKey::InstallSlot, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveSystem, StepKey::ProveFirstBoot, self::id()),
+                new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
+                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],
         );
     }

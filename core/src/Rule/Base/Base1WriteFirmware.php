@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Operation\Flash\Flash;
-
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Constraint;
+
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
@@ -15,6 +15,8 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where a slot is below the minimum and the kit holds firmware that serves.
@@ -46,7 +48,7 @@ final class Base1WriteFirmware implements StepRule
         $steps = [];
         foreach ($situation->layout->copiesSlot() ? [] : $situation->firmware->slotsBelowMinimum() as $slot => $has) {
             $steps[] = new StepDraft(
-                "base.firmware.{$slot}",
+                StepKey::BaseFirmware->of($slot),
                 Phase::Base,
                 Flash::of($firmware, $partitions, $slot, $situation->modes->forFlashing()),
                 [
@@ -63,8 +65,8 @@ final class Base1WriteFirmware implements StepRule
         }
 
         return new Contribution($steps, [
-            new Constraint('base.firmware', 'recovery.', self::id()),
-            new Constraint('base.firmware', 'install.', self::id()),
+            new Constraint(StepKey::BaseFirmware, StepGroup::Recovery, self::id()),
+            new Constraint(StepKey::BaseFirmware, StepGroup::Install, self::id()),
         ]);
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Operation\Install\InstallPackage;
-
 use Tornavis\Core\Rule\Constraint;
+
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where the vendor on the phone is too old or of another channel, and the kit holds the right one.
@@ -44,7 +45,7 @@ final class Base2WriteVendor implements StepRule
         return new Contribution(
             [
                 new StepDraft(
-                    'install.a-vendor',
+                    StepKey::InstallAVendor,
                     Phase::Install,
                     InstallPackage::delivered($situation->delivery, $vendor, $situation->slots->ofInstall()),
                     [
@@ -55,7 +56,7 @@ final class Base2WriteVendor implements StepRule
                     ],
                 ),
             ],
-            [new Constraint('install.a-vendor', 'install.build', self::id())],
+            [new Constraint(StepKey::InstallAVendor, StepKey::InstallBuild, self::id())],
         );
     }
 }

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Package\PackageField as Field;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -20,6 +20,8 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a fresh install and to a switch of builds.
@@ -55,7 +57,7 @@ final class Erase1Format implements StepRule
         ) {
             return new Contribution(
                 [
-                    new StepDraft('erase.wipe', Phase::Erase, new Wipe(Wipe::DATA), [
+                    new StepDraft(StepKey::EraseWipe, Phase::Erase, new Wipe(Wipe::DATA), [
                         new Reason(
                             self::id(),
                             'The data is not encrypted and its file system stays, so wiping is enough; photos and ' .
@@ -64,9 +66,9 @@ final class Erase1Format implements StepRule
                     ]),
                 ],
                 [
-                    new Constraint('erase.', 'install.', RuleId::Erase8),
-                    new Constraint('erase.', 'addon.', self::id()),
-                    new Constraint('erase.', 'prove.', self::id()),
+                    new Constraint(StepGroup::Erase, StepGroup::Install, RuleId::Erase8),
+                    new Constraint(StepGroup::Erase, StepGroup::AddOn, self::id()),
+                    new Constraint(StepGroup::Erase, StepGroup::Prove, self::id()),
                 ],
             );
         }
@@ -87,7 +89,7 @@ final class Erase1Format implements StepRule
         $restart =
             ($situation->house->afterFormat === 'always' && $before) || $staged
                 ? [
-                    new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
+                    new StepDraft(StepKey::EraseRestart, Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
                         new Reason(
                             RuleId::Erase6,
                             $staged
@@ -102,7 +104,7 @@ final class Erase1Format implements StepRule
 
         return new Contribution(
             [
-                new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
+                new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem), [
                     new Reason(self::id(), $why),
                     new Reason(RuleId::Erase2, 'Formatting is more than wiping, so nothing is wiped first.'),
                     ...$restart === []
@@ -128,12 +130,12 @@ final class Erase1Format implements StepRule
                 ...$restart,
             ],
             [
-                new Constraint('erase.format', 'erase.restart', RuleId::Erase6),
+                new Constraint(StepKey::EraseFormat, StepKey::EraseRestart, RuleId::Erase6),
                 $before
-                    ? new Constraint('erase.', 'install.', RuleId::Erase8)
-                    : new Constraint('install.', 'erase.', RuleId::Erase8),
-                new Constraint('erase.', 'addon.', self::id()),
-                new Constraint('erase.', 'prove.', self::id()),
+                    ? new Constraint(StepGroup::Erase, StepGroup::Install, RuleId::Erase8)
+                    : new Constraint(StepGroup::Install, StepGroup::Erase, RuleId::Erase8),
+                new Constraint(StepGroup::Erase, StepGroup::AddOn, self::id()),
+                new Constraint(StepGroup::Erase, StepGroup::Prove, self::id()),
             ],
         );
     }

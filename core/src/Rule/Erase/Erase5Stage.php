@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\CopyTo;
-
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
@@ -15,6 +15,8 @@ use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where packages lie on storage and are not streamed.
@@ -49,21 +51,21 @@ final class Erase5Stage implements StepRule
         };
         $steps = [];
         foreach ($situation->delivery->packages() as $number => $package) {
-            $steps[] = new StepDraft("stage.{$number}", Phase::Install, new CopyTo($package, $place), [
+            $steps[] = new StepDraft(StepKey::StageFile->of($number), Phase::Install, new CopyTo($package, $place), [
                 new Reason(self::id(), $where),
                 new Reason(RuleId::Route, $situation->delivery->why()),
             ]);
         }
 
         return new Contribution($steps, [
-            new Constraint('recovery.', 'stage.', RuleId::Prep5),
-            new Constraint('stage.', 'layout.d', self::id()),
-            new Constraint('stage.', 'install.', self::id()),
-            new Constraint('stage.', 'addon.c', self::id()),
+            new Constraint(StepGroup::Recovery, StepKey::StageFile, RuleId::Prep5),
+            new Constraint(StepKey::StageFile, StepKey::LayoutDSlotCopy, self::id()),
+            new Constraint(StepKey::StageFile, StepGroup::Install, self::id()),
+            new Constraint(StepKey::StageFile, StepKey::AddonPackage, self::id()),
             // On the card it is there before anything is erased; the internal storage has to be erased first.
-            ...$place === 'card' ? [new Constraint('stage.', 'erase.', self::id())] : [],
+            ...$place === 'card' ? [new Constraint(StepKey::StageFile, StepGroup::Erase, self::id())] : [],
             ...$place === 'internal' && $situation->delivery->erasesFirst()
-                ? [new Constraint('erase.', 'stage.', self::id())]
+                ? [new Constraint(StepGroup::Erase, StepKey::StageFile, self::id())]
                 : [],
         ]);
     }

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Operation\Wipe;
-
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to an update in place on a model with a cache partition.
@@ -40,7 +42,7 @@ final class Erase7Caches implements StepRule
 
         return new Contribution(
             [
-                new StepDraft('erase.caches', Phase::Erase, new Wipe(Wipe::CACHES), [
+                new StepDraft(StepKey::EraseCaches, Phase::Erase, new Wipe(Wipe::CACHES), [
                     new Reason(
                         self::id(),
                         'What the old build left in the caches can confuse the new one. Nothing else is erased.',
@@ -48,8 +50,8 @@ final class Erase7Caches implements StepRule
                 ]),
             ],
             [
-                new Constraint('install.', 'erase.caches', self::id()),
-                new Constraint('erase.caches', 'prove.', self::id()),
+                new Constraint(StepGroup::Install, StepKey::EraseCaches, self::id()),
+                new Constraint(StepKey::EraseCaches, StepGroup::Prove, self::id()),
             ],
         );
     }

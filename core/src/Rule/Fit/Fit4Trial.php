@@ -16,6 +16,8 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a trial beside.
@@ -44,18 +46,23 @@ final class Fit4Trial implements StepRule
 
         return new Contribution(
             [
-                new StepDraft('install.trial', Phase::Install, new StartTrial($image, self::neededBytes($situation)), [
-                    new Reason(
-                        self::id(),
-                        'It runs on the base of this phone, so that what does not work shows before anything is ' .
-                            'erased.',
-                    ),
-                ]),
-                new StepDraft('prove.leave', Phase::Prove, new LeaveTrial(), [
+                new StepDraft(
+                    StepKey::InstallTrial,
+                    Phase::Install,
+                    new StartTrial($image, self::neededBytes($situation)),
+                    [
+                        new Reason(
+                            self::id(),
+                            'It runs on the base of this phone, so that what does not work shows before anything is ' .
+                                'erased.',
+                        ),
+                    ],
+                ),
+                new StepDraft(StepKey::ProveLeave, Phase::Prove, new LeaveTrial(), [
                     new Reason(self::id(), 'What is left of a trial would be in the way of the real thing.'),
                 ]),
                 new StepDraft(
-                    'prove.verify',
+                    StepKey::ProveVerify,
                     Phase::Prove,
                     new Verify(
                         array_filter(
@@ -70,9 +77,9 @@ final class Fit4Trial implements StepRule
                 ),
             ],
             [
-                new Constraint('prep.', 'install.', RuleId::Prep5),
-                new Constraint('install.', 'prove.', self::id()),
-                new Constraint('prove.leave', 'prove.verify', self::id()),
+                new Constraint(StepGroup::Prepare, StepGroup::Install, RuleId::Prep5),
+                new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveLeave, StepKey::ProveVerify, self::id()),
             ],
         );
     }

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Operation\DeleteLogical;
 use Tornavis\Core\Operation\EraseData;
-
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
+
 use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
@@ -26,6 +26,8 @@ use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that puts a generic image in.
@@ -54,11 +56,11 @@ final class Fit4WriteGeneric implements StepRule
         }
         $slot = $situation->slots->active();
         $proof = [
-            new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+            new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
                 new Reason(self::id(), 'The new system sets itself up on the base that is there.'),
             ]),
             new StepDraft(
-                'prove.verify',
+                StepKey::ProveVerify,
                 Phase::Prove,
                 new Verify(
                     array_filter(
@@ -80,18 +82,18 @@ final class Fit4WriteGeneric implements StepRule
         return new Contribution(
             [...$steps, ...$proof],
             [
-                new Constraint('recovery.', 'erase.', RuleId::Prep5),
-                new Constraint('base.', 'erase.', RuleId::Prep5),
-                new Constraint('base.', 'install.', RuleId::Prep5),
-                new Constraint('prep.', 'erase.', RuleId::Prep5),
-                new Constraint('install.a', 'install.b', RuleId::Layout1),
+                new Constraint(StepGroup::Recovery, StepGroup::Erase, RuleId::Prep5),
+                new Constraint(StepGroup::Base, StepGroup::Erase, RuleId::Prep5),
+                new Constraint(StepGroup::Base, StepGroup::Install, RuleId::Prep5),
+                new Constraint(StepGroup::Prepare, StepGroup::Erase, RuleId::Prep5),
+                new Constraint(StepGroup::InstallFirst, StepGroup::InstallSecond, RuleId::Layout1),
                 $situation->house->formatOrder === 'after' && !$situation->modes->writesGenericInRecovery()
-                    ? new Constraint('install.', 'erase.', RuleId::Erase8)
-                    : new Constraint('erase.', 'install.', RuleId::Erase8),
-                new Constraint('erase.format', 'erase.restart', RuleId::Erase6),
-                new Constraint('erase.', 'prove.', RuleId::Erase1),
-                new Constraint('install.', 'prove.', self::id()),
-                new Constraint('prove.first-boot', 'prove.verify', self::id()),
+                    ? new Constraint(StepGroup::Install, StepGroup::Erase, RuleId::Erase8)
+                    : new Constraint(StepGroup::Erase, StepGroup::Install, RuleId::Erase8),
+                new Constraint(StepKey::EraseFormat, StepKey::EraseRestart, RuleId::Erase6),
+                new Constraint(StepGroup::Erase, StepGroup::Prove, RuleId::Erase1),
+                new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],
         );
     }
@@ -105,12 +107,12 @@ final class Fit4WriteGeneric implements StepRule
         $slot = $situation->slots->active();
         $steps = [
             new StepDraft(
-                'base.userspace',
+                StepKey::BaseUserspace,
                 Phase::Base,
                 new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
                 [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
             ),
-            new StepDraft('erase.data', Phase::Erase, new EraseData(), [
+            new StepDraft(StepKey::EraseData, Phase::Erase, new EraseData(), [
                 new Reason(
                     RuleId::Erase1,
                     "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
@@ -119,7 +121,7 @@ final class Fit4WriteGeneric implements StepRule
         ];
         foreach (SuperBudget::of($situation)->remove ?? [] as $part) {
             $steps[] = new StepDraft(
-                "install.a-remove.{$part['slot']}.{$part['partition']}",
+                StepKey::InstallARemove->of("{$part['slot']}.{$part['partition']}"),
                 Phase::Install,
                 new DeleteLogical($part['partition'], $part['slot'], $part['bytes']),
                 [
@@ -134,7 +136,7 @@ final class Fit4WriteGeneric implements StepRule
         }
         if ($image !== null) {
             $steps[] = new StepDraft(
-                'install.b-generic',
+                StepKey::InstallBGeneric,
                 Phase::Install,
                 Flash::of($image, ['system'], $slot, Mode::UserspaceBootloader),
                 [new Reason(self::id(), 'Only the system is replaced; kernel, vendor and firmware of the base stay.')],
@@ -152,7 +154,7 @@ final class Fit4WriteGeneric implements StepRule
         $image = $situation->files->generic();
         $fileSystem = $situation->state->data()->fileSystem ?? $situation->sheet->fileSystems[0];
         $steps = [
-            new StepDraft('erase.format', Phase::Erase, new FormatData($fileSystem), [
+            new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem), [
                 new Reason(
                     RuleId::Erase1,
                     "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
@@ -160,7 +162,7 @@ final class Fit4WriteGeneric implements StepRule
             ]),
         ];
         if ($situation->delivery->usesInternal()) {
-            $steps[] = new StepDraft('erase.restart', Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
+            $steps[] = new StepDraft(StepKey::EraseRestart, Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
                 new Reason(
                     RuleId::Erase6,
                     'The image is copied to the storage next, and the recovery sees the new one only after a restart.',
@@ -169,7 +171,7 @@ final class Fit4WriteGeneric implements StepRule
         }
         if ($image !== null) {
             $steps[] = new StepDraft(
-                'install.b-generic',
+                StepKey::InstallBGeneric,
                 Phase::Install,
                 InstallPackage::delivered($situation->delivery, $image, $situation->slots->active()),
                 [

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\PackageField as Field;
+
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -19,6 +19,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that puts in a kernel which comes as a boot image.
@@ -49,7 +51,7 @@ final class Fit5WriteKernel implements StepRule
         return new Contribution(
             [
                 new StepDraft(
-                    'stock.kernel',
+                    StepKey::StockKernel,
                     Phase::Install,
                     Flash::of($kernel, ['boot'], $slot, $situation->modes->forFlashing()),
                     [
@@ -63,13 +65,13 @@ final class Fit5WriteKernel implements StepRule
                     ],
                 ),
                 new StepDraft(
-                    'prove.system',
+                    StepKey::ProveSystem,
                     Phase::Prove,
                     new Reboot($situation->modes->forFlashing(), Mode::System),
                     [new Reason(self::id(), 'The system starts with the new kernel.')],
                 ),
                 new StepDraft(
-                    'prove.verify',
+                    StepKey::ProveVerify,
                     Phase::Prove,
                     new Verify(
                         array_filter(
@@ -84,8 +86,8 @@ final class Fit5WriteKernel implements StepRule
                 ),
             ],
             [
-                new Constraint('stock.', 'prove.', self::id()),
-                new Constraint('prove.system', 'prove.verify', self::id()),
+                new Constraint(StepGroup::Stock, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
             ],
         );
     }

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\EnterByKeys;
 use Tornavis\Core\Operation\ErasePartitions;
-
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\ProveLink;
+
 use Tornavis\Core\Operation\SetActive;
 use Tornavis\Core\Operation\WriteEmptySuper;
 use Tornavis\Core\Phone\StateField;
@@ -21,6 +21,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where a phone without a dynamic layout gets one.
@@ -53,7 +55,7 @@ final class Layout2NewLayout implements StepRule
         $old = $sheet->logicalPartitions();
         $steps = [
             new StepDraft(
-                'recovery.image.second',
+                StepKey::RecoveryImage->of('second'),
                 Phase::Recovery,
                 Flash::of($recovery, [$sheet->recoveryHome->value], $other),
                 [
@@ -64,14 +66,14 @@ final class Layout2NewLayout implements StepRule
                 ],
             ),
             new StepDraft(
-                'recovery.userspace',
+                StepKey::RecoveryUserspace,
                 Phase::Recovery,
                 new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
                 [new Reason(RuleId::Prep5, 'The layout is written from there, and nothing has been erased yet.')],
             ),
         ];
         foreach ($sheet->slots as $slot) {
-            $steps[] = new StepDraft("layout.a-erase.{$slot}", Phase::Erase, new ErasePartitions($old, $slot), [
+            $steps[] = new StepDraft(StepKey::LayoutAErase->of($slot), Phase::Erase, new ErasePartitions($old, $slot), [
                 new Reason(
                     self::id(),
                     'The new layout takes the room of these partitions; what is left of the old ones would be in ' .
@@ -80,18 +82,21 @@ final class Layout2NewLayout implements StepRule
             ]);
         }
         $steps[] = new StepDraft(
-            'layout.b-keys',
+            StepKey::LayoutBKeys,
             Phase::Erase,
             new EnterByKeys(Mode::Bootloader, Mode::Recovery, $sheet->keys[Mode::Recovery->value] ?? []),
             [new Reason(self::id(), 'With the old partitions gone a restart by command leads back to the bootloader.')],
         );
         foreach ([$first, $other] as $turn => $slot) {
-            $steps[] = new StepDraft("layout.c{$turn}-empty", Phase::Erase, new WriteEmptySuper($empty, $slot), [
-                new Reason(self::id(), 'Each slot keeps a layout of its own.'),
-            ]);
+            $steps[] = new StepDraft(
+                $turn === 0 ? StepKey::LayoutC0Empty : StepKey::LayoutC1Empty,
+                Phase::Erase,
+                new WriteEmptySuper($empty, $slot),
+                [new Reason(self::id(), 'Each slot keeps a layout of its own.')],
+            );
             $next = $sheet->otherSlot($slot);
             $steps[] = new StepDraft(
-                "layout.c{$turn}-switch",
+                $turn === 0 ? StepKey::LayoutC0Switch : StepKey::LayoutC1Switch,
                 Phase::Erase,
                 new SetActive($next, Mode::UserspaceBootloader),
                 [
@@ -107,15 +112,15 @@ final class Layout2NewLayout implements StepRule
         }
 
         return new Contribution($steps, [
-            new Constraint('recovery.prove', 'recovery.userspace', RuleId::Prep5),
-            new Constraint('recovery.', 'layout.', RuleId::Prep5),
-            new Constraint('layout.a-erase', 'layout.b-keys', self::id()),
-            new Constraint('layout.b-keys', 'layout.c', self::id()),
-            new Constraint('layout.c0-empty', 'layout.c0-switch', self::id()),
-            new Constraint('layout.c0-switch', 'layout.c1-empty', self::id()),
-            new Constraint('layout.c1-empty', 'layout.c1-switch', self::id()),
-            new Constraint('layout.c', 'erase.', self::id()),
-            new Constraint('layout.', 'install.', self::id()),
+            new Constraint(StepKey::RecoveryProve, StepKey::RecoveryUserspace, RuleId::Prep5),
+            new Constraint(StepGroup::Recovery, StepGroup::Layout, RuleId::Prep5),
+            new Constraint(StepKey::LayoutAErase, StepKey::LayoutBKeys, self::id()),
+            new Constraint(StepKey::LayoutBKeys, StepGroup::LayoutTurns, self::id()),
+            new Constraint(StepKey::LayoutC0Empty, StepKey::LayoutC0Switch, self::id()),
+            new Constraint(StepKey::LayoutC0Switch, StepKey::LayoutC1Empty, self::id()),
+            new Constraint(StepKey::LayoutC1Empty, StepKey::LayoutC1Switch, self::id()),
+            new Constraint(StepGroup::LayoutTurns, StepGroup::Erase, self::id()),
+            new Constraint(StepGroup::Layout, StepGroup::Install, self::id()),
         ]);
     }
 }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\Install\InstallPackage;
-
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
@@ -15,6 +15,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where a layout changer and its cleaner are in the kit of a build.
@@ -45,13 +47,13 @@ final class Layout3Change implements StepRule
         // Both are streamed: what lies on storage does not outlive the change.
         return new Contribution(
             [
-                new StepDraft('change.a-layout', Phase::Erase, InstallPackage::of($changer, $slot), [
+                new StepDraft(StepKey::ChangeALayout, Phase::Erase, InstallPackage::of($changer, $slot), [
                     new Reason(
                         self::id(),
                         'It divides the storage anew and restarts by itself; whatever is done before it would be lost.',
                     ),
                 ]),
-                new StepDraft('change.b-cleaner', Phase::Erase, InstallPackage::of($cleaner, $slot), [
+                new StepDraft(StepKey::ChangeBCleaner, Phase::Erase, InstallPackage::of($cleaner, $slot), [
                     new Reason(
                         self::id(),
                         'It takes away what is left of the old layout, before anything is put into the new one.',
@@ -59,11 +61,11 @@ final class Layout3Change implements StepRule
                 ]),
             ],
             [
-                new Constraint('recovery.', 'change.', RuleId::Prep5),
-                new Constraint('change.a', 'erase.', self::id()),
-                new Constraint('erase.', 'change.b', self::id()),
-                new Constraint('change.b', 'stage.', self::id()),
-                new Constraint('change.b', 'install.', self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::Change, RuleId::Prep5),
+                new Constraint(StepKey::ChangeALayout, StepGroup::Erase, self::id()),
+                new Constraint(StepGroup::Erase, StepKey::ChangeBCleaner, self::id()),
+                new Constraint(StepKey::ChangeBCleaner, StepKey::StageFile, self::id()),
+                new Constraint(StepKey::ChangeBCleaner, StepGroup::Install, self::id()),
             ],
         );
     }

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Operation\DisableVerification;
-
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes for each slot that will start an image of another build while verification is on.
@@ -39,7 +41,7 @@ final class Layout4SwitchOff implements StepRule
         foreach ($situation->layout->slotsToUnverify() as $slot) {
             foreach ($situation->layout->verificationImages() as $partition => $image) {
                 $steps[] = new StepDraft(
-                    "base.verification.{$slot}.{$partition}",
+                    StepKey::BaseVerification->of("{$slot}.{$partition}"),
                     Phase::Base,
                     new DisableVerification($image, [$partition], $slot),
                     [
@@ -54,9 +56,9 @@ final class Layout4SwitchOff implements StepRule
         }
 
         return new Contribution($steps, [
-            new Constraint('base.prove', 'base.verification', RuleId::Prep5),
-            new Constraint('base.verification', 'recovery.', self::id()),
-            new Constraint('base.verification', 'install.', self::id()),
+            new Constraint(StepKey::BaseProve, StepKey::BaseVerification, RuleId::Prep5),
+            new Constraint(StepKey::BaseVerification, StepGroup::Recovery, self::id()),
+            new Constraint(StepKey::BaseVerification, StepGroup::Install, self::id()),
         ]);
     }
 }

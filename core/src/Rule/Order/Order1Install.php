@@ -7,9 +7,9 @@ namespace Tornavis\Core\Rule\Order;
 use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\StateField;
@@ -24,6 +24,8 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to every job that installs a build.
@@ -52,7 +54,7 @@ final class Order1Install implements StepRule
         $slot = $situation->slots->ofInstall();
         $steps = [
             new StepDraft(
-                'install.build',
+                StepKey::InstallBuild,
                 Phase::Install,
                 InstallPackage::delivered($situation->delivery, $build, $slot),
                 [
@@ -79,7 +81,7 @@ final class Order1Install implements StepRule
             $situation->sheet->recoveryHome === RecoveryHome::Boot &&
             $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
         if ($putsBack) {
-            $steps[] = new StepDraft('addon.a-recovery', Phase::AddOns, new PutRecoveryInBoot($recovery, $slot), [
+            $steps[] = new StepDraft(StepKey::AddonARecovery, Phase::AddOns, new PutRecoveryInBoot($recovery, $slot), [
                 new Reason(
                     RuleId::Recovery2,
                     'The build has brought its own boot image, and the recovery lived in the old one. After the ' .
@@ -89,46 +91,51 @@ final class Order1Install implements StepRule
         }
         $addOns = $situation->files->addOns();
         if ($addOns !== [] && $situation->sheet->hasTwoSlots()) {
-            $steps[] = new StepDraft('addon.b-restart', Phase::AddOns, new Reboot(Mode::Recovery, Mode::Recovery), [
-                new Reason(
-                    RuleId::Slots1,
-                    'The recovery still runs in slot ' .
-                        strtoupper($situation->slots->ofRecovery()) .
-                        '; an add-on sent now would land there.',
-                ),
-            ]);
+            $steps[] = new StepDraft(
+                StepKey::AddonBRestart,
+                Phase::AddOns,
+                new Reboot(Mode::Recovery, Mode::Recovery),
+                [
+                    new Reason(
+                        RuleId::Slots1,
+                        'The recovery still runs in slot ' .
+                            strtoupper($situation->slots->ofRecovery()) .
+                            '; an add-on sent now would land there.',
+                    ),
+                ],
+            );
         }
         foreach ($addOns as $number => $package) {
-            $key = 'addon.c' . $number . '-' . str_replace(' ', '-', $package->kind()->value ?? '');
+            $key = StepKey::AddonPackage->of($number . '-' . str_replace(' ', '-', $package->kind()->value ?? ''));
             $steps[] = new StepDraft(
                 $key,
                 Phase::AddOns,
                 InstallPackage::delivered($situation->delivery, $package, $slot),
                 [new Reason(self::id(), self::why($package->kind()))],
             );
-            $constraints[] = new Constraint('addon.b-restart', $key, RuleId::Slots1);
-            $constraints[] = new Constraint('addon.a-recovery', $key, RuleId::Recovery2);
+            $constraints[] = new Constraint(StepKey::AddonBRestart, $key, RuleId::Slots1);
+            $constraints[] = new Constraint(StepKey::AddonARecovery, $key, RuleId::Recovery2);
             if (KitFiles::goesAfter($build, $package)) {
-                $constraints[] = new Constraint($key, 'install.build', RuleId::Order3);
+                $constraints[] = new Constraint($key, StepKey::InstallBuild, RuleId::Order3);
             }
             for ($earlier = 0; $earlier < $number; $earlier++) {
-                $constraints[] = new Constraint("addon.c{$earlier}-", $key, self::id());
+                $constraints[] = new Constraint(StepKey::AddonPackage->of("{$earlier}-"), $key, self::id());
             }
         }
-        $constraints[] = new Constraint('addon.a-recovery', 'addon.b-restart', RuleId::Recovery2);
-        $steps[] = new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+        $constraints[] = new Constraint(StepKey::AddonARecovery, StepKey::AddonBRestart, RuleId::Recovery2);
+        $steps[] = new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
             new Reason(self::id(), 'The build starts before anything else is tried.'),
         ]);
-        $steps[] = new StepDraft('prove.verify', Phase::Prove, new Verify($this->expected($situation, $slot)), [
+        $steps[] = new StepDraft(StepKey::ProveVerify, Phase::Prove, new Verify($this->expected($situation, $slot)), [
             new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.'),
         ]);
 
         return new Contribution($steps, [
-            new Constraint('install.', 'addon.', self::id()),
+            new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
             ...$constraints,
-            new Constraint('install.', 'prove.', self::id()),
-            new Constraint('addon.', 'prove.', self::id()),
-            new Constraint('prove.first-boot', 'prove.verify', self::id()),
+            new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
+            new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
+            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
         ]);
     }
 

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Order;
 
 use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -20,6 +20,8 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to jobs that only add to the system that runs.
@@ -48,7 +50,7 @@ final class Order4AddOns implements StepRule
         $steps = [];
         $constraints = [];
         foreach ($packages as $number => $package) {
-            $key = "addon.c{$number}-{$package->kind()?->value}";
+            $key = StepKey::AddonPackage->of("{$number}-{$package->kind()?->value}");
             $steps[] = new StepDraft(
                 $key,
                 Phase::AddOns,
@@ -56,14 +58,14 @@ final class Order4AddOns implements StepRule
                 [$this->why($package)],
             );
             for ($earlier = 0; $earlier < $number; $earlier++) {
-                $constraints[] = new Constraint("addon.c{$earlier}-", $key, self::id());
+                $constraints[] = new Constraint(StepKey::AddonPackage->of("{$earlier}-"), $key, self::id());
             }
         }
-        $steps[] = new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+        $steps[] = new StepDraft(StepKey::ProveSystem, Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
             new Reason(self::id(), 'The system starts again with what was added.'),
         ]);
         $steps[] = new StepDraft(
-            'prove.verify',
+            StepKey::ProveVerify,
             Phase::Prove,
             new Verify(
                 array_filter(
@@ -79,8 +81,8 @@ final class Order4AddOns implements StepRule
 
         return new Contribution($steps, [
             ...$constraints,
-            new Constraint('addon.', 'prove.', self::id()),
-            new Constraint('prove.system', 'prove.verify', self::id()),
+            new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
+            new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
         ]);
     }
 

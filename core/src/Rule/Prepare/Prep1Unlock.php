@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\SetSwitches;
 use Tornavis\Core\Operation\Unlock;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -18,6 +18,8 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that unlocks.
@@ -44,24 +46,24 @@ final class Prep1Unlock implements StepRule
 
         return new Contribution(
             [
-                new StepDraft('prep.switches', Phase::Prepare, new SetSwitches(true), [
+                new StepDraft(StepKey::PrepSwitches, Phase::Prepare, new SetSwitches(true), [
                     new Reason(self::id(), 'The bootloader asks this switch before it unlocks.'),
                 ]),
-                new StepDraft('unlock.unlock', Phase::Base, new Unlock(), [
+                new StepDraft(StepKey::UnlockUnlock, Phase::Base, new Unlock(), [
                     new Reason(self::id(), 'A locked bootloader refuses every image.'),
                     new Reason(
                         RuleId::Erase1,
                         'The phone ends the encryption and erases the data by itself; nothing can be kept on it.',
                     ),
                 ]),
-                new StepDraft('prove.first-boot', Phase::Prove, new WaitFirstBoot(), [
+                new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
                     new Reason(self::id(), 'The same system sets itself up anew on empty data.'),
                 ]),
-                new StepDraft('prove.switches', Phase::Prove, new SetSwitches(false), [
+                new StepDraft(StepKey::ProveSwitches, Phase::Prove, new SetSwitches(false), [
                     new Reason(self::id(), 'The erase has switched debugging off; what comes next needs it.'),
                 ]),
                 new StepDraft(
-                    'prove.verify',
+                    StepKey::ProveVerify,
                     Phase::Prove,
                     new Verify(
                         array_filter(
@@ -73,12 +75,12 @@ final class Prep1Unlock implements StepRule
                 ),
             ],
             [
-                new Constraint('prep.prove-system', 'prep.switches', self::id()),
-                new Constraint('prep.', 'unlock.', self::id()),
-                new Constraint('base.prove', 'unlock.', RuleId::Prep5),
-                new Constraint('unlock.', 'prove.', self::id()),
-                new Constraint('prove.first-boot', 'prove.switches', self::id()),
-                new Constraint('prove.switches', 'prove.verify', self::id()),
+                new Constraint(StepKey::PrepProveSystem, StepKey::PrepSwitches, self::id()),
+                new Constraint(StepGroup::Prepare, StepGroup::Unlock, self::id()),
+                new Constraint(StepKey::BaseProve, StepGroup::Unlock, RuleId::Prep5),
+                new Constraint(StepGroup::Unlock, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveSwitches, self::id()),
+                new Constraint(StepKey::ProveSwitches, StepKey::ProveVerify, self::id()),
             ],
         );
     }

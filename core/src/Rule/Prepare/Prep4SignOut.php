@@ -6,8 +6,8 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\RemoveLock;
 use Tornavis\Core\Operation\SignOut;
-
 use Tornavis\Core\Phone\StateField;
+
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to every job that takes the data, where somebody can still sign out.
@@ -40,12 +41,12 @@ final class Prep4SignOut implements StepRule
         }
         $steps = [];
         if ($situation->state->flag(StateField::Accounts) !== false) {
-            $steps[] = new StepDraft('prep.sign-out', Phase::Prepare, new SignOut(), [
+            $steps[] = new StepDraft(StepKey::PrepSignOut, Phase::Prepare, new SignOut(), [
                 new Reason(self::id(), 'An account that is still signed in locks its owner out after the erase.'),
             ]);
         }
         if ($situation->state->flag(StateField::ScreenLock) !== false) {
-            $steps[] = new StepDraft('prep.remove-lock', Phase::Prepare, new RemoveLock(), [
+            $steps[] = new StepDraft(StepKey::PrepRemoveLock, Phase::Prepare, new RemoveLock(), [
                 new Reason(self::id(), 'A screen lock that stays can leave data that the new system cannot decrypt.'),
             ]);
         }

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Phone\StateField;
-
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
@@ -16,6 +16,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to every job, once for each mode that the plan uses.
@@ -38,7 +40,7 @@ final class Prep5ProveLink implements StepRule
     {
         $serial = $situation->state->text(StateField::Serial);
         $slot = $situation->sheet->hasTwoSlots() ? $situation->state->activeSlot() : null;
-        $prove = static fn(string $key, Phase $phase, Mode $mode, string $why): StepDraft => new StepDraft(
+        $prove = static fn(StepKey $key, Phase $phase, Mode $mode, string $why): StepDraft => new StepDraft(
             $key,
             $phase,
             new ProveLink($mode, $serial, $mode === Mode::Bootloader ? $slot : null),
@@ -52,7 +54,7 @@ final class Prep5ProveLink implements StepRule
                 ...$startsInSystem || $situation->job->unlocksBootloader()
                     ? [
                         $prove(
-                            'prep.prove-system',
+                            StepKey::PrepProveSystem,
                             Phase::Prepare,
                             Mode::System,
                             'It must be this phone, and the cable must carry data, before it leaves its system.',
@@ -62,7 +64,7 @@ final class Prep5ProveLink implements StepRule
                 ...$situation->modes->usesBootloader()
                     ? [
                         $prove(
-                            'base.prove',
+                            StepKey::BaseProve,
                             Phase::Base,
                             $situation->job->unlocksBootloader() ? Mode::Bootloader : $situation->modes->forFlashing(),
                             'Nothing has been written yet: this is the last moment to find a bad cable or the ' .
@@ -73,7 +75,7 @@ final class Prep5ProveLink implements StepRule
                 ...$situation->modes->usesRecovery()
                     ? [
                         $prove(
-                            'recovery.prove',
+                            StepKey::RecoveryProve,
                             Phase::Recovery,
                             Mode::Recovery,
                             'The recovery runs and listens, before anything is erased.',
@@ -82,16 +84,16 @@ final class Prep5ProveLink implements StepRule
                     : [],
             ],
             [
-                new Constraint('prep.', 'base.', self::id()),
-                new Constraint('prep.', 'recovery.', self::id()),
-                new Constraint('base.prove', 'base.firmware', self::id()),
-                new Constraint('base.', 'recovery.', self::id()),
-                new Constraint('recovery.', 'erase.', self::id()),
-                new Constraint('recovery.', 'install.', self::id()),
-                new Constraint('recovery.', 'addon.', self::id()),
-                new Constraint('base.', 'addon.', self::id()),
-                new Constraint('base.prove', 'stock.', self::id()),
-                new Constraint('prep.', 'stock.', self::id()),
+                new Constraint(StepGroup::Prepare, StepGroup::Base, self::id()),
+                new Constraint(StepGroup::Prepare, StepGroup::Recovery, self::id()),
+                new Constraint(StepKey::BaseProve, StepKey::BaseFirmware, self::id()),
+                new Constraint(StepGroup::Base, StepGroup::Recovery, self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::Erase, self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::Install, self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::AddOn, self::id()),
+                new Constraint(StepGroup::Base, StepGroup::AddOn, self::id()),
+                new Constraint(StepKey::BaseProve, StepGroup::Stock, self::id()),
+                new Constraint(StepGroup::Prepare, StepGroup::Stock, self::id()),
             ],
         );
     }

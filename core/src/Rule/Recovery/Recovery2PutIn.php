@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\BootOnce;
-
 use Tornavis\Core\Operation\Flash\Flash;
+
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\SetActive;
@@ -22,6 +22,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where the recovery of the kit is not on the phone yet.
@@ -57,7 +58,7 @@ final class Recovery2PutIn implements StepRule
             return new Contribution(
                 [
                     new StepDraft(
-                        'recovery.image.part',
+                        StepKey::RecoveryImage->of('part'),
                         Phase::Recovery,
                         new PutRecoveryInBoot($recovery, $situation->slots->active(), RecoveryHome::VendorBoot),
                         [
@@ -69,13 +70,13 @@ final class Recovery2PutIn implements StepRule
                         ],
                     ),
                 ],
-                [new Constraint('recovery.image.', 'recovery.prove', self::id())],
+                [new Constraint(StepKey::RecoveryImage, StepKey::RecoveryProve, self::id())],
             );
         }
         if ($situation->recovery->isStartedOnce()) {
             return new Contribution(
                 [
-                    new StepDraft('recovery.image.once', Phase::Recovery, new BootOnce($recovery), [
+                    new StepDraft(StepKey::RecoveryImage->of('once'), Phase::Recovery, new BootOnce($recovery), [
                         new Reason(
                             self::id(),
                             'It lives in the boot image; written there it would take the place of what the ' .
@@ -83,7 +84,7 @@ final class Recovery2PutIn implements StepRule
                         ),
                     ]),
                 ],
-                [new Constraint('recovery.image.', 'recovery.prove', self::id())],
+                [new Constraint(StepKey::RecoveryImage, StepKey::RecoveryProve, self::id())],
             );
         }
         $slot = $situation->slots->ofRecovery();
@@ -94,7 +95,7 @@ final class Recovery2PutIn implements StepRule
             $image = $situation->files->image($partition);
             if ($image !== null) {
                 $steps[] = new StepDraft(
-                    "recovery.image.{$partition}",
+                    StepKey::RecoveryImage->of($partition),
                     Phase::Recovery,
                     Flash::of($image, [$partition], $slot, $situation->modes->forFlashing()),
                     [
@@ -107,7 +108,7 @@ final class Recovery2PutIn implements StepRule
             }
         }
         $steps[] = new StepDraft(
-            'recovery.image.recovery',
+            StepKey::RecoveryImage->of('recovery'),
             Phase::Recovery,
             Flash::of($recovery, [$home], $slot, $situation->modes->forFlashing()),
             [
@@ -141,7 +142,7 @@ final class Recovery2PutIn implements StepRule
             ],
         );
         if ($slot !== $active) {
-            $steps[] = new StepDraft('recovery.slot', Phase::Recovery, new SetActive($slot), [
+            $steps[] = new StepDraft(StepKey::RecoverySlot, Phase::Recovery, new SetActive($slot), [
                 new Reason(
                     RuleId::Slots1,
                     'The recovery starts from the active slot, and the build goes into the other one.',
@@ -150,9 +151,9 @@ final class Recovery2PutIn implements StepRule
         }
 
         return new Contribution($steps, [
-            new Constraint('recovery.image.', 'recovery.slot', self::id()),
-            new Constraint('recovery.image.', 'recovery.prove', self::id()),
-            new Constraint('recovery.slot', 'recovery.prove', self::id()),
+            new Constraint(StepKey::RecoveryImage, StepKey::RecoverySlot, self::id()),
+            new Constraint(StepKey::RecoveryImage, StepKey::RecoveryProve, self::id()),
+            new Constraint(StepKey::RecoverySlot, StepKey::RecoveryProve, self::id()),
         ]);
     }
 
@@ -167,7 +168,7 @@ final class Recovery2PutIn implements StepRule
                 ? []
                 : [
                     new StepDraft(
-                        'recovery.image.first',
+                        StepKey::RecoveryImage->of('first'),
                         Phase::Recovery,
                         Flash::of($first, [$home->value], $slot, $situation->modes->forFlashing()),
                         [new Reason(RuleId::Recovery4, "{$second->title()} can only be put in by {$first->title()}.")],
@@ -177,17 +178,17 @@ final class Recovery2PutIn implements StepRule
         return new Contribution(
             [
                 ...$steps,
-                new StepDraft('recovery.second', Phase::Recovery, new PutRecoveryInBoot($second, $slot, $home), [
+                new StepDraft(StepKey::RecoverySecond, Phase::Recovery, new PutRecoveryInBoot($second, $slot, $home), [
                     new Reason(RuleId::Recovery4, 'The first one runs and writes it.'),
                 ]),
-                new StepDraft('recovery.third', Phase::Recovery, new Reboot(Mode::Recovery, Mode::Recovery), [
+                new StepDraft(StepKey::RecoveryThird, Phase::Recovery, new Reboot(Mode::Recovery, Mode::Recovery), [
                     new Reason(RuleId::Recovery4, 'From here on the second one does the work.'),
                 ]),
             ],
             [
-                new Constraint('recovery.image.', 'recovery.prove', self::id()),
-                new Constraint('recovery.prove', 'recovery.second', self::id()),
-                new Constraint('recovery.second', 'recovery.third', self::id()),
+                new Constraint(StepKey::RecoveryImage, StepKey::RecoveryProve, self::id()),
+                new Constraint(StepKey::RecoveryProve, StepKey::RecoverySecond, self::id()),
+                new Constraint(StepKey::RecoverySecond, StepKey::RecoveryThird, self::id()),
             ],
         );
     }

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
-
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Phone\StateField;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -18,6 +18,8 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes to a job that puts only a recovery in.
@@ -45,7 +47,7 @@ final class Recovery4Alone implements StepRule
             $recovery === null || !$situation->recovery->isStartedOnce()
                 ? []
                 : [
-                    new StepDraft('recovery.z-itself', Phase::Recovery, new PutRecoveryInBoot($recovery, $slot), [
+                    new StepDraft(StepKey::RecoveryZItself, Phase::Recovery, new PutRecoveryInBoot($recovery, $slot), [
                         new Reason(
                             RuleId::Recovery2,
                             'It was only started; it is still there after the restart once it has put itself into ' .
@@ -57,11 +59,11 @@ final class Recovery4Alone implements StepRule
         return new Contribution(
             [
                 ...$itself,
-                new StepDraft('prove.system', Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
+                new StepDraft(StepKey::ProveSystem, Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
                     new Reason(self::id(), 'The recovery has run; the system starts again.'),
                 ]),
                 new StepDraft(
-                    'prove.verify',
+                    StepKey::ProveVerify,
                     Phase::Prove,
                     new Verify(
                         array_filter(
@@ -76,9 +78,9 @@ final class Recovery4Alone implements StepRule
                 ),
             ],
             [
-                new Constraint('recovery.prove', 'recovery.z-itself', self::id()),
-                new Constraint('recovery.', 'prove.', self::id()),
-                new Constraint('prove.system', 'prove.verify', self::id()),
+                new Constraint(StepKey::RecoveryProve, StepKey::RecoveryZItself, self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
             ],
         );
     }

@@ -5,15 +5,17 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Slots;
 
 use Tornavis\Core\Operation\Install\InstallPackage;
-
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\StepGroup;
+use Tornavis\Core\Words\StepKey;
 
 /**
  * Contributes where a slot copy is in the kit and the other slot lacks the firmware.
@@ -45,7 +47,7 @@ final class Slots2Copy implements StepRule
         return new Contribution(
             [
                 new StepDraft(
-                    'layout.d-slot-copy',
+                    StepKey::LayoutDSlotCopy,
                     Phase::Install,
                     InstallPackage::delivered($situation->delivery, $copy, $to),
                     [
@@ -61,13 +63,13 @@ final class Slots2Copy implements StepRule
                 ),
             ],
             [
-                new Constraint('recovery.', 'layout.', RuleId::Prep5),
-                new Constraint('layout.c', 'layout.d', self::id()),
-                new Constraint('layout.d', 'install.', self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::Layout, RuleId::Prep5),
+                new Constraint(StepGroup::LayoutTurns, StepKey::LayoutDSlotCopy, self::id()),
+                new Constraint(StepKey::LayoutDSlotCopy, StepGroup::Install, self::id()),
                 // Nothing is erased before the copy has shown that the recovery takes packages.
                 ...$situation->delivery->usesInternal() && $situation->delivery->erasesFirst()
                     ? []
-                    : [new Constraint('layout.d', 'erase.', self::id())],
+                    : [new Constraint(StepKey::LayoutDSlotCopy, StepGroup::Erase, self::id())],
             ],
         );
     }
