@@ -14,7 +14,7 @@ final readonly class StepDraft
     public string $key;
 
     /**
-     * @param  StepKey|string  $key  unique in the plan; its beginning is what constraints name ("base.firmware.b")
+     * @param  StepKey|string  $key  unique in the plan; its beginning is what constraints name
      * @param  list<Reason>  $reasons
      */
     public function __construct(
