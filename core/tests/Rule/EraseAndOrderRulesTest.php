@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Judged;
+use Tests\Support\World;
+use Tornavis\Core\Words\Intent;
+
+it('judges', function (
+    string $rule,
+    Intent $intent,
+    string $unit,
+    Closure $kit,
+    array $otherwise,
+    string $severity,
+    string $words = '',
+) {
+    $findings = Judged::findings($rule, World::situation($unit, $kit(), $otherwise, intent: $intent));
+
+    expect(Judged::gravest($findings))->toBe($severity);
+    if ($words !== '') {
+        expect(Judged::said($findings))->toContain($words);
+    }
+})->with([
+    'encryption switched off by choice' => [
+        'ERASE-8',
+        Intent::Fresh,
+        'SK-02',
+        fn() => [...Judged::CARRICK, 'plainvault-2.0.zip'],
+        [],
+        'mind',
+        'Whoever finds the phone',
+    ],
+    'encryption switched off on a model that needs it' => [
+        'ERASE-8',
+        Intent::Fresh,
+        'SK-07',
+        fn() => [...World::SALTERN, 'plainvault-2.0.zip'],
+        [],
+        'stop',
+        'Leave it out',
+    ],
+    'encryption switched off over data that is there' => [
+        'ERASE-8',
+        Intent::UpdateInPlace,
+        'SK-06',
+        fn() => [Judged::MARL, 'plainvault-2.0.zip'],
+        [],
+        'stop',
+        'plan a fresh install',
+    ],
+    'encryption left as it is' => ['ERASE-8', Intent::Fresh, 'SK-02', fn() => Judged::CARRICK, [], 'silent'],
+    'two add-ons that each want the other first' => [
+        'ORDER-3',
+        Intent::AddOn,
+        'SK-06',
+        fn() => [
+            World::altered('latchkey-4.2.zip', ['after' => ['fix']]),
+            World::altered('radio-fix-1-becket.zip', ['after' => ['root']]),
+        ],
+        [],
+        'stop',
+        'each ask that the other goes in first',
+    ],
+    'two add-ons in an order' => [
+        'ORDER-3',
+        Intent::AddOn,
+        'SK-06',
+        fn() => ['latchkey-4.2.zip', World::altered('radio-fix-1-becket.zip', ['after' => ['root']])],
+        [],
+        'silent',
+    ],
+]);

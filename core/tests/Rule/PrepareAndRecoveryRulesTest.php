@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Judged;
+use Tests\Support\World;
+use Tornavis\Core\Words\Intent;
+
+it('judges', function (
+    string $rule,
+    Intent $intent,
+    string $unit,
+    Closure $kit,
+    array $otherwise,
+    string $severity,
+    string $words = '',
+) {
+    $findings = Judged::findings($rule, World::situation($unit, $kit(), $otherwise, intent: $intent));
+
+    expect(Judged::gravest($findings))->toBe($severity);
+    if ($words !== '') {
+        expect(Judged::said($findings))->toContain($words);
+    }
+})->with([
+    'accounts of which nobody can sign out now' => [
+        'PREP-4',
+        Intent::Fresh,
+        'SK-07',
+        fn() => World::SALTERN,
+        Judged::DEAD + ['locks.accounts' => true, 'locks.screen' => false],
+        'settle',
+        'from another device',
+    ],
+    'a lock that nobody can take off now' => [
+        'PREP-4',
+        Intent::Fresh,
+        'SK-07',
+        fn() => World::SALTERN,
+        Judged::DEAD + ['locks.accounts' => false, 'locks.screen' => true],
+        'note',
+        'The erase takes it along',
+    ],
+    'a lock that a restart does not ask about' => [
+        'PREP-1',
+        Intent::BringBack,
+        'SK-07',
+        fn() => [],
+        ['mode' => 'recovery', 'bootloader.unlocked' => false],
+        'silent',
+    ],
+    'a lock that lets no slot be changed' => [
+        'PREP-1',
+        Intent::BringBack,
+        'SK-07',
+        fn() => [],
+        [
+            'mode' => 'bootloader',
+            'slot.active' => 'b',
+            'slot.b.os.state' => 'incomplete',
+            'bootloader.unlocked' => false,
+        ],
+        'stop',
+        'locked',
+    ],
+    'a bootloader that is still locked, for a kernel' => [
+        'PREP-1',
+        Intent::Kernel,
+        'SK-09',
+        fn() => ['ferrule-15.1-becket.img'],
+        ['bootloader.unlocked' => false],
+        'stop',
+    ],
+    'a recovery in vendor boot, alone' => [
+        'RECOVERY-5',
+        Intent::AddOn,
+        'SK-07',
+        fn() => ['latchkey-4.2.zip', World::altered('wicket-4.1-bowline.img', ['headerVersion' => 3])],
+        [],
+        'stop',
+        'this file names no parts',
+    ],
+    'a recovery that is a part of vendor boot' => [
+        'RECOVERY-5',
+        Intent::AddOn,
+        'SK-07',
+        fn() => ['latchkey-4.2.zip', 'wicket-4.1-bowline.img'],
+        [],
+        'clear',
+        'only the recovery is written',
+    ],
+    'a second recovery without the first' => [
+        'RECOVERY-4',
+        Intent::Recovery,
+        'SK-06',
+        fn() => ['lychgate-2.4-second-stage-marl.img'],
+        ['slot.-.recovery.family' => null],
+        'stop',
+        'Get Lychgate 2.2',
+    ],
+    'a second recovery with the first' => [
+        'RECOVERY-4',
+        Intent::Recovery,
+        'SK-06',
+        fn() => ['lychgate-2.4-second-stage-marl.img', 'lychgate-2.2-marl.img'],
+        ['slot.-.recovery.family' => null],
+        'note',
+        'puts it in first',
+    ],
+    'a second recovery where the first runs' => [
+        'RECOVERY-4',
+        Intent::Recovery,
+        'SK-06',
+        fn() => ['lychgate-2.4-second-stage-marl.img'],
+        [],
+        'clear',
+    ],
+    'a recovery that needs no other' => [
+        'RECOVERY-4',
+        Intent::Recovery,
+        'SK-06',
+        fn() => ['lychgate-2.2-marl.img'],
+        ['slot.-.recovery.family' => null],
+        'silent',
+    ],
+    'a recovery in boot, alone' => [
+        'RECOVERY-5',
+        Intent::AddOn,
+        'SK-09',
+        fn() => ['latchkey-4.2.zip', 'wicket-4.1-becket.img'],
+        [],
+        'clear',
+        'without being written',
+    ],
+    'the recovery that is there' => ['RECOVERY-5', Intent::AddOn, 'SK-06', fn() => ['latchkey-4.2.zip'], [], 'silent'],
+    'a recovery in vendor boot, with a build' => [
+        'RECOVERY-5',
+        Intent::Fresh,
+        'SK-07',
+        fn() => World::SALTERN,
+        [],
+        'silent',
+    ],
+]);
