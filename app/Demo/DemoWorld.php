@@ -95,7 +95,7 @@ final readonly class DemoWorld
     private function openJobs(): void
     {
         $build = static fn(string $name): PackageRecord => PackageRecord::query()->where('name', $name)->firstOrFail();
-        $unit = static fn(string $label): UnitRecord => UnitRecord::query()->where('label', $label)->firstOrFail();
+        $unit = static fn(string $label): UnitRecord => UnitRecord::labelled($label);
         $this->planner->open($unit('SK-04'), $build('saltern-15.2-20260903-bowline.zip'), Intent::Fresh);
         $this->planner->open($unit('SK-08'), $build('saltern-15.2-20260903-bowline.zip'), Intent::Fresh);
         $this->planner->open($unit('SK-01'), null, Intent::Unlock);

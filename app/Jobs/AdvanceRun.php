@@ -35,7 +35,7 @@ final class AdvanceRun implements ShouldQueue
 
     public function __construct(public readonly int $runId)
     {
-        $this->onQueue('runs');
+        $this->onQueue(WorkQueue::Runs);
     }
 
     /** Name of the lock that whoever advances a run holds. */
@@ -48,7 +48,7 @@ final class AdvanceRun implements ShouldQueue
     public static function waits(int $runId): bool
     {
         return DB::table('jobs')
-            ->where('queue', 'runs')
+            ->where('queue', WorkQueue::Runs->value)
             ->where('payload', 'like', '%runId_";i:' . $runId . ';%')
             ->exists();
     }
@@ -77,7 +77,7 @@ final class AdvanceRun implements ShouldQueue
     private function goOn(StandInLink $link): void
     {
         $run = Run::query()->findOrFail($this->runId);
-        $unit = UnitRecord::query()->where('label', $run->unit_label)->firstOrFail();
+        $unit = UnitRecord::labelled($run->unit_label);
         $serial = (string) $unit->unit()->state()->text('serial');
         $journal = new DatabaseJournal($run, patient: true);
         $kit = KitFiles::ofPlan($run->plan);

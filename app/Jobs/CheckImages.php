@@ -23,7 +23,7 @@ final class CheckImages implements ShouldQueue
 
     public function __construct(private readonly int $packageId)
     {
-        $this->onQueue('files');
+        $this->onQueue(WorkQueue::Files);
     }
 
     public function handle(IsolatedReader $reader): void

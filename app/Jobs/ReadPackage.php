@@ -30,7 +30,7 @@ final class ReadPackage implements ShouldQueue
 
     public function __construct(private readonly int $packageId)
     {
-        $this->onQueue('files');
+        $this->onQueue(WorkQueue::Files);
     }
 
     public function handle(IsolatedReader $reader): void
@@ -95,10 +95,7 @@ final class ReadPackage implements ShouldQueue
                     ->where('id', '!=', $record->id)
                     ->oldest('id')
                     ->first();
-        if (
-            $old === null ||
-            WorkJob::query()->get()->contains(static fn(WorkJob $job): bool => in_array($record->id, $job->kit, true))
-        ) {
+        if ($old === null || WorkJob::anyHolds($record)) {
             return;
         }
         DB::transaction(static function () use ($record, $old): void {

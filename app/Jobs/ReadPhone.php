@@ -32,7 +32,7 @@ final class ReadPhone implements ShouldQueue
 
     public function __construct(private readonly string $label)
     {
-        $this->onQueue('runs');
+        $this->onQueue(WorkQueue::Runs);
     }
 
     public static function begin(UnitRecord $unit): void
@@ -54,7 +54,7 @@ final class ReadPhone implements ShouldQueue
 
     public function handle(StandInLink $link): void
     {
-        $unit = UnitRecord::query()->where('label', $this->label)->firstOrFail();
+        $unit = UnitRecord::labelled($this->label);
         $link = $link->to((string) $unit->unit()->state()->text('serial'), StandInLink::here());
         try {
             $first = $this->look($unit, $link->observe());

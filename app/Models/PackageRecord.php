@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Attributes\Scope;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
@@ -111,6 +113,28 @@ final class PackageRecord extends Model
         ])->save();
     }
 
+    /**
+     * The files that are there.
+     *
+     * @param  Builder<self>  $query
+     */
+    #[Scope]
+    protected function present(Builder $query): void
+    {
+        $query->where('missing', false);
+    }
+
+    /**
+     * Other records of the same content, by its checksum.
+     *
+     * @param  Builder<self>  $query
+     */
+    #[Scope]
+    protected function twinsOf(Builder $query, self $record): void
+    {
+        $query->where('sha256', $record->sha256)->where('id', '!=', $record->id);
+    }
+
     /** Whether its checksum is still being computed; what rests on it is not settled before that. */
     public function isBeingRead(): bool
     {
@@ -126,7 +150,7 @@ final class PackageRecord extends Model
     {
         return array_values(
             self::query()
-                ->where('missing', false)
+                ->present()
                 ->orderBy('name')
                 ->get()
                 ->map(fn(self $record): Package => $record->package())

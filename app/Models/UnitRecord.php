@@ -6,6 +6,7 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
 use Illuminate\Support\Facades\DB;
@@ -44,6 +45,12 @@ final class UnitRecord extends Model
             ['label' => $unit->label],
             ['codename' => $unit->codename ?? '', 'document' => $unit->toArray()],
         );
+    }
+
+    /** @throws ModelNotFoundException where no phone has this label */
+    public static function labelled(string $label): self
+    {
+        return self::query()->where('label', $label)->firstOrFail();
     }
 
     public function unit(): Unit

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Attributes\Scope;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
@@ -63,6 +65,23 @@ final class WorkJob extends Model
     public function unit(): BelongsTo
     {
         return $this->belongsTo(UnitRecord::class, 'unit_id');
+    }
+
+    /**
+     * Those that nobody has run yet.
+     *
+     * @param  Builder<self>  $query
+     */
+    #[Scope]
+    protected function notRun(Builder $query): void
+    {
+        $query->doesntHave('runs');
+    }
+
+    /** Whether some job has this file in its kit. */
+    public static function anyHolds(PackageRecord $package): bool
+    {
+        return self::query()->whereJsonContains('kit', $package->id)->exists();
     }
 
     /** @return HasMany<Run, $this> */

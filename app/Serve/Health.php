@@ -6,6 +6,7 @@ namespace App\Serve;
 
 use App\Data\WorkLock;
 use App\Jobs\AdvanceRun;
+use App\Jobs\WorkQueue;
 use App\Models\Run;
 use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
@@ -185,7 +186,10 @@ final readonly class Health
      */
     private static function waitingWork(): array
     {
-        $oldest = DB::table('jobs')->where('queue', 'runs')->whereNull('reserved_at')->min('available_at');
+        $oldest = DB::table('jobs')
+            ->where('queue', WorkQueue::Runs->value)
+            ->whereNull('reserved_at')
+            ->min('available_at');
 
         return is_numeric($oldest) && time() - (int) $oldest > self::WAITING_SECONDS
             ? ['A run waits for a worker. If this stays, look at the logs in ' . storage_path('logs') . '.']

@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use App\Data\Database;
 use App\Data\DataRefused;
 use App\Http\Controllers\ShareController;
+use App\Jobs\WorkQueue;
 use App\Run\StandInSecret;
 use App\Serve\OwnerLock;
 use App\Serve\Part;
@@ -168,9 +169,9 @@ final class ServeCommand extends Command
             $environment,
             $workers,
         );
-        $queue = static fn(string $of): array => $artisan(
+        $queue = static fn(WorkQueue $of): array => $artisan(
             'queue:work',
-            "--queue={$of}",
+            "--queue={$of->value}",
             '--sleep=0.2',
             '--timeout=0',
             '--memory=256',
@@ -196,10 +197,10 @@ final class ServeCommand extends Command
         return new Supervisor(
             $prepare,
             $this->option('no-web') ? null : $part('web', $web, self::WEB_WORKERS),
-            static fn(int $number): Part => $part("runs-{$number}", $queue('runs')),
+            static fn(int $number): Part => $part("runs-{$number}", $queue(WorkQueue::Runs)),
             [
                 $part('stand-in', $artisan('tornavis:stand-in', "--port={$standInPort}", "--speed={$speed}")),
-                $part('files', $queue('files')),
+                $part('files', $queue(WorkQueue::Files)),
                 $part('watch', $artisan('tornavis:watch')),
             ],
             fn(string $text) => $this->line($text),

@@ -45,7 +45,7 @@ final class HouseRulesController extends Controller
     {
         $rules = $this->rules($request);
         $changes = [];
-        foreach (WorkJob::query()->with('unit')->doesntHave('runs')->get() as $job) {
+        foreach (WorkJob::query()->notRun()->with('unit')->get() as $job) {
             try {
                 $before = $planner->plan($job);
                 $after = $planner->plan($job, $rules);

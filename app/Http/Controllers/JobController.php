@@ -9,6 +9,7 @@ use App\Http\Middleware\AccessCode;
 use App\Http\Requests\ChangeJobRequest;
 use App\Http\Requests\OpenJobRequest;
 use App\Http\Resources\FindingRows;
+use App\Http\Resources\JobRow;
 use App\Http\Resources\UnitCard;
 use App\Models\PackageRecord;
 use App\Models\Setting;
@@ -38,9 +39,7 @@ final class JobController extends Controller
             ->latest('id')
             ->limit(self::LISTED)
             ->get();
-        $row = static fn(WorkJob $job): array => UnitCard::job($job, $planner) + [
-            'card' => $job->unit->only(['label', 'codename']),
-        ];
+        $row = static fn(WorkJob $job): JobRow => new JobRow($job, $planner);
 
         return response()->json(['total' => WorkJob::query()->count(), 'jobs' => $jobs->map($row)]);
     }
@@ -83,7 +82,7 @@ final class JobController extends Controller
         $run = $job->latestRun();
         $made = $run === null ? $planner->plan($job) : null;
         $plan = $run?->planObject() ?? json_decode((string) $made?->toJson());
-        $shelf = PackageRecord::query()->where('missing', false)->orderBy('name')->get();
+        $shelf = PackageRecord::query()->present()->orderBy('name')->get();
 
         return response()->json([
             'id' => $job->id,
@@ -126,7 +125,7 @@ final class JobController extends Controller
         }
         $serial = $job->unit->unit()->state()->text('serial');
         /** @var array<string, string> $paths */
-        $paths = PackageRecord::query()->where('missing', false)->pluck('path', 'name')->all();
+        $paths = PackageRecord::query()->present()->pluck('path', 'name')->all();
         /**
          * @var array{steps: list<array{number: int, operation: string, parameters: array<string, mixed>}>} $document
          */

@@ -10,6 +10,7 @@ use App\Http\Api\Answers;
 use App\Http\Api\Reads;
 use App\Http\Api\Takes;
 use App\Http\Requests\LogRequest;
+use App\Http\Resources\LogRow;
 use App\Models\Run;
 use App\Run\RunStatistics;
 use Illuminate\Http\JsonResponse;
@@ -36,23 +37,7 @@ final class LogController extends Controller
                 ->limit(LogRequest::PAGE)
                 ->offset($request->integer('from'))
                 ->get(LogRequest::COLUMNS)
-                ->map(
-                    static fn(Run $run): array => [
-                        'id' => $run->id,
-                        'jobId' => $run->work_job_id,
-                        'unit' => $run->unit_label,
-                        'codename' => $run->codename,
-                        'build' => $run->build,
-                        'status' => $run->status,
-                        'startedAt' => $run->started_at,
-                        'endedAt' => $run->last_at,
-                        'expectedSeconds' => $run->expected_seconds,
-                        'seconds' => $run->seconds,
-                        'step' => $run->step,
-                        'steps' => $run->steps,
-                        'troubles' => $run->troubles,
-                    ],
-                ),
+                ->mapInto(LogRow::class),
             'codenames' => Run::query()->distinct()->orderBy('codename')->pluck('codename'),
         ]);
     }

@@ -79,9 +79,7 @@ final class MatrixController extends Controller
     #[Answers('matrix-cell')]
     public function cell(Request $request, JobPlanner $planner): JsonResponse
     {
-        $unit = UnitRecord::query()
-            ->where('label', $request->string('unit')->toString())
-            ->firstOrFail();
+        $unit = UnitRecord::labelled($request->string('unit')->toString());
         $package = PackageRecord::query()->findOrFail($request->integer('package'))->package();
         $sheet = $planner->sheet($unit) ?? throw SituationError::noSheet($unit->label, $unit->codename);
 

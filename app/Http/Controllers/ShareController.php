@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Api\Answers;
 use App\Http\Middleware\AccessCode;
+use App\Http\Resources\DeviceRow;
 use App\Models\Device;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Http\JsonResponse;
@@ -40,15 +41,7 @@ final class ShareController extends Controller
             'addresses' => $open ? self::addresses((int) $request->getPort()) : [],
             'code' => $open ? $code : null,
             'devices' => $open
-                ? Device::query()->where('sent_away', false)->latest('id')->get()->map(
-                    static fn(Device $device): array => [
-                        'id' => $device->id,
-                        'name' => $device->name,
-                        'address' => $device->address,
-                        'since' => $device->created_at?->toIso8601String(),
-                        'lastSeen' => $device->last_seen_at?->toIso8601String(),
-                    ],
-                )
+                ? Device::query()->where('sent_away', false)->latest('id')->get()->mapInto(DeviceRow::class)
                 : [],
         ]);
     }

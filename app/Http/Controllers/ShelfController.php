@@ -47,14 +47,16 @@ final class ShelfController extends Controller
         return response()->json([
             'folder' => $shelf->folder,
             'folders' => Setting::folders(),
-            'packages' => $records->map(static fn(PackageRecord $record): array => FileSummary::of($record, $firstOf)),
+            'packages' => $records->map(
+                static fn(PackageRecord $record): FileSummary => new FileSummary($record, $firstOf),
+            ),
         ]);
     }
 
     #[Answers('file')]
     public function show(PackageRecord $package, JobPlanner $planner): JsonResponse
     {
-        return response()->json(FilePage::of($package, $planner));
+        return (new FilePage($package, $planner))->response();
     }
 
     #[Answers('look')]
@@ -170,7 +172,7 @@ final class ShelfController extends Controller
     public function sums(): Response
     {
         $sums = [];
-        foreach (PackageRecord::query()->where('missing', false)->get() as $record) {
+        foreach (PackageRecord::query()->present()->get() as $record) {
             if ($record->sha256 !== null) {
                 $sums[$record->name] = $record->sha256;
             }
@@ -191,11 +193,7 @@ final class ShelfController extends Controller
             409,
             'The file is there. Take it out of its folder first; nothing here deletes files.',
         );
-        abort_if(
-            WorkJob::query()->get()->contains(static fn(WorkJob $job): bool => in_array($package->id, $job->kit, true)),
-            409,
-            'A job has it in its kit. Leave it out there first.',
-        );
+        abort_if(WorkJob::anyHolds($package), 409, 'A job has it in its kit. Leave it out there first.');
         $package->delete();
 
         return response()->noContent();

@@ -38,7 +38,7 @@ final class UnitController extends Controller
     #[Answers('unit')]
     public function show(UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
-        return response()->json(UnitPage::of($unit, $planner));
+        return (new UnitPage($unit, $planner))->response();
     }
 
     #[Answers('new-unit', 201)]

@@ -46,9 +46,7 @@ final class OpenJobRequest extends FormRequest
 
     public function unit(): UnitRecord
     {
-        return UnitRecord::query()
-            ->where('label', $this->string('unit')->toString())
-            ->firstOrFail();
+        return UnitRecord::labelled($this->string('unit')->toString());
     }
 
     public function subject(): ?PackageRecord

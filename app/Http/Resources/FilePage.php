@@ -7,6 +7,8 @@ namespace App\Http\Resources;
 use App\Models\PackageRecord;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Kit\KitAdvice;
 use Tornavis\Core\Package\Package;
@@ -17,13 +19,20 @@ use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Words\PackageKind;
 
 /** Everything about one file, as in docs/formats/api/file.schema.json. */
-final class FilePage
+final class FilePage extends JsonResource
 {
+    public function __construct(private readonly PackageRecord $record, private readonly JobPlanner $planner)
+    {
+        parent::__construct($record);
+    }
+
     /**
      * @return array<string, mixed>
      */
-    public static function of(PackageRecord $record, JobPlanner $planner): array
+    public function toArray(Request $request): array
     {
+        $record = $this->record;
+        $planner = $this->planner;
         $package = $record->package();
         $units = [];
         foreach (UnitRecord::query()->get()->sortBy('label') as $unit) {
@@ -37,8 +46,7 @@ final class FilePage
             $record->sha256 === null
                 ? []
                 : PackageRecord::query()
-                    ->where('sha256', $record->sha256)
-                    ->where('id', '!=', $record->id)
+                    ->twinsOf($record)
                     ->get()
                     ->map(
                         static fn(PackageRecord $twin): array => [
@@ -49,7 +57,7 @@ final class FilePage
                     )
                     ->all();
 
-        return FileSummary::of($record, []) + [
+        return (new FileSummary($record))->toArray($request) + [
             'path' => $record->path,
             'sums' => (object) $package->sums,
             'facts' => $package->toArray()['facts'],
@@ -68,7 +76,7 @@ final class FilePage
             'others' => array_values(
                 PackageRecord::query()
                     ->where('id', '!=', $record->id)
-                    ->where('missing', false)
+                    ->present()
                     ->where('kind', $package->kind()?->value)
                     ->get()
                     ->sortBy('name')

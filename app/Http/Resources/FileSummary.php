@@ -5,19 +5,29 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Models\PackageRecord;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
 use Tornavis\Core\Package\PackageField as Field;
 
 /** A file in the list of the shelf, as in docs/formats/api/shelf.schema.json. */
-final class FileSummary
+final class FileSummary extends JsonResource
 {
     /**
      * @param  array<string, int>  $firstOf  id of the first record by checksum
+     */
+    public function __construct(private readonly PackageRecord $record, private readonly array $firstOf = [])
+    {
+        parent::__construct($record);
+    }
+
+    /**
      * @return array<string, mixed>
      */
-    public static function of(PackageRecord $record, array $firstOf): array
+    public function toArray(Request $request): array
     {
+        $record = $this->record;
         $package = $record->package();
-        $first = $firstOf[(string) $record->sha256] ?? $record->id;
+        $first = $this->firstOf[(string) $record->sha256] ?? $record->id;
 
         return [
             'id' => $record->id,

@@ -7,6 +7,8 @@ namespace App\Http\Resources;
 use App\Jobs\ReadPhone;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
@@ -18,13 +20,20 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\LossClass;
 
 /** Everything about one phone, as in docs/formats/api/unit.schema.json. */
-final class UnitPage
+final class UnitPage extends JsonResource
 {
+    public function __construct(private readonly UnitRecord $record, private readonly JobPlanner $planner)
+    {
+        parent::__construct($record);
+    }
+
     /**
      * @return array<string, mixed>
      */
-    public static function of(UnitRecord $record, JobPlanner $planner): array
+    public function toArray(Request $request): array
     {
+        $record = $this->record;
+        $planner = $this->planner;
         $unit = $record->unit();
         $state = $unit->state();
         $sheet = $planner->sheet($record);
