@@ -116,7 +116,10 @@ it('reads no clock, random number or network in the heart', function () {
             as $file
         ) {
             preg_match_all('/(?<![>:$\w])(?<!function )(\w+)\((?!\'php:)/', $file->getContents(), $calls);
-            $makesTimes = preg_match('/new \\\\DateTime(Immutable)?\((?!"@)/', $file->getContents()) === 1;
+            // A date that is formatted is given its time; without one it is that of now.
+            $makesTimes =
+                preg_match('/new \\\\DateTime(Immutable)?\((?!"@)/', $file->getContents()) === 1 ||
+                preg_match('/\bgmdate\([^,()]*\)/', $file->getContents()) === 1;
             array_push(
                 $found,
                 ...array_map(static fn(string $call): string => "{$file->getRelativePathname()}: {$call}", [

@@ -28,6 +28,7 @@ use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Comparison;
 use Tornavis\Core\Package\ReleaseCard;
 use Tornavis\Core\Package\Sum\SumList;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Size;
 
 /** The files. */
@@ -47,6 +48,7 @@ final class ShelfController extends Controller
         return response()->json([
             'folder' => $shelf->folder,
             'folders' => Setting::folders(),
+            'kinds' => array_column(PackageKind::cases(), 'value'),
             'packages' => $records->map(
                 static fn(PackageRecord $record): FileSummary => new FileSummary($record, $firstOf),
             ),

@@ -28,16 +28,10 @@ const { send, refused } = useSend()
 const tray = ref<InstanceType<typeof UploadTray>>()
 const over = ref(false)
 
-const order = [
-  'build',
-  'generic image',
-  'stock bundle',
-  'firmware',
-  'vendor',
-  'recovery',
-  'partition image',
-  'services',
-]
+const place = (kind: string | null): number => {
+  const kinds = data.value?.kinds ?? []
+  return kind === null ? kinds.length : kinds.indexOf(kind)
+}
 /** What the filter looks through. */
 function wordsOf(file: ShelfAnswer['packages'][number]): string {
   const state = file.missing ? 'missing' : ''
@@ -49,12 +43,7 @@ function wordsOf(file: ShelfAnswer['packages'][number]): string {
 const files = computed(() =>
   (data.value?.packages ?? [])
     .filter((file) => wordsOf(file).includes(filter.value.toLowerCase()))
-    .sort(
-      (a, b) =>
-        ((order.indexOf(a.kind ?? '') + 99) % 99) - ((order.indexOf(b.kind ?? '') + 99) % 99) ||
-        (a.kind ?? '~').localeCompare(b.kind ?? '~') ||
-        a.name.localeCompare(b.name),
-    ),
+    .sort((a, b) => place(a.kind) - place(b.kind) || a.name.localeCompare(b.name)),
 )
 const open = computed(() => data.value?.packages.find((file) => file.id === chosen.value) ?? null)
 // A file that was recognised as one from another place goes on under the older one's number; it stays open.
