@@ -58,6 +58,21 @@ it('refuses the dump of another phone, and shows first what the right one change
     $app->see('2026-08-01');
 });
 
+it('keeps what was typed until it is taken, with what was wrong beside it', function () {
+    $app = Application::demo();
+    $app->visit('/bench/SK-07');
+    $app->write('.enter input', 'Battery');
+    $app->click('Battery', '.v-overlay-container');
+    $app->write('input[name=value]', '150');
+    $app->click('Enter', '.enter');
+    $app->see('a whole number from 0 to 100');
+    expect($app->find('input[name=value]')->getAttribute('value'))->toBe('150');
+    $app->fill('input[name=value]', '75');
+    $app->click('Enter', '.enter');
+    $app->see('75 %');
+    Application::until(static fn(): bool => !str_contains($app->text(), 'a whole number'), 'the error goes');
+});
+
 it('shows statements that disagree side by side until a person settles them', function () {
     $app = Application::demo();
     $app->visit('/bench/SK-09');
