@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Tests\Support\World;
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Operation\Charge;
 use Tornavis\Core\Operation\ProveLink;
@@ -11,6 +10,7 @@ use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\Size;
@@ -18,7 +18,8 @@ use Tornavis\Core\Words\Size;
 /** @param array<string, mixed> $otherwise */
 function budgetOf(array $operations, array $otherwise = [], HouseRules $house = new HouseRules()): Budget
 {
-    $situation = World::situation('SK-07', World::SALTERN, $otherwise, $house);
+    $sheet = Fixture::twoSlots();
+    $situation = Fixture::situation($sheet, [Fixture::build($sheet)], $otherwise, house: $house);
     $steps = [];
     foreach ($operations as $index => $operation) {
         $steps[] = new StepDraft("step.{$index}", Phase::Prepare, $operation, []);
@@ -37,17 +38,17 @@ it('adds up the time of the steps, usual and slow', function () {
 });
 
 it('drains the battery by time at this model\'s rate', function () {
-    // 300 seconds at 0.27 percent a minute is 1.35 percent.
+    // 300 seconds at 0.5 percent a minute is 2.5 percent.
     $budget = budgetOf([new WaitFirstBoot(), new WaitFirstBoot(), new WaitFirstBoot(), new WaitFirstBoot()]);
 
     expect($budget->batteryAfter)
-        ->toBe([81, 79, 78, 77])
+        ->toBe([78, 75, 73, 70])
         ->and($budget->batteryAtEnd())
-        ->toBe(77);
+        ->toBe(70);
 });
 
 it('rises while charging and drains from there', function () {
-    expect(budgetOf([new Charge(90), new WaitFirstBoot()], ['battery.percent' => 30])->batteryAfter)->toBe([90, 89]);
+    expect(budgetOf([new Charge(90), new WaitFirstBoot()], ['battery.percent' => 30])->batteryAfter)->toBe([90, 88]);
 });
 
 it('asks for the floor, or for the reserve and what the run takes, whichever is more', function (
@@ -57,7 +58,7 @@ it('asks for the floor, or for the reserve and what the run takes, whichever is 
     expect(budgetOf([new WaitFirstBoot()], house: $house)->neededPercent)->toBe($needed);
 })->with([
     'the floor' => [new HouseRules(batteryFloorPercent: 60, batteryReservePercent: 20), 60],
-    'the reserve' => [new HouseRules(batteryFloorPercent: 30, batteryReservePercent: 50), 52],
+    'the reserve' => [new HouseRules(batteryFloorPercent: 30, batteryReservePercent: 50), 53],
 ]);
 
 it('does not invent a battery that nobody has read', function () {

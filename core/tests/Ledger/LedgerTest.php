@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Tests\Support\World;
 use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Operation\BackUp;
@@ -14,6 +13,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Phase;
 
@@ -31,7 +31,9 @@ function entryFor(
     array $backedUp = [],
     ?Answers $answers = null,
 ): LedgerEntry {
-    $plain = World::situation('SK-07', World::SALTERN, $otherwise);
+    $sheet = Fixture::twoSlots();
+    $holds = ['data.holds.photos' => true, 'data.holds.apps' => true];
+    $plain = Fixture::situation($sheet, [Fixture::build($sheet)], [...$holds, ...$otherwise]);
     $unit = new Unit($plain->unit->label, $plain->unit->codename, $plain->unit->facts, $backups);
     $situation = new Situation(
         $plain->sheet,

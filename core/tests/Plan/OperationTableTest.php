@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Tests\Support\World;
 use Tornavis\Core\Operation\BackUp;
 use Tornavis\Core\Operation\Charge;
 use Tornavis\Core\Operation\Flash\Flash;
@@ -16,23 +15,29 @@ use Tornavis\Core\Operation\SetActive;
 use Tornavis\Core\Operation\SignOut;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 
 /**
- * The ready phone, in the recovery of slot B with Wicket, as it is before the build goes in.
+ * The ready phone, in the recovery of slot B with Corbie, as it is before the build goes in.
  *
  * @param  array<string, mixed>  $otherwise
  */
 function inRecovery(array $otherwise = []): State
 {
-    return World::unit('SK-07', [
+    return Fixture::unit(Fixture::twoSlots(), [
         'mode' => 'recovery',
         'slot.active' => 'b',
         'slot.running' => 'b',
-        'slot.b.recovery.family' => 'Wicket',
+        'slot.b.os.state' => 'complete',
+        'slot.b.os.family' => 'Quoin Base',
+        'slot.b.recovery.family' => 'Corbie',
         'slot.b.recovery.abilities' => ['sideload'],
         'data.empty' => true,
         'data.writtenBy' => null,
@@ -40,19 +45,38 @@ function inRecovery(array $otherwise = []): State
     ])->state();
 }
 
+function services(): Package
+{
+    return Fixture::package(PackageKind::Services, 'pantry-15.zip', [
+        PackageField::FAMILY => 'Pantry',
+        PackageField::VERSION => '15',
+    ]);
+}
+
+/** An image of the build, by itself. */
+function startImage(string $partition, int $bytes = 204_800): Package
+{
+    return Fixture::package(
+        PackageKind::PartitionImage,
+        "lintel-{$partition}.img",
+        [PackageField::PARTITION => $partition, PackageField::PART_OF => 'lintel-2.0-ashlar'],
+        [$partition => $bytes],
+    );
+}
+
 function refusal(Operation $operation, State $state): string
 {
-    return implode(' ', $operation->refusals($state, World::sheet('bowline')));
+    return implode(' ', $operation->refusals($state, Fixture::twoSlots()));
 }
 
 it('changes exactly what it says', function (Closure $operation, array $effects) {
-    expect($operation()->effects(inRecovery(), World::sheet('bowline')))->toBe($effects);
+    expect($operation()->effects(inRecovery(), Fixture::twoSlots()))->toBe($effects);
 })->with([
     'sign out' => [fn() => new SignOut(), ['locks.accounts' => false]],
     'remove the lock' => [fn() => new RemoveLock(), ['locks.screen' => false]],
     'back up' => [fn() => new BackUp([LossClass::Photos]), []],
     'charge' => [fn() => new Charge(90), ['battery.percent' => 90]],
-    'charge to less than there is' => [fn() => new Charge(50), ['battery.percent' => 82]],
+    'charge to less than there is' => [fn() => new Charge(50), ['battery.percent' => 80]],
     'prove the link' => [fn() => new ProveLink(Mode::Recovery, null), ['link.proven.recovery' => true]],
     'switch the slot' => [fn() => new SetActive('a'), ['slot.active' => 'a']],
     'start sideload' => [fn() => new Reboot(Mode::Recovery, Mode::Sideload), ['mode' => 'sideload']],
@@ -61,32 +85,32 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
         ['mode' => 'recovery', 'slot.running' => 'b'],
     ],
     'write firmware' => [
-        fn() => Flash::of(World::package(World::FIRMWARE), ['modem'], 'b'),
-        ['slot.b.firmware.version' => '5.2.11'],
+        fn() => Flash::of(Fixture::firmware(Fixture::twoSlots(), '3.2'), ['modem'], 'b'),
+        ['slot.b.firmware.version' => '3.2'],
     ],
     'write a recovery' => [
-        fn() => Flash::of(World::package('wicket-4.1-bowline.img'), ['vendor_boot'], 'b'),
+        fn() => Flash::of(Fixture::recovery(Fixture::twoSlots()), ['vendor_boot'], 'b'),
         [
-            'slot.b.image.vendor_boot' => 'Wicket 4.1',
+            'slot.b.image.vendor_boot' => 'Corbie 1.4',
             'slot.b.os.failedAs' => null,
-            'slot.b.recovery.family' => 'Wicket',
-            'slot.b.recovery.version' => '4.1',
-            'slot.b.recovery.abilities' => ['sideload', 'decrypt', 'metadata', 'backup'],
+            'slot.b.recovery.family' => 'Corbie',
+            'slot.b.recovery.version' => '1.4',
+            'slot.b.recovery.abilities' => ['sideload', 'decrypt', 'backup'],
         ],
     ],
     'write an image of a build' => [
-        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
-        ['slot.b.image.boot' => 'saltern-15.2-20260903-bowline', 'slot.b.os.failedAs' => null],
+        fn() => Flash::of(startImage('boot'), ['boot'], 'b'),
+        ['slot.b.image.boot' => 'lintel-2.0-ashlar', 'slot.b.os.failedAs' => null],
     ],
     'add services' => [
-        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'),
-        ['mode' => 'recovery', 'slot.b.os.services' => 'Larder mini 15'],
+        fn() => InstallPackage::of(services(), 'b'),
+        ['mode' => 'recovery', 'slot.b.os.services' => 'Pantry 15'],
     ],
     'start for the first time' => [
         fn() => new WaitFirstBoot(),
         [
             'data.empty' => false,
-            'data.writtenBy' => 'Ostrand Deck',
+            'data.writtenBy' => 'Quoin Base',
             'data.encryption' => 'file',
             'debugging.allowed' => false,
             'debugging.authorised' => false,
@@ -96,26 +120,26 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
 ]);
 
 it('installs a build with its system, its start images and its own recovery', function () {
-    $effects = InstallPackage::of(World::package(World::SALTERN[0]), 'a')->effects(
-        inRecovery(),
-        World::sheet('bowline'),
-    );
+    $effects = InstallPackage::of(
+        Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']),
+        'a',
+    )->effects(inRecovery(), Fixture::twoSlots());
 
     expect($effects)->toMatchArray([
         'slot.active' => 'a',
         'slot.a.os.state' => 'complete',
-        'slot.a.os.buildId' => 'saltern-15.2-20260903-bowline',
-        'slot.a.os.firmwareMin' => '5.2.11',
+        'slot.a.os.buildId' => 'lintel-2.0-ashlar',
+        'slot.a.os.firmwareMin' => '3.1',
         'slot.a.os.services' => 'its own',
-        'slot.a.image.boot' => 'saltern-15.2-20260903-bowline',
-        'slot.a.image.vendor_boot' => 'saltern-15.2-20260903-bowline',
+        'slot.a.image.boot' => 'lintel-2.0-ashlar',
+        'slot.a.image.vendor_boot' => 'lintel-2.0-ashlar',
         'slot.a.recovery.abilities' => ['sideload'],
     ]);
 });
 
 it('takes the recovery along where a build replaces its home and brings none', function () {
-    $bare = World::altered(World::SALTERN[0], ['bringsRecovery' => false]);
-    $effects = InstallPackage::of($bare, 'a')->effects(inRecovery(), World::sheet('bowline'));
+    $bare = Fixture::build(Fixture::twoSlots(), [PackageField::BRINGS_RECOVERY => false]);
+    $effects = InstallPackage::of($bare, 'a')->effects(inRecovery(), Fixture::twoSlots());
 
     expect($effects['slot.a.recovery.family'])->toBeNull()->and($effects['slot.a.recovery.abilities'])->toBe([]);
 });
@@ -123,14 +147,14 @@ it('takes the recovery along where a build replaces its home and brings none', f
 it('can be done here', function (Closure $operation, array $otherwise = []) {
     expect(refusal($operation(), inRecovery($otherwise)))->toBe('');
 })->with([
-    'sideload a build into the other slot' => [fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a')],
-    'sideload services into the running slot' => [
-        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'),
+    'sideload a build into the other slot' => [
+        fn() => InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'a'),
     ],
+    'sideload services into the running slot' => [fn() => InstallPackage::of(services(), 'b')],
     'start sideload' => [fn() => new Reboot(Mode::Recovery, Mode::Sideload)],
     'start the recovery' => [fn() => new Reboot(Mode::Bootloader, Mode::Recovery)],
     'format' => [fn() => new FormatData('ext4')],
-    'write an image that fits' => [fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b')],
+    'write an image that fits' => [fn() => Flash::of(startImage('boot'), ['boot'], 'b')],
     'switch to a slot with firmware' => [fn() => new SetActive('a')],
     'compare what is so' => [fn() => new Verify(['slot.active' => 'b'])],
 ]);
@@ -139,24 +163,24 @@ it('is refused here, and says why', function (Closure $operation, array $otherwi
     expect(refusal($operation(), inRecovery($otherwise)))->toContain($why);
 })->with([
     'a build into the running slot' => [
-        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'b'),
+        fn() => InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'b'),
         [],
         'would land in slot a, not in b',
     ],
     'services into the other slot' => [
-        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'a'),
+        fn() => InstallPackage::of(services(), 'a'),
         [],
         'would land in slot b, not in a',
     ],
     'services without a system' => [
-        fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'),
+        fn() => InstallPackage::of(services(), 'b'),
         ['slot.b.os.state' => 'none'],
         'no system to add this to',
     ],
     'a build on firmware that is too old' => [
-        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a'),
-        ['slot.a.firmware.version' => '5.2.8'],
-        'refuse itself: firmware 5.2.8',
+        fn() => InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'a'),
+        ['slot.a.firmware.version' => '3.0.9'],
+        'refuse itself: firmware 3.0.9',
     ],
     'sideload in a recovery that cannot' => [
         fn() => new Reboot(Mode::Recovery, Mode::Sideload),
@@ -174,17 +198,17 @@ it('is refused here, and says why', function (Closure $operation, array $otherwi
         'does not know the file system ntfs',
     ],
     'a write while the bootloader is locked' => [
-        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => Flash::of(startImage('boot'), ['boot'], 'b'),
         ['bootloader.unlocked' => false],
         'not known to be unlocked',
     ],
     'a partition that the phone lacks' => [
-        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['rigging'], 'b'),
+        fn() => Flash::of(startImage('boot'), ['rigging'], 'b'),
         [],
         'no partition rigging',
     ],
     'an image that the package lacks' => [
-        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['dtbo'], 'b'),
+        fn() => Flash::of(startImage('boot'), ['dtbo'], 'b'),
         [],
         'holds no image for dtbo',
     ],
@@ -203,28 +227,29 @@ it('is refused here, and says why', function (Closure $operation, array $otherwi
 ]);
 
 it('refuses an image that is larger than its partition', function () {
-    $data = World::package('saltern-15.2-dtbo-bowline.img')->toArray();
-    $data['images'][0]['sizeBytes'] = 9 << 20;
-    $package = Tornavis\Core\Package\Package::fromArray($data);
+    $write = static fn(int $bytes): Flash => Flash::of(startImage('dtbo', $bytes), ['dtbo'], 'b');
 
-    expect(refusal(Flash::of($package, ['dtbo'], 'b'), inRecovery()))->toContain('the partition holds 8388608');
+    expect(refusal($write(17 << 20), inRecovery()))
+        ->toContain('the partition holds 16777216')
+        ->and(refusal($write(16 << 20), inRecovery()))
+        ->toBe('');
 });
 
 it('says what must be reckoned with in its middle', function (Closure $operation, array $midway) {
     expect($operation()->midway(inRecovery()))->toBe($midway);
 })->with([
     'a build' => [
-        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a'),
+        fn() => InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'a'),
         ['slot.a.os.state' => 'incomplete'],
     ],
-    'services' => [fn() => InstallPackage::of(World::package('larder-mini-15-arm64.zip'), 'b'), []],
+    'services' => [fn() => InstallPackage::of(services(), 'b'), []],
     'a format' => [fn() => new FormatData('f2fs'), ['data.empty' => true]],
     'firmware' => [
-        fn() => Flash::of(World::package(World::FIRMWARE), ['modem'], 'b'),
+        fn() => Flash::of(Fixture::firmware(Fixture::twoSlots(), '3.2'), ['modem'], 'b'),
         ['slot.b.firmware.version' => null, 'slot.b.os.state' => 'incomplete'],
     ],
     'an image' => [
-        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
+        fn() => Flash::of(startImage('boot'), ['boot'], 'b'),
         ['slot.b.image.boot' => 'an image written in part'],
     ],
     'looking' => [fn() => new ProveLink(Mode::System, null), []],
@@ -233,6 +258,8 @@ it('says what must be reckoned with in its middle', function (Closure $operation
 it('loses what lives on the data partition, and what may live there', function () {
     $losses = (new FormatData('f2fs'))->losses(
         inRecovery([
+            'data.holds.apps' => true,
+            'data.holds.photos' => true,
             'data.holds.messages' => null,
             'data.holds.esim' => true,
             'locks.screen' => true,
@@ -241,7 +268,6 @@ it('loses what lives on the data partition, and what may live there', function (
 
     expect(array_map(static fn(LossClass $class): string => $class->value, $losses))->toBe([
         'apps',
-        'app-data',
         'messages',
         'photos',
         'screen-lock',
@@ -258,24 +284,27 @@ it('takes as long as its sizes and this phone\'s rates say', function (Closure $
     );
 
     expect(
-        $operation()->timing($slow, inRecovery(['battery.percent' => 27]), World::sheet('bowline'))->expectedSeconds,
+        $operation()->timing($slow, inRecovery(['battery.percent' => 27]), Fixture::twoSlots())->expectedSeconds,
     )->toBe($seconds);
 })->with([
-    '33 percent at 1.1 a minute' => [fn() => new Charge(60), 1800],
-    '5 GiB at 1 MiB/s and a minute' => [fn() => new BackUp([LossClass::Photos]), 60 + 5120],
-    '386 MiB at 2 MiB/s, 2 s to send, a minute to verify' => [
-        fn() => InstallPackage::of(World::package(World::SALTERN[0]), 'a'),
-        60 + 2 + 193,
+    '33 percent at 1 a minute' => [fn() => new Charge(60), 1980],
+    '2 GiB at 1 MiB/s and a minute' => [fn() => new BackUp([LossClass::Photos]), 60 + 2048],
+    '48 MiB at 2 MiB/s, as many at 1 MiB/s to send, a minute to verify' => [
+        fn() => InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'a'),
+        60 + 48 + 24,
     ],
-    '204800 bytes at 100 kB/s and ten seconds' => [
-        fn() => Flash::of(World::package('saltern-15.2-boot-bowline.img'), ['boot'], 'b'),
-        12,
-    ],
+    '204800 bytes at 100 kB/s and ten seconds' => [fn() => Flash::of(startImage('boot'), ['boot'], 'b'), 12],
 ]);
 
 it('warns about a failed signature according to whether the file was verified', function () {
-    $verified = implode(' ', InstallPackage::of(World::package(World::SALTERN[0]), 'a')->oddities());
-    $unknown = implode(' ', InstallPackage::of(World::altered(World::SALTERN[0], ['sha256' => null]), 'a')->oddities());
+    $verified = implode(
+        ' ',
+        InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'a')->oddities(),
+    );
+    $unknown = implode(
+        ' ',
+        InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::SHA256 => null]), 'a')->oddities(),
+    );
 
     expect($verified)->toContain('so go on')->and($unknown)->toContain('never verified. Stop here');
 });

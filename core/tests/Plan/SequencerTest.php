@@ -2,7 +2,6 @@
 
 declare(strict_types=1);
 
-use Tests\Support\World;
 use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\ProveLink;
@@ -13,6 +12,7 @@ use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ContradictionError;
 use Tornavis\Core\Sequence\Sequencer;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -42,7 +42,7 @@ it('keeps what belongs to one mode together, with the fewest restarts', function
         ],
         [],
         Mode::System,
-        World::sheet('bowline'),
+        Fixture::twoSlots(),
     );
 
     expect(keysOf($steps))->toBe(['e', 'a/to-bootloader', 'a', 'c', 'b/to-recovery', 'b', 'd']);
@@ -50,7 +50,7 @@ it('keeps what belongs to one mode together, with the fewest restarts', function
 
 it('goes through the modes in between where there is no direct way', function () use ($draft, $prove) {
     expect(
-        keysOf(Sequencer::order([$draft('a', $prove(Mode::Sideload))], [], Mode::Bootloader, World::sheet('bowline'))),
+        keysOf(Sequencer::order([$draft('a', $prove(Mode::Sideload))], [], Mode::Bootloader, Fixture::twoSlots())),
     )->toBe(['a/to-recovery', 'a/to-sideload', 'a']);
 });
 
@@ -63,7 +63,7 @@ it('satisfies every constraint even where that costs a restart', function () use
         ],
         [new Constraint('first', 'second', RuleId::Order1), new Constraint('second', 'third', RuleId::Order1)],
         Mode::Recovery,
-        World::sheet('bowline'),
+        Fixture::twoSlots(),
     );
 
     expect(keysOf($steps))->toBe(['first', 'second/to-bootloader', 'second', 'third/to-recovery', 'third']);
@@ -78,7 +78,7 @@ it('orders by the beginning of a key, so that one constraint speaks of a whole p
         ],
         [new Constraint('early.', 'late.', RuleId::Order1)],
         Mode::System,
-        World::sheet('bowline'),
+        Fixture::twoSlots(),
     );
 
     expect(keysOf($steps))->toBe(['early.one', 'early.two', 'late.one']);
@@ -93,7 +93,7 @@ it('gives the same order whatever else was asked before', function () use ($draf
             ),
             [],
             Mode::System,
-            World::sheet('bowline'),
+            Fixture::twoSlots(),
         ),
     );
 
@@ -106,7 +106,7 @@ it('explains a contradiction by the steps and the rules that make it', function 
             [$draft('a', $prove(Mode::System)), $draft('b', new SignOut())],
             [new Constraint('a', 'b', RuleId::Order1), new Constraint('b', 'a', RuleId::Prep5)],
             Mode::System,
-            World::sheet('bowline'),
+            Fixture::twoSlots(),
         );
     } catch (ContradictionError $error) {
         expect($error->what)
@@ -122,15 +122,17 @@ it('explains a contradiction by the steps and the rules that make it', function 
 });
 
 it('says so when a mode cannot be left', function () use ($draft) {
-    Sequencer::order([$draft('a', new SignOut())], [], Mode::Dead, World::sheet('bowline'));
+    Sequencer::order([$draft('a', new SignOut())], [], Mode::Dead, Fixture::twoSlots());
 })->throws(ContradictionError::class, 'no way from Dead');
 
 it('enters and leaves the flash mode of an old phone with its keys', function () use ($draft, $prove) {
+    $chart = static fn(string $key): array => [['key' => $key, 'fromSecond' => 0, 'toSecond' => 8]];
+    $keys = ['download' => $chart('volume down'), 'recovery' => $chart('volume up')];
     $steps = Sequencer::order(
         [$draft('a', $prove(Mode::Download)), $draft('b', $prove(Mode::Recovery))],
         [new Constraint('a', 'b', RuleId::Order1)],
         Mode::System,
-        World::sheet('halyard'),
+        Fixture::oneSlot(['pcFlash' => true, 'keys' => $keys]),
     );
 
     expect(array_map(static fn(StepDraft $step): string => $step->operation->name()->value, $steps))
@@ -147,12 +149,7 @@ it('refuses more steps than it can hold, and an order that leaves too much open,
         static fn(int $i): StepDraft => $draft("s{$i}", $prove($i % 2 === 0 ? Mode::Recovery : Mode::Bootloader)),
         range(1, $count),
     );
-    $order = static fn(int $count): array => Sequencer::order(
-        $steps($count),
-        [],
-        Mode::System,
-        World::sheet('bowline'),
-    );
+    $order = static fn(int $count): array => Sequencer::order($steps($count), [], Mode::System, Fixture::twoSlots());
 
     expect(static fn() => $order(Sequencer::MOST_STEPS + 1))
         ->toThrow(ContradictionError::class, 'would have 61 steps')
