@@ -80,7 +80,7 @@ final class PhoneFromUnit
                     ),
                 ),
             ],
-            'encryptsAs' => $sheet->newEncryption(),
+            'encryptsAs' => $sheet->newEncryption()->value,
             'mode' => $state->mode()->value ?? 'system',
             'activeSlot' => $active,
             'runningSlot' => $active,

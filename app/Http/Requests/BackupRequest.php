@@ -9,6 +9,7 @@ use Illuminate\Validation\Rule;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Slot;
 
 /** A backup that a person recorded. */
 final class BackupRequest extends FormRequest
@@ -31,7 +32,7 @@ final class BackupRequest extends FormRequest
     {
         /** @var list<string> $classes */
         $classes = $this->array('classes');
-        $slot = $state->activeSlot() ?? '-';
+        $slot = $state->activeSlot() ?? Slot::Only->value;
         $base = array_filter(
             [
                 'family' => $state->slot($slot)->os->family,

@@ -18,6 +18,7 @@ use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Slot;
 
 /** Everything about one phone, as in docs/formats/api/unit.schema.json. */
 final class UnitPage extends JsonResource
@@ -37,7 +38,7 @@ final class UnitPage extends JsonResource
         $unit = $record->unit();
         $state = $unit->state();
         $sheet = $planner->sheet($record);
-        $slot = $state->activeSlot() ?? ($sheet->slots[0] ?? '-');
+        $slot = $state->activeSlot() ?? ($sheet->slots[0] ?? Slot::Only->value);
         $clues = new Clues(
             $unit->codename,
             $state->text(StateField::VariantModel),

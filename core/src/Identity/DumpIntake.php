@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Words\Slot;
 
 /** What a property dump adds to what is known about a phone, once it is sure that it is that phone's. */
 final readonly class DumpIntake
@@ -32,8 +33,8 @@ final readonly class DumpIntake
         $facts = $dump->facts(
             $sheet->slots ??
                 match ($clues->twoSlots) {
-                    true => ['a', 'b'],
-                    false => ['-'],
+                    true => [Slot::A->value, Slot::B->value],
+                    false => [Slot::Only->value],
                     null => [],
                 },
             $at,

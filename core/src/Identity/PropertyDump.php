@@ -7,6 +7,7 @@ namespace Tornavis\Core\Identity;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Encryption;
 
 /**
  * The list of properties that a phone gives of itself: lines "[key]: [value]", values over several lines allowed.
@@ -137,10 +138,10 @@ final readonly class PropertyDump
                 default => null,
             },
             StateField::DataEncryption->value => match (true) {
-                ($v['ro.crypto.metadata.enabled'] ?? '') === 'true' => 'metadata',
-                ($v['ro.crypto.type'] ?? '') === 'file' => 'file',
-                ($v['ro.crypto.type'] ?? '') === 'block' => 'disk',
-                ($v['ro.crypto.state'] ?? '') === 'unencrypted' => 'none',
+                ($v['ro.crypto.metadata.enabled'] ?? '') === 'true' => Encryption::Metadata->value,
+                ($v['ro.crypto.type'] ?? '') === 'file' => Encryption::File->value,
+                ($v['ro.crypto.type'] ?? '') === 'block' => Encryption::Disk->value,
+                ($v['ro.crypto.state'] ?? '') === 'unencrypted' => Encryption::None->value,
                 default => null,
             },
         ];

@@ -13,6 +13,7 @@ use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
@@ -91,7 +92,7 @@ final readonly class KitAdvice
         }
         $family = $build->facts->text(Field::RECOVERY_FAMILY);
         $minimum = $build->facts->text(Field::RECOVERY_MIN);
-        $wanted = array_unique(['sideload', ...$build->facts->list(Field::RECOVERY_ABILITIES)]);
+        $wanted = array_unique([Ability::Sideload->value, ...$build->facts->list(Field::RECOVERY_ABILITIES)]);
         yield [
             trim(($family ?? 'a recovery') . ' ' . ($minimum === null ? '' : "{$minimum} or newer")),
             PackageKind::Recovery,

@@ -11,6 +11,7 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\Slot;
 
 /** Takes one logical partition out of super, so that its room is free for another. */
 final readonly class DeleteLogical extends Operation
@@ -88,6 +89,6 @@ final readonly class DeleteLogical extends Operation
 
     private function place(): string
     {
-        return $this->slot === '-' ? $this->partition : "{$this->partition} of slot " . strtoupper($this->slot);
+        return Slot::isOnly($this->slot) ? $this->partition : "{$this->partition} of slot " . strtoupper($this->slot);
     }
 }

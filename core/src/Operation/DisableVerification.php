@@ -12,6 +12,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\Slot;
 
 /** Writes the verification image of the installed firmware with its checks switched off, in one slot. */
 final readonly class DisableVerification extends Operation
@@ -28,7 +29,7 @@ final readonly class DisableVerification extends Operation
 
     public function title(): string
     {
-        return 'Switch verification off' . ($this->slot === '-' ? '' : ' in slot ' . strtoupper($this->slot));
+        return 'Switch verification off' . Slot::after('in', $this->slot);
     }
 
     public function parameters(): array
@@ -74,7 +75,7 @@ final readonly class DisableVerification extends Operation
     {
         return "Write {$this->package->name()} to " .
             implode(', ', $this->partitions) .
-            ($this->slot === '-' ? '' : ' of slot ' . strtoupper($this->slot)) .
+            Slot::after('of', $this->slot) .
             ' with verification and its hash trees switched off.';
     }
 

@@ -13,6 +13,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Puts a recovery beside what is there, without taking its place: the running one into the boot image of the system,
@@ -33,8 +34,7 @@ final readonly class PutRecoveryInBoot extends Operation
 
     public function title(): string
     {
-        return "Put {$this->package->title()} into {$this->home->label()}" .
-            ($this->slot === '-' ? '' : ' of slot ' . strtoupper($this->slot));
+        return "Put {$this->package->title()} into {$this->home->label()}" . Slot::after('of', $this->slot);
     }
 
     public function parameters(): array

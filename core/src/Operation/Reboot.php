@@ -9,9 +9,11 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\Slot;
 
 final readonly class Reboot extends Operation
 {
@@ -52,7 +54,7 @@ final readonly class Reboot extends Operation
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $obstacle = $this->to === Mode::System ? BootCheck::obstacle($state, $sheet, $slot) : null;
         if ($obstacle !== null) {
-            return [BootCheck::named($slot) . " would not start: {$obstacle}."];
+            return [Slot::named($slot) . " would not start: {$obstacle}."];
         }
         if (
             $this->to === Mode::Recovery &&
@@ -71,7 +73,10 @@ final readonly class Reboot extends Operation
         if ($obstacle !== null) {
             return [$obstacle];
         }
-        if ($this->to === Mode::Sideload && !in_array('sideload', RunningRecovery::abilities($state), true)) {
+        if (
+            $this->to === Mode::Sideload &&
+            !in_array(Ability::Sideload->value, RunningRecovery::abilities($state), true)
+        ) {
             return ['The running recovery cannot sideload.'];
         }
 

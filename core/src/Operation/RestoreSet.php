@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -52,7 +53,7 @@ final readonly class RestoreSet extends Operation
         $misfit = $this->set->misfit($state, $slot);
         $refusals = $misfit === null ? [] : [$misfit];
 
-        return in_array('backup', RunningRecovery::abilities($state), true)
+        return in_array(Ability::Backup->value, RunningRecovery::abilities($state), true)
             ? $refusals
             : [...$refusals, 'The running recovery cannot restore backups.'];
     }

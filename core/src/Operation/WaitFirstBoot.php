@@ -9,8 +9,10 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\Slot;
 
 final readonly class WaitFirstBoot extends Operation
 {
@@ -39,7 +41,7 @@ final readonly class WaitFirstBoot extends Operation
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $obstacle = BootCheck::obstacle($state, $sheet, $slot);
 
-        return $obstacle === null ? [] : [BootCheck::named($slot) . " would not start: {$obstacle}."];
+        return $obstacle === null ? [] : [Slot::named($slot) . " would not start: {$obstacle}."];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
@@ -54,7 +56,7 @@ final readonly class WaitFirstBoot extends Operation
             StateField::DataEmpty->value => false,
             StateField::DataWrittenBy->value => $state->slot($slot)->os->family,
             StateField::DataEncryption->value =>
-                $state->slot($slot)->encryptionOff === true ? 'none' : $sheet->newEncryption(),
+                $state->slot($slot)->encryptionOff === true ? Encryption::None->value : $sheet->newEncryption()->value,
             StateField::DebuggingAllowed->value => false,
             StateField::DebuggingAuthorised->value => false,
             StateField::LinkProven->of(Mode::System) => false,

@@ -6,7 +6,6 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
@@ -15,6 +14,7 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
 /** Writes an empty layout of logical partitions for the active slot; each slot keeps a layout of its own. */
@@ -62,8 +62,7 @@ final readonly class WriteEmptySuper extends Operation
                     "{$this->slot}.",
                 ];
         if ($state->slot($this->slot)->os->state !== SystemState::None) {
-            $refusals[] =
-                BootCheck::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
+            $refusals[] = Slot::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
         }
         $size = $this->package->facts->int(Field::SUPER_SIZE);
         if ($size !== null && $sheet->superBytes !== null && $size > $sheet->superBytes) {

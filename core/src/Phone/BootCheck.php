@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
 /**
@@ -70,12 +71,6 @@ final class BootCheck
         return null;
     }
 
-    /** A slot at the beginning of a sentence; a phone with one slot has no name for it. */
-    public static function named(string $slot): string
-    {
-        return $slot === '-' ? 'The phone' : 'Slot ' . strtoupper($slot);
-    }
-
     /**
      * The state with what its mode shows: a phone that loops or hangs has been seen not to start from the slot in
      * use.
@@ -97,9 +92,9 @@ final class BootCheck
         return match (true) {
             self::verificationRefuses($state, $sheet, $slot) !== null
                 => 'Verification is on and would not let the recovery start.',
-            $state->slot($slot)->recoveryFamily === null => self::named($slot) . ' holds no recovery to start.',
+            $state->slot($slot)->recoveryFamily === null => Slot::named($slot) . ' holds no recovery to start.',
             !self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery' .
-                ($slot === '-' ? '' : ' in slot ' . strtoupper($slot)) .
+                Slot::after('in', $slot) .
                 ' belong to different builds; it would not start.',
             default => null,
         };

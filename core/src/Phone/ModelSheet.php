@@ -8,6 +8,8 @@ use Symfony\Component\Serializer\Attribute\SerializedPath;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\Slot;
 
 /** What is true of every phone with one codename. JSON form: docs/formats/model-sheet.schema.json. */
 final class ModelSheet
@@ -64,7 +66,7 @@ final class ModelSheet
         public readonly ?string $identityPartition = null,
         public readonly bool $secondSystem = false,
     ) {
-        $this->slots = $slots === 2 ? ['a', 'b'] : ['-'];
+        $this->slots = $slots === 2 ? [Slot::A->value, Slot::B->value] : [Slot::Only->value];
         $this->superGroups = array_column($superGroups, 'maximumBytes', 'name');
     }
 
@@ -119,16 +121,18 @@ final class ModelSheet
     public function otherSlot(string $slot): string
     {
         return match ($slot) {
-            'a' => 'b',
-            'b' => 'a',
+            Slot::A->value => Slot::B->value,
+            Slot::B->value => Slot::A->value,
             default => $slot,
         };
     }
 
     /** How a new system encrypts new data on this model. */
-    public function newEncryption(): string
+    public function newEncryption(): Encryption
     {
-        return in_array('file', $this->encryptions, true) ? 'file' : $this->encryptions[0] ?? 'file';
+        return in_array(Encryption::File->value, $this->encryptions, true)
+            ? Encryption::File
+            : Encryption::tryFrom($this->encryptions[0] ?? '') ?? Encryption::File;
     }
 
     public function variant(string $model): ?Variant

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\Slot;
+
 /** What the phone is left with if the work stops here, and the shortest safe way to one that starts. */
 final readonly class WayBack
 {
@@ -38,7 +40,7 @@ final readonly class WayBack
         }
         foreach ([$active, $other] as $slot) {
             if ($state->slot($slot)->recoveryFamily !== null) {
-                $where = $slot === '-' ? '' : ' in slot ' . strtoupper($slot);
+                $where = Slot::after('in', $slot);
 
                 return new self(
                     self::NO_SYSTEM,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Plan;
 
+use Tornavis\Core\Words\OperationName;
+
 /**
  * What is different between two plans for the same phone, as data. Works on plan documents, so that a plan that was
  * kept, or that came out of a file, can be compared as well as one that was made just now.
@@ -147,7 +149,7 @@ final readonly class PlanDifference
     /** @param  StepRow  $step */
     private static function isRestart(array $step): bool
     {
-        return str_contains($step['key'], '/to-') && $step['operation'] === 'reboot';
+        return str_contains($step['key'], '/to-') && $step['operation'] === OperationName::Reboot->value;
     }
 
     /**

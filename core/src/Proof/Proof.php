@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\Slot;
 
 /** A walk compared with what was wanted. */
 final readonly class Proof
@@ -33,7 +34,7 @@ final readonly class Proof
         $slot = $end->activeSlot() ?? $situation->sheet->slots[0];
         $obstacle = BootCheck::obstacle($end, $situation->sheet, $slot);
         if ($obstacle !== null) {
-            $problems[] = 'At the end ' . lcfirst(BootCheck::named($slot)) . " would not start: {$obstacle}.";
+            $problems[] = 'At the end ' . lcfirst(Slot::named($slot)) . " would not start: {$obstacle}.";
         }
         array_push(
             $problems,

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Record;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Words\Slot;
 
 /**
  * What to think of when the next update comes, from what the phone has now.
@@ -28,7 +29,7 @@ final class NextUpdate
                 $facts,
             ),
         );
-        $slot = $state->activeSlot() ?? '-';
+        $slot = $state->activeSlot() ?? Slot::Only->value;
         $family = $state->slot($slot)->os->family;
         $version = $state->slot($slot)->os->version;
         if ($family === null || !$state->slot($slot)->os->isComplete()) {

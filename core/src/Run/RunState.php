@@ -37,7 +37,7 @@ final readonly class RunState
     public const ENDED = 'ended';
 
     /** Symptom → the mode that it is a name for. */
-    private const SYMPTOMS = ['boot-loop' => 'boot-loop', 'stuck-at-logo' => 'stuck'];
+    private const SYMPTOMS = ['boot-loop' => Mode::BootLoop->value, 'stuck-at-logo' => Mode::Stuck->value];
 
     /** What a person is asked about when something went wrong. */
     public const TROUBLES = ['failure', 'file', 'something-else', 'mode', 'break', 'differs'];

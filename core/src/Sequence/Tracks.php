@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\Slot;
 
 /**
  * What changes under the steps, as the segments that the score draws.
@@ -24,7 +25,7 @@ final class Tracks
     {
         $tracks = [];
         foreach ($sheet->slots as $slot) {
-            $name = $slot === '-' ? 'System' : 'Slot ' . strtoupper($slot);
+            $name = Slot::named($slot, 'System');
             $tracks[] = [
                 'track' => $name,
                 'segments' => self::segments(

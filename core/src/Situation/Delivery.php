@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Encryption;
 
 /** How packages reach the recovery: streamed from the computer, or from storage. */
@@ -24,7 +25,7 @@ final readonly class Delivery
             // A bare image is no package that could be streamed.
             return $this->place() === null ? self::SIDELOAD : self::STORAGE;
         }
-        $canStream = in_array('sideload', $this->situation->recovery->working()->abilities ?? [], true);
+        $canStream = in_array(Ability::Sideload->value, $this->situation->recovery->working()->abilities ?? [], true);
         $prefersStorage = $this->situation->house->route === self::STORAGE;
 
         return $this->place() !== null && ($prefersStorage || !$canStream) ? self::STORAGE : self::SIDELOAD;
@@ -57,7 +58,7 @@ final readonly class Delivery
         $readable =
             $this->erasesFirst() ||
             $state->data()->encryption === Encryption::None ||
-            in_array('decrypt', $this->situation->recovery->working()->abilities ?? [], true);
+            in_array(Ability::Decrypt->value, $this->situation->recovery->working()->abilities ?? [], true);
 
         return $readable ? 'internal' : null;
     }

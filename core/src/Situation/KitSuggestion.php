@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\Job\Job;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
@@ -36,7 +37,10 @@ final readonly class KitSuggestion
             $present = (new Situation($sheet, $unit, $kit, $intent, '', $house))->recovery->present();
             $serves =
                 $present !== null &&
-                $present->misfit($subject, ['sideload', ...$subject->facts->list(Field::RECOVERY_ABILITIES)]) === null;
+                $present->misfit($subject, [
+                    Ability::Sideload->value,
+                    ...$subject->facts->list(Field::RECOVERY_ABILITIES),
+                ]) === null;
 
             // An update changes no more than it must: a recovery that serves stays.
             return Job::of($intent)->keepsServingRecovery() && $serves
@@ -45,7 +49,7 @@ final readonly class KitSuggestion
         }
         $kit = $subject === null ? [] : [$subject];
         $situation = new Situation($sheet, $unit, $kit, $intent, '', $house);
-        $needs = Job::of($intent)->recoveryAbility() ?? 'sideload';
+        $needs = Job::of($intent)->recoveryAbility()->value ?? Ability::Sideload->value;
         $present = $situation->recovery->present();
         if (
             $situation->modes->usesRecovery() &&

@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\Slot;
 
 /** One phone in one run at one moment: what the ranking of causes looks at. */
 final readonly class TroubleCase
@@ -50,10 +51,7 @@ final readonly class TroubleCase
             return null;
         }
 
-        return ($slot === '-' ? 'The phone' : 'Slot ' . strtoupper($slot)) .
-            ' holds firmware ' .
-            ($has ?? 'that nobody has seen') .
-            ", {$needed} is needed.";
+        return Slot::named($slot) . ' holds firmware ' . ($has ?? 'that nobody has seen') . ", {$needed} is needed.";
     }
 
     /** Whether the data on the phone was written by another system than the one that would start. */

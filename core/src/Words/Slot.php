@@ -10,4 +10,22 @@ enum Slot: string
     case A = 'a';
     case B = 'b';
     case Only = '-';
+
+    /** "Slot A" at the beginning of a sentence; a phone with one slot has no name for it. */
+    public static function named(string $slot, string $withoutName = 'The phone'): string
+    {
+        return self::isOnly($slot) ? $withoutName : 'Slot ' . strtoupper($slot);
+    }
+
+    /** " into slot A", with the space before it; nothing on a phone with one slot. */
+    public static function after(string $preposition, string $slot): string
+    {
+        return self::isOnly($slot) ? '' : " {$preposition} slot " . strtoupper($slot);
+    }
+
+    /** Whether it is the one slot of a phone that has no second. */
+    public static function isOnly(string $slot): bool
+    {
+        return $slot === self::Only->value;
+    }
 }

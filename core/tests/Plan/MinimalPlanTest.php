@@ -14,7 +14,7 @@ use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\LossClass;
 
 /** @return list<string> what is in the way, as "RULE need: found" */
-function inTheWay(Plan $plan): array
+function openIn(Plan $plan): array
 {
     $open = array_filter(
         $plan->findings,
@@ -34,7 +34,7 @@ it('plans for a phone of no world, with one slot and with two', function (Closur
     $sheet = $sheet();
     $plan = Planner::plan(Fixture::situation($sheet, [Fixture::build($sheet), Fixture::recovery($sheet)]));
 
-    expect(inTheWay($plan))
+    expect(openIn($plan))
         ->toBe([])
         ->and($plan->verdict->level)
         ->toBe(Verdict::CLEAR)
@@ -88,7 +88,7 @@ it('stops at what is not for this phone, and names it', function (array $facts, 
     $sheet = Fixture::twoSlots();
     $plan = Planner::plan(Fixture::situation($sheet, [Fixture::build($sheet, $facts), Fixture::recovery($sheet)]));
 
-    expect($plan->verdict->level)->toBe(Verdict::STOP)->and(implode(' ', inTheWay($plan)))->toContain($rule);
+    expect($plan->verdict->level)->toBe(Verdict::STOP)->and(implode(' ', openIn($plan)))->toContain($rule);
 })->with([
     'a build for another codename' => [[Field::CODENAMES => ['corbel']], 'FIT-1'],
     'a build that leaves this model out' => [[Field::EXCLUDES => ['ASHLAR-1']], 'FIT-2'],
@@ -98,7 +98,7 @@ it('stops at what is not for this phone, and names it', function (array $facts, 
 it('asks for what would be lost, once there is something', function () {
     $sheet = Fixture::oneSlot();
     $kit = [Fixture::build($sheet), Fixture::recovery($sheet)];
-    $open = static fn(array $facts, Answers $answers = new Answers()): array => inTheWay(
+    $open = static fn(array $facts, Answers $answers = new Answers()): array => openIn(
         Planner::plan(Fixture::situation($sheet, $kit, $facts, answers: $answers)),
     );
 

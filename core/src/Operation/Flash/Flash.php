@@ -18,6 +18,7 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Writes the images of one package to their partitions in one slot.
@@ -217,7 +218,7 @@ abstract readonly class Flash extends Operation
 
     public function title(): string
     {
-        $into = $this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot);
+        $into = Slot::after('into', $this->slot);
 
         return $this->what() . $into . ($this->in === Mode::Download ? ' by PC flash' : '');
     }
@@ -240,7 +241,7 @@ abstract readonly class Flash extends Operation
                 '. Write no other partition, and never the one that holds the radio\'s identity.';
         }
 
-        return $each . ($this->slot === '-' ? '.' : ', to slot ' . strtoupper($this->slot) . ' and to no other.');
+        return $each . (Slot::isOnly($this->slot) ? '.' : ', to slot ' . strtoupper($this->slot) . ' and to no other.');
     }
 
     public function youWillSee(): string

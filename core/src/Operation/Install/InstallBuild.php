@@ -7,14 +7,15 @@ namespace Tornavis\Core\Operation\Install;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 use Tornavis\Core\Words\Version;
 
@@ -40,7 +41,7 @@ final readonly class InstallBuild extends InstallPackage
         }
         if (Layout::of($state, $sheet, $this->slot) !== PartitionLayout::Dynamic) {
             $refusals[] =
-                BootCheck::named($this->slot) . ' has no partitions for the build: the new layout is missing there.';
+                Slot::named($this->slot) . ' has no partitions for the build: the new layout is missing there.';
         }
         if ($state->flag(StateField::LayoutResidue) === true) {
             $refusals[] = 'What is left of the old layout is in the way of the build.';
@@ -108,7 +109,7 @@ final readonly class InstallBuild extends InstallPackage
         return [
             StateField::RecoveryFamily->in($this->slot) => $brings ? "{$this->package->title()}'s own" : null,
             StateField::RecoveryVersion->in($this->slot) => $brings ? $facts->text(Field::VERSION) : null,
-            StateField::RecoveryAbilities->in($this->slot) => $brings ? ['sideload'] : [],
+            StateField::RecoveryAbilities->in($this->slot) => $brings ? [Ability::Sideload->value] : [],
         ];
     }
 
@@ -133,7 +134,7 @@ final readonly class InstallBuild extends InstallPackage
     public function evidence(): string
     {
         return 'The recovery reports that the install ended with status 0' .
-            ($this->slot === '-' ? '.' : ' and slot ' . strtoupper($this->slot) . ' starts next.');
+            (Slot::isOnly($this->slot) ? '.' : ' and slot ' . strtoupper($this->slot) . ' starts next.');
     }
 
     public function oddities(): array

@@ -18,6 +18,7 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\Version;
 
 /**
@@ -134,7 +135,7 @@ abstract readonly class InstallPackage extends Operation
 
     public function title(): string
     {
-        $into = $this->slot === '-' ? '' : ' into slot ' . strtoupper($this->slot);
+        $into = Slot::after('into', $this->slot);
 
         return $this->from === null
             ? "Sideload {$this->package->title()}{$into}"

@@ -7,12 +7,13 @@ namespace Tornavis\Core\Rule\Back;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Speaks in a job that brings a phone back: whether a slot starts, and which.
@@ -54,7 +55,7 @@ final class Back3Start implements FitRule
         $slot = $situation->slots->starting();
         if ($slot === null) {
             $obstacles = array_map(
-                static fn(string $one): string => ($one === '-' ? '' : 'Slot ' . strtoupper($one) . ': ') .
+                static fn(string $one): string => (Slot::isOnly($one) ? '' : 'Slot ' . strtoupper($one) . ': ') .
                     (string) BootCheck::obstacle($situation->state, $situation->sheet, $one) .
                     '.',
                 $situation->sheet->slots,
@@ -74,7 +75,7 @@ final class Back3Start implements FitRule
         yield Finding::clear(
             self::id(),
             need: self::NEED,
-            found: $slot === '-' ? $family : "{$family} in slot " . strtoupper($slot),
+            found: Slot::isOnly($slot) ? $family : "{$family} in slot " . strtoupper($slot),
             reason: $slot === $situation->slots->active()
                 ? "A restart is enough: it starts {$data}."
                 : 'The slot that is active does not start; with the other one active it does, ' . "{$data}.",

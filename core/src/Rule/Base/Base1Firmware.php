@@ -6,14 +6,15 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-
 use Tornavis\Core\Phone\StateField;
+
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Speaks where the build in the kit states a lowest firmware; once for each slot that will start.
@@ -44,7 +45,7 @@ final class Base1Firmware implements FitRule
         $firmware = $situation->firmware->chosen();
         foreach ($situation->firmware->slotsInNeed() as $slot) {
             $observed = $situation->state->fact(StateField::FirmwareVersion->in($slot));
-            $name = $slot === '-' ? 'the phone' : 'slot ' . strtoupper($slot);
+            $name = Slot::isOnly($slot) ? 'the phone' : 'slot ' . strtoupper($slot);
             $need = "Firmware {$minimum->text()} in {$name}";
             if (!array_key_exists($slot, $old)) {
                 yield Finding::clear(

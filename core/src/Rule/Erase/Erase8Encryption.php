@@ -6,9 +6,10 @@ namespace Tornavis\Core\Rule\Erase;
 
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-
 use Tornavis\Core\Rule\Remedy;
+
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -46,7 +47,7 @@ final class Erase8Encryption implements FitRule
                 remedy: Remedy::leaveOut('Leave it out, or plan a fresh install.'),
                 subject: 'disabler',
             ),
-            !in_array('none', $situation->sheet->encryptions, true) => Finding::stop(
+            !in_array(Encryption::None->value, $situation->sheet->encryptions, true) => Finding::stop(
                 self::id(),
                 need: 'A model that runs without encryption',
                 found: implode(', ', $situation->sheet->encryptions),

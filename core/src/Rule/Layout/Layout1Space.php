@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Package;
-
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
@@ -14,6 +14,7 @@ use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Speaks where something is written into super, into a partition of its own, or as a file beside the system.
@@ -87,7 +88,7 @@ final class Layout1Space implements FitRule
         $names = implode(
             ', ',
             array_map(
-                static fn(array $part): string => $part['slot'] === '-'
+                static fn(array $part): string => Slot::isOnly($part['slot'])
                     ? $part['partition']
                     : "{$part['partition']} of slot " . strtoupper($part['slot']),
                 $budget->remove,

@@ -6,9 +6,10 @@ namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\BatteryCondition;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -31,7 +32,8 @@ final class Prep7Battery implements FitRule
     public function look(Situation $situation): iterable
     {
         $fact = $situation->state->fact(StateField::BatteryCondition);
-        if (in_array($fact->value, ['swollen', 'hot'], true)) {
+        $condition = BatteryCondition::tryFrom($fact->text());
+        if (in_array($condition, [BatteryCondition::Swollen, BatteryCondition::Hot], true)) {
             yield Finding::stop(
                 self::id(),
                 need: 'Sound battery',

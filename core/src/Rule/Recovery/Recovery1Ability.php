@@ -6,8 +6,8 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Integrity;
-
 use Tornavis\Core\Package\Package;
+
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
@@ -16,6 +16,7 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Delivery;
 use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -103,7 +104,7 @@ final class Recovery1Ability implements FitRule
         $ability = $situation->job->recoveryAbility();
         $isStreamed = $situation->delivery->route() !== Delivery::STORAGE;
 
-        return $ability === null || ($ability === 'sideload' && !$isStreamed) ? [] : [$ability];
+        return $ability === null || ($ability === Ability::Sideload && !$isStreamed) ? [] : [$ability->value];
     }
 
     private function misplaced(Situation $situation, Package $recovery): ?string

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation\Job;
 use Tornavis\Core\Package\PackageField;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\PackageKind;
 
 /** What holds for every job that puts a build in the place of what the phone runs. */
@@ -52,9 +53,9 @@ abstract readonly class BuildJob extends Job
         return $situation->modes->writesInBootloader();
     }
 
-    public function recoveryAbility(): string
+    public function recoveryAbility(): Ability
     {
-        return 'sideload';
+        return Ability::Sideload;
     }
 
     public function writesGenericImage(): bool

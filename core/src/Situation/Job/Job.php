@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
@@ -84,7 +85,7 @@ abstract readonly class Job
     abstract public function usesBootloader(Situation $situation): bool;
 
     /** What the recovery must be able to do for the job itself; null where the job only puts a recovery in. */
-    abstract public function recoveryAbility(): ?string;
+    abstract public function recoveryAbility(): ?Ability;
 
     /** Whether a recovery that serves stays where the shelf has another one. */
     abstract public function keepsServingRecovery(): bool;

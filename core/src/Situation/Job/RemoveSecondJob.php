@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation\Job;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
@@ -69,9 +70,9 @@ final readonly class RemoveSecondJob extends JobWithoutBuild
         return $situation->modes->writesInBootloader();
     }
 
-    public function recoveryAbility(): string
+    public function recoveryAbility(): Ability
     {
-        return 'sideload';
+        return Ability::Sideload;
     }
 
     public function writesGenericImage(): bool

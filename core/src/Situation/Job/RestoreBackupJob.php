@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\RuleId;
 
@@ -68,9 +69,9 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
         return $situation->modes->writesInBootloader();
     }
 
-    public function recoveryAbility(): string
+    public function recoveryAbility(): Ability
     {
-        return 'backup';
+        return Ability::Backup;
     }
 
     public function writesGenericImage(): bool

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
@@ -68,9 +69,9 @@ final readonly class TrialBesideJob extends JobWithoutBuild
         return false;
     }
 
-    public function recoveryAbility(): string
+    public function recoveryAbility(): Ability
     {
-        return 'sideload';
+        return Ability::Sideload;
     }
 
     public function writesGenericImage(): bool
