@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use Closure;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 /**
  * What the rules say of a situation: the smallest one that raises a finding, and the neighbour that does not.
@@ -65,5 +67,28 @@ final class Judged
                 $findings,
             ),
         );
+    }
+
+    /**
+     * The body of a test: rule, job, phone, files, facts that differ, the gravest finding, and words of it.
+     */
+    public static function expectation(): Closure
+    {
+        return function (
+            string $rule,
+            Intent $intent,
+            string $unit,
+            array $kit,
+            array $otherwise,
+            string $severity,
+            string $words = '',
+        ): void {
+            $findings = Judged::findings($rule, World::situation($unit, $kit, $otherwise, intent: $intent));
+
+            expect(Judged::gravest($findings))->toBe($severity);
+            if ($words !== '') {
+                expect(Judged::said($findings))->toContain($words);
+            }
+        };
     }
 }

@@ -54,7 +54,7 @@ final readonly class DisableVerification extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
+        return self::whileLocked($state);
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -41,7 +41,7 @@ final readonly class EraseData extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
+        $refusals = self::whileLocked($state);
 
         return $state->flag(StateField::Accounts) === false
             ? $refusals

@@ -65,6 +65,16 @@ abstract readonly class Operation
     }
 
     /**
+     * What stands in the way of a write as long as nobody knows that the bootloader is unlocked.
+     *
+     * @return list<string>
+     */
+    final protected static function whileLocked(State $state): array
+    {
+        return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
+    }
+
+    /**
      * @return array<string, FactValue> facts that are different afterwards
      */
     abstract public function effects(State $state, ModelSheet $sheet): array;

@@ -65,7 +65,7 @@ final readonly class PutRecoveryInBoot extends Operation
                 : [];
         }
         if ($this->home === RecoveryHome::VendorBoot) {
-            return $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
+            return self::whileLocked($state);
         }
         $refusals = $state->slot($this->slot)->os->isComplete()
             ? []

@@ -6,22 +6,7 @@ use Tests\Support\Judged;
 use Tests\Support\World;
 use Tornavis\Core\Words\Intent;
 
-it('judges', function (
-    string $rule,
-    Intent $intent,
-    string $unit,
-    Closure $kit,
-    array $otherwise,
-    string $severity,
-    string $words = '',
-) {
-    $findings = Judged::findings($rule, World::situation($unit, $kit(), $otherwise, intent: $intent));
-
-    expect(Judged::gravest($findings))->toBe($severity);
-    if ($words !== '') {
-        expect(Judged::said($findings))->toContain($words);
-    }
-})->with([
+it('judges', Judged::expectation())->with([
     'a kernel for the release that runs' => [
         'FIT-5',
         Intent::Kernel,

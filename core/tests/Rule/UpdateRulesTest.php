@@ -3,25 +3,9 @@
 declare(strict_types=1);
 
 use Tests\Support\Judged;
-use Tests\Support\World;
 use Tornavis\Core\Words\Intent;
 
-it('judges', function (
-    string $rule,
-    Intent $intent,
-    string $unit,
-    Closure $kit,
-    array $otherwise,
-    string $severity,
-    string $words = '',
-) {
-    $findings = Judged::findings($rule, World::situation($unit, $kit(), $otherwise, intent: $intent));
-
-    expect(Judged::gravest($findings))->toBe($severity);
-    if ($words !== '') {
-        expect(Judged::said($findings))->toContain($words);
-    }
-})->with([
+it('judges', Judged::expectation())->with([
     'an update of the same family by the same keys' => [
         'UPDATE-1',
         Intent::UpdateInPlace,

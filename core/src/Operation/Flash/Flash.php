@@ -93,7 +93,7 @@ abstract readonly class Flash extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = $state->bootloader()->unlocked === true ? [] : ['The bootloader is not known to be unlocked.'];
+        $refusals = self::whileLocked($state);
         if ($this->erasesData() && $state->flag(StateField::Accounts) !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }
