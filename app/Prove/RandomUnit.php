@@ -17,6 +17,7 @@ use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
 /** A phone of a model, with what is known about it and what not. */
@@ -157,7 +158,7 @@ final readonly class RandomUnit
         if ($region !== null) {
             $values[StateField::FirmwareRegion->in($slot)] = $region;
         }
-        if ($sheet->partition('vendor') !== null && !$sheet->hasTwoSlots()) {
+        if ($sheet->partition(PartitionName::Vendor->value) !== null && !$sheet->hasTwoSlots()) {
             $values[StateField::VendorVersion->in($slot)] = $this->dice->one(['9.2', '9.4', '10.0']);
             $values[StateField::VendorChannel->in($slot)] = $this->dice->one(['stable', 'developer']);
         }

@@ -12,6 +12,8 @@ use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\Variant;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 use Tornavis\StandIn\SimulatedPhone;
 
@@ -75,13 +77,13 @@ final class PhoneFromUnit
                 ...$sheet->startPartitions(),
                 ...array_values(
                     array_filter(
-                        ['vendor', 'system'],
+                        [PartitionName::Vendor->value, PartitionName::System->value],
                         static fn(string $name): bool => $sheet->partition($name) !== null,
                     ),
                 ),
             ],
             'encryptsAs' => $sheet->newEncryption()->value,
-            'mode' => $state->mode()->value ?? 'system',
+            'mode' => $state->mode()->value ?? Mode::System->value,
             'activeSlot' => $active,
             'runningSlot' => $active,
             'partitions' => $partitions,
@@ -145,7 +147,7 @@ final class PhoneFromUnit
             }
             $of = $state->slot($slot)->image($partition->name) ?? $build;
             $label = ['part' => $partition->name, 'of' => $of];
-            if ($partition->name === 'system') {
+            if ($partition->name === PartitionName::System->value) {
                 $label['os'] = array_filter(
                     [
                         'family' => $state->slot($slot)->os->family,
@@ -161,7 +163,7 @@ final class PhoneFromUnit
                 );
             }
             $vendor = $state->slot($slot)->vendor?->text;
-            if ($partition->name === 'vendor' && $vendor !== null) {
+            if ($partition->name === PartitionName::Vendor->value && $vendor !== null) {
                 $label['vendor'] = $vendor;
             }
             $family = $state->slot($slot)->recoveryFamily;

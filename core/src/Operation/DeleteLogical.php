@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Slot;
 
@@ -59,7 +60,9 @@ final readonly class DeleteLogical extends Operation
     {
         $effects = [StateField::SizeInSuper->in($this->slot, $this->partition) => 0];
 
-        return $this->partition === 'system' ? $effects + ErasePartitions::noSystem($this->slot) : $effects;
+        return $this->partition === PartitionName::System->value
+            ? $effects + ErasePartitions::noSystem($this->slot)
+            : $effects;
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

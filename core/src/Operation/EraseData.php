@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionName;
 
 /** Erases the data partition from the bootloader; the next system makes a new file system there. */
 final readonly class EraseData extends Operation
@@ -26,7 +27,7 @@ final readonly class EraseData extends Operation
 
     public function parameters(): array
     {
-        return ['partition' => 'data'];
+        return ['partition' => PartitionName::Data->value];
     }
 
     public function mode(): Mode

@@ -9,6 +9,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
 /**
@@ -40,7 +41,7 @@ final class GenericSystem
             StateField::OsFirmwareMin->in($slot) => null,
             StateField::OsVendorMin->in($slot) => null,
             StateField::Root->in($slot) => null,
-            StateField::SizeInSuper->in($slot, 'system') => $image->systemBytes(),
+            StateField::SizeInSuper->in($slot, PartitionName::System->value) => $image->systemBytes(),
         ];
     }
 }

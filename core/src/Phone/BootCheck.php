@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
@@ -43,7 +44,7 @@ final class BootCheck
                 $owner !== null &&
                 $owner !== $build &&
                 !(
-                    $partition === 'boot' &&
+                    $partition === PartitionName::Boot->value &&
                     $owner === trim("{$state->slot($slot)->kernelName} {$state->slot($slot)->kernelVersion}")
                 )
             ) {

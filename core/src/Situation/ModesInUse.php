@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionName;
 
 /** Which modes of the phone the job works in. */
 final readonly class ModesInUse
@@ -66,6 +67,6 @@ final readonly class ModesInUse
     public function writesGenericInRecovery(): bool
     {
         return $this->situation->job->writesGenericImage() &&
-            $this->situation->sheet->partition('system')?->logical !== true;
+            $this->situation->sheet->partition(PartitionName::System->value)?->logical !== true;
     }
 }

@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 
 /**
  * The room in super before, while and after the work, and what has to go so that the new images fit.
@@ -95,8 +96,14 @@ final readonly class SuperBudget
             $situation->files->subject()?->kind() === PackageKind::GenericImage ? $situation->files->generic() : null;
         $package = $situation->files->build() ?? $situation->files->bundle();
         $slot = $situation->files->build() !== null ? $situation->slots->ofInstall() : $situation->slots->active();
-        if ($generic !== null && $situation->sheet->partition('system')?->logical === true) {
-            return [['slot' => $slot, 'partition' => 'system', 'bytes' => self::whole($generic->systemBytes())]];
+        if ($generic !== null && $situation->sheet->partition(PartitionName::System->value)?->logical === true) {
+            return [
+                [
+                    'slot' => $slot,
+                    'partition' => PartitionName::System->value,
+                    'bytes' => self::whole($generic->systemBytes()),
+                ],
+            ];
         }
         foreach ($package->images ?? [] as $image) {
             if ($situation->sheet->partition($image->partition)?->logical === true) {

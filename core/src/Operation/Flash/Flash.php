@@ -18,6 +18,7 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Slot;
 
 /**
@@ -173,7 +174,7 @@ abstract readonly class Flash extends Operation
 
     final protected function writesSystem(): bool
     {
-        return in_array('system', $this->partitions, true);
+        return in_array(PartitionName::System->value, $this->partitions, true);
     }
 
     public function losses(State $state): array

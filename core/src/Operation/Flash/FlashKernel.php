@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\PartitionName;
 
 /** A kernel as a boot image; a recovery that lives in boot goes with it. */
 final readonly class FlashKernel extends Flash
@@ -19,7 +20,7 @@ final readonly class FlashKernel extends Flash
 
         return [
             StateField::OsFailedAs->in($this->slot) => null,
-            StateField::Image->in($this->slot, 'boot') => $this->owner(),
+            StateField::Image->in($this->slot, PartitionName::Boot->value) => $this->owner(),
             StateField::KernelName->in($this->slot) => $facts->text(Field::FAMILY),
             StateField::KernelVersion->in($this->slot) => $facts->text(Field::VERSION),
         ] + ($sheet->recoveryHome === RecoveryHome::Boot ? $this->noRecovery() : []);

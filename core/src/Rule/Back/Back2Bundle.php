@@ -7,11 +7,12 @@ namespace Tornavis\Core\Rule\Back;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\StateField;
-
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -53,7 +54,7 @@ final class Back2Bundle implements FitRule
             array_diff(
                 array_unique([
                     ...$situation->sheet->startPartitions(),
-                    'system',
+                    PartitionName::System->value,
                     ...Layout::bundleIsPhysical($situation->sheet) ? $situation->sheet->logicalPartitions() : [],
                 ]),
                 $writes,

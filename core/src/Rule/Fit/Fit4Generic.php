@@ -8,12 +8,13 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\StateField;
-
 use Tornavis\Core\Rule\Finding;
+
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Version;
@@ -75,7 +76,10 @@ final class Fit4Generic implements FitRule
             return;
         }
         $layout = Layout::of($situation->state, $situation->sheet, $situation->slots->active());
-        if ($situation->sheet->partition('system')?->logical === true && $layout !== PartitionLayout::Dynamic) {
+        if (
+            $situation->sheet->partition(PartitionName::System->value)?->logical === true &&
+            $layout !== PartitionLayout::Dynamic
+        ) {
             yield Finding::stop(
                 self::id(),
                 need: 'A system inside super',

@@ -8,8 +8,8 @@ use Tornavis\Core\Operation\DeleteLogical;
 use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
-
 use Tornavis\Core\Operation\Install\InstallPackage;
+
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
@@ -24,6 +24,7 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\StepGroup;
@@ -138,7 +139,7 @@ final class Fit4WriteGeneric implements StepRule
             $steps[] = new StepDraft(
                 StepKey::InstallBGeneric,
                 Phase::Install,
-                Flash::of($image, ['system'], $slot, Mode::UserspaceBootloader),
+                Flash::of($image, [PartitionName::System->value], $slot, Mode::UserspaceBootloader),
                 [new Reason(self::id(), 'Only the system is replaced; kernel, vendor and firmware of the base stay.')],
             );
         }

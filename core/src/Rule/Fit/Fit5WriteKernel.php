@@ -8,8 +8,8 @@ use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\PackageField as Field;
-
 use Tornavis\Core\Phone\StateField;
+
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -17,6 +17,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\StepGroup;
@@ -53,7 +54,7 @@ final class Fit5WriteKernel implements StepRule
                 new StepDraft(
                     StepKey::StockKernel,
                     Phase::Install,
-                    Flash::of($kernel, ['boot'], $slot, $situation->modes->forFlashing()),
+                    Flash::of($kernel, [PartitionName::Boot->value], $slot, $situation->modes->forFlashing()),
                     [
                         new Reason(
                             self::id(),

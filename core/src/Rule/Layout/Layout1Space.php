@@ -6,12 +6,13 @@ namespace Tornavis\Core\Rule\Layout;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Slot;
@@ -44,7 +45,7 @@ final class Layout1Space implements FitRule
         if ($image === null || $situation->files->subject() !== $image) {
             return;
         }
-        $system = $situation->sheet->partition('system');
+        $system = $situation->sheet->partition(PartitionName::System->value);
         $bytes = $image->systemBytes();
         if ($situation->modes->writesGenericInRecovery()) {
             yield match (true) {
