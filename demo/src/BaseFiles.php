@@ -93,123 +93,74 @@ final class BaseFiles
                 'backup',
                 'file-system',
             ]),
-            'wicket-3.6-halyard.img' => function (string $path) use ($writer): void {
-                $label = [
-                    'part' => 'recovery',
-                    'of' => 'Wicket 3.6',
-                    'recovery' => ['family' => 'Wicket', 'version' => '3.6', 'abilities' => ['sideload', 'backup']],
-                ];
-                file_put_contents(
-                    $path,
-                    BootImages::boot(
-                        new ImageContent($label, 96 << 10, 0),
-                        9,
-                        2024,
-                        2,
-                        Formats::ramdisk(['sbin/recovery' => str_repeat('r', 3000)]),
-                    ),
-                );
-                $writer->card($path, [
-                    'kind' => 'recovery',
-                    'family' => 'Wicket',
-                    'versionName' => '3.6',
-                    'channel' => 'stable',
-                    'official' => true,
-                    'codenames' => ['halyard'],
-                    'partition' => 'recovery',
-                    'abilities' => ['sideload', 'backup'],
-                ]);
-            },
-            'wicket-4.1-carrick.img' => function (string $path) use ($writer): void {
-                $label = [
-                    'part' => 'recovery',
-                    'of' => 'Wicket 4.1',
-                    'recovery' => [
-                        'family' => 'Wicket',
-                        'version' => '4.1',
-                        'abilities' => ['sideload', 'decrypt', 'backup', 'file-system'],
-                    ],
-                ];
-                file_put_contents(
-                    $path,
-                    BootImages::boot(
-                        new ImageContent($label, 128 << 10, 0),
-                        14,
-                        2026,
-                        8,
-                        Formats::ramdisk(['sbin/recovery' => str_repeat('r', 4000)]),
-                    ),
-                );
-                $writer->card($path, [
-                    'kind' => 'recovery',
-                    'family' => 'Wicket',
-                    'versionName' => '4.1',
-                    'channel' => 'stable',
-                    'official' => true,
-                    'codenames' => ['carrick'],
-                    'partition' => 'recovery',
-                    'abilities' => ['sideload', 'decrypt', 'backup', 'file-system'],
-                ]);
-            },
-            'lychgate-2.2-marl.img' => function (string $path) use ($writer): void {
-                $label = [
-                    'part' => 'recovery',
-                    'of' => 'Lychgate 2.2',
-                    'recovery' => ['family' => 'Lychgate', 'version' => '2.2', 'abilities' => ['sideload', 'backup']],
-                ];
-                file_put_contents(
-                    $path,
-                    BootImages::boot(
-                        new ImageContent($label, 96 << 10, 0),
-                        9,
-                        2025,
-                        3,
-                        Formats::ramdisk(['sbin/recovery' => str_repeat('r', 3000)]),
-                    ),
-                );
-                $writer->card($path, [
-                    'kind' => 'recovery',
-                    'family' => 'Lychgate',
-                    'versionName' => '2.2',
-                    'channel' => 'stable',
-                    'official' => true,
-                    'codenames' => ['marl'],
-                    'partition' => 'recovery',
-                    'abilities' => ['sideload', 'backup'],
-                ]);
-            },
-            'lychgate-2.4-second-stage-marl.img' => function (string $path) use ($writer): void {
-                $label = [
-                    'part' => 'recovery',
-                    'of' => 'Lychgate 2.4',
-                    'recovery' => [
-                        'family' => 'Lychgate',
-                        'version' => '2.4',
-                        'abilities' => ['sideload', 'backup', 'decrypt'],
-                    ],
-                ];
-                file_put_contents(
-                    $path,
-                    BootImages::boot(
-                        new ImageContent($label, 96 << 10, 0),
-                        9,
-                        2025,
-                        9,
-                        Formats::ramdisk(['sbin/recovery' => str_repeat('r', 3200)]),
-                    ),
-                );
-                $writer->card($path, [
-                    'kind' => 'recovery',
-                    'family' => 'Lychgate',
-                    'versionName' => '2.4',
-                    'channel' => 'stable',
-                    'official' => true,
-                    'codenames' => ['marl'],
-                    'partition' => 'recovery',
-                    'abilities' => ['sideload', 'backup', 'decrypt'],
-                    'after' => ['Lychgate 2.2'],
-                ]);
-            },
+            'wicket-3.6-halyard.img' => fn(string $path) => self::recovery(
+                $writer,
+                $path,
+                ['Wicket', '3.6', ['sideload', 'backup']],
+                'halyard',
+                [96 << 10, 9, 2024, 2, 3000],
+            ),
+            'wicket-4.1-carrick.img' => fn(string $path) => self::recovery(
+                $writer,
+                $path,
+                ['Wicket', '4.1', ['sideload', 'decrypt', 'backup', 'file-system']],
+                'carrick',
+                [128 << 10, 14, 2026, 8, 4000],
+            ),
+            'lychgate-2.2-marl.img' => fn(string $path) => self::recovery(
+                $writer,
+                $path,
+                ['Lychgate', '2.2', ['sideload', 'backup']],
+                'marl',
+                [96 << 10, 9, 2025, 3, 3000],
+            ),
+            'lychgate-2.4-second-stage-marl.img' => fn(string $path) => self::recovery(
+                $writer,
+                $path,
+                ['Lychgate', '2.4', ['sideload', 'backup', 'decrypt']],
+                'marl',
+                [96 << 10, 9, 2025, 9, 3200],
+                ['after' => ['Lychgate 2.2']],
+            ),
         ];
+    }
+
+    /**
+     * A recovery with a partition of its own, and its card.
+     *
+     * @param  array{string, string, list<string>}  $is  family, version, abilities
+     * @param  array{int, int, int, int, int}  $image  bytes, platform release, year and month of the patches, bytes of
+     *     the program in its ramdisk
+     * @param  array<string, list<string>>  $more  of its card
+     */
+    private static function recovery(
+        DemoFileWriter $writer,
+        string $path,
+        array $is,
+        string $codename,
+        array $image,
+        array $more = [],
+    ): void {
+        [$family, $version, $abilities] = $is;
+        [$bytes, $release, $year, $month, $programBytes] = $image;
+        $label = [
+            'part' => 'recovery',
+            'of' => "{$family} {$version}",
+            'recovery' => ['family' => $family, 'version' => $version, 'abilities' => $abilities],
+        ];
+        $ramdisk = Formats::ramdisk(['sbin/recovery' => str_repeat('r', $programBytes)]);
+        $content = new ImageContent($label, $bytes, 0);
+        file_put_contents($path, BootImages::boot($content, $release, $year, $month, $ramdisk));
+        $writer->card($path, [
+            'kind' => 'recovery',
+            'family' => $family,
+            'versionName' => $version,
+            'channel' => 'stable',
+            'official' => true,
+            'codenames' => [$codename],
+            'partition' => 'recovery',
+            'abilities' => $abilities,
+            ...$more,
+        ]);
     }
 }
