@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 use App\Http\Api\OpenApiDocument;
 use App\Http\Api\RequestSchema;
+use Illuminate\Testing\TestResponse;
 use Illuminate\Validation\Rule;
 use Opis\JsonSchema\Validator;
+use function Pest\Laravel\getJson;
+use PHPUnit\Framework\ExpectationFailedException;
+use Tests\Support\Schemas;
 use Tornavis\Core\Words\LossClass;
 
 it('is one document that is made from the code as it is', function () {
@@ -35,6 +39,22 @@ it('points only at schemas that it holds', function () {
         }
     }
     expect($found[1])->not->toBeEmpty();
+});
+
+it('notices an answer that is another than its address says', function () {
+    $answer = fn(array $data, int $status = 200): TestResponse => TestResponse::fromBaseResponse(
+        response()->json($data, $status),
+    );
+    getJson('/api/health')->assertOk();
+
+    expect(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => []])))
+        ->not->toThrow(ExpectationFailedException::class)
+        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [7]])))
+        ->toThrow(ExpectationFailedException::class)
+        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => []], 202)))
+        ->toThrow(ExpectationFailedException::class)
+        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['sentence' => 'no'], 409)))
+        ->toThrow(ExpectationFailedException::class);
 });
 
 it('makes a schema of the rules of a form, which takes what the form takes', function (mixed $form, bool $fits) {

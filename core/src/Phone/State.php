@@ -86,13 +86,19 @@ final class State
         if ($name instanceof StateField) {
             $name = $name->value;
         }
+        self::refuseUnknown($name);
+
+        return $this->facts[$name] ?? Fact::of($name, null, Source::Assumed, 'nothing is known');
+    }
+
+    /** @throws LogicException */
+    private static function refuseUnknown(string $name): void
+    {
         if (FactName::field($name) === null) {
             throw new LogicException(
                 "There is no fact {$name} about a phone; docs/formats/unit.md lists those there are.",
             );
         }
-
-        return $this->facts[$name] ?? Fact::of($name, null, Source::Assumed, 'nothing is known');
     }
 
     public function text(StateField|string $name): ?string
@@ -147,6 +153,8 @@ final class State
      * The same state with other values, each known from $source.
      *
      * @param  array<string, FactValue>  $values
+     *
+     * @throws LogicException when a name does not exist
      */
     public function with(
         array $values,
@@ -156,6 +164,7 @@ final class State
     ): self {
         $facts = $this->facts;
         foreach ($values as $name => $value) {
+            self::refuseUnknown($name);
             $facts[$name] = Fact::of($name, $value, $source, $where, $at);
         }
 

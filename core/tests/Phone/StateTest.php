@@ -84,11 +84,14 @@ it('knows the shortest way between two modes', function (Mode $from, Mode $to, ?
     [Mode::Dead, Mode::System, null],
 ]);
 
-it('refuses a name that does not exist instead of reading it as unknown', function (string $name) {
-    State::of(Fact::of('locks.screen', true, Source::Phone))->flag($name);
-})
-    ->with(['locks.scren', 'slot.c.os.family', 'data.holds.teapots', 'slot.{slot}.root'])
-    ->throws(LogicException::class, 'There is no fact');
+it('refuses a name that does not exist instead of reading it as unknown, or of keeping it', function (string $name) {
+    $state = State::of(Fact::of('locks.screen', true, Source::Phone));
+
+    expect(fn() => $state->flag($name))
+        ->toThrow(LogicException::class, "There is no fact {$name}")
+        ->and(fn() => $state->with([$name => true]))
+        ->toThrow(LogicException::class, "There is no fact {$name}");
+})->with(['locks.scren', 'slot.c.os.family', 'data.holds.teapots', 'slot.{slot}.root']);
 
 it('reads each slot into what it holds', function () {
     $state = State::of(
