@@ -21,16 +21,13 @@ const pieceBytes = 1 << 20
 const arrived = ref({ text: '', id: '' })
 const text = ref('')
 const answer = ref<ArchiveIntakeAnswer | null>(null)
-const look = useSend(false)
-const keep = useSend()
-const error = computed(() => look.refused.value ?? keep.refused.value)
-const busy = computed(() => look.busy.value || keep.busy.value)
+const { send, sendQuestion, refused, busy } = useSend()
 const news = computed(() => (answer.value?.changes ?? []).filter((change) => change.change !== 'same'))
 
 async function take(dry: boolean): Promise<void> {
   const inPieces = props.large && text.value.length > pieceBytes
-  const { send } = dry ? look : keep
-  const taken = await send(() => (inPieces ? takeLarge(dry) : takeWhole(dry)))
+  const call = (): Taken => (inPieces ? takeLarge(dry) : takeWhole(dry))
+  const taken = await (dry ? sendQuestion(call) : send(call))
   answer.value = taken?.data ?? null
 }
 
@@ -50,7 +47,7 @@ async function takeLarge(dry: boolean): Taken {
     <v-card class="pa-5">
       <h2>{{ title }}</h2>
       <p class="small mb-3"><slot /></p>
-      <ErrorNote :error="error" />
+      <ErrorNote :error="refused" />
       <FileDrop v-model="text" :label="label" :name="name" />
       <div v-if="answer" class="mt-3" role="status">
         <b>{{

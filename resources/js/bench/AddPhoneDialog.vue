@@ -19,7 +19,7 @@ const dump = ref('')
 const file = ref('')
 const found = ref<IdentityAnswer | null>(null)
 const chosen = ref<string | null>(null)
-const { send, refused, forget } = useSend()
+const { send, sendQuestion, refused, forget } = useSend()
 const done = ref('')
 
 watch(open, () => {
@@ -28,7 +28,7 @@ watch(open, () => {
 })
 
 async function look(): Promise<void> {
-  const answer = await send(() => client.POST('/identity', { body: { ...clues.value, dump: dump.value } }))
+  const answer = await sendQuestion(() => client.POST('/identity', { body: { ...clues.value, dump: dump.value } }))
   if (!answer) return
   found.value = answer.data
   chosen.value = answer.data.answer

@@ -11,15 +11,16 @@ const open = defineModel<boolean>({ required: true })
 
 const text = ref('')
 const answer = ref<DumpAnswer | null>(null)
-const { send, refused } = useSend()
+const { send, sendQuestion, refused } = useSend()
 
 watch(text, () => (answer.value = null))
 
 async function read(dry: boolean): Promise<void> {
   const params = { path: { unit: props.label }, query: { dry } }
-  const read = await send(() => client.POST('/units/{unit}/dump', { params, body: { text: text.value } }))
-  answer.value = read?.data ?? null
-  if (read && !dry) open.value = false
+  const call = () => client.POST('/units/{unit}/dump', { params, body: { text: text.value } })
+  const understood = await (dry ? sendQuestion(call) : send(call))
+  answer.value = understood?.data ?? null
+  if (understood && !dry) open.value = false
 }
 </script>
 

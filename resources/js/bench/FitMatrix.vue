@@ -23,7 +23,7 @@ const everyBuild = ref(false)
 const shown = ref<{ unit: string; build: string; verdict: Verdict; findings: MatrixCellAnswer['findings'] } | null>(
   null,
 )
-const { send, refused } = useSend(false)
+const { sendQuestion, refused } = useSend()
 
 const verdictAt = (row: number, column: number): Verdict => data.value!.verdicts[data.value!.cells[row]![column]!]!
 const isForeign = (verdict: Verdict): boolean => verdict.otherModel
@@ -61,7 +61,7 @@ const withBuilds = computed(() => groups.value.filter((group) => group.builds.le
 const without = computed(() => groups.value.filter((group) => group.builds.length === 0).map((group) => group.codename))
 
 async function show(unit: Group['units'][number], build: Group['builds'][number]): Promise<void> {
-  const cell = await send(() =>
+  const cell = await sendQuestion(() =>
     client.GET('/matrix/cell', { params: { query: { unit: unit.label, package: build.id } } }),
   )
   if (!cell) return

@@ -16,8 +16,7 @@ const rules = ref<Rules>({})
 /** They go whole, with what the page has no field for. */
 const document = computed(() => rules.value as unknown as HouseRules)
 const preview = ref<HouseRulesPreview | null>(null)
-const looking = useSend(false)
-const { send, refused } = useSend()
+const { send, sendQuestion, refused } = useSend()
 const presetName = ref('')
 const kept = computed(() => (data.value?.rules ?? {}) as unknown as Rules)
 const changed = computed(() => Object.keys(rules.value).some((name) => rules.value[name] !== kept.value[name]))
@@ -36,7 +35,7 @@ async function choose(rule: string, value: string | number): Promise<void> {
 }
 
 async function tryOut(): Promise<void> {
-  const seen = await looking.send(() => client.POST('/house-rules/preview', { body: document.value }))
+  const seen = await sendQuestion(() => client.POST('/house-rules/preview', { body: document.value }))
   if (seen) preview.value = seen.data
 }
 
@@ -72,7 +71,7 @@ function leave(): void {
     </template>
   </TopBar>
   <div class="page">
-    <ErrorNote :error="refused ?? looking.refused.value ?? error" />
+    <ErrorNote :error="refused ?? error" />
     <div v-if="changed && preview" class="preview" role="status">
       <b>{{
         preview.changes.length === 0
@@ -106,7 +105,7 @@ function leave(): void {
           drop
         </button>
       </span>
-      <form class="preset" @submit.prevent="keepSet()">
+      <form class="preset" @submit.prevent="keepSet">
         <label class="visually-hidden" for="preset-name">Name of the set</label
         ><input id="preset-name" v-model.trim="presetName" class="name" placeholder="keep these as…" /><button
           type="submit"

@@ -33,8 +33,7 @@ watch(
 )
 const trial = ref<(Trial & { words: string }) | null>(null)
 const answer = ref<WhatIfAnswer | null>(null)
-const { send: tryIt, refused: untried } = useSend(false)
-const { send, refused } = useSend()
+const { send, sendQuestion, refused } = useSend()
 const selected = ref(1)
 
 const titles = computed(() => new Map(props.job.shelf.map((file) => [file.id, file.title])))
@@ -55,7 +54,9 @@ const short = (school: JobSchools['schools'][number]): string => {
 
 async function tryOut(words: string, body: Trial): Promise<void> {
   trial.value = { words, ...body }
-  const tried = await tryIt(() => client.POST('/jobs/{job}/what-if', { params: { path: { job: props.job.id } }, body }))
+  const tried = await sendQuestion(() =>
+    client.POST('/jobs/{job}/what-if', { params: { path: { job: props.job.id } }, body }),
+  )
   if (!tried) return
   answer.value = tried.data
   selected.value = 1
@@ -149,7 +150,7 @@ async function take(): Promise<void> {
         </button>
       </div>
     </template>
-    <ErrorNote :error="refused ?? untried" />
+    <ErrorNote :error="refused" />
     <div v-if="trial && answer" class="sheet trial" role="status">
       <div class="head">
         <b>{{ trial.words }}</b><span class="grow" />

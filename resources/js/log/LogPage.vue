@@ -31,11 +31,13 @@ const runs = computed(() => data.value?.runs ?? [])
 /** Two runs of one model, chosen by their boxes. */
 const chosen = ref<number[]>([])
 const comparison = ref<RunComparison | null>(null)
-const { send, refused } = useSend(false)
+const { sendQuestion, refused } = useSend()
 async function compare(): Promise<void> {
   const [run, other] = chosen.value
   if (run === undefined || other === undefined) return
-  const compared = await send(() => client.GET('/runs/{run}/compare/{other}', { params: { path: { run, other } } }))
+  const compared = await sendQuestion(() =>
+    client.GET('/runs/{run}/compare/{other}', { params: { path: { run, other } } }),
+  )
   if (compared) comparison.value = compared.data
 }
 const takingIn = ref(false)

@@ -11,11 +11,11 @@ const faults = ref<SymptomsAnswer['faults']>([])
 const kind = ref('')
 const percent = ref(40)
 const set = ref('')
-const { send, refused } = useSend()
+const { send, sendQuestion, refused } = useSend()
 
 async function open(event: Event): Promise<void> {
   if (!(event.target as HTMLDetailsElement).open || faults.value.length) return
-  const found = await send(() => client.GET('/runs/{run}/symptoms', { params: { path: { run: props.run } } }))
+  const found = await sendQuestion(() => client.GET('/runs/{run}/symptoms', { params: { path: { run: props.run } } }))
   faults.value = found?.data.faults ?? []
 }
 

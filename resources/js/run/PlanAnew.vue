@@ -16,14 +16,14 @@ import { client, type Body } from '../app/client'
 const props = defineProps<{ run: number; first: boolean; starts?: boolean }>()
 const router = useRouter()
 const ways = ref<WaysOnAnswer | null>(null)
-const looking = useSend(false)
+const looking = useSend()
 const agreeing = useSend()
 const refused = computed(() => agreeing.refused.value ?? looking.refused.value)
 
 const back = ref(false)
 async function look(toSystem = false): Promise<void> {
   back.value = toSystem
-  const found = await looking.send(() =>
+  const found = await looking.sendQuestion(() =>
     client.GET('/runs/{run}/plan-again', { params: { path: { run: props.run }, query: { back: toSystem } } }),
   )
   if (found) ways.value = found.data
@@ -33,9 +33,12 @@ async function agree(body: Body<'/runs/{run}/plan-again'>): Promise<void> {
   const next = await agreeing.send(() =>
     client.POST('/runs/{run}/plan-again', { params: { path: { run: props.run } }, body }),
   )
-  if (next) await router.push(`/jobs/${next.data.id}/${next.data.run === null ? 'fit' : 'run'}`)
-  // It is another plan by now: that one is shown instead.
-  else if (agreeing.refused.value?.status === 409) await look(back.value)
+  if (next) {
+    await router.push(`/jobs/${next.data.id}/${next.data.run === null ? 'fit' : 'run'}`)
+    return
+  }
+  // It is another plan by now: that one is shown instead, below what was said.
+  if (agreeing.refused.value?.status === 409) await look(back.value)
 }
 </script>
 

@@ -17,8 +17,8 @@ const props = defineProps<{ codename: string }>()
 const router = useRouter()
 const fresh = computed(() => props.codename === 'new')
 const sheet = ref<ModelSheet>(blankSheet())
-const { send, refused, forget } = useSend()
-const unreadable = ref('')
+const { send, sendQuestion, refused, forget } = useSend()
+const unreadable = ref<ApiError | null>(null)
 const kept = ref('')
 const fromFile = ref('')
 const saved = computed(() => JSON.stringify(tidy(sheet.value)) === kept.value)
@@ -32,7 +32,7 @@ const list = (text: string): string[] =>
 
 async function load(): Promise<void> {
   if (fresh.value) return
-  const there = await send(() => client.GET('/sheets/{sheet}', { params: { path: { sheet: props.codename } } }))
+  const there = await sendQuestion(() => client.GET('/sheets/{sheet}', { params: { path: { sheet: props.codename } } }))
   if (!there) return
   sheet.value = there.data
   kept.value = JSON.stringify(tidy(sheet.value))
@@ -46,13 +46,14 @@ function takeFile(): void {
   try {
     sheet.value = { ...blankSheet(), ...(JSON.parse(fromFile.value) as ModelSheet) }
     forget()
-    unreadable.value = ''
+    unreadable.value = null
   } catch {
-    unreadable.value = 'This is not JSON. Give a model sheet as it was saved here.'
+    unreadable.value = new ApiError('This is not JSON. Give a model sheet as it was saved here.')
   }
 }
 
 async function keep(): Promise<void> {
+  unreadable.value = null
   const tidied = tidy(sheet.value)
   const path = { codename: tidied.codename }
   if (!(await send(() => client.PUT('/sheets/{codename}', { params: { path }, body: tidied })))) return
@@ -85,7 +86,7 @@ onMounted(load)
     </template>
   </TopBar>
   <div class="page">
-    <ErrorNote :error="unreadable ? new ApiError(unreadable) : refused" />
+    <ErrorNote :error="unreadable ?? refused" />
     <details v-if="fresh" class="mb-4">
       <summary>Take it from a file</summary>
       <FileDrop v-model="fromFile" label="A model sheet as JSON" name="sheet" /><button
