@@ -168,6 +168,9 @@ it('takes a fact as it is typed, and asks for a value where none was given', fun
     expect($release())->toBe('15');
 
     postJson('/api/units/SK-07/facts', ['name' => 'slot.b.os.release'])->assertUnprocessable();
+    postJson('/api/units/SK-07/facts', ['name' => 'serial', 'typed' => str_repeat('x', 401)])
+        ->assertUnprocessable()
+        ->assertJsonPath('message', 'A value has at most 400 characters. Shorten it; nothing was taken over.');
     expect($release())->toBe('15');
     postJson('/api/units/SK-07/facts', ['name' => 'slot.b.os.release', 'value' => null])->assertCreated();
     expect($release())->toBeNull();

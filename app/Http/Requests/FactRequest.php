@@ -35,6 +35,12 @@ final class FactRequest extends FormRequest
         };
     }
 
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['typed.max' => 'A value has at most 400 characters. Shorten it; nothing was taken over.'];
+    }
+
     public function name(): string
     {
         return $this->string('name')->toString();

@@ -17,4 +17,10 @@ final class IdentifyRequest extends FormRequest
             'codename' => ['required', 'string', Rule::exists('model_sheets', 'codename')],
         ];
     }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return ['codename.exists' => 'There is no model sheet for this codename. Make the sheet first.'];
+    }
 }

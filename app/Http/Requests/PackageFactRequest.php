@@ -59,7 +59,10 @@ final class PackageFactRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['name.in' => 'There is no such statement about a file that can be typed.'];
+        return [
+            'name.in' => 'There is no such statement about a file that can be typed.',
+            'value.max' => 'A value has at most 400 characters. Shorten it; nothing was taken over.',
+        ];
     }
 
     public function name(): string

@@ -16,4 +16,13 @@ final class UnitNoteRequest extends FormRequest
             'text' => ['required', 'string', 'max:2000'],
         ];
     }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'text.required' => 'The note is empty. Write it down first.',
+            'text.max' => 'A note has at most 2000 characters. Shorten it, or write two.',
+        ];
+    }
 }

@@ -29,7 +29,7 @@ final readonly class DisableVerification extends Operation
 
     public function title(): string
     {
-        return 'Switch verification off' . Slot::after('in', $this->slot);
+        return 'Switch verification off' . Slot::phrase('in', $this->slot);
     }
 
     public function parameters(): array
@@ -75,7 +75,7 @@ final readonly class DisableVerification extends Operation
     {
         return "Write {$this->package->name()} to " .
             implode(', ', $this->partitions) .
-            Slot::after('of', $this->slot) .
+            Slot::phrase('of', $this->slot) .
             ' with verification and its hash trees switched off.';
     }
 

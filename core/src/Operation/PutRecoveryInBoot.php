@@ -34,7 +34,7 @@ final readonly class PutRecoveryInBoot extends Operation
 
     public function title(): string
     {
-        return "Put {$this->package->title()} into {$this->home->label()}" . Slot::after('of', $this->slot);
+        return "Put {$this->package->title()} into {$this->home->label()}" . Slot::phrase('of', $this->slot);
     }
 
     public function parameters(): array

@@ -95,7 +95,7 @@ final class BootCheck
                 => 'Verification is on and would not let the recovery start.',
             $state->slot($slot)->recoveryFamily === null => Slot::named($slot) . ' holds no recovery to start.',
             !self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery' .
-                Slot::after('in', $slot) .
+                Slot::phrase('in', $slot) .
                 ' belong to different builds; it would not start.',
             default => null,
         };

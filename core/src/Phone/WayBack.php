@@ -40,7 +40,7 @@ final readonly class WayBack
         }
         foreach ([$active, $other] as $slot) {
             if ($state->slot($slot)->recoveryFamily !== null) {
-                $where = Slot::after('in', $slot);
+                $where = Slot::phrase('in', $slot);
 
                 return new self(
                     self::NO_SYSTEM,

@@ -18,7 +18,7 @@ enum Slot: string
     }
 
     /** " into slot A", with the space before it; nothing on a phone with one slot. */
-    public static function after(string $preposition, string $slot): string
+    public static function phrase(string $preposition, string $slot): string
     {
         return self::isOnly($slot) ? '' : " {$preposition} slot " . strtoupper($slot);
     }

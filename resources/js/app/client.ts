@@ -63,7 +63,7 @@ export type Body<P extends keyof paths> = paths[P] extends {
   ? B
   : never
 
-/** A file's text as the body of a request: it goes as it is, and the server says what is wrong with it. */
+/** Sends the text of a file unchanged as the body; the server says what is wrong with it. */
 export const asItIs = (text: string): { body: never; bodySerializer: (body: unknown) => string } => ({
   body: text as never,
   bodySerializer: (body) => body as string,

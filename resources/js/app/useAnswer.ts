@@ -21,7 +21,7 @@ const isUnanswered = (error: ApiError): boolean => error.status === 0 || error.s
  *
  * Where there was no answer, it is asked again without a beat too: a page never stays empty by itself.
  *
- * @param words what stands in the address, and behind it; null as long as that is not known
+ * @param words the values in the path and in the query; null as long as they are not known
  */
 export function useAnswer<P extends Readable>(
   path: P,

@@ -91,7 +91,7 @@ async function record(): Promise<void> {
         Record it
       </button>
     </div>
-    <ErrorNote :error="refused" />
+    <ErrorNote class="mt-3" :error="refused" />
   </form>
 </template>
 

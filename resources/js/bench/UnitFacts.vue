@@ -68,7 +68,7 @@ async function enter(): Promise<void> {
     /></label>
     <button v-if="field" type="submit" class="btn">Enter</button>
   </form>
-  <ErrorNote :error="refused" />
+  <ErrorNote class="mt-3" :error="refused" />
   <p v-if="facts.length === 0" class="empty">
     Nothing is known about this phone yet. Read it over the cable, paste a property dump, or enter what you see.
   </p>

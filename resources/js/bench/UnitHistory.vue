@@ -23,7 +23,7 @@ async function write(): Promise<void> {
     <label>Write down <textarea v-model="text" name="note" rows="2" /></label>
     <button type="submit" class="btn" :disabled="text.trim() === ''">Keep it</button>
   </form>
-  <ErrorNote :error="refused" />
+  <ErrorNote class="mt-3" :error="refused" />
   <ol class="history">
     <li v-for="(entry, index) in history" :key="index">
       <span class="when mute small" :title="dateTimeOf(entry.at)">{{ ago(entry.at) }}</span>

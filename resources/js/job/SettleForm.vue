@@ -61,7 +61,7 @@ async function enter(): Promise<void> {
       <input v-model="typed" :aria-label="`Value of ${unknown}`" placeholder="what the phone shows" />
       <button type="submit" class="btn small" :disabled="typed === ''">Enter</button>
     </form>
-    <ErrorNote :error="refused" />
+    <ErrorNote class="mt-3" :error="refused" />
   </div>
 </template>
 

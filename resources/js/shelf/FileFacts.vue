@@ -102,7 +102,7 @@ async function enter(): Promise<void> {
     <label>is <input v-model="value" name="value" placeholder="empty takes it back" /></label>
     <button type="submit" class="btn small" :disabled="name === ''">Enter</button>
   </form>
-  <ErrorNote :error="refused" />
+  <ErrorNote class="mt-3" :error="refused" />
 </template>
 
 <style scoped>

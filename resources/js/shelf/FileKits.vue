@@ -20,7 +20,7 @@ async function plan(unit: string): Promise<void> {
 </script>
 
 <template>
-  <ErrorNote :error="refused" />
+  <ErrorNote class="mt-3" :error="refused" />
   <section v-for="kit in kits" :key="kit.unit" class="kit">
     <div class="head">
       <h2>

@@ -219,7 +219,7 @@ abstract readonly class Flash extends Operation
 
     public function title(): string
     {
-        $into = Slot::after('into', $this->slot);
+        $into = Slot::phrase('into', $this->slot);
 
         return $this->what() . $into . ($this->in === Mode::Download ? ' by PC flash' : '');
     }

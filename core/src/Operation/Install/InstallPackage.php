@@ -135,7 +135,7 @@ abstract readonly class InstallPackage extends Operation
 
     public function title(): string
     {
-        $into = Slot::after('into', $this->slot);
+        $into = Slot::phrase('into', $this->slot);
 
         return $this->from === null
             ? "Sideload {$this->package->title()}{$into}"
