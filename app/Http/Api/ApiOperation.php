@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Api;
 
+use Illuminate\Database\Eloquent\Model;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Routing\Route;
 
@@ -39,13 +40,13 @@ final readonly class ApiOperation
         return array_values(array_diff(array_map(strtolower(...), $this->route->methods()), ['head']));
     }
 
-    /** The first sentence of what the controller says, else the words of the name. */
+    /** What the method's comment says before its tags; the words of the name where there is none. */
     public function summary(): string
     {
         $comment = (string) preg_replace('~^\s*/?\*+/?[ \t]?|\s*\*/$~m', '', (string) $this->action->getDocComment());
-        $sentence = trim((string) preg_replace('/\s+/', ' ', explode("\n@", trim($comment))[0]));
+        $text = trim((string) preg_replace('/\s+/', ' ', explode("\n@", trim($comment))[0]));
 
-        return $sentence === '' ? ucfirst(str_replace(['.', '-'], ' ', $this->name())) : $sentence;
+        return $text === '' ? ucfirst(str_replace(['.', '-'], ' ', $this->name())) : $text;
     }
 
     /** @return list<Answers> */
@@ -108,9 +109,7 @@ final readonly class ApiOperation
             $type = $given->getType();
             if ($given->getName() === $parameter && $type instanceof \ReflectionNamedType) {
                 $class = $type->getName();
-                $byKey =
-                    is_subclass_of($class, \Illuminate\Database\Eloquent\Model::class) &&
-                    (new $class())->getRouteKeyName() === 'id';
+                $byKey = is_subclass_of($class, Model::class) && (new $class())->getRouteKeyName() === 'id';
 
                 return $class === 'int' || $byKey;
             }
