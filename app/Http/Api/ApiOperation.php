@@ -44,7 +44,7 @@ final readonly class ApiOperation
     public function summary(): string
     {
         $comment = (string) preg_replace('~^\s*/?\*+/?[ \t]?|\s*\*/$~m', '', (string) $this->action->getDocComment());
-        $text = trim((string) preg_replace('/\s+/', ' ', explode("\n@", trim($comment))[0]));
+        $text = trim((string) preg_replace('/\s+/', ' ', (string) preg_replace('/^@.*/ms', '', trim($comment))));
 
         return $text === '' ? ucfirst(str_replace(['.', '-'], ' ', $this->name())) : $text;
     }
