@@ -120,3 +120,152 @@ it('inspects in words', function () {
         ->toContain('The sources disagree about codenames')
         ->toContain('Not understood: battery_is_sound("50")');
 });
+
+/**
+ * A file with answers to a plan.
+ *
+ * @param  array<string, mixed>  $answers
+ */
+function answersFile(array $answers): string
+{
+    $file = (string) tempnam(sys_get_temp_dir(), 'answers');
+    file_put_contents($file, json_encode(['format' => 'tornavis/answers', 'version' => 1] + $answers));
+
+    return $file;
+}
+
+/** @return array<string, mixed> */
+function plannedBy(array $words): array
+{
+    Artisan::call('tornavis:plan', $words + ['--json' => true]);
+
+    return json_decode(Artisan::output(), true, 64, JSON_THROW_ON_ERROR);
+}
+
+it('takes each answer by its key, and only that one', function () {
+    $open = plannedBy(words('SK-08', World::SALTERN));
+    $waiting = array_values(array_filter($open['findings'], fn(array $one): bool => $one['takesAWord']));
+    expect($waiting)->not->toBeEmpty();
+    $keys = array_column($waiting, 'key');
+    $given = plannedBy(words('SK-08', World::SALTERN, ['--answers' => answersFile(['agreed' => [$keys[0]]])]));
+    $still = array_column(array_filter($given['findings'], fn(array $one): bool => $one['takesAWord']), 'key');
+
+    expect($still)->not->toContain($keys[0])->toEqualCanonicalizing(array_slice($keys, 1));
+});
+
+it('takes what may be lost class by class, and a fact that was asked for', function () {
+    $losses = fn(array $plan): array => array_column(
+        array_filter($plan['findings'], fn(array $one): bool => $one['severity'] === 'settle'),
+        'key',
+    );
+    $open = plannedBy(words('SK-08', World::SALTERN));
+    $waived = plannedBy(words('SK-08', World::SALTERN, ['--answers' => answersFile(['waived' => ['photos']])]));
+    $low = plannedBy(
+        words('SK-07', World::DRIFTGLASS, [
+            '--answers' => answersFile(['facts' => ['battery.condition' => 'swollen']]),
+        ]),
+    );
+
+    expect(array_values(array_diff($losses($open), $losses($waived))))
+        ->toBe(['PREP-3:photos'])
+        ->and($low['verdict']['level'])
+        ->toBe('stop')
+        ->and(plannedBy(words('SK-07', World::DRIFTGLASS))['verdict']['level'])
+        ->toBe('clear');
+});
+
+it('asks for other command tools where the version named has a fault', function (string $version, string $severity) {
+    $file = answersFile([
+        'toolVersion' => $version,
+        'badTools' => [['version' => '4.1', 'fault' => 'It reports healthy phones as broken.']],
+    ]);
+    $plan = plannedBy(words('SK-07', World::DRIFTGLASS, ['--answers' => $file]));
+
+    expect(array_column($plan['findings'], 'severity', 'key')['PREP-6'])->toBe($severity);
+})->with([['4.1', 'settle'], ['4.2', 'clear']]);
+
+it('names the word that is not allowed and the choices', function (array $answers, array $says) {
+    $code = Artisan::call('tornavis:plan', words('SK-07', World::DRIFTGLASS, ['--answers' => answersFile($answers)]));
+    $output = Artisan::output();
+
+    expect($code)->toBe(65)->and($output)->toContain(...$says);
+})->with([
+    [['waived' => ['fotos']], ['fotos', 'photos', 'contacts']],
+    [['facts' => ['battery.condition' => 'Swollen']], ['Swollen', 'swollen', 'hot']],
+    [['facts' => ['battery.condishun' => 'hot']], ['battery.condishun', 'unit.md']],
+    [['files' => ['x.zip' => ['architektur' => 'arm64']]], ['architektur', 'architecture']],
+    [['files' => ['x.zip' => ['architecture' => 'arm65']]], ['arm65', 'arm64']],
+]);
+
+it('refuses on the command line what a phone of the model cannot have', function (string $fact, bool $refused) {
+    $file = answersFile(['facts' => [$fact => 'Saltern']]);
+
+    $found = Artisan::call('tornavis:plan', words('SK-07', World::DRIFTGLASS, ['--answers' => $file]));
+
+    expect($found === 65)->toBe($refused);
+})->with([['slot.-.os.family', true], ['slot.a.os.family', false]]);
+
+it('names files of the shelf as remedies, as alternatives and for the kit', function () {
+    $shelf = ['--shelf' => World::shelf()];
+    $blocked = words('SK-04', World::SALTERN);
+    $without = plannedBy($blocked);
+    $with = plannedBy($blocked + $shelf);
+    $suggested = words('SK-04', [World::SALTERN[0]]) + $shelf + ['--suggest' => true, '--json' => true];
+    $code = Artisan::call('tornavis:plan', $suggested);
+    $kit = array_column(json_decode(Artisan::output(), true, 64, JSON_THROW_ON_ERROR)['kit'], 'name');
+
+    expect($without)
+        ->not->toHaveKey('alternatives')
+        ->and($with['verdict']['level'])
+        ->toBe('stop')
+        ->and(json_encode($with['findings']))
+        ->toContain('Add ' . World::FIRMWARE)
+        ->and($with['alternatives'])
+        ->not->toBeEmpty()
+        ->and($with['suggestedKit'])
+        ->toContain(World::FIRMWARE)
+        ->and($kit)
+        ->toContain(World::FIRMWARE)
+        ->and($code)
+        ->toBeLessThan(2);
+});
+
+it('plans for the time that is given, and for now where none is', function () {
+    $then = plannedBy(words('SK-07', World::DRIFTGLASS, ['--at' => '2026-05-01T12:00:00Z']));
+    $now = plannedBy(words('SK-07', World::DRIFTGLASS));
+
+    expect($then['at'])
+        ->toBe('2026-05-01T12:00:00Z')
+        ->and(abs(strtotime($now['at']) - time()))
+        ->toBeLessThan(60)
+        ->and(Artisan::call('tornavis:plan', words('SK-07', World::DRIFTGLASS, ['--at' => 'tomorrow'])))
+        ->toBe(64);
+});
+
+it('says in one line that a file is not there', function (string $option) {
+    $words = words('SK-07', World::DRIFTGLASS);
+    $words[$option] = $option === '--package' ? ['/nowhere/build.zip'] : '/nowhere/it';
+    $code = Artisan::call('tornavis:plan', $words);
+
+    expect($code)->toBe(65)->and(substr_count(trim(Artisan::output()), "\n"))->toBe(0);
+})->with(['--model', '--unit', '--package', '--house-rules', '--answers', '--shelf']);
+
+it('tells a model as the pages do', function (array $clues, int $code, ?string $answer) {
+    $found = Artisan::call('tornavis:identify', $clues + ['--sheets' => base_path('demo/models'), '--json' => true]);
+
+    expect(json_decode(Artisan::output(), true, 64, JSON_THROW_ON_ERROR)['answer'] ?? null)
+        ->toBe($answer)
+        ->and($found)
+        ->toBe($code);
+})->with([
+    [['--codename' => 'bowline'], 0, 'bowline'],
+    [['--codename' => 'bowlina'], 1, null],
+    [['--maker' => 'Hawser'], 1, null],
+]);
+
+it('asks for a clue, and for a folder that is there', function () {
+    expect(Artisan::call('tornavis:identify', []))
+        ->toBe(64)
+        ->and(Artisan::call('tornavis:identify', ['--model' => 'x', '--sheets' => '/nowhere']))
+        ->toBe(65);
+});

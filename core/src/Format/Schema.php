@@ -18,6 +18,7 @@ final class Schema
         'unit',
         'release-card',
         'house-rules',
+        'answers',
         'plan',
         'plan-difference',
         'phrasebook',
@@ -156,12 +157,26 @@ final class Schema
         }
         $leaf = self::leaf($error);
         $pointer = '/' . implode('/', $leaf->data()->fullPath());
+        $choices = self::choices($leaf);
         throw FormatError::invalid(
             $where,
             $pointer,
-            (new ErrorFormatter())->formatErrorMessage($leaf),
-            "what docs/formats/{$this->name}.schema.json says",
+            $choices === null
+                ? (new ErrorFormatter())->formatErrorMessage($leaf)
+                : json_encode($leaf->data()->value()) . ' is not one of the choices',
+            $choices ?? "what docs/formats/{$this->name}.schema.json says",
         );
+    }
+
+    /** The words that could stand in the place of one that is not allowed; null where something else is wrong. */
+    private static function choices(ValidationError $error): ?string
+    {
+        $schema = $error->schema()->info()->data();
+        $words = is_object($schema) ? $schema->enum ?? null : null;
+
+        return $error->keyword() === 'enum' && is_array($words)
+            ? 'one of ' . implode(', ', array_map(static fn(mixed $one): string => (string) json_encode($one), $words))
+            : null;
     }
 
     private static function leaf(ValidationError $error): ValidationError

@@ -65,6 +65,33 @@ final readonly class ReleaseCard
     private function __construct(private string $path, private array $document) {}
 
     /**
+     * The name of the fact that a field of the card states.
+     *
+     * @param  string  $field  its place: "architecture", "requires.firmware.min"
+     *
+     * @throws FormatError when the card has no such field, or the value does not belong in it
+     */
+    public static function factOf(string $field, mixed $value, string $where): string
+    {
+        $fact =
+            self::FACTS[$field] ??
+            throw FormatError::invalid(
+                $where,
+                $field,
+                'There is no such field of a release card',
+                'one of ' . implode(', ', array_keys(self::FACTS)),
+            );
+        $inner = $value;
+        foreach (array_reverse(explode('.', $field)) as $key) {
+            $inner = [$key => $inner];
+        }
+        $card = ['format' => 'tornavis/release-card', 'version' => 1, 'kind' => 'build'];
+        Schema::of('release-card')->check(array_merge($card, $inner), "{$where}, {$field}");
+
+        return $fact;
+    }
+
+    /**
      * Checks a card that was filled in and writes it beside its file, whole or not at all.
      *
      * @param  array<string, mixed>  $document

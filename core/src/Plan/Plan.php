@@ -131,8 +131,16 @@ final readonly class Plan
     /** The same bytes for the same situation. */
     public function toJson(): string
     {
+        return self::json($this->toArray());
+    }
+
+    /**
+     * @param  array<string, mixed>  $document  a plan, or one with more in it
+     */
+    public static function json(array $document): string
+    {
         return json_encode(
-            $this->toArray(),
+            $document,
             JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
         ) . "\n";
     }

@@ -27,10 +27,11 @@ final readonly class Answers
      * Those of a person who agrees to all of these findings and gives up whatever would be lost.
      *
      * @param  list<string>  $findings  keys of findings
+     * @param  array<string, string|int>  $house
      */
-    public static function toEverything(array $findings): self
+    public static function toEverything(array $findings, array $house = [], ?string $backup = null): self
     {
-        return new self($findings, LossClass::cases());
+        return new self($findings, LossClass::cases(), $house, $backup);
     }
 
     public function agreedTo(string $key): bool
