@@ -127,6 +127,7 @@ final class FurtherFiles
                 file_put_contents($path, Formats::sparse(Formats::ext4($content, 'system', 2048), 24_576));
                 $writer->card($path, [
                     'kind' => 'generic image',
+                    'slotScheme' => 'both',
                     'family' => 'Saltern Generic',
                     'versionName' => '15',
                     'channel' => 'stable',

@@ -19,7 +19,8 @@ final class IdentifyCommand extends CoreCommand
         '{--dump= : File with what the phone prints as its properties} ' .
         '{--sheets= : Folder with model sheets; those of the bench where it is left out} {--json : As JSON}';
 
-    protected $description = 'Says which model a phone is, from what was read off it; exit 0 when that is certain, 1 when it is not';
+    protected $description =
+        'Says which model a phone is, from what was read off it; ' . 'exit 0 when that is certain, 1 when it is not';
 
     public function handle(): int
     {

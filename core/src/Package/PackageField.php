@@ -26,6 +26,9 @@ final class PackageField
 
     public const CHIPSETS = 'chipsets';
 
+    /** list of carriers whose phones it is for */
+    public const CARRIERS = 'carriers';
+
     public const ARCHITECTURE = 'architecture';
 
     public const BUILD_ID = 'buildId';
@@ -193,7 +196,7 @@ final class PackageField
 
     public const VENDOR_CHANNEL = 'vendorChannel';
 
-    /** "one" or "two": phones that a generic image starts on */
+    /** "one", "two" or "both": phones that a generic image starts on */
     public const SLOT_SCHEME = 'slotScheme';
 
     public const SHA1 = 'sha1';

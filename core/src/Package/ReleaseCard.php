@@ -27,6 +27,7 @@ final readonly class ReleaseCard
         'models' => Field::MODELS,
         'excludes' => Field::EXCLUDES,
         'chipsets' => Field::CHIPSETS,
+        'carriers' => Field::CARRIERS,
         'architecture' => Field::ARCHITECTURE,
         'buildId' => Field::BUILD_ID,
         'release' => Field::RELEASE,

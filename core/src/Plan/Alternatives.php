@@ -81,7 +81,7 @@ final readonly class Alternatives
             array_filter(
                 $situation->shelf,
                 static fn(Package $p): bool => !in_array($p, $kit, true) &&
-                    ($p->facts->list(Field::CODENAMES) === [] || $situation->files->isFor($p)),
+                    ($p->facts->list(Field::CODENAMES) === [] || $situation->fit->suits($p)),
             ),
         );
         foreach ($kit as $index => $file) {
@@ -124,7 +124,7 @@ final readonly class Alternatives
     {
         $files = [...$situation->kit, ...$situation->shelf];
         foreach ($files as $build) {
-            if ($build->kind() === PackageKind::Build && $situation->files->isFor($build)) {
+            if ($build->kind() === PackageKind::Build && $situation->fit->suits($build)) {
                 yield [
                     "{$build->title()} anew",
                     KitSuggestion::of(

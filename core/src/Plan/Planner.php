@@ -131,6 +131,11 @@ final class Planner
             $situation->modes->systemIsOut() && $situation->job->dataPromise()->erases()
                 ? [StateField::Accounts->value => false]
                 : [];
+        // And for the active slot, which a finding asks for.
+        $open +=
+            $situation->state->activeSlot() === null
+                ? [StateField::ActiveSlot->value => $situation->slots->active()]
+                : [];
         $start = $situation->state->with(
             $open + [
                 StateField::Mode->value => $mode->value,

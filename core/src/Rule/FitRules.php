@@ -44,6 +44,7 @@ use Tornavis\Core\Rule\Recovery\Recovery1Ability;
 use Tornavis\Core\Rule\Recovery\Recovery2PreInstall;
 use Tornavis\Core\Rule\Recovery\Recovery4First;
 use Tornavis\Core\Rule\Recovery\Recovery5Place;
+use Tornavis\Core\Rule\Slots\Slots4Active;
 use Tornavis\Core\Rule\Update\Update1InPlace;
 use Tornavis\Core\Rule\Update\Update2Worth;
 use Tornavis\Core\Situation\Situation;
@@ -83,6 +84,7 @@ final class FitRules
         Layout2Retrofit::class,
         Layout3Changer::class,
         Layout4Verification::class,
+        Slots4Active::class,
         Erase8Encryption::class,
         Update1InPlace::class,
         Update2Worth::class,

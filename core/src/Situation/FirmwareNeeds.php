@@ -65,14 +65,12 @@ final readonly class FirmwareNeeds
     {
         $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
         $version = $package->facts->text(Field::VERSION);
-        $region = $package->facts->text(Field::REGION);
-        $installed = $this->situation->state->slot($this->situation->slots->active())->firmwareRegion;
 
         return $minimum !== null &&
             $version !== null &&
             !Version::of($version)->olderThan(Version::of($minimum)) &&
-            $this->situation->files->isFor($package) &&
-            ($region === null || $installed === null || $region === $installed);
+            ($this->situation->fit->suits($package) ||
+                $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }
 
     /**

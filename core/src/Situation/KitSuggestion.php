@@ -58,7 +58,7 @@ final readonly class KitSuggestion
         ) {
             $kit[] = self::newest(
                 $stock->ofKind(PackageKind::Recovery),
-                static fn(Package $p): bool => $situation->files->isFor($p) &&
+                static fn(Package $p): bool => $situation->fit->suits($p) &&
                     in_array($needs, $p->facts->list(Field::ABILITIES), true),
                 $house->channel === 'stable',
             );
@@ -95,11 +95,11 @@ final readonly class KitSuggestion
         }
         $kit[] = $newest(
             PackageKind::Recovery,
-            static fn(Package $p): bool => $situation->files->isFor($p) && self::recoveryServes($p, $build),
+            static fn(Package $p): bool => $situation->fit->suits($p) && self::recoveryServes($p, $build),
         );
         $retrofits = $situation->layout->retrofits();
         if ($retrofits) {
-            $kit[] = $newest(PackageKind::EmptySuper, $situation->files->isFor(...));
+            $kit[] = $newest(PackageKind::EmptySuper, $situation->fit->suits(...));
         }
         if (
             $retrofits ||
@@ -138,8 +138,7 @@ final readonly class KitSuggestion
         foreach ($build->facts->list(Field::FIXES) as $family) {
             $kit[] = $newest(
                 PackageKind::Fix,
-                static fn(Package $p): bool => $p->facts->text(Field::FAMILY) === $family &&
-                    $situation->files->isFor($p),
+                static fn(Package $p): bool => $p->facts->text(Field::FAMILY) === $family && $situation->fit->suits($p),
             );
         }
 
@@ -159,7 +158,7 @@ final readonly class KitSuggestion
             $situation->layout->slotsToUnverify() === [] ? [] : $stock->ofKind(PackageKind::VerificationImage)
             as $package
         ) {
-            if ($situation->files->isFor($package) && $package->facts->text(Field::PART_OF) === $firmware) {
+            if ($situation->fit->suits($package) && $package->facts->text(Field::PART_OF) === $firmware) {
                 $images[(string) $package->facts->text(Field::PARTITION)] ??= $package;
             }
         }
@@ -177,7 +176,7 @@ final readonly class KitSuggestion
             as $package
         ) {
             if (
-                $situation->files->isFor($package) &&
+                $situation->fit->suits($package) &&
                 in_array($package->title(), $situation->recovery->chosen()?->facts->list(Field::AFTER) ?? [], true)
             ) {
                 return $package;

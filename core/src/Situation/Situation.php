@@ -21,6 +21,8 @@ final readonly class Situation
 
     public KitFiles $files;
 
+    public FileFit $fit;
+
     public RecoveryChoice $recovery;
 
     public FirmwareNeeds $firmware;
@@ -64,6 +66,7 @@ final readonly class Situation
         $this->state = BootCheck::asSeen($state ?? $unit->state(), $sheet);
         $this->job = Job::of($intent);
         $this->files = new KitFiles($this);
+        $this->fit = new FileFit($this);
         $this->recovery = new RecoveryChoice($this);
         $this->firmware = new FirmwareNeeds($this);
         $this->vendor = new VendorNeeds($this);

@@ -42,6 +42,7 @@ final readonly class VendorNeeds
             if (
                 $version !== null &&
                 $minimum !== null &&
+                $this->situation->fit->suits($package) &&
                 !Version::of($version)->olderThan(Version::of($minimum)) &&
                 ($channel === null || $package->facts->text(Field::VENDOR_CHANNEL) === $channel)
             ) {

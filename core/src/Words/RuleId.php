@@ -53,6 +53,7 @@ enum RuleId: string
     case Slots1 = 'SLOTS-1';
     case Slots2 = 'SLOTS-2';
     case Slots3 = 'SLOTS-3';
+    case Slots4 = 'SLOTS-4';
     case Order1 = 'ORDER-1';
     case Order2 = 'ORDER-2';
     case Order3 = 'ORDER-3';
@@ -109,7 +110,8 @@ enum RuleId: string
             self::Layout4,
             self::Slots1,
             self::Slots2,
-            self::Slots3
+            self::Slots3,
+            self::Slots4
                 => RuleArea::Partitions,
             self::Order1,
             self::Order2,

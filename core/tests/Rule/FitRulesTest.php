@@ -277,7 +277,7 @@ it('judges', function (
     'old firmware with a package of another region' => [
         'BASE-1',
         'SK-04',
-        fn() => [...World::SALTERN, World::altered(World::FIRMWARE, ['region' => 'north'])],
+        fn() => [...World::SALTERN, World::altered(World::FIRMWARE, ['region' => 'IN'])],
         [],
         'stop',
     ],

@@ -6,11 +6,11 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
-use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
@@ -76,41 +76,7 @@ final class Back2Bundle implements FitRule
                 remedy: Remedy::getFile('Get the whole bundle from the maker.'),
                 subject: 'whole',
             );
-        $region = $bundle->facts->best(Field::REGION);
-        $variant = $situation->state->text(StateField::VariantModel);
-        $mine = $variant === null ? null : $situation->sheet->variant($variant)?->region;
-        if ($region !== null) {
-            yield match (true) {
-                $mine === null => Finding::toSettle(
-                    self::id(),
-                    need: 'A bundle for this region',
-                    found: "{$region->text()}, the phone's is unknown",
-                    reason: 'Radio firmware of another region falls under other radio law and may take the network ' .
-                        'away.',
-                    remedy: Remedy::enterFact('Read the model in the about page and enter it.'),
-                    subject: 'region',
-                    facts: [$region],
-                ),
-                $region->value === $mine => Finding::clear(
-                    self::id(),
-                    need: 'A bundle for this region',
-                    found: $region->text(),
-                    reason: 'Bundle and phone are of the same region.',
-                    subject: 'region',
-                    facts: [$region],
-                ),
-                default => Finding::stop(
-                    self::id(),
-                    need: 'A bundle for this region',
-                    found: "{$region->text()}, the phone {$mine}",
-                    reason: 'Radio firmware of another region falls under other radio law and may take the network ' .
-                        'away.',
-                    remedy: Remedy::getFile("Get the bundle for {$mine}."),
-                    subject: 'region',
-                    facts: [$region],
-                ),
-            };
-        }
+        yield from Fit2Variant::region($situation, $bundle, self::id(), 'region');
         yield Finding::caution(
             self::id(),
             need: 'The bootloader stays unlocked',

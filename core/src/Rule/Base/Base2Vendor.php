@@ -77,7 +77,7 @@ final class Base2Vendor implements FitRule
             $try = $situation->with(kit: [...$situation->kit, $package]);
             if (
                 $package->kind() === PackageKind::Vendor &&
-                $situation->files->isFor($package) &&
+                $situation->fit->suits($package) &&
                 $try->vendor->chosen() === $package
             ) {
                 return Remedy::addFile($package);

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
-use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -35,12 +35,13 @@ final class Base5Modem implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        $written = $situation->firmware->slotsBelowMinimum() !== [] && !$situation->layout->copiesSlot();
+        foreach ($written ? $situation->files->ofKind(PackageKind::Firmware) : [] as $index => $package) {
+            $subject = $index === 0 ? 'region' : "region/{$package->name()}";
+            yield from Fit2Variant::region($situation, $package, self::id(), $subject);
+        }
         $firmware = $situation->firmware->chosen();
-        if (
-            $firmware === null ||
-            $situation->firmware->slotsBelowMinimum() === [] ||
-            $situation->layout->copiesSlot()
-        ) {
+        if (!$written || $firmware === null) {
             return;
         }
         if ($firmware->imageFor('modem') !== null && $situation->sheet->partition('modem') !== null) {
@@ -55,25 +56,6 @@ final class Base5Modem implements FitRule
                 remedy: Remedy::doFirst('The house rule decides; the other way is on the score.'),
                 subject: 'modem',
             );
-        }
-        $region = $firmware->facts->best(Field::REGION);
-        $mine = $situation->state->fact(StateField::FirmwareRegion->in($situation->slots->active()));
-        if ($region !== null && !$mine->known()) {
-            $finding = Finding::toSettle(
-                self::id(),
-                need: 'Firmware of this phone\'s region',
-                found: "{$region->text()}, the phone's is unknown",
-                reason: 'Radio firmware of another region may take the network away, and falls under other radio law.',
-                remedy: Remedy::enterFactOrAgree(
-                    'Read the region in the bootloader or the model in the about page and enter it, or agree that it ' .
-                        'is the same.',
-                ),
-                subject: 'region',
-                facts: [$region, $mine],
-            );
-            yield $situation->answers->agreedTo($finding->key)
-                ? $finding->settled('You agreed that the region is the same.')
-                : $finding;
         }
     }
 }

@@ -43,7 +43,7 @@ final class Fit10Channel implements FitRule
             if (
                 $other->kind() === PackageKind::Build &&
                 self::isSettled($other) &&
-                $situation->files->isFor($other) &&
+                $situation->fit->suits($other) &&
                 $other->integrity() !== Integrity::Damaged &&
                 $other->facts->text(Field::FAMILY) === $build->facts->text(Field::FAMILY)
             ) {

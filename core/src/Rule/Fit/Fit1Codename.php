@@ -12,34 +12,18 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\FileFit;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /**
- * Speaks for each file of a kind that is made for one model.
+ * Speaks for each file that names codenames, and for each of a kind that is made for one model.
  *
  * Why: Codenames are what publishers bind files to; some differ by one letter. A sheet may name codenames whose files
  * cover it.
  */
 final class Fit1Codename implements FitRule
 {
-    /** Kinds that are made for one model and never for all. */
-    private const MODEL_BOUND = [
-        PackageKind::Build,
-        PackageKind::Firmware,
-        PackageKind::Vendor,
-        PackageKind::Recovery,
-        PackageKind::PartitionImage,
-        PackageKind::Kernel,
-        PackageKind::Fix,
-        PackageKind::StockBundle,
-        PackageKind::Remover,
-        PackageKind::VerificationImage,
-        PackageKind::EmptySuper,
-        PackageKind::LayoutChanger,
-    ];
-
     public static function id(): RuleId
     {
         return RuleId::Fit1;
@@ -54,7 +38,8 @@ final class Fit1Codename implements FitRule
     public function look(Situation $situation): iterable
     {
         foreach ($situation->kit as $package) {
-            if (in_array($package->kind(), self::MODEL_BOUND, true)) {
+            $names = $package->facts->list(Field::CODENAMES) !== [];
+            if ($names || in_array($package->kind(), FileFit::MODEL_BOUND, true)) {
                 yield self::judge($situation->sheet, $package, $situation->shelf, $situation->codenames);
             }
         }

@@ -4,16 +4,18 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\RightFile;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
 /**
- * Speaks for each file that states an architecture.
+ * Speaks for each file that states an architecture, and for each that nothing binds to a phone and that states none.
  *
  * Why: Code for another processor does not run at all.
  */
@@ -33,10 +35,12 @@ final class Fit3Architecture implements FitRule
     {
         foreach ($situation->kit as $package) {
             $fact = $package->facts->best(Field::ARCHITECTURE);
+            $mine = $situation->sheet->architecture;
             if ($fact === null) {
+                yield from $situation->fit->mustSayArchitecture($package) ? [self::unstated($situation, $package)] : [];
+
                 continue;
             }
-            $mine = $situation->sheet->architecture;
             yield $fact->value === $mine
                 ? Finding::clear(
                     self::id(),
@@ -51,10 +55,30 @@ final class Fit3Architecture implements FitRule
                     need: "{$package->title()} is for {$mine}",
                     found: $fact->text(),
                     reason: "It is made for {$fact->text()} processors; this phone has {$mine}.",
-                    remedy: Remedy::getFile("Get the {$mine} file."),
+                    remedy: RightFile::remedy($situation, $package, "Get the {$mine} file."),
                     subject: $package->name(),
                     facts: [$fact],
                 );
         }
+    }
+
+    /** A file that no codename binds to a phone, and that does not say for which processor it is. */
+    private static function unstated(Situation $situation, Package $package): Finding
+    {
+        $mine = $situation->sheet->architecture;
+        $finding = Finding::toSettle(
+            self::id(),
+            need: "{$package->title()} is for {$mine}",
+            found: 'not stated',
+            reason: 'It names no phone and no processor, and code for another processor does not run at all.',
+            remedy: Remedy::agree(
+                "Ask its publisher and enter it on the page of the file, or agree that it is {$mine}.",
+            ),
+            subject: $package->name(),
+        );
+
+        return $situation->answers->agreedTo($finding->key)
+            ? $finding->settled("You agreed that it is for {$mine}.")
+            : $finding;
     }
 }

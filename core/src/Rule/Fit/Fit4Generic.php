@@ -12,6 +12,7 @@ use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\RightFile;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\PartitionName;
@@ -108,11 +109,26 @@ final class Fit4Generic implements FitRule
     private function slots(Situation $situation, Package $image): \Generator
     {
         $scheme = $image->facts->best(Field::SLOT_SCHEME);
+        $mine = $situation->sheet->hasTwoSlots() ? 'two' : 'one';
         if ($scheme === null) {
+            $finding = Finding::toSettle(
+                self::id(),
+                need: "An image for {$mine}-slot phones",
+                found: 'not stated',
+                reason: 'Neither file nor card says for which slot scheme it is; on the other one it does not start.',
+                remedy: Remedy::agree(
+                    "Ask its publisher and enter it on the page of the file, or agree that it is for {$mine}-slot " .
+                        'phones.',
+                ),
+                subject: 'slots',
+            );
+            yield $situation->answers->agreedTo($finding->key)
+                ? $finding->settled("You agreed that it is for {$mine}-slot phones.")
+                : $finding;
+
             return;
         }
-        $mine = $situation->sheet->hasTwoSlots() ? 'two' : 'one';
-        yield $scheme->value === $mine
+        yield $situation->fit->slotsFit($image)
             ? Finding::clear(
                 self::id(),
                 need: "An image for {$mine}-slot phones",
@@ -126,7 +142,7 @@ final class Fit4Generic implements FitRule
                 need: "An image for {$mine}-slot phones",
                 found: $scheme->text(),
                 reason: 'It does not start on another slot scheme.',
-                remedy: Remedy::getFile("Get the image for {$mine}-slot phones."),
+                remedy: RightFile::remedy($situation, $image, "Get the image for {$mine}-slot phones."),
                 subject: 'slots',
                 facts: [$scheme],
             );

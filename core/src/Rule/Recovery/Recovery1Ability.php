@@ -131,7 +131,7 @@ final class Recovery1Ability implements FitRule
         foreach ($situation->shelf as $package) {
             if (
                 $package->kind() === PackageKind::Recovery &&
-                $situation->files->isFor($package) &&
+                $situation->fit->suits($package) &&
                 $package->integrity() !== Integrity::Damaged &&
                 RecoveryAbility::of($package)->misfit($build, $wanted) === null &&
                 $this->misplaced($situation, $package) === null

@@ -80,7 +80,7 @@ final class Recovery4First implements FitRule
             if (
                 $package->kind() === PackageKind::Recovery &&
                 in_array($package->title(), $wanted, true) &&
-                $situation->files->isFor($package) &&
+                $situation->fit->suits($package) &&
                 $package->integrity() !== Integrity::Damaged
             ) {
                 return Remedy::addFile($package);
