@@ -49,6 +49,8 @@ Route::delete('shelf/{package}', [ShelfController::class, 'forget'])->name('shel
 Route::post('shelf/{package}/facts', [ShelfController::class, 'learn'])->name('shelf.learn');
 Route::put('shelf/{package}/card', [ShelfController::class, 'card'])->name('shelf.card');
 Route::post('shelf/{package}/check', [ShelfController::class, 'check'])->name('shelf.check');
+Route::post('shelf/{package}/unpack', [ShelfController::class, 'unpack'])->name('shelf.unpack');
+Route::post('shelf/{package}/beside/{partition}', [ShelfController::class, 'layBeside'])->name('shelf.lay-beside');
 Route::post('shelf/{package}/partition/{partition}', [ShelfController::class, 'takeOut'])->name('shelf.take-out');
 Route::get('shelf/{package}/partition/{partition}', [ShelfController::class, 'partition'])->name('shelf.partition');
 Route::get('shelf/{package}/compare/{other}', [ShelfController::class, 'compare'])->name('shelf.compare');

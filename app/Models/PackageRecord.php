@@ -24,8 +24,15 @@ use Tornavis\Core\Package\Package;
  * @property bool $missing
  * @property array<string, mixed> $document
  * @property bool $unread known from a bench file alone
- * @property ?array{partition: string, status: string, doneBytes: int, says: string, file: ?string} $extraction of one
- *     image, under way or done
+ * @property ?array{
+ *     partition: string,
+ *     status: string,
+ *     doneBytes: int,
+ *     says: string,
+ *     file: ?string,
+ *     beside?: bool,
+ *     name?: string
+ * } $extraction of one image, under way or done
  * @property ?list<array{
  *     name: string,
  *     value: string|int|bool|list<string>|null,

@@ -119,22 +119,20 @@ final class IsolatedReader
     }
 
     /**
-     * Takes the image of one partition out of a payload.
+     * Takes the image of one partition out of a payload; where none is named it unpacks or expands the file.
      *
      * @param  callable(int $doneBytes): void  $progress
-     * @return int its size in bytes
+     * @return int bytes that were written; of an unpacked file $most at most
      *
      * @throws PackageError
      */
-    public function extract(string $path, string $partition, string $to, callable $progress): int
+    public function extract(string $path, ?string $partition, string $to, callable $progress, int $most = 0): int
     {
+        $request = $partition === null ? ['do' => 'unpack', 'most' => $most] : ['do' => 'extract'];
+        $request += ['path' => $path, 'partition' => $partition ?? '', 'to' => $to];
+
         /** @var int */
-        return $this->ask(
-            ['do' => 'extract', 'path' => $path, 'partition' => $partition, 'to' => $to],
-            $path,
-            ReadingChild::STALLED_SECONDS,
-            $progress,
-        );
+        return $this->ask($request, $path, ReadingChild::STALLED_SECONDS, $progress);
     }
 
     /** The most memory that the process now at work has had; 0 where none is. */

@@ -188,22 +188,48 @@ final class Fixture
         }
         $written = [];
         foreach ($images as $partition => $bytes) {
-            $written[] = new PartitionImage($partition, $bytes, hash('sha256', "{$name} {$partition}"), $partition);
+            $entry = str_ends_with($name, '.zip') ? $partition : null;
+            $written[] = new PartitionImage($partition, $bytes, hash('sha256', "{$name} {$partition}"), $entry);
         }
 
         return new Package(
             "/fixture/{$name}",
             max(1, array_sum($images)),
-            self::containerOf($name),
+            self::containerOf($kind, $name, is_string($all[Field::PARTITION] ?? null) ? $all[Field::PARTITION] : null),
             Facts::of(...$read),
             $written,
             sha256: $sha256,
+            imageProblems: [],
         );
     }
 
-    private static function containerOf(string $name): Container
+    /** The same file with other content. */
+    public static function holding(Package $package, Container $container, ?Container $inside = null): Package
     {
-        return str_ends_with($name, '.zip') ? Container::PayloadZip : Container::BootImage;
+        $data = $package->toArray();
+        $data['container'] = $container->value;
+        if ($inside !== null) {
+            $data['images'] = [];
+            $data['facts'][] = Fact::of(Field::INSIDE, $inside->value, Source::File)->toArray();
+            $data['facts'][] = Fact::of(Field::COMPRESSION, 'xz', Source::File)->toArray();
+            $data['facts'][] = Fact::of(Field::EXPANDED, 3 * self::MIB, Source::File)->toArray();
+        }
+
+        return Package::fromArray($data);
+    }
+
+    private static function containerOf(PackageKind $kind, string $name, ?string $partition): Container
+    {
+        return match (true) {
+            str_ends_with($name, '.zip') => $kind === PackageKind::Firmware
+                ? Container::ZipBundle
+                : Container::PayloadZip,
+            $kind === PackageKind::VerificationImage => Container::Verification,
+            $kind === PackageKind::GenericImage => Container::FileSystem,
+            $partition === 'vendor_boot' => Container::VendorBootImage,
+            $partition === 'dtbo' => Container::DeviceTreeTable,
+            default => Container::BootImage,
+        };
     }
 
     /**

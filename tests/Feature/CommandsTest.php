@@ -263,6 +263,23 @@ it('tells a model as the pages do', function (array $clues, int $code, ?string $
     [['--maker' => 'Hawser'], 1, null],
 ]);
 
+it('unpacks on the command line, and says what it made', function () {
+    $folder = sys_get_temp_dir() . '/tornavis-cli-' . bin2hex(random_bytes(4));
+    mkdir($folder);
+    copy(World::path('wicket-4.1-becket.img'), "{$folder}/wicket.img");
+    exec("xz -0 {$folder}/wicket.img");
+    $code = Artisan::call('tornavis:unpack', ['file' => "{$folder}/wicket.img.xz"]);
+
+    expect($code)
+        ->toBe(0)
+        ->and(trim(Artisan::output()))
+        ->toBe("{$folder}/wicket.img")
+        ->and(hash_file('sha256', "{$folder}/wicket.img"))
+        ->toBe(World::package('wicket-4.1-becket.img')->sha256)
+        ->and(Artisan::call('tornavis:unpack', ['file' => "{$folder}/wicket.img.xz"]))
+        ->toBe(65);
+});
+
 it('asks for a clue, and for a folder that is there', function () {
     expect(Artisan::call('tornavis:identify', []))
         ->toBe(64)

@@ -530,7 +530,7 @@ function jobs(): array
         'a generic image on an older phone, written by its recovery' => [
             Intent::GenericImage,
             'SK-02',
-            ['saltern-generic-15-arm64.img', 'wicket-4.1-carrick.img'],
+            ['saltern-generic-15-arm64-raw.img', 'wicket-4.1-carrick.img'],
             ['battery.percent' => 90],
             [
                 'Remove screen lock and biometrics',

@@ -273,6 +273,39 @@ describe('one file', function () {
         postJson("/api/shelf/{$id}/partition/nothing")->assertUnprocessable();
     });
 
+    it('lays an image beside the package that it lies in, with a card, and writes over nothing', function () {
+        $id = ($this->id)('driftglass-15.1-20260902-becket.zip');
+        $name = 'driftglass-15.1-20260902-becket-boot.img';
+        postJson("/api/shelf/{$id}/beside/boot")->assertStatus(202);
+        $extraction = getJson("/api/shelf/{$id}")->json('extraction');
+        $made = getJson('/api/shelf/' . ($this->id)($name));
+
+        expect($extraction)
+            ->toMatchArray(['status' => 'done', 'beside' => true, 'name' => $name])
+            ->and(hash_file('sha256', "{$this->folder}/{$name}"))
+            ->toBe(World::package('driftglass-15.1-20260902-becket.zip')->imageFor('boot')?->sha256)
+            ->and(array_column($made->json('facts'), 'value', 'name'))
+            ->toMatchArray(['kind' => 'partition image', 'partition' => 'boot', 'codenames' => ['becket']])
+            ->and(array_column($made->json('facts'), 'value', 'name'))
+            ->toHaveKey('partOf');
+        postJson("/api/shelf/{$id}/beside/boot")->assertConflict();
+        postJson("/api/shelf/{$id}/beside/nothing")->assertUnprocessable();
+    });
+
+    it('unpacks a compressed file and expands a sparse image beside it, and no other file', function () {
+        $from = World::path('saltern-generic-15-arm64.img');
+        exec("gzip -c {$from} > {$this->folder}/saltern-generic-15-arm64.img.gz");
+        postJson('/api/shelf/look')->assertOk();
+        $packed = ($this->id)('saltern-generic-15-arm64.img.gz');
+        postJson("/api/shelf/{$packed}/unpack")->assertStatus(202);
+        $plain = ($this->id)('saltern-generic-15-arm64.img');
+        postJson("/api/shelf/{$plain}/unpack")->assertStatus(202);
+        $raw = getJson('/api/shelf/' . ($this->id)('saltern-generic-15-arm64-raw.img'));
+
+        expect($raw->json('container'))->toBe('file system image')->and($raw->json('sizeBytes'))->toBe(100_663_296);
+        postJson('/api/shelf/' . ($this->id)('wicket-4.1-becket.img') . '/unpack')->assertUnprocessable();
+    });
+
     it('keeps what a person types, beside what file and card say', function () {
         $id = ($this->id)('larder-mini-15-arm64.zip');
         postJson("/api/shelf/{$id}/facts", ['name' => 'release', 'value' => '14'])->assertCreated();

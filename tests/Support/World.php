@@ -6,9 +6,11 @@ namespace Tests\Support;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Archive\Unpacker;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageInspector;
+use Tornavis\Core\Package\ReleaseCard;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
@@ -51,7 +53,29 @@ final class World
 
     public static function path(string $name): string
     {
+        if (str_ends_with($name, '-raw.img')) {
+            return self::expanded($name);
+        }
         return self::shelf() . '/' . $name;
+    }
+
+    /** A sparse image of the demo as it is once it was expanded on the shelf, with its card. */
+    private static function expanded(string $name): string
+    {
+        $folder = self::shelf() . '-expanded';
+        if (!is_file("{$folder}/{$name}")) {
+            @mkdir($folder);
+            $sparse = PackageInspector::standard()->inspect(self::shelf() . '/' . str_replace('-raw', '', $name));
+            Unpacker::unpack($sparse->path, "{$folder}/{$name}.part", 1 << 30);
+            ReleaseCard::write("{$folder}/{$name}", [
+                ...['format' => 'tornavis/release-card', 'version' => 1, 'kind' => 'generic image'],
+                ...ReleaseCard::fieldsOf($sparse),
+                'file' => ['name' => $name, 'sha256' => Checksum::sha256("{$folder}/{$name}.part")],
+            ]);
+            rename("{$folder}/{$name}.part", "{$folder}/{$name}");
+        }
+
+        return "{$folder}/{$name}";
     }
 
     /**

@@ -11,12 +11,14 @@ use App\Http\Requests\PackageFactRequest;
 use App\Http\Resources\FilePage;
 use App\Http\Resources\FileSummary;
 use App\Jobs\CheckImages;
+use App\Jobs\MakeBeside;
 use App\Jobs\ReadPackage;
 use App\Jobs\TakeOutImage;
 use App\Models\PackageRecord;
 use App\Models\Setting;
 use App\Models\WorkJob;
 use App\Planning\JobPlanner;
+use App\Shelf\MadeBeside;
 use App\Shelf\Scratch;
 use App\Shelf\Shelf;
 use Illuminate\Http\JsonResponse;
@@ -26,6 +28,7 @@ use Illuminate\Support\Facades\DB;
 use Symfony\Component\HttpFoundation\BinaryFileResponse;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Comparison;
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\ReleaseCard;
 use Tornavis\Core\Package\Sum\SumList;
 use Tornavis\Core\Words\PackageKind;
@@ -132,6 +135,49 @@ final class ShelfController extends Controller
                 '. Make room, then try again.',
         );
         TakeOutImage::begin($package, $partition);
+
+        return response()->json(['ok' => true], 202);
+    }
+
+    /** Has a compressed or sparse file unpacked; what comes of it lies beside it on the shelf. */
+    #[Answers('done', 202)]
+    public function unpack(PackageRecord $package): JsonResponse
+    {
+        $packed = [Container::Compressed, Container::Sparse];
+        abort_unless(
+            in_array($package->package()->container, $packed, true),
+            422,
+            "{$package->name} is neither compressed nor sparse.",
+        );
+
+        return $this->beside($package, null);
+    }
+
+    /** Has the image of one partition taken out of a payload and laid beside it on the shelf. */
+    #[Answers('done', 202)]
+    public function layBeside(PackageRecord $package, string $partition): JsonResponse
+    {
+        abort_if(
+            $package->package()->imageFor($partition) === null,
+            422,
+            "{$package->name} holds no image of {$partition}.",
+        );
+
+        return $this->beside($package, $partition);
+    }
+
+    private function beside(PackageRecord $package, ?string $partition): JsonResponse
+    {
+        $made = new MadeBeside($package->package(), $partition);
+        abort_if(is_file($made->path), 409, basename($made->path) . ' is there already; add it to the kit.');
+        $needed = $made->neededBytes() ?? 0;
+        $folder = dirname($made->path);
+        abort_if(
+            (int) @disk_free_space($folder) < $needed + self::SPARE_BYTES,
+            507,
+            'There is no room for it: ' . Size::text($needed) . " are needed in {$folder}. Make room, then try again.",
+        );
+        MakeBeside::begin($package, $partition);
 
         return response()->json(['ok' => true], 202);
     }

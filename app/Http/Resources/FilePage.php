@@ -69,7 +69,10 @@ final class FilePage extends JsonResource
             'typed' => array_map(static fn(array $fact): string => $fact['name'], $record->typed ?? []),
             'twins' => array_values($twins),
             'imageCheck' => $record->images,
-            'extraction' => $record->extraction === null ? null : array_diff_key($record->extraction, ['file' => true]),
+            'extraction' =>
+                $record->extraction === null
+                    ? null
+                    : array_diff_key($record->extraction, ['file' => true]) + ['beside' => false, 'name' => null],
             'spaces' => self::spaces($package, $planner),
             'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $planner->house()),
             'kits' => $package->kind() === PackageKind::Build ? self::kits($package, $units, $shelf, $planner) : [],

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
@@ -45,7 +46,9 @@ final readonly class BootOnce extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return self::whileLocked($state);
+        $mismatch = Destination::startedOnce()->mismatch($this->package);
+
+        return [...self::whileLocked($state), ...$mismatch === null ? [] : [$mismatch->why]];
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
@@ -54,7 +55,13 @@ final readonly class DisableVerification extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        return self::whileLocked($state);
+        $refusals = self::whileLocked($state);
+        foreach ($this->partitions as $name) {
+            $mismatch = Destination::partition($name, verification: true)->mismatch($this->package);
+            array_push($refusals, ...$mismatch === null ? [] : [$mismatch->why]);
+        }
+
+        return $refusals;
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
@@ -59,6 +60,10 @@ final readonly class PutRecoveryInBoot extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
+        $mismatch = Destination::partition($this->home->value)->mismatch($this->package);
+        if ($mismatch !== null) {
+            return [$mismatch->why];
+        }
         if ($this->home === RecoveryHome::Own) {
             return RunningRecovery::abilities($state) === []
                 ? ['No recovery is known to run that could write another one.']

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
@@ -63,6 +64,10 @@ final readonly class WriteEmptySuper extends Operation
                 ];
         if ($state->slot($this->slot)->os->state !== SystemState::None) {
             $refusals[] = Slot::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
+        }
+        $mismatch = Destination::emptyLayout()->mismatch($this->package);
+        if ($mismatch !== null) {
+            $refusals[] = $mismatch->why;
         }
         $size = $this->package->facts->int(Field::SUPER_SIZE);
         if ($size !== null && $sheet->superBytes !== null && $size > $sheet->superBytes) {

@@ -21,4 +21,9 @@ enum Container: string
     case Super = 'super image';
     case EmptySuper = 'empty super layout';
     case Compressed = 'compressed file';
+
+    public function withArticle(): string
+    {
+        return ($this === self::EmptySuper || str_starts_with($this->value, 'update') ? 'an ' : 'a ') . $this->value;
+    }
 }

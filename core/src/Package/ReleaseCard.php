@@ -93,6 +93,30 @@ final readonly class ReleaseCard
     }
 
     /**
+     * What is known of a file, as fields of a card for another one that was made of it.
+     *
+     * @param  ?list<string>  $facts  names of the facts that still hold; null for all
+     * @return array<string, mixed>
+     */
+    public static function fieldsOf(Package $package, ?array $facts = null): array
+    {
+        $fields = [];
+        foreach (self::FACTS as $place => $name) {
+            $value = $package->facts->best($name)?->value;
+            $isOfFile = str_starts_with($place, 'file.') || $name === Field::KIND;
+            if ($value === null || $isOfFile || ($facts !== null && !in_array($name, $facts, true))) {
+                continue;
+            }
+            foreach (array_reverse(explode('.', $place)) as $key) {
+                $value = [$key => $value];
+            }
+            $fields = array_replace_recursive($fields, $value);
+        }
+
+        return $fields;
+    }
+
+    /**
      * Checks a card that was filled in and writes it beside its file, whole or not at all.
      *
      * @param  array<string, mixed>  $document

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Package\Destination;
+
 /** A row of a model's partition table. */
 final readonly class Partition
 {
@@ -22,4 +24,10 @@ final readonly class Partition
         public bool $startsSystem = false,
         public bool $verification = false,
     ) {}
+
+    /** What an image has to be that is written here. */
+    public function destination(): Destination
+    {
+        return Destination::partition($this->name, $this->verification);
+    }
 }

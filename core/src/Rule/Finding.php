@@ -151,7 +151,13 @@ final readonly class Finding
         foreach ($this->remedy->kinds ?? [] as $kind) {
             $fact = $kind === RemedyKind::EnterFact ? $this->unknownFact() : null;
             if ($kind !== RemedyKind::EnterFact || $fact !== null) {
-                $actions[] = new FindingAction($kind, $fact, $this->remedy?->file, $this->remedy?->loss);
+                $actions[] = new FindingAction(
+                    $kind,
+                    $fact,
+                    $this->remedy?->file,
+                    $this->remedy?->loss,
+                    $this->remedy?->partition,
+                );
             }
         }
 

@@ -15,16 +15,19 @@ final readonly class FindingAction
      * @param  ?string  $fact  name of the fact that is entered
      * @param  ?Package  $file  of the shelf that is added, or takes the place of another
      * @param  ?LossClass  $loss  that is accepted
+     * @param  ?string  $partition  whose image is taken out of the file
      */
     public function __construct(
         public RemedyKind $kind,
         public ?string $fact = null,
         public ?Package $file = null,
         public ?LossClass $loss = null,
+        public ?string $partition = null,
     ) {}
 
     /**
-     * @return array{do: string, fact: ?string, file: ?string, loss: ?string} as in docs/formats/api/job.schema.json
+     * @return array{do: string, fact: ?string, file: ?string, loss: ?string, partition: ?string} as in
+     *     docs/formats/api/finding-row.schema.json
      */
     public function toArray(): array
     {
@@ -33,6 +36,7 @@ final readonly class FindingAction
             'fact' => $this->fact,
             'file' => $this->file?->name(),
             'loss' => $this->loss?->value,
+            'partition' => $this->partition,
         ];
     }
 }

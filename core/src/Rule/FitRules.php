@@ -17,6 +17,7 @@ use Tornavis\Core\Rule\Base\Base7Accepted;
 use Tornavis\Core\Rule\Erase\Erase8Encryption;
 use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
+use Tornavis\Core\Rule\Fit\Fit12Content;
 use Tornavis\Core\Rule\Fit\Fit1Codename;
 use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Rule\Fit\Fit3Architecture;
@@ -69,6 +70,7 @@ final class FitRules
         Fit9Integrity::class,
         Fit10Channel::class,
         Fit11UpdateType::class,
+        Fit12Content::class,
         Base1Firmware::class,
         Base2Vendor::class,
         Base3StockRelease::class,

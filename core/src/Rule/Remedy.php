@@ -17,12 +17,14 @@ final readonly class Remedy
      * @param  list<RemedyKind>  $kinds
      * @param  ?Package  $file  of the shelf, that the remedy names
      * @param  ?LossClass  $loss  what is given up where the remedy is to accept a loss
+     * @param  ?string  $partition  whose image is taken out of the file
      */
     private function __construct(
         public string $text,
         public array $kinds,
         public ?Package $file = null,
         public ?LossClass $loss = null,
+        public ?string $partition = null,
     ) {}
 
     public static function addFile(Package $file): self
@@ -40,6 +42,18 @@ final readonly class Remedy
     public static function getFile(string $text): self
     {
         return new self($text, [RemedyKind::GetFile]);
+    }
+
+    /** The file is unpacked beside, on the shelf. */
+    public static function unpack(Package $file, string $text): self
+    {
+        return new self($text, [RemedyKind::Unpack], $file);
+    }
+
+    /** The image for a partition is taken out of the file and laid beside it. */
+    public static function takeOut(Package $file, string $partition, string $text): self
+    {
+        return new self($text, [RemedyKind::TakeOut], $file, partition: $partition);
     }
 
     public static function leaveOut(string $text): self

@@ -16,6 +16,12 @@ enum RemedyKind: string
     /** A file that is not here has to be fetched. */
     case GetFile = 'get-file';
 
+    /** A file of the kit is unpacked beside, on the shelf; what comes of it takes its place. */
+    case Unpack = 'unpack';
+
+    /** An image is taken out of a file of the kit and laid beside it. */
+    case TakeOut = 'take-out';
+
     /** A file leaves the kit. */
     case LeaveOut = 'leave-out';
 

@@ -20,6 +20,7 @@ enum RuleId: string
     case Fit9 = 'FIT-9';
     case Fit10 = 'FIT-10';
     case Fit11 = 'FIT-11';
+    case Fit12 = 'FIT-12';
     case Base1 = 'BASE-1';
     case Base2 = 'BASE-2';
     case Base3 = 'BASE-3';
@@ -85,7 +86,8 @@ enum RuleId: string
             self::Fit8,
             self::Fit9,
             self::Fit10,
-            self::Fit11
+            self::Fit11,
+            self::Fit12
                 => RuleArea::Phone,
             self::Base1, self::Base2, self::Base3, self::Base4, self::Base5, self::Base6, self::Base7 => RuleArea::Base,
             self::Recovery1, self::Recovery2, self::Recovery3, self::Recovery4, self::Recovery5 => RuleArea::Recovery,

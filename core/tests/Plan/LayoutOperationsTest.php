@@ -199,7 +199,9 @@ it('installs from storage only what was copied there', function () {
 });
 
 it('puts a recovery beside what is there', function (RecoveryHome $home, string $mode, array $otherwise, string $why) {
-    $put = new PutRecoveryInBoot(World::package('wicket-4.1-bowline.img'), 'a', $home);
+    // Only vendor boot has a form of its own; elsewhere it is a boot image.
+    $file = $home === RecoveryHome::VendorBoot ? 'wicket-4.1-bowline.img' : 'wicket-4.1-becket.img';
+    $put = new PutRecoveryInBoot(World::package($file), 'a', $home);
     $state = World::unit('SK-07', ['slot.running' => 'a', ...$otherwise])->state();
 
     expect($put->mode()->value)

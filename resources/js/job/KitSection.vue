@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { JobAnswer } from '../generated/api'
+import MakeBeside from './MakeBeside.vue'
 import { actionOf } from './settling'
 import PlanSpace from './PlanSpace.vue'
 import RestoreSets from './RestoreSets.vue'
@@ -24,9 +25,12 @@ const missing = computed(() =>
   props.job.findings.filter(
     (finding) =>
       finding.severity === 'stop' &&
-      actionOf(finding, 'add-file', 'replace-file', 'get-file', 'leave-out') !== undefined,
+      actionOf(finding, 'add-file', 'replace-file', 'get-file', 'leave-out', 'unpack', 'take-out') !== undefined,
   ),
 )
+
+const making = (finding: JobAnswer['findings'][number]): ReturnType<typeof actionOf> =>
+  actionOf(finding, 'unpack', 'take-out')
 
 function leaveOut(id: number | undefined): void {
   emit('change', { kit: props.job.kit.filter((one) => one !== id) })
@@ -100,8 +104,15 @@ function add(): void {
         <VerdictMark level="stop" words="stop" plain />
         <span
           ><b>{{ finding.need }}</b
-          >: {{ finding.found }}. {{ finding.remedy }}</span
-        >
+          >: {{ finding.found }}. {{ finding.reason }} {{ finding.remedy }}
+          <MakeBeside
+            v-if="!job.run && making(finding)?.file"
+            :job="job"
+            :file="making(finding)?.file ?? ''"
+            :partition="making(finding)?.partition ?? null"
+            @change="emit('change', $event)"
+          />
+        </span>
       </p>
     </section>
     <section v-if="!job.run" class="mt-6 add">

@@ -10,7 +10,7 @@ import { client } from '../app/client'
 const props = defineProps<{ file: FileAnswer }>()
 const { send, refused } = useSend()
 const taken = (partition: string): FileAnswer['extraction'] =>
-  props.file.extraction?.partition === partition ? props.file.extraction : null
+  props.file.extraction?.partition === partition && !props.file.extraction.beside ? props.file.extraction : null
 const busy = (partition: string): boolean => ['begun', 'taking'].includes(taken(partition)?.status ?? '')
 function takeOut(partition: string): void {
   const path = { package: props.file.id, partition }

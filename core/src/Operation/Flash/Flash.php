@@ -118,6 +118,10 @@ abstract readonly class Flash extends Operation
         if ($image === null) {
             return ["{$this->package->name()} holds no image for {$name}."];
         }
+        $mismatch = $partition->destination()->mismatch($this->package);
+        if ($mismatch !== null) {
+            return [$mismatch->why];
+        }
 
         return $this->sizeIsFixed($partition, $sheet) && $image->sizeBytes > $partition->sizeBytes
             ? ["The image for {$name} has {$image->sizeBytes} bytes; the partition holds " . "{$partition->sizeBytes}."]

@@ -5,14 +5,21 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation\Install;
 
 use Tornavis\Core\Operation\GenericSystem;
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
 /** A bare system image, which the recovery writes as it is and on which nothing was put before. */
 final readonly class InstallGenericImage extends InstallPackage
 {
+    protected function destination(): Destination
+    {
+        return Destination::rawPartition(PartitionName::System->value);
+    }
+
     protected function refusalsOfItsKind(State $state, ModelSheet $sheet): array
     {
         return [];

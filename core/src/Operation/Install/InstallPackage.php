@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation\Install;
 use Tornavis\Core\Operation\CopyTo;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\Timing;
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -92,6 +93,11 @@ abstract readonly class InstallPackage extends Operation
         return false;
     }
 
+    protected function destination(): Destination
+    {
+        return Destination::installedByRecovery();
+    }
+
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $running = $state->text(StateField::RunningSlot);
@@ -100,6 +106,10 @@ abstract readonly class InstallPackage extends Operation
         if ($this->from !== null && !in_array($this->package->name(), $state->list(CopyTo::LISTS[$this->from]), true)) {
             $refusals[] =
                 "{$this->package->name()} would not lie on " . CopyTo::PLACES[$this->from] . ' any more, or not yet.';
+        }
+        $mismatch = $this->destination()->mismatch($this->package);
+        if ($mismatch !== null) {
+            $refusals[] = $mismatch->why;
         }
         $has = $state->slot($this->slot)->firmware;
         $needed = $this->package->facts->text(Field::FIRMWARE_MIN);

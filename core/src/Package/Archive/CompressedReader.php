@@ -124,6 +124,14 @@ final readonly class CompressedReader implements PackageReader
         return null;
     }
 
+    /**
+     * @return ?array{string, ?string} what it is compressed by, and the tool that this needs; null where it is not
+     */
+    public static function methodOf(Bytes $bytes): ?array
+    {
+        return self::method($bytes->head(8));
+    }
+
     private static function gunzip(Bytes $bytes): string
     {
         $context = inflate_init(ZLIB_ENCODING_GZIP);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Isolated;
 
+use Tornavis\Core\Package\Archive\Unpacker;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\ImageCheck;
 use Tornavis\Core\Package\Package;
@@ -76,6 +77,12 @@ final readonly class ReadingChild
             'extract' => PartitionExtractor::of($path)->extract(
                 self::text($request, 'partition'),
                 self::text($request, 'to'),
+                $this->bytesDone(),
+            ),
+            'unpack' => Unpacker::unpack(
+                $path,
+                self::text($request, 'to'),
+                is_int($request['most'] ?? null) ? $request['most'] : 0,
                 $this->bytesDone(),
             ),
             default => null,

@@ -8,9 +8,9 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Rule\Finding;
 
+use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
-use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;

@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Rule\Finding;
 
+use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
-use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;

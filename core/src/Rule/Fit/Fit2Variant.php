@@ -183,41 +183,57 @@ final class Fit2Variant implements FitRule
         $sold = $fit->variant?->region;
         $need = 'A ' . ($package->kind()->value ?? 'file') . ' for this phone\'s region';
         $law = 'Radio firmware of another region may take the network away, and falls under other radio law.';
-        $all = ['rule' => $rule, 'need' => $need, 'subject' => $subject, 'facts' => [$there, $region]];
+        $facts = [$there, $region];
         $own = $fit->ownRegion();
+        $its = $region->text();
         $finding = match ($fit->region($package)) {
             RegionFit::Unstated, RegionFit::Same => Finding::clear(
-                ...$all,
-                found: $region->text(),
+                $rule,
+                need: $need,
+                found: $its,
                 reason: 'File and phone are of the same region.',
+                subject: $subject,
+                facts: $facts,
             ),
             RegionFit::Unknown => Finding::toSettle(
-                ...$all,
-                found: "{$region->text()}, the phone's is unknown",
+                $rule,
+                need: $need,
+                found: "{$its}, the phone's is unknown",
                 reason: $law,
                 remedy: Remedy::enterFactOrAgree(
                     'Read the region in the bootloader or the model in the about page and enter it, or agree that it ' .
                         'is the same.',
                 ),
+                subject: $subject,
+                facts: $facts,
             ),
             RegionFit::OtherModel => Finding::caution(
-                ...$all,
-                found: "{$region->text()}, as the firmware that is there",
+                $rule,
+                need: $need,
+                found: "{$its}, as the firmware that is there",
                 reason: "The model is sold in {$sold}, and the phone has firmware for {$there->text()} already. The " .
                     'file changes no region.',
                 remedy: Remedy::doFirst('Look whether the network works well on it before you go on.'),
+                subject: $subject,
+                facts: $facts,
             ),
             RegionFit::OtherFirmware => Finding::toSettle(
-                ...$all,
-                found: "{$region->text()}, the firmware that is there is for {$there->text()}",
+                $rule,
+                need: $need,
+                found: "{$its}, the firmware that is there is for {$there->text()}",
                 reason: "The model is sold in {$sold}, and somebody has put firmware of another region on it. {$law}",
                 remedy: Remedy::agree('Agree to go back to the region of the model, or get a file for the other one.'),
+                subject: $subject,
+                facts: $facts,
             ),
             RegionFit::Other => Finding::stop(
-                ...$all,
-                found: "{$region->text()}, the phone {$own}",
-                reason: "{$package->name()} is for the region {$region->text()}; this phone is for {$own}. {$law}",
+                $rule,
+                need: $need,
+                found: "{$its}, the phone {$own}",
+                reason: "{$package->name()} is for the region {$its}; this phone is for {$own}. {$law}",
                 remedy: RightFile::remedy($situation, $package, "Get the file for {$own}."),
+                subject: $subject,
+                facts: $facts,
             ),
         };
         yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
@@ -238,8 +254,9 @@ final class Fit2Variant implements FitRule
         $chipsets = array_unique(array_map(static fn(Variant $one): string => $one->chipset, $sheet->variants));
         $seen = $situation->state->fact(StateField::VariantChipset);
         $problem = match (true) {
-            $fit->model !== null && $fit->variant === null
-                => "The sheet of {$sheet->codename} lists " . implode(', ', $listed) . ", and not {$fit->model}.",
+            $fit->model !== null && $fit->variant === null => "The sheet of {$sheet->codename} lists " .
+                implode(', ', $listed) .
+                ", and not {$fit->model}.",
             $seen->known() && !in_array($seen->value, $chipsets, true)
                 => "The sheet of {$sheet->codename} knows the chipset " . implode(', ', $chipsets) . '.',
             $seen->known() && $fit->variant !== null && $seen->value !== $fit->variant->chipset

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Recovery;
 
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Integrity;
 
 use Tornavis\Core\Package\PackageField as Field;
@@ -75,6 +76,15 @@ final class Recovery2PreInstall implements FitRule
             ) {
                 return Remedy::addFile($package);
             }
+        }
+
+        $build = $situation->files->build();
+        if ($build?->container === Container::PayloadZip && $build->imageFor($partition) !== null) {
+            return Remedy::takeOut(
+                $build,
+                $partition,
+                "Have the {$partition} image taken out of {$build->name()}; it is laid beside it, on the shelf.",
+            );
         }
 
         return Remedy::getFile(
