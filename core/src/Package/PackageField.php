@@ -119,6 +119,15 @@ final class PackageField
     /** list of vendor versions that the script accepts */
     public const VENDORS = 'vendors';
 
+    /** list of platform releases of the installed system that the script accepts */
+    public const BASE_RELEASES = 'baseReleases';
+
+    /** list of builds of the installed system that the script accepts */
+    public const BASE_BUILDS = 'baseBuilds';
+
+    /** Unix seconds: the script refuses a phone whose system is newer */
+    public const REFUSES_NEWER = 'refusesNewer';
+
     /** "ext4", "f2fs" or "erofs" */
     public const IMAGE_FORMAT = 'imageFormat';
 

@@ -7,6 +7,9 @@ namespace Tornavis\Core\Package\Script;
 /** A call, an operator ("==", "||", "&&", "!", ";", "if", "+") or a literal ("text") in an update script. */
 final readonly class ScriptCall
 {
+    /** A statement that makes no sense here; its text is as it stands. */
+    public const UNREADABLE = '?';
+
     /** How many expressions lie in one another here, itself among them. */
     public int $depth;
 
@@ -27,6 +30,11 @@ final readonly class ScriptCall
         return new self('text', [], $text);
     }
 
+    public static function unreadable(string $text): self
+    {
+        return new self(self::UNREADABLE, [], $text);
+    }
+
     public function argument(int $index): ?string
     {
         $argument = $this->arguments[$index] ?? null;
@@ -37,6 +45,9 @@ final readonly class ScriptCall
     /** The expression as a reader would write it. */
     public function __toString(): string
     {
+        if ($this->name === self::UNREADABLE) {
+            return $this->text;
+        }
         if ($this->name === 'text') {
             return '"' . $this->text . '"';
         }

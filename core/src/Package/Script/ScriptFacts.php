@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Script;
 
+use Tornavis\Core\Package\PackageField as Field;
+
 /**
  * What an update script asks of the phone and what it writes.
  *
@@ -20,6 +22,8 @@ final readonly class ScriptFacts
 
     public const OLDER_THAN = 'less_than_int';
 
+    public const NEWER_THAN = 'greater_than_int';
+
     public const WRITE_FILE = 'package_extract_file';
 
     public const WRITE_BLOCKS = 'block_image_update';
@@ -33,19 +37,32 @@ final readonly class ScriptFacts
 
     /** Phone property → what it says. */
     public const PROPERTIES = [
-        'ro.product.device' => 'codenames',
-        'ro.build.product' => 'codenames',
-        'ro.product.model' => 'models',
-        'ro.bootloader' => 'bootloaders',
-        'ro.boot.bootloader' => 'bootloaders',
-        'gsm.version.baseband' => 'modems',
-        'ro.vendor.build.version.incremental' => 'vendors',
+        'ro.product.device' => Field::CODENAMES,
+        'ro.build.product' => Field::CODENAMES,
+        'ro.product.vendor.device' => Field::CODENAMES,
+        'ro.product.system.device' => Field::CODENAMES,
+        'ro.product.model' => Field::MODELS,
+        'ro.bootloader' => Field::BOOTLOADERS,
+        'ro.boot.bootloader' => Field::BOOTLOADERS,
+        'gsm.version.baseband' => Field::MODEMS,
+        'ro.boot.baseband' => Field::MODEMS,
+        'ro.vendor.build.version.incremental' => Field::VENDORS,
+        'ro.build.version.release' => Field::BASE_RELEASES,
+        'ro.build.version.incremental' => Field::BASE_BUILDS,
+        'ro.build.id' => Field::BASE_BUILDS,
+        'ro.build.display.id' => Field::BASE_BUILDS,
     ];
 
+    /** The same where the property must not have the value. */
+    private const EXCLUSIONS = ['ro.product.model' => Field::EXCLUDES];
+
+    private const WITHIN = 'is_substring';
+
     /**
-     * @param  array<string, list<string>>  $demands  values of PROPERTIES → accepted values
+     * @param  array<string, list<string>>  $demands  names of facts → accepted values
+     * @param  ?int  $buildTime  Unix seconds: a phone with a newer system is refused
      * @param  list<string>  $writes  names of the partitions written, sorted
-     * @param  list<string>  $notUnderstood  assertions as they stand, the first of them
+     * @param  list<string>  $notUnderstood  what it asks for, as it stands, the first of it
      */
     private function __construct(
         public array $demands,
@@ -62,22 +79,24 @@ final readonly class ScriptFacts
         $demands = [];
         $notUnderstood = [];
         $time = null;
-        foreach (self::assertions($statements) as $assertion) {
-            $olderThan = self::time($assertion);
+        foreach (ScriptConditions::of($statements) as [$condition, $words]) {
+            $olderThan = self::time($condition);
             $time ??= $olderThan;
             if ($olderThan !== null) {
                 continue;
             }
-            $choice = self::choice($assertion);
+            $choice = self::choice($condition);
             if ($choice === null && count($notUnderstood) < self::MOST_NOT_UNDERSTOOD) {
-                $notUnderstood[] = self::shortened((string) $assertion);
+                $says = $words === '' ? '' : " (or it stops with: {$words})";
+                $notUnderstood[] = self::shortened($condition . $says);
             }
             foreach ($choice[1] ?? [] as $value) {
                 $demands[$choice[0] ?? ''][$value] = $value;
             }
         }
+        $lists = array_map(array_values(...), $demands);
 
-        return new self(array_map(array_values(...), $demands), $time, self::writes($statements), $notUnderstood);
+        return new self($lists, $time, ScriptWrites::of($statements), $notUnderstood);
     }
 
     private static function shortened(string $text): string
@@ -88,33 +107,7 @@ final readonly class ScriptFacts
     }
 
     /**
-     * The conditions that the script asserts, in its order.
-     *
-     * @param  list<ScriptCall>  $statements
-     * @return \Generator<int, ScriptCall>
-     */
-    private static function assertions(array $statements): \Generator
-    {
-        foreach ($statements as $call) {
-            if ($call->name === self::ASSERT) {
-                yield from $call->arguments;
-            } elseif (self::givesUp($call)) {
-                $conditions = array_slice($call->arguments, 0, -1);
-                yield count($conditions) === 1 ? $conditions[0] : new ScriptCall('||', $conditions);
-            } elseif (in_array($call->name, [';', 'if'], true)) {
-                yield from self::assertions($call->arguments);
-            }
-        }
-    }
-
-    /** "condition, or stop". */
-    private static function givesUp(ScriptCall $call): bool
-    {
-        return $call->name === '||' && $call->arguments[count($call->arguments) - 1]->name === self::ABORT;
-    }
-
-    /**
-     * "property equals a, or equals b, or stop" as the kind of property and the accepted values.
+     * "property equals a, or equals b" as the kind of property and the values.
      *
      * @return ?array{string, list<string>} null where it is something else
      */
@@ -123,9 +116,6 @@ final readonly class ScriptFacts
         $kind = null;
         $values = [];
         foreach ($call->name === '||' ? $call->arguments : [$call] as $alternative) {
-            if ($alternative->name === self::ABORT) {
-                continue;
-            }
             [$of, $value] = self::comparison($alternative);
             if ($of === null || ($kind !== null && $of !== $kind)) {
                 return null;
@@ -133,20 +123,26 @@ final readonly class ScriptFacts
             $kind = $of;
             $values[] = $value;
         }
+        // "not a, or not b" excludes neither.
+        $excludesOne = $kind === Field::EXCLUDES && count($values) > 1;
 
-        return $kind === null ? null : [$kind, $values];
+        return $kind === null || $excludesOne ? null : [$kind, $values];
     }
 
     /**
-     * "property equals value", either way round.
+     * "property equals value", either way round, or "value lies in property", or "property is not value".
      *
      * @return array{?string, string} kind of property and value; null where it is something else
      */
     private static function comparison(ScriptCall $call): array
     {
-        foreach ($call->name === '==' ? [[0, 1], [1, 0]] : [] as [$left, $right]) {
-            $get = $call->arguments[$left];
-            $kind = self::PROPERTIES[$get->name === self::GET_PROPERTY ? (string) $get->argument(0) : ''] ?? null;
+        $kinds = match ($call->name) {
+            '==', self::WITHIN => self::PROPERTIES,
+            '!=' => self::EXCLUSIONS,
+            default => [],
+        };
+        foreach ([[0, 1], [1, 0]] as [$left, $right]) {
+            $kind = $kinds[self::property($call->arguments[$left] ?? null) ?? ''] ?? null;
             $value = $call->argument($right);
             if ($kind !== null && $value !== null) {
                 return [$kind, $value];
@@ -156,52 +152,29 @@ final readonly class ScriptFacts
         return [null, ''];
     }
 
+    private static function property(?ScriptCall $call): ?string
+    {
+        return $call?->name === self::GET_PROPERTY ? $call->argument(0) : null;
+    }
+
     /** "not older than": the build time in Unix seconds that the script compares with the installed one. */
     private static function time(ScriptCall $call): ?int
     {
-        if (self::givesUp($call) && count($call->arguments) === 2) {
-            $call = $call->arguments[0];
-        }
-        $inner = $call->name === '!' ? $call->arguments[0] : null;
-        if ($inner?->name !== self::OLDER_THAN || preg_match('/^\d{1,18}$/', (string) $inner->argument(0)) !== 1) {
+        $isNot = $call->name === '!';
+        $inner = $isNot ? $call->arguments[0] : $call;
+        $order = match ($inner->name) {
+            self::OLDER_THAN => $isNot ? [0, 1] : [1, 0],
+            self::NEWER_THAN => $isNot ? [1, 0] : [0, 1],
+            default => null,
+        };
+        if ($order === null) {
             return null;
         }
-        $get = $inner->arguments[1] ?? null;
+        $time = $inner->argument($order[0]);
+        $installed = self::property($inner->arguments[$order[1]] ?? null);
 
-        return $get?->name === self::GET_PROPERTY && $get->argument(0) === self::DATE_PROPERTY
-            ? (int) $inner->argument(0)
+        return $installed === self::DATE_PROPERTY && preg_match('/^\d{1,18}$/', (string) $time) === 1
+            ? (int) $time
             : null;
-    }
-
-    /**
-     * @param  list<ScriptCall>  $calls
-     * @return list<string> names of partitions, sorted
-     */
-    private static function writes(array $calls): array
-    {
-        $names = [];
-        self::collectWrites($calls, $names);
-        ksort($names, SORT_STRING);
-
-        return array_map(strval(...), array_keys($names));
-    }
-
-    /**
-     * @param  list<ScriptCall>  $calls
-     * @param  array<string, true>  $names
-     */
-    private static function collectWrites(array $calls, array &$names): void
-    {
-        foreach ($calls as $call) {
-            $target = match ($call->name) {
-                self::WRITE_FILE => $call->argument(1),
-                self::WRITE_BLOCKS => $call->argument(0),
-                default => null,
-            };
-            if ($target !== null) {
-                $names[basename($target)] = true;
-            }
-            self::collectWrites($call->arguments, $names);
-        }
     }
 }

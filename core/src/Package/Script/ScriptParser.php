@@ -10,7 +10,8 @@ use Tornavis\Core\Package\PackageError;
  * Reads the expression language of update scripts into a tree.
  *
  * Precedence from loose to tight: ";" "||" "&&" "==" "!=" "+" "!". Strings are quoted or bare words,
- * a "#" begins a comment. Source: the open platform's description of the installer's language.
+ * a "#" begins a comment. Source: the open platform's description of the installer's language. A statement that does
+ * not follow it is kept as it stands, and reading goes on after it: the recovery may know more than is known here.
  */
 final class ScriptParser
 {
@@ -49,25 +50,62 @@ final class ScriptParser
         private readonly string $script,
         private readonly string $path,
         private readonly string $place,
-    ) {
-        $this->step();
-    }
+    ) {}
 
     /**
      * @param  string  $place  what the script is called in messages
-     * @return list<ScriptCall> the statements
+     * @return list<ScriptCall> the statements; those that make no sense as ScriptCall::UNREADABLE
      *
-     * @throws PackageError with the line where the script stops making sense
+     * @throws PackageError when it is nested or repeated beyond any honest script
      */
     public static function parse(string $script, string $path, string $place): array
     {
         $parser = new self($script, $path, $place);
-        $statements = $parser->statements();
-        if ($parser->token !== null) {
-            throw $parser->error('an operator or the end of the statement');
+        $statements = [];
+        while (($statement = $parser->statement()) !== null) {
+            $statements[] = $statement;
         }
 
         return $statements;
+    }
+
+    /** The next statement at the outermost level; null at the end. */
+    private function statement(): ?ScriptCall
+    {
+        $begin = $this->offset;
+        $line = $this->line;
+        $this->depth = 0;
+        try {
+            do {
+                $this->step();
+            } while ($this->kind() === ';');
+            if ($this->token === null) {
+                return null;
+            }
+            $statement = $this->operation(0);
+            if (!in_array($this->kind(), ['', ';'], true)) {
+                throw $this->error('an operator or the end of the statement');
+            }
+
+            return $statement;
+        } catch (NotUnderstood) {
+            return $this->skipped($begin, $line);
+        }
+    }
+
+    /** What is left of a statement that makes no sense: up to the end of the line on which it should end. */
+    private function skipped(int $begin, int $line): ScriptCall
+    {
+        $end = preg_match('/;[ \t]*(?:\#[^\n]*)?(?:\n|$)/', $this->script, $m, PREG_OFFSET_CAPTURE, $begin)
+            ? $m[0][1] + strlen($m[0][0])
+            : strlen($this->script);
+        $end = max($end, $begin + 1);
+        $text = substr($this->script, $begin, $end - $begin);
+        $this->offset = $end;
+        $this->line = $line + substr_count($text, "\n");
+        $this->token = null;
+
+        return ScriptCall::unreadable(trim($text));
     }
 
     /** Goes on to the next token; one at a time, so that a long script takes no more memory than a short one. */
@@ -76,13 +114,7 @@ final class ScriptParser
         $this->token = null;
         while ($this->token === null && $this->offset < strlen($this->script)) {
             if (preg_match(self::TOKEN, $this->script, $m, PREG_UNMATCHED_AS_NULL, $this->offset) !== 1) {
-                $where = "{$this->place}, line {$this->line}";
-                throw PackageError::malformed(
-                    $this->path,
-                    $where,
-                    'The script holds a character that is not understood',
-                    'words, quoted text and operators',
-                );
+                throw new NotUnderstood("line {$this->line}: a character");
             }
             $this->token = match (true) {
                 isset($m['text']) => ['text', stripcslashes($m['text']), $this->line],
@@ -101,7 +133,12 @@ final class ScriptParser
     private function statements(): array
     {
         $statements = [];
-        while ($this->token !== null && !$this->isWord('then', 'else', 'endif') && $this->kind() !== ')') {
+        $ends = [')', ','];
+        while (
+            $this->token !== null &&
+            !$this->isWord('then', 'else', 'endif') &&
+            !in_array($this->kind(), $ends, true)
+        ) {
             $statements[] = $this->operation(0);
             if ($this->kind() !== ';') {
                 break;
@@ -137,7 +174,7 @@ final class ScriptParser
     {
         $node = new ScriptCall($name, $arguments);
         if ($node->depth > self::MOST_DEPTH) {
-            throw $this->error('fewer than ' . self::MOST_DEPTH . ' nested expressions');
+            throw $this->beyond('fewer than ' . self::MOST_DEPTH . ' nested expressions');
         }
 
         return $node;
@@ -146,10 +183,10 @@ final class ScriptParser
     private function operand(): ScriptCall
     {
         if (++$this->depth > self::MOST_DEPTH) {
-            throw $this->error('fewer than ' . self::MOST_DEPTH . ' nested expressions');
+            throw $this->beyond('fewer than ' . self::MOST_DEPTH . ' nested expressions');
         }
         if (++$this->expressions > self::MOST_EXPRESSIONS) {
-            throw $this->error('at most ' . self::MOST_EXPRESSIONS . ' expressions');
+            throw $this->beyond('at most ' . self::MOST_EXPRESSIONS . ' expressions');
         }
         [$kind, $text] = $this->token ?? throw $this->error('another expression');
         $this->step();
@@ -195,7 +232,8 @@ final class ScriptParser
         $this->step();
         $arguments = [];
         while ($this->kind() !== ')') {
-            $arguments[] = $this->operation(0);
+            // An argument may be several statements; what the last one gives is its value.
+            $arguments[] = $this->block();
             if ($this->kind() === ',') {
                 $this->step();
             } elseif ($this->kind() !== ')') {
@@ -235,15 +273,22 @@ final class ScriptParser
         return $this->token[0] ?? '';
     }
 
-    private function error(string $expected): PackageError
+    private function error(string $expected): NotUnderstood
     {
-        $token = $this->token;
-        $where = $token === null ? 'end' : "line {$token[2]}";
-        $found =
-            $token === null
-                ? 'The script ends in the middle of a statement'
-                : "The script holds \"{$token[1]}\" where it does not belong";
+        return new NotUnderstood("{$this->found()}; expected {$expected}");
+    }
 
-        return PackageError::malformed($this->path, "{$this->place}, {$where}", $found, $expected);
+    private function beyond(string $expected): PackageError
+    {
+        $where = $this->token === null ? 'end' : "line {$this->token[2]}";
+
+        return PackageError::malformed($this->path, "{$this->place}, {$where}", $this->found(), $expected);
+    }
+
+    private function found(): string
+    {
+        return $this->token === null
+            ? 'The script ends in the middle of a statement'
+            : "The script holds \"{$this->token[1]}\" where it does not belong";
     }
 }

@@ -15,6 +15,7 @@ use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Package\Reading;
 use Tornavis\Core\Package\Script\ScriptFacts;
 use Tornavis\Core\Package\Script\ScriptParser;
+use Tornavis\Core\Package\Script\TransferList;
 use Tornavis\Core\Words\PackageKind;
 
 /** An update zip that carries a script with assertions. */
@@ -22,6 +23,9 @@ final class ScriptedUpdateReader implements PackageReader
 {
     /** Path of the script, fixed by the format. */
     public const SCRIPT_ENTRY = 'META-INF/com/google/android/updater-script';
+
+    /** Ending of the list that says which blocks of a partition are written. */
+    private const TRANSFER_LIST = '.transfer.list';
 
     /** What it is called on screens and in messages. */
     public const SCRIPT = 'update script';
@@ -42,6 +46,7 @@ final class ScriptedUpdateReader implements PackageReader
         }
         if ($script->buildTime !== null) {
             $facts[] = Fact::of(Field::BUILD_TIME, $script->buildTime, Source::File, self::SCRIPT);
+            $facts[] = Fact::of(Field::REFUSES_NEWER, $script->buildTime, Source::File, self::SCRIPT);
         }
         if ($script->writes !== []) {
             $facts[] = Fact::of(Field::WRITES, $script->writes, Source::File, self::SCRIPT);
@@ -62,6 +67,9 @@ final class ScriptedUpdateReader implements PackageReader
         foreach ($zip->entries as $entry) {
             if (str_ends_with($entry->name, '.img')) {
                 $images[] = new PartitionImage(basename($entry->name, '.img'), $entry->sizeBytes, null, $entry->name);
+            } elseif (str_ends_with($entry->name, self::TRANSFER_LIST)) {
+                $name = basename($entry->name, self::TRANSFER_LIST);
+                $images[] = new PartitionImage($name, TransferList::bytes($zip->contents($entry)));
             }
         }
 
