@@ -41,11 +41,7 @@ final readonly class DemoFileWriter
             'vendor' => 64,
         ];
         foreach ($sizes as $partition => $mib) {
-            $images[$partition] = new ImageContent(
-                $spec->label($partition),
-                $partition === 'system' ? self::MIB : 192 << 10,
-                $mib * self::MIB,
-            );
+            $images[$partition] = self::buildImage($partition, $spec->label($partition), $mib * self::MIB);
         }
         UpdateZips::payload(
             $path,
@@ -55,6 +51,23 @@ final readonly class DemoFileWriter
             $incremental,
         );
         $this->card($path, $card);
+    }
+
+    /**
+     * What a phone starts from has the form that belongs there, so that it can be taken out of the payload and used.
+     *
+     * @param  array<string, mixed>  $label
+     */
+    private static function buildImage(string $partition, array $label, int $bytes): ImageContent
+    {
+        $content = new ImageContent($label, $partition === 'system' ? self::MIB : 192 << 10, $bytes);
+
+        return match ($partition) {
+            'boot' => ImageContent::of(BootImages::boot($content, 15, 2026, 8), $bytes),
+            'dtbo' => ImageContent::of(BootImages::deviceTreeTable($content), $bytes),
+            'vendor_boot' => ImageContent::of(BootImages::vendorBoot($content, false), $bytes),
+            default => $content,
+        };
     }
 
     public function write(string $path, string $content): void

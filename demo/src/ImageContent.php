@@ -24,11 +24,21 @@ final class ImageContent
         private readonly array $label,
         private readonly int $fillerBytes,
         public readonly int $sizeBytes,
+        private readonly ?string $image = null,
     ) {}
+
+    /** An image of one of the open formats, with zeros behind it up to its size. */
+    public static function of(string $image, int $sizeBytes): self
+    {
+        return new self([], 0, $sizeBytes, $image);
+    }
 
     /** The part that is not zero, a whole number of 4096-byte blocks. */
     public function head(): string
     {
+        if ($this->image !== null) {
+            return str_pad($this->image, intdiv(strlen($this->image) + 4095, 4096) * 4096, "\0");
+        }
         $label = self::MARK . json_encode($this->label, JSON_THROW_ON_ERROR | JSON_UNESCAPED_SLASHES) . "\0";
         $filler = '';
         for ($i = 0; strlen($filler) < $this->fillerBytes; $i++) {

@@ -282,6 +282,8 @@ describe('one file', function () {
 
         expect($extraction)
             ->toMatchArray(['status' => 'done', 'beside' => true, 'name' => $name])
+            ->and($made->json('integrity'))
+            ->toBe('verified')
             ->and(hash_file('sha256', "{$this->folder}/{$name}"))
             ->toBe(World::package('driftglass-15.1-20260902-becket.zip')->imageFor('boot')?->sha256)
             ->and(array_column($made->json('facts'), 'value', 'name'))

@@ -95,18 +95,16 @@ final readonly class Package
 
     public function imageFor(string $partition): ?PartitionImage
     {
+        // An image by itself goes where its card says; its own format serves several partitions.
+        $alone = count($this->images) === 1 && $this->images[0]->entry === null ? $this->images[0] : null;
+        $stated = $alone === null ? null : $this->facts->text(PackageField::PARTITION);
         foreach ($this->images as $image) {
-            if ($image->partition === $partition) {
+            if (($stated ?? $image->partition) === $partition) {
                 return $image;
             }
         }
 
-        // An image by itself goes where its card says; its own format serves several partitions.
-        return count($this->images) === 1 &&
-            $this->images[0]->entry === null &&
-            $this->facts->text(PackageField::PARTITION) === $partition
-            ? $this->images[0]
-            : null;
+        return null;
     }
 
     /** Sum of the images once written, in bytes; the file's own size where it carries none. */

@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\Base\Base4Verification;
 use Tornavis\Core\Rule\Base\Base5Modem;
 use Tornavis\Core\Rule\Base\Base6Rollback;
 use Tornavis\Core\Rule\Base\Base7Accepted;
+use Tornavis\Core\Rule\Base\Base8Identity;
 use Tornavis\Core\Rule\Erase\Erase8Encryption;
 use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
@@ -78,6 +79,7 @@ final class FitRules
         Base5Modem::class,
         Base6Rollback::class,
         Base7Accepted::class,
+        Base8Identity::class,
         Recovery1Ability::class,
         Recovery2PreInstall::class,
         Recovery4First::class,

@@ -81,7 +81,8 @@ final readonly class FirmwareNeeds
     public function partitions(Package $firmware): array
     {
         $brings = array_map(static fn(PartitionImage $image): string => $image->partition, $firmware->images);
-        $wanted = array_values(array_intersect($this->situation->sheet->firmwarePartitions(), $brings));
+        $mine = array_diff($this->situation->sheet->firmwarePartitions(), [$this->situation->sheet->identityPartition]);
+        $wanted = array_values(array_intersect($mine, $brings));
         $without = array_values(array_diff($wanted, ['modem']));
 
         return $this->situation->house->modem === 'keep' && $without !== [] ? $without : $wanted;

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 
 /** Which file of the kit plays which part. */
 final readonly class KitFiles
@@ -70,16 +71,22 @@ final readonly class KitFiles
         ]) !== [];
     }
 
-    /** A kernel that comes as a boot image, and so is written and not installed. */
+    /** A kernel that comes as an image, and so is written and not installed. */
     public function kernelImage(): ?Package
     {
         foreach ($this->ofKind(PackageKind::Kernel) as $kernel) {
-            if ($kernel->container === Container::BootImage) {
+            if (in_array($kernel->container, [Container::BootImage, Container::VendorBootImage], true)) {
                 return $kernel;
             }
         }
 
         return null;
+    }
+
+    /** The partition that the kernel of the kit is written to, where it is written and not installed. */
+    public function kernelPartition(): string
+    {
+        return $this->kernelImage()?->facts->text(Field::PARTITION) ?? PartitionName::Boot->value;
     }
 
     /** Whether a package's publisher says that it goes in after another one: by its kind, title or file name. */

@@ -28,6 +28,7 @@ enum RuleId: string
     case Base5 = 'BASE-5';
     case Base6 = 'BASE-6';
     case Base7 = 'BASE-7';
+    case Base8 = 'BASE-8';
     case Recovery1 = 'RECOVERY-1';
     case Recovery2 = 'RECOVERY-2';
     case Recovery3 = 'RECOVERY-3';
@@ -89,7 +90,15 @@ enum RuleId: string
             self::Fit11,
             self::Fit12
                 => RuleArea::Phone,
-            self::Base1, self::Base2, self::Base3, self::Base4, self::Base5, self::Base6, self::Base7 => RuleArea::Base,
+            self::Base1,
+            self::Base2,
+            self::Base3,
+            self::Base4,
+            self::Base5,
+            self::Base6,
+            self::Base7,
+            self::Base8
+                => RuleArea::Base,
             self::Recovery1, self::Recovery2, self::Recovery3, self::Recovery4, self::Recovery5 => RuleArea::Recovery,
             self::Prep1,
             self::Prep2,

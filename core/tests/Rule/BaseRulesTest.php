@@ -84,7 +84,7 @@ it('judges', Judged::expectation())->with([
         fn() => [World::altered(Judged::MARL, ['bootloaders' => ['OF100-3.0']])],
         ['slot.-.firmware.version' => null],
         'settle',
-        'Read the bootloader version',
+        'Read the bootloader of the phone',
     ],
     'a build that accepts any bootloader' => [
         'BASE-7',

@@ -118,6 +118,9 @@ abstract readonly class Flash extends Operation
         if ($image === null) {
             return ["{$this->package->name()} holds no image for {$name}."];
         }
+        if ($name === $sheet->identityPartition) {
+            return ["{$name} holds the radio's identity; nothing is ever written there."];
+        }
         $mismatch = $partition->destination()->mismatch($this->package);
         if ($mismatch !== null) {
             return [$mismatch->why];

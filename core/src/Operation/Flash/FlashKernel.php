@@ -18,11 +18,17 @@ final readonly class FlashKernel extends Flash
     {
         $facts = $this->package->facts;
 
-        return [
-            StateField::OsFailedAs->in($this->slot) => null,
-            StateField::Image->in($this->slot, PartitionName::Boot->value) => $this->owner(),
-            StateField::KernelName->in($this->slot) => $facts->text(Field::FAMILY),
-            StateField::KernelVersion->in($this->slot) => $facts->text(Field::VERSION),
-        ] + ($sheet->recoveryHome === RecoveryHome::Boot ? $this->noRecovery() : []);
+        $boot = PartitionName::Boot->value;
+        // Beside boot a kernel brings only its modules; what the slot starts from still belongs to its build.
+        $image = in_array($boot, $this->partitions, true)
+            ? [StateField::Image->in($this->slot, $boot) => $this->owner()]
+            : [];
+
+        return $image + [
+                StateField::OsFailedAs->in($this->slot) => null,
+                StateField::KernelName->in($this->slot) => $facts->text(Field::FAMILY),
+                StateField::KernelVersion->in($this->slot) => $facts->text(Field::VERSION),
+            ] +
+            ($image !== [] && $sheet->recoveryHome === RecoveryHome::Boot ? $this->noRecovery() : []);
     }
 }

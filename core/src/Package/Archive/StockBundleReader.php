@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Image\RollbackIndexes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageReader;
@@ -73,11 +74,35 @@ final class StockBundleReader implements PackageReader
         if (array_intersect($partitions, ['system', 'super']) !== [] && in_array('boot', $partitions, true)) {
             $facts[] = Fact::of(Field::KIND, PackageKind::StockBundle->value, Source::File, 'entries of the bundle');
         }
+        $index = RollbackIndexes::fact(self::smallImages($names, $sizes, $tar, $zip));
+        if ($index !== null) {
+            $facts[] = $index;
+        }
         if (!$sums->isEmpty()) {
             $facts[] = Fact::of(Field::LISTED_SUMS, count($sums->rows), Source::File, 'checksum list in the bundle');
         }
 
         return new Reading($tar !== null ? Container::TarBundle : Container::ZipBundle, $facts, $images);
+    }
+
+    /**
+     * @param  list<string>  $names
+     * @param  array<string, int>  $sizes  bytes by name
+     * @return \Generator<string, string> content by name
+     */
+    private static function smallImages(array $names, array $sizes, ?TarDirectory $tar, ?ZipDirectory $zip): \Generator
+    {
+        foreach ($names as $name) {
+            if ($sizes[$name] > RollbackIndexes::LARGEST_IMAGE || $sizes[$name] === 0) {
+                continue;
+            }
+            $entry = $zip?->find($name);
+            yield basename($name) => match (true) {
+                $tar !== null => $tar->bytes($name)->read(0, $sizes[$name]),
+                $entry !== null => $zip->contents($entry),
+                default => '',
+            };
+        }
     }
 
     /**

@@ -57,7 +57,7 @@ final class VendorBootImageReader implements PackageReader
             );
         }
         $facts = [
-            Fact::of(Field::PARTITION, 'vendor_boot', Source::File, 'vendor boot header'),
+            Fact::of(Field::PARTITION, 'vendor_boot', Source::Assumed, 'where such an image mostly goes'),
             Fact::of(Field::HEADER_VERSION, $header['version'], Source::File, 'vendor boot header'),
             Fact::of(Field::PAGE_SIZE, $page, Source::File, 'vendor boot header'),
             Fact::of(Field::RAMDISK_BYTES, $header['ramdisk'], Source::File, 'vendor boot header'),

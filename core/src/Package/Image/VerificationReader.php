@@ -106,7 +106,7 @@ final class VerificationReader implements PackageReader
             };
         }
         $facts = [
-            Fact::of(Field::PARTITION, 'verify', Source::File, 'verification header'),
+            Fact::of(Field::PARTITION, 'verify', Source::Assumed, 'where such a header mostly goes'),
             Fact::of(
                 Field::ALGORITHM,
                 self::ALGORITHMS[$h['algorithm']] ?? "number {$h['algorithm']}",

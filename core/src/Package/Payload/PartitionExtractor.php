@@ -89,6 +89,31 @@ final readonly class PartitionExtractor
         return $size;
     }
 
+    /**
+     * The first bytes of each small partition, as the payload writes them.
+     *
+     * @param  int  $most  bytes of a partition that counts as small
+     * @return \Generator<string, ?string> by name; null where they cannot be read without the older image
+     */
+    public static function smallHeads(Payload $payload, string $path, int $most): \Generator
+    {
+        $extractor = new self($payload, $path);
+        $manifest = $payload->manifest();
+        foreach ($manifest->partitions as $partition) {
+            if (($partition->sizeBytes ?? PHP_INT_MAX) > $most) {
+                continue;
+            }
+            foreach ($manifest->operations($partition) as $operation) {
+                try {
+                    yield $partition->name => $extractor->unpack($operation, $partition->name, 0);
+                } catch (PackageError) {
+                    yield $partition->name => null;
+                }
+                break;
+            }
+        }
+    }
+
     private function find(Manifest $manifest, string $name): ManifestPartition
     {
         $there = implode(', ', array_keys($manifest->partitions));

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Package\Payload;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Bytes;
+use Tornavis\Core\Package\Image\RollbackIndexes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
@@ -109,6 +110,12 @@ final readonly class Payload
         }
         if ($manifest->maxTimestamp !== null) {
             $facts[] = Fact::of(Field::BUILD_TIME, $manifest->maxTimestamp, Source::File, self::WHERE);
+        }
+        $index = RollbackIndexes::fact(
+            PartitionExtractor::smallHeads($this, $this->bytes->path, RollbackIndexes::LARGEST_IMAGE),
+        );
+        if ($index !== null) {
+            $facts[] = $index;
         }
         $groups = array_map(static fn(array $group): string => "{$group[0]} {$group[1]}", $manifest->groups);
         if ($groups !== []) {

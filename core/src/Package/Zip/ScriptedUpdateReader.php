@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Image\RollbackIndexes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageReader;
@@ -55,7 +56,24 @@ final class ScriptedUpdateReader implements PackageReader
             }
         }
 
+        $index = RollbackIndexes::fact(self::smallImages($zip));
+        if ($index !== null) {
+            $facts[] = $index;
+        }
+
         return new Reading(Container::ScriptedZip, $facts, self::images($zip), $script->notUnderstood);
+    }
+
+    /**
+     * @return \Generator<string, string> content by name
+     */
+    private static function smallImages(ZipDirectory $zip): \Generator
+    {
+        foreach ($zip->entries as $entry) {
+            if (str_ends_with($entry->name, '.img') && $entry->sizeBytes <= RollbackIndexes::LARGEST_IMAGE) {
+                yield basename($entry->name) => $zip->contents($entry);
+            }
+        }
     }
 
     /**

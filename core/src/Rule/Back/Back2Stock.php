@@ -56,7 +56,8 @@ final class Back2Stock implements StepRule
         $slot = $situation->slots->active();
         $there = array_filter(
             $situation->sheet->partitions,
-            static fn(Partition $p): bool => $bundle->imageFor($p->name) !== null,
+            static fn(Partition $p): bool => $bundle->imageFor($p->name) !== null &&
+                $p->name !== $situation->sheet->identityPartition,
         );
         $old = Layout::bundleIsPhysical($situation->sheet);
         $names = static fn(bool $logical): array => array_values(

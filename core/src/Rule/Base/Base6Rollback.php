@@ -36,19 +36,30 @@ final class Base6Rollback implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        foreach ($this->written($situation) as $package) {
+            yield from $this->judge($situation, $package);
+        }
+    }
+
+    /**
+     * What the job writes that a bootloader checks by its index.
+     *
+     * @return list<Package>
+     */
+    private function written(Situation $situation): array
+    {
+        $files = $situation->files;
         $firmware =
             $situation->firmware->slotsBelowMinimum() === [] || $situation->layout->copiesSlot()
                 ? null
                 : $situation->firmware->chosen();
-        foreach (
-            array_filter([
-                $firmware,
-                $situation->files->subject() === $situation->files->bundle() ? $situation->files->bundle() : null,
-            ])
-            as $package
-        ) {
-            yield from $this->judge($situation, $package);
-        }
+        $verification =
+            $situation->layout->slotsToUnverify() === [] ? [] : array_values($situation->layout->verificationImages());
+        // An open build states none where its index is 0: it is made to start on an unlocked phone.
+        $build = ($files->build()?->facts->int(Field::ROLLBACK_INDEX) ?? 0) > 0 ? $files->build() : null;
+        $bundle = $files->subject() === $files->bundle() ? $files->bundle() : null;
+
+        return array_values(array_filter([$firmware, $bundle, $build, ...$verification]));
     }
 
     /**
@@ -67,6 +78,8 @@ final class Base6Rollback implements FitRule
         }
         $its = $package->facts->best(Field::ROLLBACK_INDEX);
         if (!$mine->known()) {
+            yield from $its === null || $its->value === 0 ? [] : [self::unknown($package, $its, $mine)];
+
             return;
         }
         $need = "{$package->title()} with rollback index {$mine->text()} or higher";
@@ -102,5 +115,18 @@ final class Base6Rollback implements FitRule
                 facts: [$its, $mine],
             );
         }
+    }
+
+    private static function unknown(Package $package, Fact $its, Fact $mine): Finding
+    {
+        return Finding::toSettle(
+            self::id(),
+            need: 'The rollback index of the phone',
+            found: "unknown; {$package->name()} carries {$its->text()}",
+            reason: 'The phone refuses for good what carries a lower index than its own, and nobody has read its own.',
+            remedy: Remedy::enterFact('Read it in the bootloader\'s list of variables and enter it.'),
+            subject: $package->name(),
+            facts: [$its, $mine],
+        );
     }
 }

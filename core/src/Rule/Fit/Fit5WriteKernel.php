@@ -17,7 +17,6 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
-use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\StepGroup;
@@ -54,7 +53,7 @@ final class Fit5WriteKernel implements StepRule
                 new StepDraft(
                     StepKey::StockKernel,
                     Phase::Install,
-                    Flash::of($kernel, [PartitionName::Boot->value], $slot, $situation->modes->forFlashing()),
+                    Flash::of($kernel, [$situation->files->kernelPartition()], $slot, $situation->modes->forFlashing()),
                     [
                         new Reason(
                             self::id(),

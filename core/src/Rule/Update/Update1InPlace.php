@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Update;
 
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
@@ -21,6 +24,14 @@ use Tornavis\Core\Words\Version;
  */
 final class Update1InPlace implements FitRule
 {
+    /** Subject, where the phone has it, what the file states, what it is called. */
+    private const AGES = [
+        ['age', StateField::OsVersion, Field::VERSION, 'version'],
+        ['age/release', StateField::OsRelease, Field::RELEASE, 'platform release'],
+        ['age/patch', StateField::OsPatchLevel, Field::PATCH_LEVEL, 'patch level'],
+        ['age/time', StateField::OsBuildTime, Field::BUILD_TIME, 'build time'],
+    ];
+
     public static function id(): RuleId
     {
         return RuleId::Update1;
@@ -105,27 +116,68 @@ final class Update1InPlace implements FitRule
         yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
             ? $finding->settled('You agreed that they are the same.')
             : $finding;
-        $has = $situation->state->fact(StateField::OsVersion->in($slot));
-        $next = $build->facts->best(Field::VERSION);
-        if ($has->known() && $next !== null) {
-            yield Version::of($next->text())->olderThan(Version::of($has->text()))
-                ? Finding::stop(
-                    self::id(),
-                    need: 'Not an older build',
-                    found: "{$has->text()} on the phone, {$next->text()} in the file",
-                    reason: 'An older build cannot read what the newer one has written.',
-                    remedy: $fresh,
-                    subject: 'age',
-                    facts: [$has, $next],
-                )
-                : Finding::clear(
-                    self::id(),
-                    need: 'Not an older build',
-                    found: "{$has->text()} → {$next->text()}",
-                    reason: $has->value === $next->value ? 'It is the same version again.' : 'It is newer.',
-                    subject: 'age',
-                    facts: [$has, $next],
-                );
+        foreach (self::AGES as [$subject, $where, $field, $what]) {
+            $has = $situation->state->fact($where->in($slot));
+            $next = $build->facts->best($field);
+            // A newer patch level settles which one was built later.
+            $isSettled = $subject === 'age/time' && !$has->known() && self::hasNewerPatch($situation, $build, $slot);
+            if ($next !== null && !$isSettled) {
+                $finding = self::age($subject, $what, $has, $next, $fresh);
+                yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
+                    ? $finding->settled('You agreed that it is not older.')
+                    : $finding;
+            }
         }
+    }
+
+    private static function hasNewerPatch(Situation $situation, Package $build, string $slot): bool
+    {
+        $has = $situation->state->text(StateField::OsPatchLevel->in($slot));
+        $next = $build->facts->text(Field::PATCH_LEVEL);
+
+        return $has !== null && $next !== null && $next > $has;
+    }
+
+    private static function age(string $subject, string $what, Fact $has, Fact $next, Remedy $fresh): Finding
+    {
+        $need = $subject === 'age' ? 'Not an older build' : "Not an older {$what}";
+        $say = static fn(Fact $fact): string => FactName::say($has->name, $fact->value);
+        if (!$has->known()) {
+            return Finding::toSettle(
+                self::id(),
+                need: $need,
+                found: "unknown on the phone, {$say($next)} in the file",
+                reason: "The {$what} of the installed build has not been seen. An older build cannot read what a " .
+                    'newer one has written.',
+                remedy: Remedy::enterFactOrAgree(
+                    'Read it in the about page and enter it, or agree that the file is not older.',
+                ),
+                subject: $subject,
+                facts: [$has, $next],
+            );
+        }
+        $isOlder =
+            is_int($has->value) && is_int($next->value)
+                ? $next->value < $has->value
+                : Version::of($next->text())->olderThan(Version::of($has->text()));
+
+        return $isOlder
+            ? Finding::stop(
+                self::id(),
+                need: $need,
+                found: "{$say($has)} on the phone, {$say($next)} in the file",
+                reason: 'An older build cannot read what the newer one has written.',
+                remedy: $fresh,
+                subject: $subject,
+                facts: [$has, $next],
+            )
+            : Finding::clear(
+                self::id(),
+                need: $need,
+                found: "{$say($has)} → {$say($next)}",
+                reason: $has->value === $next->value ? "It is the same {$what} again." : 'It is newer.',
+                subject: $subject,
+                facts: [$has, $next],
+            );
     }
 }
