@@ -55,9 +55,10 @@ it('writes a plan that its own validator accepts', function () {
 });
 
 it('gives the same plan to the byte on every call', function () {
-    Artisan::call('tornavis:plan', words('SK-04', [...World::SALTERN, World::FIRMWARE], ['--json' => true]));
+    $same = ['--json' => true, '--at' => '2026-09-15T08:00:00Z'];
+    Artisan::call('tornavis:plan', words('SK-04', [...World::SALTERN, World::FIRMWARE], $same));
     $first = Artisan::output();
-    Artisan::call('tornavis:plan', words('SK-04', [...World::SALTERN, World::FIRMWARE], ['--json' => true]));
+    Artisan::call('tornavis:plan', words('SK-04', [...World::SALTERN, World::FIRMWARE], $same));
 
     expect(Artisan::output())->toBe($first)->and(strlen($first))->toBeGreaterThan(10_000);
 });

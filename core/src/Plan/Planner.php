@@ -87,6 +87,7 @@ final class Planner
             $findings,
             ...Preparations::battery($situation, $budget),
             ...Preparations::backups($situation, $ledger),
+            ...Departures::of($situation, $walk),
         );
         foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
             $findings[] = Finding::stop(

@@ -32,6 +32,16 @@ final readonly class Remedy
         return new self("Add {$file->name()} from the shelf to the kit.", [RemedyKind::AddFile], $file);
     }
 
+    /** A file of the shelf is added, or the person agrees to go on without it. */
+    public static function addFileOrAgree(Package $file): self
+    {
+        return new self(
+            "Add {$file->name()} from the shelf to the kit, or agree to be without it.",
+            [RemedyKind::AddFile, RemedyKind::Agree],
+            $file,
+        );
+    }
+
     /** The file of the shelf that is made for this phone takes the place of one that is not. */
     public static function replaceFile(Package $file): self
     {

@@ -26,6 +26,10 @@ final class Rulebook
             'A build goes into the slot that is not running; add-ons only after the recovery runs in the new slot.',
         ],
         [RuleId::Slots3, 'Every step says which slot it touches, and why that one.'],
+        [
+            RuleId::Order5,
+            'What the phone has beside its data and will not have afterwards is said, with the file that keeps it.',
+        ],
         [RuleId::Order2, 'Constraints that contradict one another are named with the steps that they order.'],
         [RuleId::Plan1, 'An intent or a class of phone that is not planned yet gets a finding and no half plan.'],
         [

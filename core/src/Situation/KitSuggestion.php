@@ -42,8 +42,8 @@ final readonly class KitSuggestion
                     ...$subject->facts->list(Field::RECOVERY_ABILITIES),
                 ]) === null;
 
-            // An update changes no more than it must: a recovery that serves stays.
-            return Job::of($intent)->keepsServingRecovery() && $serves
+            // An update changes no more than it must: a recovery that serves stays, unless the build writes over it.
+            return Job::of($intent)->keepsServingRecovery() && $serves && !self::takesRecoveryAway($subject, $sheet)
                 ? array_values(array_filter($kit, static fn(Package $p): bool => $p->kind() !== PackageKind::Recovery))
                 : $kit;
         }
@@ -184,6 +184,12 @@ final readonly class KitSuggestion
         }
 
         return null;
+    }
+
+    private static function takesRecoveryAway(Package $build, ModelSheet $sheet): bool
+    {
+        return in_array($sheet->recoveryHome->value, $build->facts->list(Field::WRITES), true) &&
+            $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
     }
 
     private static function recoveryServes(Package $recovery, Package $build): bool

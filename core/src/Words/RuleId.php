@@ -60,6 +60,7 @@ enum RuleId: string
     case Order2 = 'ORDER-2';
     case Order3 = 'ORDER-3';
     case Order4 = 'ORDER-4';
+    case Order5 = 'ORDER-5';
     case Update1 = 'UPDATE-1';
     case Update2 = 'UPDATE-2';
     case Back1 = 'BACK-1';
@@ -128,6 +129,7 @@ enum RuleId: string
             self::Order2,
             self::Order3,
             self::Order4,
+            self::Order5,
             self::Plan1,
             self::Plan2,
             self::Route,

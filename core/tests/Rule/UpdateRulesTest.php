@@ -112,22 +112,4 @@ it('judges', Judged::expectation())->with([
         'note',
         'not worth the risk',
     ],
-    'a root package that the update takes out' => [
-        'UPDATE-2',
-        Intent::UpdateInPlace,
-        'SK-06',
-        fn() => [Judged::MARL],
-        ['slot.-.root' => 'Latchkey 4.2'],
-        'mind',
-        'Add Latchkey 4.2',
-    ],
-    'a root package that goes in again' => [
-        'UPDATE-2',
-        Intent::UpdateInPlace,
-        'SK-06',
-        fn() => [Judged::MARL, 'latchkey-4.2.zip'],
-        ['slot.-.root' => 'Latchkey 4.2'],
-        'note',
-        'goes in again',
-    ],
 ]);

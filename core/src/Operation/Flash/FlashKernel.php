@@ -21,7 +21,7 @@ final readonly class FlashKernel extends Flash
         $boot = PartitionName::Boot->value;
         // Beside boot a kernel brings only its modules; what the slot starts from still belongs to its build.
         $image = in_array($boot, $this->partitions, true)
-            ? [StateField::Image->in($this->slot, $boot) => $this->owner()]
+            ? [StateField::Image->in($this->slot, $boot) => $this->owner(), StateField::Root->in($this->slot) => null]
             : [];
 
         return $image + [

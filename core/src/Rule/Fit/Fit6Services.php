@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
@@ -35,6 +36,9 @@ final class Fit6Services implements FitRule
     {
         $services = $situation->files->services();
         $build = $situation->files->build();
+        if ($services === null && $build !== null && $build->facts->flag(Field::BRINGS_SERVICES) !== true) {
+            yield self::without($build);
+        }
         if (
             $services === null ||
             ($build === null && !in_array(PackageKind::Services, $situation->job->takes(), true))
@@ -88,5 +92,24 @@ final class Fit6Services implements FitRule
                 facts: array_filter([$build->facts->best(Field::BRINGS_SERVICES)]),
             );
         }
+    }
+
+    private static function without(Package $build): Finding
+    {
+        $brings = $build->facts->best(Field::BRINGS_SERVICES);
+
+        return Finding::caution(
+            self::id(),
+            need: 'A services bundle',
+            found: 'none in the kit',
+            reason: ($brings === null
+                ? "Whether {$build->title()} brings services is not stated. "
+                : "{$build->title()} brings none. ") .
+                'Without them shops of apps, notifications, paying and some bank apps do not work, and adding them ' .
+                'after the first boot costs another erase.',
+            remedy: Remedy::getFile('Add a services bundle for its release, or go on if you want none.'),
+            subject: 'none',
+            facts: array_filter([$brings]),
+        );
     }
 }

@@ -9,7 +9,6 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
-use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\RuleId;
@@ -29,7 +28,7 @@ final class Update2Worth implements FitRule
 
     public static function purpose(): string
     {
-        return 'Says whether an update is worth it, and what has to go in again with it.';
+        return 'Says whether an update is worth it.';
     }
 
     public function look(Situation $situation): iterable
@@ -63,36 +62,6 @@ final class Update2Worth implements FitRule
                 subject: 'worth',
                 facts: [$has, $gets],
             );
-        }
-        $again = array_filter(
-            [
-                'root package' => $situation->state->slot($slot)->root,
-                'kernel' => $situation->state->slot($slot)->kernelName,
-            ],
-            static fn(?string $name): bool => $name !== null,
-        );
-        foreach ($again as $what => $name) {
-            $in =
-                array_filter(
-                    $situation->files->addOns(),
-                    static fn($p): bool => str_starts_with($p->title(), explode(' ', $name)[0]),
-                ) !== [];
-            yield $in
-                ? Finding::clear(
-                    self::id(),
-                    need: "The {$what} goes in again",
-                    found: $name,
-                    reason: 'An update takes it out; the plan puts it in again.',
-                    subject: $what,
-                )
-                : Finding::caution(
-                    self::id(),
-                    need: "The {$what} goes in again",
-                    found: "{$name} is on the phone, not in the kit",
-                    reason: 'The update takes it out, and nothing in the kit puts it in again.',
-                    remedy: Remedy::getFile("Add {$name} to the kit if you want to keep it."),
-                    subject: $what,
-                );
         }
     }
 }

@@ -1,0 +1,160 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Plan;
+
+use Tornavis\Core\Package\Integrity;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Sequence\ExpectedStates;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+
+/**
+ * What the phone has beside its data and will not have when the plan is done, read from the states that the steps lead
+ * through and not from what is wanted.
+ */
+final class Departures
+{
+    private const NONE = 'none';
+
+    /** Field of a slot → what it is called, the kind of file that brings it, and what it means to be without. */
+    private const IN_SLOT = [
+        [
+            'services',
+            StateField::OsServices,
+            PackageKind::Services,
+            'Apps that need the services stop working: paying, notifications, and shops of apps among them.',
+        ],
+        ['root package', StateField::Root, PackageKind::Root, 'Apps that need root lose it.'],
+        ['kernel', StateField::KernelName, PackageKind::Kernel, 'The system goes on with the kernel of its build.'],
+        [
+            'recovery',
+            StateField::RecoveryFamily,
+            PackageKind::Recovery,
+            'Backups, sideload and the way back through it are gone until it is written again.',
+        ],
+        [
+            'switched-off encryption',
+            StateField::EncryptionOff,
+            PackageKind::EncryptionDisabler,
+            'The system encrypts the data again at its next start.',
+        ],
+    ];
+
+    /** Fields of the whole phone, which an erase of the data or another system takes along. */
+    private const ON_PHONE = [
+        ['trial', StateField::TrialFamily, 'It lies with the data and goes with it.'],
+        ['second system', StateField::SecondFamily, 'What starts it is written over, or its data is erased.'],
+    ];
+
+    /**
+     * @return \Generator<int, Finding>
+     */
+    public static function of(Situation $situation, ExpectedStates $walk): \Generator
+    {
+        $start = $walk->before[0] ?? $walk->end;
+        $from = $start->activeSlot() ?? $situation->sheet->slots[0];
+        $to = $walk->end->activeSlot() ?? $situation->sheet->slots[0];
+        foreach (self::IN_SLOT as [$what, $field, $kind, $meaning]) {
+            $had = self::value($start, $field->in($from));
+            if ($had !== null) {
+                $stays = self::value($walk->end, $field->in($to)) !== null;
+                yield from self::judged($situation, $what, $field->in($from), $stays, $kind, $meaning);
+            }
+        }
+        $erases = $situation->job->dataPromise()->erases() || $situation->job->installsBuild();
+        foreach ($erases ? self::ON_PHONE : [] as [$what, $field, $meaning]) {
+            if (self::value($start, $field->value) !== null) {
+                yield from self::judged($situation, $what, $field->value, false, null, $meaning);
+            }
+        }
+    }
+
+    /** What is there; null for nothing, or where nobody knows. */
+    private static function value(State $state, string $field): ?string
+    {
+        $value = $state->fact($field)->value;
+
+        return match (true) {
+            is_bool($value) => $value ? 'yes' : null,
+            is_string($value) => $value === self::NONE ? null : $value,
+            default => null,
+        };
+    }
+
+    /**
+     * @return list<Finding> nothing where it is untouched
+     */
+    private static function judged(
+        Situation $situation,
+        string $what,
+        string $field,
+        bool $stays,
+        ?PackageKind $kind,
+        string $meaning,
+    ): array {
+        $fact = $situation->state->fact($field);
+        $name = is_bool($fact->value) ? $what : $fact->text();
+        $inKit = $kind === null ? [] : $situation->files->ofKind($kind);
+        if ($stays && $inKit === []) {
+            return [];
+        }
+        if ($stays) {
+            return [
+                Finding::clear(
+                    RuleId::Order5,
+                    need: "The {$what} stays or goes in again",
+                    found: $name,
+                    reason: "{$inKit[0]->title()} is in the kit.",
+                    subject: $what,
+                    facts: [$fact],
+                ),
+            ];
+        }
+        $file = $kind === null ? null : self::keeping($situation, $kind, $name);
+        $finding = Finding::toSettle(
+            RuleId::Order5,
+            need: "The {$what} that is there now",
+            found: "{$name} will be gone",
+            reason: "Nothing in the plan keeps it or brings it back. {$meaning}",
+            remedy: $file === null
+                ? Remedy::agree('Add a file that brings it back, or agree to be without it.')
+                : Remedy::addFileOrAgree($file),
+            subject: $what,
+            facts: [$fact],
+        );
+
+        return [
+            $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to be without it.') : $finding,
+        ];
+    }
+
+    /** A file of the shelf that brings it back: the same one before any other of its kind. */
+    private static function keeping(Situation $situation, PackageKind $kind, string $name): ?Package
+    {
+        $release = $situation->files->build()?->facts->text(Field::RELEASE);
+        $serves = array_values(
+            array_filter(
+                $situation->shelf,
+                static fn(Package $one): bool => $one->kind() === $kind &&
+                    $one->integrity() !== Integrity::Damaged &&
+                    $situation->fit->suits($one) &&
+                    ($release === null || in_array($one->facts->text(Field::RELEASE), [null, $release], true)),
+            ),
+        );
+        foreach ($serves as $one) {
+            if (str_starts_with($name, (string) $one->facts->text(Field::FAMILY))) {
+                return $one;
+            }
+        }
+
+        return $serves[0] ?? null;
+    }
+}
