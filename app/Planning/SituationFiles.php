@@ -47,7 +47,7 @@ final readonly class SituationFiles
     private function __construct(
         public ModelSheet $sheet,
         public Unit $unit,
-        private array $kit,
+        public array $kit,
         private array $shelf,
         private Intent $intent,
         private HouseRules $house,

@@ -21,10 +21,15 @@ use Tornavis\Core\Words\PackageKind;
 /** The files of a job, mostly those that it needs and now and then others. */
 final readonly class RandomKit
 {
+    private StrangeFiles $strange;
+
     /**
      * @param  list<Package>  $shelf
      */
-    public function __construct(private Dice $dice, private array $shelf) {}
+    public function __construct(private Dice $dice, private array $shelf)
+    {
+        $this->strange = new StrangeFiles($dice);
+    }
 
     /**
      * Mostly what would be suggested, with gaps, doublets and strangers.
@@ -141,7 +146,7 @@ final readonly class RandomKit
             array_reduce($kit, static fn(array $seen, Package $p): array => $seen + [$p->path => $p], []),
         );
 
-        return array_map($this->distorted(...), $kit);
+        return array_map(fn(Package $one): Package => $this->strange->altered($this->distorted($one), $sheet), $kit);
     }
 
     /**

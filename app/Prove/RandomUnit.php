@@ -136,6 +136,14 @@ final readonly class RandomUnit
                 unset($values[$name]);
             }
         }
+        if ($this->dice->chance(5)) {
+            // Newer than anything on the shelf.
+            $values[StateField::OsPatchLevel->in($active)] = '2027-01-05';
+            $values[StateField::OsBuildTime->in($active)] = 1_800_000_000;
+        }
+        if ($this->dice->chance(3)) {
+            unset($values[StateField::ActiveSlot->value]);
+        }
         $facts = [];
         foreach ($values as $name => $value) {
             $facts[] = Fact::of($name, $value, Source::Phone, 'drawn', RandomBench::AT);

@@ -46,7 +46,8 @@ final readonly class Witness
         public ?Plan $plan = null,
     ) {}
 
-    public static function of(Situation $situation): self
+    /** @param  bool  $unmarked  whether headers and cards alone have to tell the phone what the files are */
+    public static function of(Situation $situation, bool $unmarked = false): self
     {
         $plan = Planner::plan($situation);
         $rules = self::rules($plan);
@@ -77,7 +78,14 @@ final readonly class Witness
         }
         /** @var array<string, mixed> $document */
         $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
-        $rehearsal = Rehearsal::of($document, $situation->unit, $situation->sheet, self::paths($situation));
+        $rehearsal = Rehearsal::of(
+            $document,
+            $situation->unit,
+            $situation->sheet,
+            self::paths($situation),
+            packages: $situation->kit,
+            unmarked: $unmarked,
+        );
         $mismatches = $rehearsal->differences;
         if (!$rehearsal->started) {
             $mismatches[] = "The phone did not start: {$rehearsal->says}";

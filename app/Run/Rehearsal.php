@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Run;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
@@ -47,10 +48,21 @@ final readonly class Rehearsal
      * @param  array<string, mixed>  $plan  a plan document with steps
      * @param  array<string, string>  $files  path by name of the package
      * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
+     * @param  list<Package>  $packages  the same files as they were read, for images that say nothing themselves
+     * @param  bool  $unmarked  whether every image is taken as if it said nothing
      */
-    public static function of(array $plan, Unit $unit, ModelSheet $sheet, array $files, array $faults = []): self
-    {
-        return self::on(PhoneFromUnit::make($unit, $sheet), $plan, $unit->label, $sheet, $files, $faults);
+    public static function of(
+        array $plan,
+        Unit $unit,
+        ModelSheet $sheet,
+        array $files,
+        array $faults = [],
+        array $packages = [],
+        bool $unmarked = false,
+    ): self {
+        $phone = PhoneFromUnit::make($unit, $sheet);
+
+        return self::on($phone, $plan, $unit->label, $sheet, $files, $faults, $packages, $unmarked);
     }
 
     /**
@@ -59,6 +71,7 @@ final readonly class Rehearsal
      * @param  array<string, mixed>  $plan  a plan document with steps
      * @param  array<string, string>  $files  path by name of the package
      * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
+     * @param  list<Package>  $packages
      */
     public static function on(
         SimulatedPhone $phone,
@@ -67,10 +80,16 @@ final readonly class Rehearsal
         ModelSheet $sheet,
         array $files,
         array $faults = [],
+        array $packages = [],
+        bool $unmarked = false,
     ): self {
         $phone->faults = $faults;
         $journal = new MemoryJournal(is_string($plan['at']) ? $plan['at'] : '');
-        $link = new RehearsalLink($phone, $files);
+        $stated = [];
+        foreach ($packages as $package) {
+            $stated[$package->name()] = StatedLabels::of($package, $sheet);
+        }
+        $link = new RehearsalLink($phone, $files, $stated, $unmarked);
         $engine = new RunEngine($plan, $journal, $link);
         $actions = new RunActions($plan, $journal, $sheet);
         $tries = 0;

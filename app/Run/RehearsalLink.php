@@ -25,8 +25,16 @@ final readonly class RehearsalLink implements Link
 {
     /**
      * @param  array<string, string>  $files  path by name of the package
+     * @param  array<string, array<string, array<string, mixed>>>  $stated  what is known of the images of a file, by
+     *     its name and by partition, for those that say nothing themselves
+     * @param  bool  $unmarked  whether all of them are taken as if they said nothing
      */
-    public function __construct(private SimulatedPhone $phone, private array $files) {}
+    public function __construct(
+        private SimulatedPhone $phone,
+        private array $files,
+        private array $stated = [],
+        private bool $unmarked = false,
+    ) {}
 
     public function name(): string
     {
@@ -42,7 +50,10 @@ final readonly class RehearsalLink implements Link
     {
         $package = is_string($parameters['package'] ?? null) ? $this->files[$parameters['package']] : null;
         if (!in_array($operation, [OperationName::Flash, OperationName::PcFlash], true) || $package === null) {
-            return $this->ask(['do' => $operation->value, 'file' => $package] + $parameters, $progress);
+            return $this->ask(
+                ['do' => $operation->value, 'file' => $package] + $this->told($package) + $parameters,
+                $progress,
+            );
         }
         /** @var array{partitions: list<string>, entries: list<string>, slot: string} $parameters */
         $answer = new LinkAnswer(true, '', 0, [], 0);
@@ -57,7 +68,7 @@ final readonly class RehearsalLink implements Link
                         'partition' => $partition,
                         'slot' => $parameters['slot'],
                         'file' => $image,
-                    ],
+                    ] + $this->told($package),
                     $progress,
                 ),
             );
@@ -67,6 +78,16 @@ final readonly class RehearsalLink implements Link
         }
 
         return $answer;
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private function told(?string $path): array
+    {
+        $stated = $path === null ? [] : $this->stated[basename($path)] ?? [];
+
+        return $stated === [] ? [] : ['stated' => $stated, 'unmarked' => $this->unmarked];
     }
 
     /**

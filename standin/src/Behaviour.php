@@ -47,6 +47,8 @@ final class Behaviour
             );
         }
 
+        $this->phone->labels->heard($request);
+
         return yield from Faults::strike($this->phone, $request, $this->carryOut($do, $request));
     }
 

@@ -30,7 +30,7 @@ final class BootloaderWork extends PhoneWork
         }
         $this->refuseUnlessThere($partition, $slot);
         $content = (string) file_get_contents($file);
-        $label = ImageLabel::in($content);
+        $label = $phone->labels->of($content, $partition);
         $verifies = $content !== '' && str_starts_with($content, self::VERIFICATION_MAGIC);
         if ($verifies) {
             $label = ['part' => $partition, 'of' => 'a verification header'];
@@ -220,7 +220,7 @@ final class BootloaderWork extends PhoneWork
         if (!$phone->unlocked) {
             throw new RefusedError(0, 'Not allowed in locked state.');
         }
-        $recovery = ImageLabel::in((string) file_get_contents($file))['recovery'] ?? null;
+        $recovery = $phone->labels->of((string) file_get_contents($file), $phone->recoveryHome())['recovery'] ?? null;
         if (!is_array($recovery) || $phone->recoveryHome() === 'vendor_boot') {
             throw new RefusedError(0, 'The image cannot be started.');
         }
@@ -239,7 +239,7 @@ final class BootloaderWork extends PhoneWork
     public function putRecoveryIn(string $partition, string $slot, string $file): \Generator
     {
         $phone = $this->phone;
-        $recovery = ImageLabel::in((string) file_get_contents($file))['recovery'] ?? null;
+        $recovery = $phone->labels->of((string) file_get_contents($file), $phone->recoveryHome())['recovery'] ?? null;
         if (!is_array($recovery) || $partition !== $phone->recoveryHome()) {
             throw new RefusedError(0, 'There is no recovery to put there.');
         }

@@ -117,13 +117,13 @@ final class RecoveryWork extends PhoneWork
         }
         yield new Pause(20, 'Verifying the package', 3);
         try {
-            $package = UpdatePackage::open($file);
+            $package = UpdatePackage::open($file, $phone->labels);
             $this->refuseForeign($package);
         } catch (RefusedError $refused) {
             $phone->mode = PhoneMode::RECOVERY;
             throw $refused;
         }
-        $addon = $package->images['bundle']['label'] ?? ($package->images['content']['label'] ?? null);
+        $addon = $package->adds;
         $vendorOnly = array_keys($package->images) === ['vendor'];
         $slot = $addon === null && !$vendorOnly ? $phone->otherSlot($phone->runningSlot) : $phone->runningSlot;
         if ($addon === null && !$vendorOnly && $phone->residue) {
@@ -182,7 +182,7 @@ final class RecoveryWork extends PhoneWork
      */
     private function writeSystem(string $file): \Generator
     {
-        $label = ImageLabel::in((string) file_get_contents($file));
+        $label = $this->phone->labels->of((string) file_get_contents($file), 'system');
         if (($label['part'] ?? null) !== 'system') {
             throw new RefusedError(RefusedError::BROKEN, 'The image is none for the system.');
         }

@@ -151,6 +151,9 @@ final class SimulatedPhone
 
     public bool $authorised;
 
+    /** what the images say that are written next */
+    public readonly Labels $labels;
+
     /**
      * @param  PhoneData  $data
      */
@@ -187,6 +190,7 @@ final class SimulatedPhone
         $this->screenLock = $data['screenLock'];
         $this->debugging = $data['debugging'];
         $this->authorised = $data['authorised'];
+        $this->labels = new Labels();
     }
 
     /**
@@ -195,7 +199,7 @@ final class SimulatedPhone
     public function toArray(): array
     {
         $now = get_object_vars($this);
-        unset($now['data']);
+        unset($now['data'], $now['labels']);
 
         /** @var PhoneData $all */
         $all = array_merge($this->data, $now);

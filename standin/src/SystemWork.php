@@ -66,7 +66,7 @@ final class SystemWork extends PhoneWork
     {
         $phone = $this->phone;
         $this->refuseUnless(PhoneMode::SYSTEM);
-        $os = ImageLabel::in((string) file_get_contents($file))['os'] ?? null;
+        $os = $phone->labels->of((string) file_get_contents($file), 'system')['os'] ?? null;
         if (!is_array($os) || ($os['codename'] ?? '') !== 'any' || !is_string($os['family'] ?? null)) {
             throw new RefusedError(0, 'The image is none that could be tried.');
         }

@@ -12,11 +12,20 @@ use Tornavis\Wire\PartitionUpdate;
 /** A package as a recovery sees it: whole or not, for whom, and which images it writes. */
 final readonly class UpdatePackage
 {
+    /** Names of images that are the content of what is added, and no partition. */
+    private const CONTENT = ['bundle', 'content'];
+
     /**
      * @param  list<string>  $codenames  empty when it asks for none
      * @param  array<string, array{label: array<string, mixed>, sizeBytes: int}>  $images  by partition
+     * @param  ?array<string, mixed>  $adds  what it adds to a system; null where it writes partitions
      */
-    private function __construct(public array $codenames, public array $images, public int $writtenBytes) {}
+    private function __construct(
+        public array $codenames,
+        public array $images,
+        public int $writtenBytes,
+        public ?array $adds,
+    ) {}
 
     /** Whether a file is a package at all, and no bare image: packages are zip files. */
     public static function isOne(string $path): bool
@@ -27,14 +36,17 @@ final readonly class UpdatePackage
     /**
      * @throws RefusedError with the status that a recovery would show
      */
-    public static function open(string $path): self
+    public static function open(string $path, Labels $labels): self
     {
         $zip = new \ZipArchive();
         if ($zip->open($path, \ZipArchive::RDONLY) !== true) {
             throw new RefusedError(RefusedError::BROKEN, 'The package cannot be opened: it is damaged.');
         }
         $payload = $zip->getFromName('payload.bin');
-        $package = $payload === false ? self::fromFiles($zip) : self::fromPayload($payload, self::devices($zip));
+        $package =
+            $payload === false
+                ? self::fromFiles($zip, $labels)
+                : self::fromPayload($payload, self::devices($zip), $labels);
         $zip->close();
 
         return $package;
@@ -61,7 +73,7 @@ final readonly class UpdatePackage
     /**
      * @param  list<string>  $codenames
      */
-    private static function fromPayload(string $payload, array $codenames): self
+    private static function fromPayload(string $payload, array $codenames, Labels $labels): self
     {
         /** @var array{manifest: int, signature: int} $header */
         $header = unpack('Jmanifest/Nsignature', substr($payload, 12, 12));
@@ -97,17 +109,19 @@ final readonly class UpdatePackage
                     $content .= $piece;
                 }
             }
-            $images[$partition->getPartitionName()] = ['label' => ImageLabel::in($content) ?? [], 'sizeBytes' => $size];
+            $name = $partition->getPartitionName();
+            $images[$name] = ['label' => $labels->of($content, $name) ?? [], 'sizeBytes' => $size];
             $bytes += $size;
         }
 
-        return new self($codenames, $images, $bytes);
+        return new self($codenames, $images, $bytes, null);
     }
 
-    private static function fromFiles(\ZipArchive $zip): self
+    private static function fromFiles(\ZipArchive $zip, Labels $labels): self
     {
         $images = [];
         $bytes = 0;
+        $adds = null;
         for ($i = 0; $i < $zip->numFiles; $i++) {
             $name = (string) $zip->getNameIndex($i);
             if (!str_ends_with($name, '.img')) {
@@ -117,13 +131,19 @@ final readonly class UpdatePackage
             if ($content === false) {
                 throw new RefusedError(RefusedError::BROKEN, "{$name} does not unpack.");
             }
-            $images[basename($name, '.img')] = [
-                'label' => ImageLabel::in($content) ?? [],
-                'sizeBytes' => strlen($content),
-            ];
+            $partition = basename($name, '.img');
+            $label = $labels->of($content, $partition) ?? [];
+            $adds ??= isset($label['addon']) || in_array($partition, self::CONTENT, true) ? $label : null;
+            $images[$partition] = ['label' => $label, 'sizeBytes' => strlen($content)];
             $bytes += strlen($content);
         }
 
-        return new self(self::devices($zip), $images, $bytes);
+        $adds = $adds === [] || $adds === null ? $labels->stated(Labels::ADDS) ?? $adds : $adds;
+        // Block images come as lists of changes; which partitions they make up was read elsewhere.
+        foreach ($adds === null ? array_diff($labels->partitions(), array_keys($images)) : [] as $partition) {
+            $images[$partition] = ['label' => $labels->stated($partition) ?? [], 'sizeBytes' => 0];
+        }
+
+        return new self(self::devices($zip), $images, $bytes, $adds);
     }
 }

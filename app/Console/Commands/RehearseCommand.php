@@ -54,18 +54,23 @@ final class RehearseCommand extends CoreCommand
             }
             $faults[] = ['kind' => $kind, 'atPercent' => (int) $percent];
         }
-        $rehearsal = Rehearsal::of($document, $files->unit, $files->sheet, $files->paths(), $faults);
+        $rehearsal = Rehearsal::of($document, $files->unit, $files->sheet, $files->paths(), $faults, $files->kit);
+        $onTrust = array_values($rehearsal->phone->labels->onTrust);
         if ($this->option('json')) {
             $this->json([
                 'started' => $rehearsal->started,
                 'says' => $rehearsal->says,
                 'differences' => $rehearsal->differences,
                 'seconds' => $rehearsal->seconds,
+                'onTrust' => $onTrust,
             ]);
         } else {
             $this->line(
                 $rehearsal->says . ' It took ' . Size::minutes($rehearsal->seconds) . ' on the phone\'s clock.',
             );
+            foreach ($onTrust as $trusted) {
+                $this->line("  Taken on trust: {$trusted}.");
+            }
             foreach ($rehearsal->differences as $difference) {
                 $this->error($difference);
             }

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Words\PackageKind;
+
+/** Files as they come from outside the demo world: packed, for another variant, with the wrong content. */
+final readonly class StrangeFiles
+{
+    private const PERCENT = 12;
+
+    public function __construct(private Dice $dice) {}
+
+    /** The file, or now and then another one that looks like it. */
+    public function altered(Package $package, ModelSheet $sheet): Package
+    {
+        if (!$this->dice->chance(self::PERCENT)) {
+            return $package;
+        }
+
+        return match ($this->dice->between(0, 6)) {
+            0 => $this->packed($package),
+            1 => $this->other($package, Container::Verification),
+            2 => self::stating($package, Field::MODELS, [$this->dice->one(['ZZ-1', $sheet->variants[0]->model])]),
+            3 => self::stating($package, Field::REGION, $this->dice->one(['EU', 'IN', 'north'])),
+            4 => self::stating($package, Field::EXCLUDES, [$this->dice->one(['ZZ-1', $sheet->variants[0]->chipset])]),
+            5 => self::stating($package, Field::WRITES, [
+                ...$package->facts->list(Field::WRITES),
+                $sheet->identityPartition ?? 'boot',
+            ]),
+            default => self::stating($package, Field::CARRIERS, [$this->dice->one(['Pharos', 'Lantern'])]),
+        };
+    }
+
+    private function packed(Package $package): Package
+    {
+        $inside = Fact::of(Field::INSIDE, $package->container->value ?? '', Source::File, 'drawn');
+        $size = Fact::of(Field::EXPANDED, $package->sizeBytes * 2, Source::File, 'drawn');
+
+        return $this->other($package, Container::Compressed)->withFacts($inside, $size);
+    }
+
+    private function other(Package $package, Container $container): Package
+    {
+        $isInstalled = in_array($package->kind(), [PackageKind::SlotCopy, PackageKind::Cleaner], true);
+
+        return $package->container === null || $isInstalled
+            ? $package
+            : Package::fromArray(['container' => $container->value, 'images' => []] + $package->toArray());
+    }
+
+    /** @param  string|list<string>  $value */
+    private static function stating(Package $package, string $field, string|array $value): Package
+    {
+        return $package->withFacts(Fact::of($field, $value, Source::Settled, 'drawn'));
+    }
+}
