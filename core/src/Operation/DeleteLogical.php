@@ -65,6 +65,11 @@ final readonly class DeleteLogical extends Operation
             : $effects;
     }
 
+    public function takesAway(State $state): string
+    {
+        return "This step takes {$this->place()} off the phone.";
+    }
+
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
         return Timing::about(5);

@@ -12,6 +12,7 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
 /** Erases the partitions of one slot that a new layout takes the place of. The system in them is gone. */
@@ -90,6 +91,11 @@ final readonly class ErasePartitions extends Operation
         }
 
         return $effects;
+    }
+
+    public function takesAway(State $state): string
+    {
+        return 'This step empties ' . implode(', ', $this->partitions) . Slot::phrase('of', $this->slot) . '.';
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

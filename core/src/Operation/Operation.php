@@ -98,6 +98,14 @@ abstract readonly class Operation
         return [];
     }
 
+    /**
+     * What it takes off the phone beside the data, in a sentence; null where it takes nothing.
+     */
+    public function takesAway(State $state): ?string
+    {
+        return null;
+    }
+
     abstract public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing;
 
     /** What to do, in the second person. */

@@ -82,6 +82,11 @@ final readonly class WriteEmptySuper extends Operation
         return [StateField::Layout->in($this->slot) => PartitionLayout::Dynamic->value];
     }
 
+    public function takesAway(State $state): string
+    {
+        return 'This step divides the room of the system anew; no logical partition of the old layout is left.';
+    }
+
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
         return Timing::about(10);

@@ -23,27 +23,16 @@ final class StepList
         $written = false;
         foreach ($ordered as $index => $draft) {
             $before = $walk->before[$index];
-            $gate = null;
-            if ($draft->operation->writes() && !$written) {
-                $gate = 'This is the first step that writes to the phone.';
-                $written = true;
-            }
-            $was = WayBack::from($before, $situation->sheet);
-            $during = WayBack::from($before->with($draft->operation->midway($before)), $situation->sheet);
             $after = $walk->after($index);
-            $afterwards = WayBack::from($after, $situation->sheet);
-            $worst = $afterwards->worseThan($during) ? $afterwards : $during;
-            if ($worst->worseThan($was)) {
-                $gate = match (true) {
-                    $during->level === WayBack::NO_SYSTEM && $afterwards->level !== WayBack::NO_SYSTEM
-                        => 'While this step runs no system starts.',
-                    $worst->level !== WayBack::DATA_GONE => 'From here no system starts until the work is done.',
-                    $afterwards->level === WayBack::DATA_GONE => 'After this step the data on the phone is gone.',
-                    default
-                        => 'This step replaces the data on the phone; if it stops in the middle, the data is there ' .
-                        'only in part.',
-                };
-            }
+            $gate = new Gate(
+                $draft->operation,
+                $before,
+                WayBack::from($before, $situation->sheet),
+                WayBack::from($before->with($draft->operation->midway($before)), $situation->sheet),
+                WayBack::from($after, $situation->sheet),
+            );
+            $isFirst = $draft->operation->writes() && !$written;
+            $written = $written || $isFirst;
             $steps[] = Step::of(
                 $index + 1,
                 $draft,
@@ -51,7 +40,7 @@ final class StepList
                 $before,
                 $after,
                 $situation->sheet,
-                $gate,
+                $gate->reason($isFirst),
                 $budget->batteryAfter[$index],
             );
         }

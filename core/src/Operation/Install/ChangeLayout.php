@@ -36,6 +36,13 @@ final readonly class ChangeLayout extends InstallPackage
         return [StateField::Mode->value => Mode::Recovery->value] + $changed;
     }
 
+    public function takesAway(State $state): string
+    {
+        return $this->removesTheRest()
+            ? 'This step takes what is left of the old layout off the phone.'
+            : 'This step divides the phone anew; what lies on its storage cannot be read afterwards.';
+    }
+
     protected function whileItIsStreamed(): string
     {
         return $this->removesTheRest()

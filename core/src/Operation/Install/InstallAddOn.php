@@ -29,6 +29,15 @@ final readonly class InstallAddOn extends InstallPackage
         return [StateField::Mode->value => Mode::Recovery->value] + $this->added();
     }
 
+    public function takesAway(State $state): ?string
+    {
+        $second = $state->text(StateField::SecondFamily);
+
+        return $this->package->kind() === PackageKind::Remover && $second !== null
+            ? "This step takes {$second} off the phone, with all that was done in it."
+            : null;
+    }
+
     /**
      * @return array<string, FactValue>
      */
