@@ -13,7 +13,8 @@ use Tornavis\Core\Words\OperationName;
 
 final readonly class FormatData extends Operation
 {
-    public function __construct(private string $fileSystem) {}
+    /** @param  bool  $wasEncrypted  whether there is, or may be, an encryption that it ends */
+    public function __construct(private string $fileSystem, private bool $wasEncrypted = true) {}
 
     public function name(): OperationName
     {
@@ -74,8 +75,10 @@ final readonly class FormatData extends Operation
 
     public function instruction(): string
     {
-        return "Format the data partition with {$this->fileSystem}. This ends the encryption and takes everything " .
-            'on the internal storage; wiping is not enough.';
+        $takes = 'everything on the internal storage';
+        $ends = $this->wasEncrypted ? "ends the encryption and takes {$takes}; wiping is not enough" : "takes {$takes}";
+
+        return "Format the data partition with {$this->fileSystem}. This {$ends}.";
     }
 
     public function youWillSee(): string

@@ -16,8 +16,9 @@ final readonly class Verify extends Operation
 {
     /**
      * @param  array<string, string>  $expected  name of the fact → value
+     * @param  bool  $afterSetUp  whether the system has begun with empty data
      */
-    public function __construct(private array $expected) {}
+    public function __construct(private array $expected, private bool $afterSetUp = false) {}
 
     public function name(): OperationName
     {
@@ -67,8 +68,11 @@ final readonly class Verify extends Operation
 
     public function instruction(): string
     {
-        return 'Finish the set-up, allow debugging again and compare with the list. Then make a test call, and ' .
-            'test the route for emergency calls.';
+        $begin = $this->afterSetUp
+            ? 'Finish the set-up, allow debugging again and compare with the list.'
+            : 'Unlock the phone and compare with the list.';
+
+        return "{$begin} Then make a test call, and test the route for emergency calls.";
     }
 
     public function youWillSee(): string

@@ -16,6 +16,9 @@ use Tornavis\Core\Words\Slot;
 
 final readonly class WaitFirstBoot extends Operation
 {
+    /** @param  bool  $setsUp  whether the system begins with empty data */
+    public function __construct(private bool $setsUp = true) {}
+
     public function name(): OperationName
     {
         return OperationName::WaitFirstBoot;
@@ -70,17 +73,20 @@ final readonly class WaitFirstBoot extends Operation
 
     public function instruction(): string
     {
-        return 'Wait. The first start sets up the new system and its keys.';
+        return $this->setsUp
+            ? 'Wait. The first start sets up the new system and its keys.'
+            : 'Wait. The first start brings the apps that are there into line with the new system.';
     }
 
     public function youWillSee(): string
     {
-        return 'The logo for two to fifteen minutes, then the first screen of the set-up.';
+        return 'The logo for two to fifteen minutes, then ' .
+            ($this->setsUp ? 'the first screen of the set-up.' : 'the lock screen or the home screen as it was.');
     }
 
     public function evidence(): string
     {
-        return 'The set-up\'s first screen.';
+        return $this->setsUp ? 'The set-up\'s first screen.' : 'The home screen, with the apps that were there.';
     }
 
     public function whenItFails(): string

@@ -37,7 +37,10 @@ final class PlanPage
             foreach ($step->draft->reasons as $reason) {
                 $lines[] = "   - Why: {$reason->text} ({$reason->rule->value})";
             }
+            $lines[] = "   - You will see: {$operation->youWillSee()}";
             $lines[] = "   - Shows that it worked: {$operation->evidence()}";
+            $lines[] =
+                '   - Give up after ' . Size::minutes($step->timing->giveUpSeconds) . ". {$operation->whenItFails()}";
             foreach ($operation->oddities() as $oddity) {
                 $lines[] = "   - Harmless: {$oddity}";
             }

@@ -238,18 +238,29 @@ abstract readonly class Flash extends Operation
 
     public function instruction(): string
     {
-        $each =
-            count($this->partitions) === 1
-                ? 'Write the image'
-                : 'Write the images, one after the other: ' . implode(', ', $this->partitions);
-
+        $names = implode(', ', $this->partitions);
         if ($this->in === Mode::Download) {
-            return 'Switch automatic restart off in the computer\'s flashing program, then write: ' .
-                implode(', ', $this->partitions) .
-                '. Write no other partition, and never the one that holds the radio\'s identity.';
+            return "Switch automatic restart off in the computer's flashing program, then write {$names} from " .
+                "{$this->package->name()}. Write no other partition, and never the one that holds the radio's " .
+                'identity.';
         }
+        $file = $this->package->name();
+        $isOneFile = count($this->partitions) === 1 && $this->entry($this->partitions[0]) === null;
+        $write = $isOneFile
+            ? "Write {$file} to {$names}"
+            : "Write the images of {$file} to the partitions of their names, one after the other: {$names}";
 
-        return $each . (Slot::isOnly($this->slot) ? '.' : ', to slot ' . strtoupper($this->slot) . ' and to no other.');
+        return $write .
+            (Slot::isOnly($this->slot) ? '' : ' in slot ' . strtoupper($this->slot) . ' and in no other') .
+            ', from the ' .
+            lcfirst($this->in->label()) .
+            '.';
+    }
+
+    /** Name of the file inside the package that holds the image; null where the package is the image. */
+    private function entry(string $partition): ?string
+    {
+        return $this->package->imageFor($partition)->entry ?? null;
     }
 
     public function youWillSee(): string

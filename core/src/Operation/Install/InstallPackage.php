@@ -187,18 +187,23 @@ abstract readonly class InstallPackage extends Operation
 
     public function oddities(): array
     {
-        return [
-            $this->package->integrity() === Integrity::Verified
-                ? 'If the recovery asks to go on although the signature is not known to it: the file\'s checksum ' .
-                    'was verified against its publisher, so go on.'
-                : 'If the recovery says that the signature failed: this file\'s checksum was never verified. Stop ' .
-                    'here.',
-        ];
+        return $this->package->integrity() === Integrity::Verified
+            ? [
+                'If the recovery asks to go on although the signature is not known to it: the file\'s checksum was ' .
+                'verified against its publisher, so go on.',
+            ]
+            : [];
     }
 
     public function whenItFails(): string
     {
-        return 'Code 7 is the package refusing the phone: read the line above it. Code 1 is mostly a damaged file. ' .
+        $signature =
+            $this->package->integrity() === Integrity::Verified
+                ? ''
+                : 'If the recovery says that the signature failed, stop: this file\'s checksum was never verified. ';
+
+        return $signature .
+            'Code 7 is the package refusing the phone: read the line above it. Code 1 is mostly a damaged file. ' .
             'The recovery is still there; send the package again once the cause is gone.';
     }
 }

@@ -187,6 +187,7 @@ final class Back2Stock implements StepRule
                         [StateField::ActiveSlot->value => $slot, StateField::OsBuildId->in($slot) => $build],
                         static fn(?string $value): bool => $value !== null,
                     ),
+                    afterSetUp: true,
                 ),
                 [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
             ),

@@ -83,6 +83,7 @@ final class Back3BringBack implements StepRule
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),
+                        afterSetUp: $situation->state->data()->empty === true,
                     ),
                     [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
                 ),

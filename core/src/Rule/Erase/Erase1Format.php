@@ -72,10 +72,12 @@ final class Erase1Format implements StepRule
                 ],
             );
         }
+        $wasEncrypted = $situation->state->data()->encryption !== Encryption::None;
         $writer = $situation->state->data()->writtenBy;
         $family = $build->facts->text(Field::FAMILY);
         $why = match (true) {
-            $writer === null => "Who wrote and encrypted the data is not known, so {$family} could trip over it.",
+            $writer === null => "Who wrote the data is not known, so {$family} could trip over it.",
+            $writer !== $family && !$wasEncrypted => "The data was written by {$writer}; {$family} would trip over it.",
             $writer !== $family => "The data was written and encrypted by {$writer}; {$family} cannot read it.",
             default => "A fresh install begins with empty data, also over {$family} itself.",
         };
@@ -104,7 +106,7 @@ final class Erase1Format implements StepRule
 
         return new Contribution(
             [
-                new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem), [
+                new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem, $wasEncrypted), [
                     new Reason(self::id(), $why),
                     new Reason(RuleId::Erase2, 'Formatting is more than wiping, so nothing is wiped first.'),
                     ...$restart === []
@@ -119,8 +121,9 @@ final class Erase1Format implements StepRule
                     $before
                         ? new Reason(
                             RuleId::Erase8,
-                            'It comes before the build, so that nothing of the old encryption is left when the ' .
-                                'build goes in.',
+                            'It comes before the build, so that nothing of the old ' .
+                                ($wasEncrypted ? 'encryption' : 'data') .
+                                ' is left when the build goes in.',
                         )
                         : new Reason(
                             RuleId::Erase8,

@@ -23,6 +23,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Phase;
@@ -72,6 +73,7 @@ final class Fit4WriteGeneric implements StepRule
                         ],
                         static fn(?string $value): bool => $value !== null,
                     ),
+                    afterSetUp: true,
                 ),
                 [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
             ),
@@ -106,6 +108,7 @@ final class Fit4WriteGeneric implements StepRule
     {
         $image = $situation->files->generic();
         $slot = $situation->slots->active();
+        $wasEncrypted = $situation->state->data()->encryption !== Encryption::None;
         $steps = [
             new StepDraft(
                 StepKey::BaseUserspace,
@@ -116,7 +119,9 @@ final class Fit4WriteGeneric implements StepRule
             new StepDraft(StepKey::EraseData, Phase::Erase, new EraseData(), [
                 new Reason(
                     RuleId::Erase1,
-                    "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",
+                    'What the installed system wrote' .
+                        ($wasEncrypted ? ' and encrypted' : '') .
+                        " cannot be used by {$image?->title()}.",
                 ),
             ]),
         ];
@@ -154,8 +159,9 @@ final class Fit4WriteGeneric implements StepRule
     {
         $image = $situation->files->generic();
         $fileSystem = $situation->state->data()->fileSystem ?? $situation->sheet->fileSystems[0];
+        $wasEncrypted = $situation->state->data()->encryption !== Encryption::None;
         $steps = [
-            new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem), [
+            new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem, $wasEncrypted), [
                 new Reason(
                     RuleId::Erase1,
                     "What the installed system wrote and encrypted cannot be read by {$image?->title()}.",

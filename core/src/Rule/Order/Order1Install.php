@@ -52,6 +52,7 @@ final class Order1Install implements StepRule
             return new Contribution();
         }
         $slot = $situation->slots->ofInstall();
+        $erases = $situation->job->dataPromise()->erases();
         $steps = [
             new StepDraft(
                 StepKey::InstallBuild,
@@ -123,12 +124,15 @@ final class Order1Install implements StepRule
             }
         }
         $constraints[] = new Constraint(StepKey::AddonARecovery, StepKey::AddonBRestart, RuleId::Recovery2);
-        $steps[] = new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
+        $steps[] = new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot($erases), [
             new Reason(self::id(), 'The build starts before anything else is tried.'),
         ]);
-        $steps[] = new StepDraft(StepKey::ProveVerify, Phase::Prove, new Verify($this->expected($situation, $slot)), [
-            new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.'),
-        ]);
+        $steps[] = new StepDraft(
+            StepKey::ProveVerify,
+            Phase::Prove,
+            new Verify($this->expected($situation, $slot), $erases),
+            [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
+        );
 
         return new Contribution($steps, [
             new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
