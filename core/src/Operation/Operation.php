@@ -106,6 +106,12 @@ abstract readonly class Operation
         return null;
     }
 
+    /** What to do first where it was cut off in the middle, in a sentence; null where nothing comes first. */
+    public function whenCutOff(): ?string
+    {
+        return null;
+    }
+
     abstract public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing;
 
     /** What to do, in the second person. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\Slot;
 
 /** What the phone is left with if the work stops here, and the shortest safe way to one that starts. */
@@ -18,43 +19,93 @@ final readonly class WayBack
     /** no slot holds a system that starts */
     public const NO_SYSTEM = 'no-system';
 
+    private const NOTHING_STARTS = 'No system starts now.';
+
     private function __construct(public string $level, public string $text, public int $seconds) {}
 
-    public static function from(State $state, ModelSheet $sheet): self
+    /** @param  AtHand  $hand  what there is to bring the phone back with */
+    public static function from(State $state, ModelSheet $sheet, AtHand $hand = new AtHand()): self
     {
         $active = $state->activeSlot() ?? $sheet->slots[0];
+        $way = self::toSystem($state, $sheet, $active, $hand) ?? self::toBuild($state, $sheet, $active, $hand);
+
+        return $hand->again === null ? $way : new self($way->level, $hand->again, $way->seconds);
+    }
+
+    /** The slot in use, or the other one, starts as it is. */
+    private static function toSystem(State $state, ModelSheet $sheet, string $active, AtHand $hand): ?self
+    {
         $level = $state->data()->empty === true ? self::DATA_GONE : self::FREE;
         $with = $level === self::FREE ? 'with its data' : 'with empty data';
+        if ($hand->layoutChanged) {
+            return null;
+        }
         if (BootCheck::starts($state, $sheet, $active)) {
             return new self($level, "Restart into the system: {$state->slot($active)->os->family} starts {$with}.", 60);
         }
         $other = $sheet->otherSlot($active);
-        if ($other !== $active && BootCheck::starts($state, $sheet, $other)) {
-            return new self(
+
+        return $other !== $active && BootCheck::starts($state, $sheet, $other)
+            ? new self(
                 $level,
                 'Make slot ' .
                     strtoupper($other) .
                     " active in the bootloader and restart: {$state->slot($other)->os->family} starts {$with}.",
                 120,
-            );
-        }
-        foreach ([$active, $other] as $slot) {
-            if ($state->slot($slot)->recoveryFamily !== null) {
-                $where = Slot::phrase('in', $slot);
+            )
+            : null;
+    }
 
-                return new self(
-                    self::NO_SYSTEM,
-                    "No system starts now. The recovery{$where} does: enter it and send the build again.",
-                    900,
-                );
-            }
-        }
-
-        return new self(
-            self::NO_SYSTEM,
-            'No system and no recovery starts now. The bootloader does: write the recovery again and go on from there.',
-            1200,
+    /** No system starts; something has to be written first. */
+    private static function toBuild(State $state, ModelSheet $sheet, string $active, AtHand $hand): self
+    {
+        $withRecovery = array_values(
+            array_filter(
+                array_unique([$active, $sheet->otherSlot($active)]),
+                static fn(string $slot): bool => $state->slot($slot)->recoveryFamily !== null,
+            ),
         );
+        $isErased = $state->slot($active)->layout === PartitionLayout::Erased;
+
+        return match (true) {
+            $isErased => new self(self::NO_SYSTEM, self::layoutFirst($active, $hand), 1500),
+            $hand->build === null && $hand->image !== null => new self(
+                self::NO_SYSTEM,
+                self::NOTHING_STARTS .
+                    " The bootloader does: write {$hand->image} again, or the image that was there " .
+                    'before it.',
+                600,
+            ),
+            $withRecovery !== [] => new self(
+                self::NO_SYSTEM,
+                self::NOTHING_STARTS .
+                    ' The recovery' .
+                    Slot::phrase('in', $withRecovery[0]) .
+                    ' does: enter it and ' .
+                    ($hand->build === null ? 'install a build for this model.' : "send {$hand->build} again."),
+                900,
+            ),
+            default => new self(
+                self::NO_SYSTEM,
+                'No system and no recovery starts now. The bootloader does: write ' .
+                    ($hand->recovery ?? 'the recovery') .
+                    ' again and go on from there.',
+                1200,
+            ),
+        };
+    }
+
+    /** A slot whose partitions were erased takes no build before it has a layout. */
+    private static function layoutFirst(string $slot, AtHand $hand): string
+    {
+        $where = Slot::isOnly($slot) ? 'the phone' : 'slot ' . strtoupper($slot);
+        $then = $hand->build === null ? '' : " Then send {$hand->build}.";
+
+        return self::NOTHING_STARTS .
+            " The partitions of {$where} are erased, and no build goes in before there is a layout: " .
+            ($hand->emptyLayout === null
+                ? 'write the maker\'s own bundle.'
+                : "write {$hand->emptyLayout} first.{$then}");
     }
 
     public function worseThan(self $other): bool

@@ -6,7 +6,6 @@ namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Operation\Timing;
-use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Rule\Reason;
@@ -48,7 +47,8 @@ final readonly class Step
         Timing $timing,
         State $before,
         State $after,
-        ModelSheet $sheet,
+        WayBack $wayBack,
+        WayBack $wayBackDuring,
         ?string $gate,
         ?int $batteryAfter,
     ): self {
@@ -59,8 +59,8 @@ final readonly class Step
             $before->changesTo($after),
             array_map(static fn(LossClass $class): string => $class->value, $draft->operation->losses($before)),
             $draft->operation->midway($before),
-            WayBack::from($after, $sheet),
-            WayBack::from($before->with($draft->operation->midway($before)), $sheet),
+            $wayBack,
+            $wayBackDuring,
             $gate,
             $batteryAfter,
         );

@@ -5,6 +5,10 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Operation\Install\ChangeLayout;
+use Tornavis\Core\Operation\Install\InstallBuild;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Phone\AtHand;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
@@ -21,16 +25,21 @@ final class StepList
     {
         $steps = [];
         $written = false;
+        $divided = false;
         foreach ($ordered as $index => $draft) {
             $before = $walk->before[$index];
             $after = $walk->after($index);
-            $gate = new Gate(
-                $draft->operation,
-                $before,
-                WayBack::from($before, $situation->sheet),
-                WayBack::from($before->with($draft->operation->midway($before)), $situation->sheet),
-                WayBack::from($after, $situation->sheet),
+            $operation = $draft->operation;
+            $hand = self::atHand($situation, $divided, null);
+            $divided = self::isDivided($operation, $divided);
+            $was = WayBack::from($before, $situation->sheet, $hand);
+            $during = WayBack::from(
+                $before->with($operation->midway($before)),
+                $situation->sheet,
+                self::atHand($situation, $divided, $operation->whenCutOff()),
             );
+            $afterwards = WayBack::from($after, $situation->sheet, self::atHand($situation, $divided, null));
+            $gate = new Gate($operation, $before, $was, $during, $afterwards);
             $isFirst = $draft->operation->writes() && !$written;
             $written = $written || $isFirst;
             $steps[] = Step::of(
@@ -39,12 +48,37 @@ final class StepList
                 $budget->timings[$index],
                 $before,
                 $after,
-                $situation->sheet,
+                $afterwards,
+                $during,
                 $gate->reason($isFirst),
                 $budget->batteryAfter[$index],
             );
         }
 
         return $steps;
+    }
+
+    /** Whether the phone was divided anew and nothing has gone in since. */
+    private static function isDivided(Operation $operation, bool $divided): bool
+    {
+        return match (true) {
+            $operation instanceof ChangeLayout => true,
+            $operation instanceof InstallBuild => false,
+            default => $divided,
+        };
+    }
+
+    private static function atHand(Situation $situation, bool $layoutChanged, ?string $again): AtHand
+    {
+        $image = $situation->files->kernelImage() ?? ($situation->files->bundle() ?? $situation->files->generic());
+
+        return new AtHand(
+            $situation->files->build()?->name(),
+            $situation->job->installsBuild() ? null : $image?->name(),
+            $situation->recovery->chosen()?->name(),
+            $situation->layout->emptySuper()?->name(),
+            $layoutChanged,
+            $again,
+        );
     }
 }

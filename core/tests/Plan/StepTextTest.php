@@ -19,7 +19,7 @@ use Tornavis\Core\Words\PackageKind;
 function textOf(Plan $plan, string $key, string $what): string
 {
     foreach ($plan->steps as $step) {
-        if (str_starts_with($step->draft->key, $key)) {
+        if (str_starts_with($step->draft->key, $key) && !str_contains($step->draft->key, '/to-')) {
             return (string) $step->toArray()[$what];
         }
     }

@@ -3,7 +3,9 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
+use Tornavis\Core\Phone\AtHand;
 use Tornavis\Core\Phone\WayBack;
+use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Sequence\Tracks;
 
 /** @param array<string, mixed> $otherwise */
@@ -35,7 +37,7 @@ it('says what the phone is left with, and the shortest way to one that starts', 
     'no system, a recovery in the active slot' => [
         ['slot.a.os.state' => 'incomplete', 'slot.b.os.state' => 'none', 'slot.a.recovery.family' => 'Wicket'],
         WayBack::NO_SYSTEM,
-        'The recovery in slot A does: enter it and send the build again.',
+        'The recovery in slot A does: enter it and install a build for this model.',
     ],
     'no system, a recovery in the other slot' => [
         ['slot.a.os.state' => 'incomplete', 'slot.b.os.state' => 'none', 'slot.b.recovery.family' => 'Wicket'],
@@ -53,6 +55,79 @@ it('says what the phone is left with, and the shortest way to one that starts', 
         'No system starts now.',
     ],
 ]);
+
+it('names what is at hand to bring it back with', function (array $otherwise, AtHand $hand, string $words) {
+    $state = World::unit('SK-07', $otherwise)->state();
+
+    expect(WayBack::from($state, World::sheet('bowline'), $hand)->text)->toContain($words);
+})->with([
+    'a build' => [
+        ['slot.a.os.state' => 'incomplete', 'slot.b.os.state' => 'none', 'slot.a.recovery.family' => 'Wicket'],
+        new AtHand(build: 'saltern.zip'),
+        'enter it and send saltern.zip again',
+    ],
+    'a kernel and no build' => [
+        ['slot.a.os.state' => 'incomplete', 'slot.b.os.state' => 'none', 'slot.a.recovery.family' => 'Wicket'],
+        new AtHand(image: 'ferrule.img'),
+        'write ferrule.img again, or the image that was there',
+    ],
+    'erased partitions and an empty layout' => [
+        [
+            'slot.a.os.state' => 'none',
+            'slot.b.os.state' => 'none',
+            'slot.a.layout' => 'erased',
+            'slot.a.recovery.family' => 'Wicket',
+        ],
+        new AtHand(build: 'saltern.zip', emptyLayout: 'empty-super.img'),
+        'write empty-super.img first. Then send saltern.zip.',
+    ],
+    'erased partitions and nothing' => [
+        ['slot.a.os.state' => 'none', 'slot.b.os.state' => 'none', 'slot.a.layout' => 'erased'],
+        new AtHand(),
+        'write the maker\'s own bundle',
+    ],
+    'a system of the old layout' => [[], new AtHand(build: 'saltern.zip', layoutChanged: true), 'No system'],
+    'something half written' => [[], new AtHand(again: 'Write it again.'), 'Write it again.'],
+    'a recovery' => [
+        ['slot.a.os.state' => 'none', 'slot.b.os.state' => 'none'],
+        new AtHand(recovery: 'wicket.img'),
+        'write wicket.img again',
+    ],
+]);
+
+it('has firmware that was cut off written again before any restart', function () {
+    $plan = World::plan('SK-04', [...World::SALTERN, World::FIRMWARE]);
+    $steps = array_map(fn(Step $step): array => $step->toArray(), $plan->steps);
+    $firmware = array_values(array_filter($steps, fn(array $one): bool => str_starts_with($one['title'], 'Firmware')));
+    $others = array_filter($steps, fn(array $one): bool => !str_starts_with($one['title'], 'Firmware'));
+
+    expect($firmware[0]['wayBackDuring']['text'])
+        ->toContain('Do not restart')
+        ->toContain(World::FIRMWARE)
+        ->and($firmware[0]['wayBack']['text'])
+        ->not->toContain('Do not restart')
+        ->and(json_encode($others))
+        ->not->toContain('Do not restart the phone. Write');
+});
+
+it('starts no old system between a change of the layout and the build', function () {
+    $kit = ['lamplight-9.4-20250611-splice.zip', 'new-layout-1.0-splice.zip', 'sweep-1.1.zip'];
+    $steps = array_map(
+        fn(Step $step): array => $step->toArray(),
+        World::plan('SK-05', $kit, ['card.present' => true, 'card.freeBytes' => 1 << 33])->steps,
+    );
+    $number = fn(string $word): int => array_values(
+        array_filter($steps, fn(array $one): bool => str_contains(json_encode($one['parameters']), $word)),
+    )[0]['number'] ?? 0;
+    $changed = $number('new-layout');
+    $installed = $number('lamplight-9.4');
+    foreach ($steps as $step) {
+        if ($step['number'] >= $changed && $step['number'] < $installed) {
+            expect($step['wayBack']['level'])->toBe(WayBack::NO_SYSTEM, $step['title']);
+        }
+    }
+    expect($changed)->toBeGreaterThan(0)->and($installed)->toBeGreaterThan($changed);
+});
 
 it('knows the worse of two', function () {
     $free = wayBackFrom([]);

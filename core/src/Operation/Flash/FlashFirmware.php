@@ -26,6 +26,13 @@ final readonly class FlashFirmware extends Flash
         ];
     }
 
+    public function whenCutOff(): string
+    {
+        return 'Do not restart the phone. Write ' .
+            implode(', ', $this->partitions) .
+            " of {$this->package->name()} again, whole: half a firmware starts nothing.";
+    }
+
     protected function what(): string
     {
         return "Firmware {$this->package->facts->text(Field::VERSION)}";
