@@ -24,6 +24,7 @@ final readonly class RandomBench
         Intent::Fresh,
         Intent::UpdateInPlace,
         Intent::SwitchBuild,
+        Intent::Base,
         Intent::Kernel,
         Intent::Recovery,
         Intent::AddOn,
@@ -99,6 +100,7 @@ final readonly class RandomBench
         }
         $kind = match ($intent) {
             Intent::Fresh, Intent::SwitchBuild, Intent::UpdateInPlace => PackageKind::Build,
+            Intent::Base => PackageKind::Firmware,
             Intent::Kernel => PackageKind::Kernel,
             Intent::Recovery => PackageKind::Recovery,
             Intent::BackToStock => PackageKind::StockBundle,

@@ -91,6 +91,7 @@ final readonly class RandomKit
             );
         }
         $kinds = match ($intent) {
+            Intent::Base => [PackageKind::Firmware, PackageKind::Firmware, PackageKind::Vendor],
             Intent::Kernel => [PackageKind::Kernel],
             Intent::Recovery => [PackageKind::Recovery],
             Intent::AddOn => [PackageKind::Fix, PackageKind::Kernel],
@@ -104,7 +105,14 @@ final readonly class RandomKit
         if (
             in_array(
                 $intent,
-                [Intent::RestoreBackup, Intent::RemoveSecond, Intent::AddOn, Intent::Kernel, Intent::GenericImage],
+                [
+                    Intent::RestoreBackup,
+                    Intent::RemoveSecond,
+                    Intent::AddOn,
+                    Intent::Kernel,
+                    Intent::GenericImage,
+                    Intent::Base,
+                ],
                 true,
             ) &&
             $of(PackageKind::Recovery) !== [] &&
@@ -145,6 +153,8 @@ final readonly class RandomKit
         $kit = array_values(
             array_reduce($kit, static fn(array $seen, Package $p): array => $seen + [$p->path => $p], []),
         );
+
+        $kit = array_map(fn(Package $one): Package => $this->strange->expanded($one, $sheet), $kit);
 
         return array_map(fn(Package $one): Package => $this->strange->altered($this->distorted($one), $sheet), $kit);
     }

@@ -17,6 +17,8 @@ final readonly class StrangeFiles
 {
     private const PERCENT = 12;
 
+    private const EXPANDED_PERCENT = 70;
+
     public function __construct(private Dice $dice) {}
 
     /** The file, or now and then another one that looks like it. */
@@ -38,6 +40,19 @@ final readonly class StrangeFiles
             ]),
             default => self::stating($package, Field::CARRIERS, [$this->dice->one(['Pharos', 'Lantern'])]),
         };
+    }
+
+    /** A sparse image as the shelf would expand it for a model whose recovery writes the system. */
+    public function expanded(Package $package, ModelSheet $sheet): Package
+    {
+        $isRaw =
+            $package->container === Container::Sparse &&
+            $sheet->partition('system')?->logical !== true &&
+            $this->dice->chance(self::EXPANDED_PERCENT);
+
+        return $isRaw
+            ? Package::fromArray(['container' => Container::FileSystem->value] + $package->toArray())
+            : $package;
     }
 
     private function packed(Package $package): Package

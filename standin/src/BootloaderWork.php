@@ -54,6 +54,10 @@ final class BootloaderWork extends PhoneWork
         yield new Pause(4 + strlen($content) / self::FLASH_BYTES_PER_SECOND, "Sending {$partition}", 40);
         yield new Pause(4, "Writing {$partition}", 90);
         $phone->write($partition, $slot, $label);
+        if ($partition === 'boot') {
+            // What was patched into the old image went with it.
+            $phone->dropAddOns($slot, AddOnKind::ROOT, AddOnKind::KERNEL);
+        }
         if ($verifies) {
             $phone->verification[$slot] = true;
         }

@@ -71,6 +71,16 @@ trait WrittenPartitions
         return $this->partitions[self::place($partition, $slot)] ?? null;
     }
 
+    public function dropAddOns(string $slot, string ...$kinds): void
+    {
+        $this->addons[$slot] = array_values(
+            array_filter(
+                $this->addons[$slot] ?? [],
+                static fn(array $one): bool => !in_array($one['addon'] ?? AddOnKind::SERVICES, $kinds, true),
+            ),
+        );
+    }
+
     /**
      * The label of what was added last of one kind: "services", "root", "kernel".
      *

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Prove\CheckedFiles;
+use App\Prove\JobTable;
 use App\Prove\RandomBench;
 use App\Prove\Witness;
 use Illuminate\Support\Facades\Artisan;
@@ -14,6 +15,7 @@ use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 
@@ -84,6 +86,23 @@ it('draws the same situations from the same seed, and others from another', func
 
     expect($drawn(3))->toBe($drawn(3))->not->toBe($drawn(4));
 });
+
+it('has a page about every job that is made from the plans of random phones', function () {
+    $page = (string) file_get_contents(base_path('docs/jobs.md'));
+    foreach (Intent::cases() as $intent) {
+        expect($page)->toContain(Job::of($intent)->label() . " (`{$intent->value}`)");
+    }
+});
+
+it('still makes that page from the code as it is', function () {
+    $bench = new RandomBench(
+        array_map(ModelSheet::read(...), glob(base_path('demo/models/*.json')) ?: []),
+        CheckedFiles::in(World::shelf()),
+        1,
+    );
+
+    expect(JobTable::markdown($bench))->toBe(file_get_contents(base_path('docs/jobs.md')));
+})->group('whole');
 
 it('draws every job and every class of phone', function () {
     $bench = benchOf(5);

@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\Base\Base5Modem;
 use Tornavis\Core\Rule\Base\Base6Rollback;
 use Tornavis\Core\Rule\Base\Base7Accepted;
 use Tornavis\Core\Rule\Base\Base8Identity;
+use Tornavis\Core\Rule\Base\Base9Files;
 use Tornavis\Core\Rule\Erase\Erase8Encryption;
 use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
@@ -80,6 +81,7 @@ final class FitRules
         Base6Rollback::class,
         Base7Accepted::class,
         Base8Identity::class,
+        Base9Files::class,
         Recovery1Ability::class,
         Recovery2PreInstall::class,
         Recovery4First::class,
@@ -106,6 +108,7 @@ final class FitRules
 
     /** Rules that judge only the jobs that name them. @var list<RuleId> */
     public const OF_SOME_JOBS = [
+        RuleId::Base9,
         RuleId::Fit4,
         RuleId::Update1,
         RuleId::Update2,

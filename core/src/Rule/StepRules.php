@@ -24,6 +24,7 @@ final class StepRules
         Erase\Erase5Stage::class,
         Erase\Erase7Caches::class,
         Base\Base2WriteVendor::class,
+        Base\Base9Alone::class,
         Order\Order1Install::class,
         Order\Order4AddOns::class,
         Recovery\Recovery4Alone::class,

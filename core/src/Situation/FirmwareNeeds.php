@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
@@ -22,6 +23,9 @@ final readonly class FirmwareNeeds
      */
     public function slotsBelowMinimum(): array
     {
+        if ($this->isAlone()) {
+            return $this->slotsWithAnother();
+        }
         $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
         if ($minimum === null) {
             return [];
@@ -37,11 +41,39 @@ final readonly class FirmwareNeeds
         return $old;
     }
 
+    /** Whether the firmware itself is what the job is about, and no build asks for it. */
+    private function isAlone(): bool
+    {
+        return $this->situation->intent === Intent::Base;
+    }
+
+    /**
+     * Slots that hold other firmware than the one of the kit.
+     *
+     * @return array<string, ?Version> slot → its firmware
+     */
+    private function slotsWithAnother(): array
+    {
+        $next = $this->chosen()?->facts->text(Field::VERSION);
+        $others = [];
+        foreach ($next === null ? [] : $this->slotsInNeed() as $slot) {
+            $has = $this->situation->state->slot($slot)->firmware;
+            if ($has?->text !== $next) {
+                $others[$slot] = $has;
+            }
+        }
+
+        return $others;
+    }
+
     /**
      * @return list<string>
      */
     public function slotsInNeed(): array
     {
+        if ($this->isAlone() && $this->situation->house->baseSlots === 'active') {
+            return [$this->situation->slots->active()];
+        }
         $both =
             $this->situation->files->build()?->facts->text(Field::FIRMWARE_SLOTS) !== 'next' ||
             !$this->situation->sheet->hasTwoSlots();
@@ -66,9 +98,8 @@ final readonly class FirmwareNeeds
         $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
         $version = $package->facts->text(Field::VERSION);
 
-        return $minimum !== null &&
-            $version !== null &&
-            !Version::of($version)->olderThan(Version::of($minimum)) &&
+        return $version !== null &&
+            ($minimum === null ? $this->isAlone() : !Version::of($version)->olderThan(Version::of($minimum))) &&
             ($this->situation->fit->suits($package) ||
                 $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }

@@ -25,6 +25,8 @@ final readonly class HouseRules
      * @param  string  $route  "sideload": packages are streamed from the computer; "storage": they are copied first
      *     and installed from there
      * @param  string  $modem  "along": the modem is updated with the rest of the firmware; "keep": it is left as it is
+     * @param  string  $baseSlots  "both": a job for the base alone writes firmware into both slots; "active": into
+     *     the one in use
      * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version
      *     does
      */
@@ -37,6 +39,7 @@ final readonly class HouseRules
         public string $channel = 'stable',
         public string $route = 'sideload',
         public string $modem = 'along',
+        public string $baseSlots = 'both',
     ) {}
 
     /**

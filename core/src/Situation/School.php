@@ -108,6 +108,22 @@ final readonly class School
                     'Surprises with the network.',
                 ),
             ]),
+            new self('baseSlots', 'Which slots get the firmware of a job for the base alone', [
+                $choice(
+                    'both',
+                    'Both slots',
+                    'A build that goes in later lands in the other slot, and finds the firmware there.',
+                    'A second write.',
+                    'The hunt for the slot that was forgotten.',
+                ),
+                $choice(
+                    'active',
+                    'The slot in use',
+                    'The other slot stays as a way back to what runs now.',
+                    'The next build finds old firmware in its slot.',
+                    'One write.',
+                ),
+            ]),
             new self('channel', 'Which of several files goes into a kit', [
                 $choice(
                     'stable',

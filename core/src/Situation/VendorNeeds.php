@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
@@ -46,6 +47,24 @@ final readonly class VendorNeeds
                 !Version::of($version)->olderThan(Version::of($minimum)) &&
                 ($channel === null || $package->facts->text(Field::VENDOR_CHANNEL) === $channel)
             ) {
+                return $package;
+            }
+        }
+
+        return null;
+    }
+
+    /** The vendor package of a job for the base alone, where the phone has another one. */
+    public function alone(): ?Package
+    {
+        $slot = $this->situation->state->slot($this->situation->slots->active());
+        $isAlone = $this->situation->intent === Intent::Base;
+        foreach ($isAlone ? $this->situation->files->ofKind(PackageKind::Vendor) : [] as $package) {
+            $facts = $package->facts;
+            $isThere =
+                $slot->vendor?->text === $facts->text(Field::VERSION) &&
+                $slot->vendorChannel === $facts->text(Field::VENDOR_CHANNEL);
+            if ($this->situation->fit->suits($package) && !$isThere) {
                 return $package;
             }
         }

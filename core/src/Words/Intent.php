@@ -12,6 +12,7 @@ enum Intent: string
     case SwitchBuild = 'switch';
     case GenericImage = 'generic';
     case TrialBeside = 'trial';
+    case Base = 'base';
     case Kernel = 'kernel';
     case Recovery = 'recovery';
     case AddOn = 'add-on';

@@ -29,6 +29,7 @@ enum RuleId: string
     case Base6 = 'BASE-6';
     case Base7 = 'BASE-7';
     case Base8 = 'BASE-8';
+    case Base9 = 'BASE-9';
     case Recovery1 = 'RECOVERY-1';
     case Recovery2 = 'RECOVERY-2';
     case Recovery3 = 'RECOVERY-3';
@@ -98,7 +99,8 @@ enum RuleId: string
             self::Base5,
             self::Base6,
             self::Base7,
-            self::Base8
+            self::Base8,
+            self::Base9
                 => RuleArea::Base,
             self::Recovery1, self::Recovery2, self::Recovery3, self::Recovery4, self::Recovery5 => RuleArea::Recovery,
             self::Prep1,

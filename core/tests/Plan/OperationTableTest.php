@@ -100,7 +100,17 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
     ],
     'write an image of a build' => [
         fn() => Flash::of(startImage('boot'), ['boot'], 'b'),
-        ['slot.b.image.boot' => 'lintel-2.0-ashlar', 'slot.b.os.failedAs' => null],
+        [
+            'slot.b.image.boot' => 'lintel-2.0-ashlar',
+            'slot.b.os.failedAs' => null,
+            'slot.b.root' => null,
+            'slot.b.kernel.name' => null,
+            'slot.b.kernel.version' => null,
+        ],
+    ],
+    'write another image of a build' => [
+        fn() => Flash::of(startImage('dtbo'), ['dtbo'], 'b'),
+        ['slot.b.image.dtbo' => 'lintel-2.0-ashlar', 'slot.b.os.failedAs' => null],
     ],
     'add services' => [
         fn() => InstallPackage::of(services(), 'b'),

@@ -157,6 +157,12 @@ abstract readonly class Flash extends Operation
             $effects[StateField::Image->in($this->slot, $name)] = $this->owner();
             $effects[StateField::OsFailedAs->in($this->slot)] = null;
         }
+        if (in_array(PartitionName::Boot->value, $this->partitions, true)) {
+            // What was patched into the old image goes with it.
+            $effects[StateField::Root->in($this->slot)] = null;
+            $effects[StateField::KernelName->in($this->slot)] = null;
+            $effects[StateField::KernelVersion->in($this->slot)] = null;
+        }
 
         return $effects;
     }

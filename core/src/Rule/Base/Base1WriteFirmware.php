@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\StepGroup;
 use Tornavis\Core\Words\StepKey;
 
@@ -41,7 +42,7 @@ final class Base1WriteFirmware implements StepRule
     {
         $firmware = $situation->firmware->chosen();
         $build = $situation->files->build();
-        if ($firmware === null || $build === null) {
+        if ($firmware === null) {
             return new Contribution();
         }
         $partitions = $situation->firmware->partitions($firmware);
@@ -54,11 +55,12 @@ final class Base1WriteFirmware implements StepRule
                 [
                     new Reason(
                         self::id(),
-                        'Slot ' .
-                            strtoupper($slot) .
+                        Slot::named($slot) .
                             ' holds firmware ' .
                             ($has ?? 'that is unknown') .
-                            "; {$build->title()} needs {$build->facts->text(Field::FIRMWARE_MIN)}.",
+                            ($build === null
+                                ? "; {$firmware->name()} brings {$firmware->facts->text(Field::VERSION)}."
+                                : "; {$build->title()} needs {$build->facts->text(Field::FIRMWARE_MIN)}."),
                     ),
                 ],
             );

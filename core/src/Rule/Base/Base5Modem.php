@@ -36,7 +36,9 @@ final class Base5Modem implements FitRule
     public function look(Situation $situation): iterable
     {
         $written = $situation->firmware->slotsBelowMinimum() !== [] && !$situation->layout->copiesSlot();
-        foreach ($written ? $situation->files->ofKind(PackageKind::Firmware) : [] as $index => $package) {
+        // A file that is not taken for its region is named with it, where the job would have taken it.
+        $isAsked = $written || in_array(PackageKind::Firmware, $situation->job->takes(), true);
+        foreach ($isAsked ? $situation->files->ofKind(PackageKind::Firmware) : [] as $index => $package) {
             $subject = $index === 0 ? 'region' : "region/{$package->name()}";
             yield from Fit2Variant::region($situation, $package, self::id(), $subject);
         }

@@ -27,6 +27,7 @@ abstract readonly class Job
             Intent::SwitchBuild => new SwitchBuildJob(),
             Intent::GenericImage => new GenericImageJob(),
             Intent::TrialBeside => new TrialBesideJob(),
+            Intent::Base => new BaseJob(),
             Intent::Kernel => new KernelJob(),
             Intent::Recovery => new RecoveryJob(),
             Intent::AddOn => new AddOnJob(),

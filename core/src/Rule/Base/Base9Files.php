@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Base;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\Version;
+
+/**
+ * Speaks in a job for the base alone, about its files and about what the phone has already.
+ *
+ * Why: An older base under a system that was made for a newer one keeps it from starting.
+ */
+final class Base9Files implements FitRule
+{
+    public static function id(): RuleId
+    {
+        return RuleId::Base9;
+    }
+
+    public static function purpose(): string
+    {
+        return 'A job for the base alone has firmware or a vendor package for this phone, and none that is older ' .
+            'without a word.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        $firmware = $situation->firmware->chosen();
+        $vendor = $situation->files->ofKind(PackageKind::Vendor)[0] ?? null;
+        if ($firmware === null && $vendor === null) {
+            yield Finding::stop(
+                self::id(),
+                need: 'Firmware or a vendor package for this phone',
+                found: 'none in the kit',
+                reason: 'Nothing in the kit would be written.',
+                remedy: self::fromShelf($situation),
+                subject: 'files',
+            );
+
+            return;
+        }
+        $slots = $situation->firmware->slotsInNeed();
+        foreach ($slots as $slot) {
+            if ($firmware === null) {
+                break;
+            }
+            $name = Slot::isOnly($slot) ? 'the phone' : lcfirst(Slot::named($slot));
+            $where = StateField::FirmwareVersion->in($slot);
+            yield self::judge($situation, $firmware, "Firmware in {$name}", $where, "firmware/{$slot}");
+        }
+        if ($vendor !== null) {
+            $slot = $situation->slots->active();
+            yield from self::vendorOf($situation, $vendor, $slot);
+            $where = StateField::VendorVersion->in($slot);
+            yield self::judge($situation, $vendor, 'The vendor', $where, 'vendor');
+        }
+    }
+
+    /**
+     * A system that brought its own vendor part starts on no other one.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function vendorOf(Situation $situation, Package $vendor, string $slot): \Generator
+    {
+        $needs = $situation->state->fact(StateField::OsVendorMin->in($slot));
+        if (!$needs->known()) {
+            yield Finding::stop(
+                self::id(),
+                need: "A system that stands on {$vendor->title()}",
+                found: 'not known to stand on any',
+                reason: 'Nobody has seen that the installed system takes another vendor part than its own.',
+                remedy: Remedy::leaveOut('Leave it out, and put it in along with the build that asks for it.'),
+                subject: 'stands',
+                facts: [$needs],
+            );
+        }
+    }
+
+    private static function judge(
+        Situation $situation,
+        Package $package,
+        string $need,
+        string $where,
+        string $subject,
+    ): Finding {
+        $has = $situation->state->fact($where);
+        $next = (string) $package->facts->text(Field::VERSION);
+        $isOlder = $has->known() && Version::of($next)->olderThan(Version::of($has->text()));
+        if (!$isOlder) {
+            return Finding::note(
+                self::id(),
+                need: $need,
+                found: $has->text(),
+                reason: $has->value === $next
+                    ? 'It is this version already, so it is left as it is.'
+                    : "The plan writes {$next} from {$package->name()}.",
+                subject: $subject,
+                facts: [$has],
+            );
+        }
+        $finding = Finding::toSettle(
+            self::id(),
+            need: $need,
+            found: "{$has->text()}, the file {$next}",
+            reason: 'The file is older than what the phone has. A system that was made for the newer base may not ' .
+                'start on it.',
+            remedy: Remedy::agree('Get a newer file, or agree to go back.'),
+            subject: $subject,
+            facts: [$has],
+        );
+
+        return $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to go back.') : $finding;
+    }
+
+    private static function fromShelf(Situation $situation): Remedy
+    {
+        foreach ($situation->shelf as $package) {
+            if ($package->kind() === PackageKind::Firmware && $situation->fit->suits($package)) {
+                return Remedy::addFile($package);
+            }
+        }
+
+        return Remedy::getFile("Get the firmware for {$situation->sheet->codename} from its maker.");
+    }
+}
