@@ -88,6 +88,7 @@ final class Planner
             ...Preparations::battery($situation, $budget),
             ...Preparations::backups($situation, $ledger),
             ...Departures::of($situation, $walk),
+            ...(new PublishedOrder($situation, $ordered))->findings(),
         );
         foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
             $findings[] = Finding::stop(

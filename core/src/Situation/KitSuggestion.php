@@ -129,9 +129,10 @@ final readonly class KitSuggestion
         if ($build->facts->flag(Field::BRINGS_SERVICES) === false) {
             $kit[] = $newest(
                 PackageKind::Services,
-                static fn(Package $p): bool => $p->facts->text(Field::RELEASE) ===
-                    $build->facts->text(Field::RELEASE) &&
-                    $p->facts->text(Field::ARCHITECTURE) === $sheet->architecture,
+                static fn(Package $p): bool => Version::areSame(
+                    (string) $p->facts->text(Field::RELEASE),
+                    (string) $build->facts->text(Field::RELEASE),
+                ) && $p->facts->text(Field::ARCHITECTURE) === $sheet->architecture,
             );
         }
 

@@ -70,6 +70,12 @@ final readonly class Version
         return $before !== false ? $before - count(self::BEFORE_RELEASE) : (int) !ctype_digit($part);
     }
 
+    /** Whether two texts mean one version: 15 and 15.0 do. */
+    public static function areSame(string $one, string $other): bool
+    {
+        return self::of($one)->compare(self::of($other)) === 0;
+    }
+
     public function olderThan(self $other): bool
     {
         return $this->compare($other) < 0;

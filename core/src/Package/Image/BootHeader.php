@@ -21,9 +21,10 @@ final class BootHeader
         if ($packed === 0) {
             return [];
         }
-        $major = ($packed >> 25) & 0x7f;
+        $parts = [($packed >> 25) & 0x7f, ($packed >> 18) & 0x7f, ($packed >> 11) & 0x7f];
+        $release = (string) preg_replace('/(\.0)+$/', '', implode('.', $parts));
         $patch = $packed & 0x7ff;
-        $facts = $major === 0 ? [] : [Fact::of(Field::RELEASE, (string) $major, Source::File, $where)];
+        $facts = $parts[0] === 0 ? [] : [Fact::of(Field::RELEASE, $release, Source::File, $where)];
         if ($patch !== 0) {
             $facts[] = Fact::of(
                 Field::PATCH_LEVEL,

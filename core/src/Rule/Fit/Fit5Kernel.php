@@ -13,6 +13,7 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Version;
 
 /**
  * Speaks for each kernel in the kit.
@@ -49,7 +50,7 @@ final class Fit5Kernel implements FitRule
                     subject: $kernel->name(),
                     facts: array_filter([$wants]),
                 ),
-                $wants->value === $has->value => Finding::clear(
+                Version::areSame($wants->text(), $has->text()) => Finding::clear(
                     self::id(),
                     need: $need,
                     found: "release {$wants->text()}",

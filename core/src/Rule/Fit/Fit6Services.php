@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Version;
 
 /**
  * Speaks where a services bundle is in the kit of a build or of add-ons.
@@ -62,7 +63,7 @@ final class Fit6Services implements FitRule
                 facts: array_values($facts),
             );
         } else {
-            yield $wants->value === $has->value
+            yield Version::areSame($wants->text(), $has->text())
                 ? Finding::clear(
                     self::id(),
                     need: $need,
