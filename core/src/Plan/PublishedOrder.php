@@ -75,7 +75,7 @@ final readonly class PublishedOrder
             );
     }
 
-    /** Whether the phone has a package of this name already. A kind only says what goes in before, where it is there. */
+    /** Whether the phone has a package of this name. A kind only says what goes in before, where it is there. */
     private function isThere(string $earlier): bool
     {
         $slot = $this->situation->state->slot($this->situation->slots->active());
