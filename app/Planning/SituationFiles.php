@@ -199,7 +199,7 @@ final readonly class SituationFiles
         $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
         $given = $this->given->answers;
 
-        return $situation->with(answers: Answers::toEverything($keys, $given->house, $given->backup));
+        return $situation->with(answers: Answers::toEverything($keys, $given));
     }
 
     /** Whether a shelf was named, so that remedies and alternatives can be found on it. */

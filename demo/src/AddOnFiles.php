@@ -103,6 +103,34 @@ final class AddOnFiles
                 'codenames' => ['bowline', 'bowline_m'],
                 'release' => '15',
                 'after' => ['build', 'services', 'fix'],
+                'questions' => [
+                    [
+                        'id' => 'pace',
+                        'asks' => 'How fast may the processor run?',
+                        'careful' => 'maker',
+                        'choices' => [
+                            [
+                                'id' => 'maker',
+                                'label' => 'As the maker set it',
+                                'changes' => 'Heat and battery stay as they are.',
+                            ],
+                            [
+                                'id' => 'quiet',
+                                'label' => 'Slower',
+                                'changes' => 'The battery lasts longer, and large apps open later.',
+                            ],
+                        ],
+                    ],
+                    [
+                        'id' => 'wake',
+                        'asks' => 'Wake by a double tap?',
+                        'careful' => 'no',
+                        'choices' => [
+                            ['id' => 'no', 'label' => 'No', 'changes' => 'Only the key wakes the phone.'],
+                            ['id' => 'yes', 'label' => 'Yes', 'changes' => 'The screen listens all the time.'],
+                        ],
+                    ],
+                ],
             ]),
             'ferrule-15.1-becket.img' => function (string $path) use ($writer): void {
                 file_put_contents(

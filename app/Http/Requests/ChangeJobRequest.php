@@ -18,12 +18,13 @@ final class ChangeJobRequest extends FormRequest
             'version' => ['sometimes', 'integer'],
             'kit' => ['sometimes', 'array'],
             'kit.*' => ['integer', Rule::exists('packages', 'id')],
-            'answers' => ['sometimes', 'array:agreed,waived,house,backup'],
+            'answers' => ['sometimes', 'array:agreed,waived,house,backup,questions'],
             'answers.agreed' => ['sometimes', 'array'],
             'answers.agreed.*' => ['string', 'max:300'],
             'answers.waived' => ['sometimes', 'array'],
             'answers.waived.*' => [Rule::enum(LossClass::class)],
             'answers.house' => ['sometimes', new HouseChoices()],
+            'answers.questions' => ['sometimes', new QuestionChoices()],
             'answers.backup' => ['sometimes', 'nullable', 'string', 'max:200'],
         ];
     }

@@ -93,6 +93,16 @@ final readonly class Package
         );
     }
 
+    /**
+     * What its installer asks on the phone.
+     *
+     * @return list<InstallerQuestion>
+     */
+    public function questions(): array
+    {
+        return array_map(InstallerQuestion::fromJson(...), $this->facts->list(PackageField::QUESTIONS));
+    }
+
     public function imageFor(string $partition): ?PartitionImage
     {
         // An image by itself goes where its card says; its own format serves several partitions.
@@ -114,6 +124,12 @@ final readonly class Package
             $this->sizeBytes;
     }
 
+    /** @param  array<string, mixed>  $differs  arguments of the constructor, by name */
+    private function with(array $differs): self
+    {
+        return (new \ReflectionClass(self::class))->newInstanceArgs($differs + get_object_vars($this));
+    }
+
     public function withSha256(string $sha256): self
     {
         return $this->withSums(['sha256' => $sha256]);
@@ -124,37 +140,13 @@ final readonly class Package
      */
     public function withSums(array $sums): self
     {
-        return new self(
-            $this->path,
-            $this->sizeBytes,
-            $this->container,
-            $this->facts,
-            $this->images,
-            $this->notUnderstood,
-            $sums['sha256'],
-            $this->problem,
-            $this->cardProblem,
-            array_diff_key($sums, ['sha256' => true]),
-            $this->imageProblems,
-        );
+        return $this->with(['sha256' => $sums['sha256'], 'sums' => array_diff_key($sums, ['sha256' => true])]);
     }
 
     /** With statements that people typed; what the file and its card say outranks them. */
     public function withFacts(Fact ...$facts): self
     {
-        return new self(
-            $this->path,
-            $this->sizeBytes,
-            $this->container,
-            $this->facts->with(...$facts),
-            $this->images,
-            $this->notUnderstood,
-            $this->sha256,
-            $this->problem,
-            $this->cardProblem,
-            $this->sums,
-            $this->imageProblems,
-        );
+        return $this->with(['facts' => $this->facts->with(...$facts)]);
     }
 
     /**
@@ -164,19 +156,7 @@ final readonly class Package
      */
     public function withImageProblems(array $problems): self
     {
-        return new self(
-            $this->path,
-            $this->sizeBytes,
-            $this->container,
-            $this->facts,
-            $this->images,
-            $this->notUnderstood,
-            $this->sha256,
-            $this->problem,
-            $this->cardProblem,
-            $this->sums,
-            $problems,
-        );
+        return $this->with(['imageProblems' => $problems]);
     }
 
     /** Whether images and a list of their sums lie in it, so that they can be compared. */
@@ -189,19 +169,7 @@ final readonly class Package
     /** The same file in another place. */
     public function movedTo(string $path): self
     {
-        return new self(
-            $path,
-            $this->sizeBytes,
-            $this->container,
-            $this->facts,
-            $this->images,
-            $this->notUnderstood,
-            $this->sha256,
-            $this->problem,
-            $this->cardProblem,
-            $this->sums,
-            $this->imageProblems,
-        );
+        return $this->with(['path' => $path]);
     }
 
     /**

@@ -210,6 +210,9 @@ final class PackageField
 
     public const SHA1 = 'sha1';
 
+    /** list of questions that the installer asks, each as JSON */
+    public const QUESTIONS = 'questions';
+
     /** list of names of packages or kinds that must go in before */
     public const AFTER = 'after';
 }

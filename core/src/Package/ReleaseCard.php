@@ -187,7 +187,26 @@ final readonly class ReleaseCard
             }
         }
 
+        $questions = $this->questions();
+        if ($questions !== []) {
+            $facts[] = Fact::of(Field::QUESTIONS, $questions, Source::Card, basename($this->path));
+        }
+
         return $facts;
+    }
+
+    /**
+     * @return list<string> each as JSON
+     */
+    private function questions(): array
+    {
+        $questions = $this->document['questions'] ?? [];
+        $flags = JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES;
+
+        return array_map(
+            static fn(mixed $one): string => json_encode($one, $flags),
+            is_array($questions) ? array_values($questions) : [],
+        );
     }
 
     /**

@@ -161,6 +161,7 @@ final readonly class Alternatives
                 LossClass::cases(),
                 $situation->answers->house,
                 $situation->answers->backup,
+                $situation->answers->questions,
             ),
         );
     }

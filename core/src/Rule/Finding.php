@@ -157,6 +157,8 @@ final readonly class Finding
                     $this->remedy?->file,
                     $this->remedy?->loss,
                     $this->remedy?->partition,
+                    $this->remedy?->question,
+                    $this->remedy?->questionKey,
                 );
             }
         }

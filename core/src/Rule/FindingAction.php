@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule;
 
+use Tornavis\Core\Package\InstallerQuestion;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RemedyKind;
@@ -16,6 +17,7 @@ final readonly class FindingAction
      * @param  ?Package  $file  of the shelf that is added, or takes the place of another
      * @param  ?LossClass  $loss  that is accepted
      * @param  ?string  $partition  whose image is taken out of the file
+     * @param  ?InstallerQuestion  $question  that is answered, under $questionKey
      */
     public function __construct(
         public RemedyKind $kind,
@@ -23,11 +25,12 @@ final readonly class FindingAction
         public ?Package $file = null,
         public ?LossClass $loss = null,
         public ?string $partition = null,
+        public ?InstallerQuestion $question = null,
+        public ?string $questionKey = null,
     ) {}
 
     /**
-     * @return array{do: string, fact: ?string, file: ?string, loss: ?string, partition: ?string} as in
-     *     docs/formats/api/finding-row.schema.json
+     * @return array<string, mixed> as in docs/formats/api/finding-row.schema.json
      */
     public function toArray(): array
     {
@@ -37,6 +40,14 @@ final readonly class FindingAction
             'file' => $this->file?->name(),
             'loss' => $this->loss?->value,
             'partition' => $this->partition,
+            'question' =>
+                $this->question === null
+                    ? null
+                    : [
+                        'key' => $this->questionKey,
+                        'careful' => $this->question->careful,
+                        'choices' => array_map(get_object_vars(...), $this->question->choices),
+                    ],
         ];
     }
 }

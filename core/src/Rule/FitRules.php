@@ -32,6 +32,7 @@ use Tornavis\Core\Rule\Fit\Fit8Statements;
 use Tornavis\Core\Rule\Fit\Fit9Integrity;
 use Tornavis\Core\Rule\Kit\Kit1Build;
 use Tornavis\Core\Rule\Kit\Kit2Intent;
+use Tornavis\Core\Rule\Kit\Kit3Questions;
 use Tornavis\Core\Rule\Layout\Layout1Space;
 use Tornavis\Core\Rule\Layout\Layout2Retrofit;
 use Tornavis\Core\Rule\Layout\Layout3Changer;
@@ -60,6 +61,7 @@ final class FitRules
     public const ALL = [
         Kit1Build::class,
         Kit2Intent::class,
+        Kit3Questions::class,
         Fit1Codename::class,
         Fit2Variant::class,
         Fit3Architecture::class,

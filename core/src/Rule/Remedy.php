@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule;
 
+use Tornavis\Core\Package\InstallerQuestion;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RemedyKind;
@@ -18,6 +19,7 @@ final readonly class Remedy
      * @param  ?Package  $file  of the shelf, that the remedy names
      * @param  ?LossClass  $loss  what is given up where the remedy is to accept a loss
      * @param  ?string  $partition  whose image is taken out of the file
+     * @param  ?InstallerQuestion  $question  that is answered, under $questionKey
      */
     private function __construct(
         public string $text,
@@ -25,6 +27,8 @@ final readonly class Remedy
         public ?Package $file = null,
         public ?LossClass $loss = null,
         public ?string $partition = null,
+        public ?InstallerQuestion $question = null,
+        public ?string $questionKey = null,
     ) {}
 
     public static function addFile(Package $file): self
@@ -86,6 +90,17 @@ final readonly class Remedy
     public static function enterFactOrAgree(string $text): self
     {
         return new self($text, [RemedyKind::EnterFact, RemedyKind::Agree]);
+    }
+
+    /** One of the answers to a question of an installer is chosen. */
+    public static function choose(InstallerQuestion $question, string $key): self
+    {
+        return new self(
+            'Choose one of the answers, or agree to the careful one; the step names it when the installer asks.',
+            [RemedyKind::Choose, RemedyKind::Agree],
+            question: $question,
+            questionKey: $key,
+        );
     }
 
     /** The plan begins with it; the person's agreement settles it. */

@@ -90,4 +90,22 @@ final readonly class Delivery
     {
         return $this->situation->job->installs($this->situation);
     }
+
+    /**
+     * What was chosen for the questions of an installer.
+     *
+     * @return list<string> each as "question: choice"
+     */
+    public function answersTo(Package $package): array
+    {
+        $chosen = [];
+        foreach ($package->questions() as $question) {
+            $choice = $this->situation->answers->choice($question, $package);
+            if ($choice !== null) {
+                $chosen[] = "{$question->asks} {$choice->label}";
+            }
+        }
+
+        return $chosen;
+    }
 }

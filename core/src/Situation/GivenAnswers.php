@@ -71,7 +71,13 @@ final readonly class GivenAnswers
                 $files[$file][ReleaseCard::factOf($field, $value, $where)] = $value;
             }
         }
-        $words = array_intersect_key($data, ['agreed' => 0, 'waived' => 0, 'house' => 0, 'backup' => 0]);
+        $words = array_intersect_key($data, [
+            'agreed' => 0,
+            'waived' => 0,
+            'house' => 0,
+            'backup' => 0,
+            'questions' => 0,
+        ]);
 
         return new self(Answers::fromArray($words), Workplace::fromArray($given), $facts, $files);
     }

@@ -28,6 +28,9 @@ enum RemedyKind: string
     /** Something about the phone or its model is read and typed in. */
     case EnterFact = 'enter-fact';
 
+    /** One of several answers is chosen. */
+    case Choose = 'choose';
+
     /** The person says that it is so, or that it may be done. */
     case Agree = 'agree';
 

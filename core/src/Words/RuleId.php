@@ -9,6 +9,7 @@ enum RuleId: string
 {
     case Kit1 = 'KIT-1';
     case Kit2 = 'KIT-2';
+    case Kit3 = 'KIT-3';
     case Fit1 = 'FIT-1';
     case Fit2 = 'FIT-2';
     case Fit3 = 'FIT-3';
@@ -79,6 +80,7 @@ enum RuleId: string
         return match ($this) {
             self::Kit1,
             self::Kit2,
+            self::Kit3,
             self::Fit1,
             self::Fit2,
             self::Fit3,

@@ -35,7 +35,16 @@ it('names the file that is added and the loss that is accepted', function () {
     $file = World::package(World::FIRMWARE);
 
     expect(actionsOf(Remedy::addFile($file)))
-        ->toBe([['do' => 'add-file', 'fact' => null, 'file' => World::FIRMWARE, 'loss' => null, 'partition' => null]])
+        ->toBe([
+            [
+                'do' => 'add-file',
+                'fact' => null,
+                'file' => World::FIRMWARE,
+                'loss' => null,
+                'partition' => null,
+                'question' => null,
+            ],
+        ])
         ->and(array_column(actionsOf(Remedy::backUpOrAcceptLoss(LossClass::Photos, 'or')), 'loss', 'do'))
         ->toBe(['let-plan-do-it' => 'photos', 'accept-loss' => 'photos']);
 });

@@ -17,6 +17,8 @@ const loss = computed(() => {
 })
 /** A fact that nobody has seen yet is typed in here. */
 const unknown = computed(() => actionOf(props.finding, 'enter-fact')?.fact)
+/** What an installer asks: one of its answers is chosen. */
+const question = computed(() => actionOf(props.finding, 'choose')?.question)
 const typed = ref('')
 const { send, refused } = useSend()
 
@@ -24,6 +26,16 @@ function agree(): void {
   emit('change', {
     answers: { ...props.job.answers, agreed: [...(props.job.answers.agreed ?? []), props.finding.key] },
   })
+}
+
+function choose(choice: string): void {
+  if (question.value)
+    emit('change', {
+      answers: {
+        ...props.job.answers,
+        questions: { ...props.job.answers.questions, [question.value.key]: choice },
+      },
+    })
 }
 
 function waive(): void {
@@ -45,7 +57,7 @@ async function enter(): Promise<void> {
     I have looked
   </button>
   <div v-if="finding.severity === 'settle' && !job.run" class="settle-acts">
-    <button v-if="agreement" type="button" class="btn small" @click="agree">
+    <button v-if="agreement && !question" type="button" class="btn small" @click="agree">
       {{ agreement.do === 'let-plan-do-it' ? 'Agree: the plan does it first' : 'Agree' }}
     </button>
     <RouterLink v-if="actionOf(finding, 'open-phone')" class="btn small" :to="`/bench/${job.plan.unit}`"
@@ -57,6 +69,18 @@ async function enter(): Promise<void> {
     <button v-if="loss" type="button" class="btn small erase" @click="waive">
       Waive {{ loss.label.toLowerCase() }}
     </button>
+    <template v-if="question">
+      <button
+        v-for="choice in question.choices"
+        :key="choice.id"
+        type="button"
+        class="btn small"
+        :title="choice.changes"
+        @click="choose(choice.id)"
+      >
+        Choose {{ choice.label }}{{ choice.id === question.careful ? ' (careful)' : '' }}
+      </button>
+    </template>
     <form v-if="unknown" class="enter" @submit.prevent="enter">
       <input v-model="typed" :aria-label="`Value of ${unknown}`" placeholder="what the phone shows" />
       <button type="submit" class="btn small" :disabled="typed === ''">Enter</button>

@@ -31,29 +31,32 @@ abstract readonly class InstallPackage extends Operation
 {
     /**
      * @param  ?string  $from  "card" or "internal"; null where it is streamed from the computer
+     * @param  list<string>  $answers  what to choose when the installer asks: "question: choice"
      */
     final public function __construct(
         protected Package $package,
         protected string $slot,
         protected ?string $from = null,
+        protected array $answers = [],
     ) {}
 
-    public static function of(Package $package, string $slot, ?string $from = null): self
+    /** @param  list<string>  $answers */
+    public static function of(Package $package, string $slot, ?string $from = null, array $answers = []): self
     {
         return match ($package->kind()) {
-            PackageKind::Build => new InstallBuild($package, $slot, $from),
-            PackageKind::GenericImage => new InstallGenericImage($package, $slot, $from),
-            PackageKind::Vendor => new InstallVendor($package, $slot, $from),
-            PackageKind::LayoutChanger, PackageKind::Cleaner => new ChangeLayout($package, $slot, $from),
-            PackageKind::SlotCopy => new CopySlot($package, $slot, $from),
-            default => new InstallAddOn($package, $slot, $from),
+            PackageKind::Build => new InstallBuild($package, $slot, $from, $answers),
+            PackageKind::GenericImage => new InstallGenericImage($package, $slot, $from, $answers),
+            PackageKind::Vendor => new InstallVendor($package, $slot, $from, $answers),
+            PackageKind::LayoutChanger, PackageKind::Cleaner => new ChangeLayout($package, $slot, $from, $answers),
+            PackageKind::SlotCopy => new CopySlot($package, $slot, $from, $answers),
+            default => new InstallAddOn($package, $slot, $from, $answers),
         };
     }
 
     /** The way that a situation's delivery takes. */
     public static function delivered(Delivery $delivery, Package $package, string $slot): self
     {
-        return self::of($package, $slot, $delivery->installsFrom());
+        return self::of($package, $slot, $delivery->installsFrom(), $delivery->answersTo($package));
     }
 
     public function name(): OperationName
@@ -64,7 +67,8 @@ abstract readonly class InstallPackage extends Operation
     public function parameters(): array
     {
         return ['package' => $this->package->name(), 'slot' => $this->slot] +
-            ($this->from === null ? [] : ['place' => $this->from]);
+            ($this->from === null ? [] : ['place' => $this->from]) +
+            ($this->answers === [] ? [] : ['answers' => $this->answers]);
     }
 
     public function mode(): Mode
@@ -159,7 +163,11 @@ abstract readonly class InstallPackage extends Operation
                 ? "Stream {$this->package->name()} from the computer."
                 : "Choose {$this->package->name()} on " . CopyTo::PLACES[$this->from] . $this->afterChoosing();
 
-        return $start . ' Then leave phone and cable alone until the recovery says that it ended.';
+        $asked = array_map(static fn(string $answer): string => " When it asks, choose {$answer}.", $this->answers);
+
+        return $start .
+            implode('', $asked) .
+            ' Then leave phone and cable alone until the recovery says that it ended.';
     }
 
     /** What to do once it is chosen on the phone; the end of a sentence. */
