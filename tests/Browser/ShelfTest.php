@@ -186,3 +186,38 @@ it('reads a folder of this machine in place, and notices by itself what comes th
     $app->see('sweep again.zip', 30);
     $app->see('the same content as another file', 30);
 });
+
+it('takes a missing image out of the build, and asks beforehand what an installer asks', function () {
+    $app = ownShelf();
+    foreach (glob("{$app->shelf}/saltern-15.2-boot-bowline.img*") ?: [] as $file) {
+        unlink($file);
+    }
+    $app->visit('/shelf');
+    $app->click('Look for new files');
+    $app->click('saltern-15.2-20260903-bowline.zip');
+    $app->seeIn('.file', 'Kit for SK-04');
+    $app->click('Plan a job for SK-04');
+    $app->click('Take boot out of saltern-15.2-20260903-bowline.zip');
+    $made = 'saltern-15.2-20260903-bowline-boot.img';
+    // The shelf has it by now, and the finding names it.
+    $app->see("Add {$made} from the shelf", 60);
+    $app->click("Add {$made}");
+    $app->seeIn('table', 'boot of Saltern 15.2');
+    expect(is_file("{$app->shelf}/{$made}"))->toBeTrue();
+
+    // The list of the shelf shows only what is near; the kernel stands at its end.
+    $app->browser->executeScript(
+        'const job = location.pathname.match(/\d+/)[0]; const token = decodeURIComponent(' .
+            'document.cookie.match(/XSRF-TOKEN=([^;]+)/)[1]); fetch(`/api/jobs/${job}`).then((r) => r.json())' .
+            '.then((j) => fetch(`/api/jobs/${job}`, {method: "PATCH", headers: {"X-XSRF-TOKEN": token, ' .
+            '"Content-Type": "application/json", Accept: "application/json"}, body: JSON.stringify({version: ' .
+            'j.version, kit: [...j.kit, j.shelf.find((f) => f.name.startsWith("whetstone")).id]})}))' .
+            '.then(() => location.reload())',
+    );
+    $app->seeIn('table', 'whetstone-2.1-bowline.zip');
+    $app->click('Fit');
+    $app->see('How fast may the processor run?');
+    $app->click('Choose Slower');
+    $app->see('You chose it: The battery lasts longer, and large apps open later.');
+    expect($app->accessibilityProblems())->toBe([]);
+});

@@ -32,6 +32,10 @@ const missing = computed(() =>
 const making = (finding: JobAnswer['findings'][number]): ReturnType<typeof actionOf> =>
   actionOf(finding, 'unpack', 'take-out')
 
+/** The file of the shelf that a finding names. */
+const named = (finding: JobAnswer['findings'][number]): JobAnswer['shelf'][number] | undefined =>
+  props.job.shelf.find((file) => file.name === actionOf(finding, 'add-file')?.file)
+
 function leaveOut(id: number | undefined): void {
   emit('change', { kit: props.job.kit.filter((one) => one !== id) })
 }
@@ -105,6 +109,14 @@ function add(): void {
         <span
           ><b>{{ finding.need }}</b
           >: {{ finding.found }}. {{ finding.reason }} {{ finding.remedy }}
+          <button
+            v-if="!job.run && named(finding)"
+            type="button"
+            class="btn small"
+            @click="emit('change', { kit: [...job.kit, named(finding)!.id] })"
+          >
+            Add {{ named(finding)?.name }}
+          </button>
           <MakeBeside
             v-if="!job.run && making(finding)?.file"
             :job="job"

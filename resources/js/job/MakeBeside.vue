@@ -13,12 +13,6 @@ const props = defineProps<{ job: JobAnswer; file: string; partition: string | nu
 const emit = defineEmits<{ change: [body: { kit: number[] }] }>()
 const { send, refused, busy } = useSend()
 const id = computed(() => props.job.shelf.find((one) => one.name === props.file)?.id ?? 0)
-const LOOK_AGAIN_MS = 1000
-const { data: page } = useAnswer(
-  '/shelf/{package}',
-  () => ({ path: { package: id.value } }),
-  (answer: FileAnswer | null): number => (needsLook(answer) ? LOOK_AGAIN_MS : 0),
-)
 const lastOf = (file: FileAnswer | null): FileAnswer['extraction'] => {
   const last = file?.extraction
   return last?.beside && last.partition === (props.partition ?? '') ? last : null
@@ -27,6 +21,12 @@ const resultOf = (file: FileAnswer | null): JobAnswer['shelf'][number] | undefin
   props.job.shelf.find((one) => one.name === lastOf(file)?.name)
 const needsLook = (file: FileAnswer | null): boolean =>
   lastOf(file) !== null && lastOf(file)?.status !== 'failed' && resultOf(file) === undefined
+const LOOK_AGAIN_MS = 1000
+const { data: page } = useAnswer(
+  '/shelf/{package}',
+  () => ({ path: { package: id.value } }),
+  (answer: FileAnswer | null): number => (needsLook(answer) ? LOOK_AGAIN_MS : 0),
+)
 const made = computed(() => lastOf(page.value))
 const result = computed(() => resultOf(page.value))
 const isMaking = computed(() => busy.value || needsLook(page.value))

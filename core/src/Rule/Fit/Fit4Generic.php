@@ -133,7 +133,7 @@ final class Fit4Generic implements FitRule
                 self::id(),
                 need: "An image for {$mine}-slot phones",
                 found: $scheme->text(),
-                reason: 'The slot scheme is the same.',
+                reason: 'It starts on phones with this slot scheme.',
                 subject: 'slots',
                 facts: [$scheme],
             )
