@@ -117,7 +117,7 @@ it('puts a vendor package in by the recovery, under a system that takes one', fu
     if ($level === Verdict::CLEAR) {
         expect(writesOf($plan))
             ->toBe(['Corbie 1.4', 'Sideload 9.0'])
-            ->and($plan->end?->text('slot.-.vendor.version'))
+            ->and($plan->end->text('slot.-.vendor.version'))
             ->toBe('9.0');
     }
 })->with([
