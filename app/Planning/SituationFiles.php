@@ -6,6 +6,7 @@ namespace App\Planning;
 
 use App\Shelf\Folder;
 use App\Shelf\FoundFile;
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Checksum;
@@ -106,9 +107,15 @@ final readonly class SituationFiles
     private static function unit(string $path, ModelSheet $sheet, GivenAnswers $given, string $at): Unit
     {
         $unit = $given->about(Unit::read($path), $at);
-        $now = now()->toIso8601String();
-        $later = Moment::seconds($at) > Moment::seconds($now) ? $at : $now;
-        $unit->refuseImpossible($unit->codename === $sheet->codename ? $sheet : null, $later, $path);
+        // A clock of this computer that is behind is no fault of the phone: what it has seen last is the latest time.
+        $times = [
+            $at,
+            now()->toIso8601String(),
+            ...array_map(static fn(Fact $fact): ?string => $fact->at, $unit->facts),
+        ];
+        $latest = max(array_map(static fn(?string $time): int => Moment::seconds((string) $time) ?? 0, $times));
+        $now = gmdate('Y-m-d\TH:i:s\Z', $latest);
+        $unit->refuseImpossible($unit->codename === $sheet->codename ? $sheet : null, $now, $path);
 
         return $unit;
     }

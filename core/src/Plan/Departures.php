@@ -24,6 +24,9 @@ final class Departures
 {
     private const NONE = 'none';
 
+    /** Services that a system brought itself. */
+    private const OWN = 'its own';
+
     /** Field of a slot → what it is called, the kind of file that brings it, and what it means to be without. */
     private const IN_SLOT = [
         [
@@ -101,7 +104,11 @@ final class Departures
         string $meaning,
     ): array {
         $fact = $situation->state->fact($field);
-        $name = is_bool($fact->value) ? $what : $fact->text();
+        $name = match (true) {
+            is_bool($fact->value) => "the {$what}",
+            $fact->value === self::OWN => "the {$what} of the system itself",
+            default => $fact->text(),
+        };
         $inKit = $kind === null ? [] : $situation->files->ofKind($kind);
         if ($stays && $inKit === []) {
             return [];
