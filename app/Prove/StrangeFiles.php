@@ -17,6 +17,9 @@ final readonly class StrangeFiles
 {
     private const PERCENT = 12;
 
+    /** On models that keep the identity of the radio in a partition of its own. */
+    private const IDENTITY_PERCENT = 8;
+
     private const EXPANDED_PERCENT = 70;
 
     public function __construct(private Dice $dice) {}
@@ -24,20 +27,20 @@ final readonly class StrangeFiles
     /** The file, or now and then another one that looks like it. */
     public function altered(Package $package, ModelSheet $sheet): Package
     {
+        $identity = $sheet->identityPartition;
+        if ($identity !== null && $this->dice->chance(self::IDENTITY_PERCENT)) {
+            return self::stating($package, Field::WRITES, [...$package->facts->list(Field::WRITES), $identity]);
+        }
         if (!$this->dice->chance(self::PERCENT)) {
             return $package;
         }
 
-        return match ($this->dice->between(0, 6)) {
+        return match ($this->dice->between(0, 5)) {
             0 => $this->packed($package),
             1 => $this->other($package, Container::Verification),
             2 => self::stating($package, Field::MODELS, [$this->dice->one(['ZZ-1', $sheet->variants[0]->model])]),
             3 => self::stating($package, Field::REGION, $this->dice->one(['EU', 'IN', 'north'])),
             4 => self::stating($package, Field::EXCLUDES, [$this->dice->one(['ZZ-1', $sheet->variants[0]->chipset])]),
-            5 => self::stating($package, Field::WRITES, [
-                ...$package->facts->list(Field::WRITES),
-                $sheet->identityPartition ?? 'boot',
-            ]),
             default => self::stating($package, Field::CARRIERS, [$this->dice->one(['Pharos', 'Lantern'])]),
         };
     }
