@@ -24,6 +24,21 @@ final readonly class MadeBeside
     /** Left free on the disk. */
     private const SPARE_BYTES = 256 << 20;
 
+    /** What still holds of an image by itself. */
+    private const OF_ANY_IMAGE = [
+        Field::FAMILY,
+        Field::VERSION,
+        Field::CODENAMES,
+        Field::MODELS,
+        Field::EXCLUDES,
+        Field::CHIPSETS,
+        Field::CARRIERS,
+        Field::REGION,
+        Field::ARCHITECTURE,
+        Field::CHANNEL,
+        Field::OFFICIAL,
+    ];
+
     public string $path;
 
     /** @param  ?string  $partition  whose image is taken out; null where the whole file is unpacked */
@@ -35,7 +50,8 @@ final readonly class MadeBeside
             $folder .
             '/' .
             match (true) {
-                $partition !== null => "{$base}-{$partition}.img",
+                // The name comes out of the file and must not lead into another folder.
+                $partition !== null => "{$base}-" . basename($partition) . '.img',
                 $from->container === Container::Sparse => "{$base}-raw.img",
                 $base !== '' && str_contains($base, '.') => $base,
                 default => "{$base}.img",
@@ -105,19 +121,4 @@ final readonly class MadeBeside
             $image +
             ReleaseCard::fieldsOf($this->from, $this->partition === null ? null : self::OF_ANY_IMAGE);
     }
-
-    /** What still holds of an image by itself. */
-    private const OF_ANY_IMAGE = [
-        Field::FAMILY,
-        Field::VERSION,
-        Field::CODENAMES,
-        Field::MODELS,
-        Field::EXCLUDES,
-        Field::CHIPSETS,
-        Field::CARRIERS,
-        Field::REGION,
-        Field::ARCHITECTURE,
-        Field::CHANNEL,
-        Field::OFFICIAL,
-    ];
 }

@@ -15,6 +15,7 @@ use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Version;
 
 /**
  * What the phone has beside its data and will not have when the plan is done, read from the states that the steps lead
@@ -143,6 +144,13 @@ final class Departures
         ];
     }
 
+    private static function isForRelease(Package $package, ?string $release): bool
+    {
+        $its = $package->facts->text(Field::RELEASE);
+
+        return $its === null || $release === null || Version::areSame($its, $release);
+    }
+
     /** A file of the shelf that brings it back: the same one before any other of its kind. */
     private static function keeping(Situation $situation, PackageKind $kind, string $name): ?Package
     {
@@ -153,7 +161,7 @@ final class Departures
                 static fn(Package $one): bool => $one->kind() === $kind &&
                     $one->integrity() !== Integrity::Damaged &&
                     $situation->fit->suits($one) &&
-                    ($release === null || in_array($one->facts->text(Field::RELEASE), [null, $release], true)),
+                    self::isForRelease($one, $release),
             ),
         );
         foreach ($serves as $one) {

@@ -62,7 +62,7 @@ final class StepList
     private static function isDivided(Operation $operation, bool $divided): bool
     {
         return match (true) {
-            $operation instanceof ChangeLayout => true,
+            $operation instanceof ChangeLayout => $divided || $operation->dividesAnew(),
             $operation instanceof InstallBuild => false,
             default => $divided,
         };

@@ -100,7 +100,7 @@ it('needs a file for this phone', function (Closure $kit) {
     'for another model' => [
         fn(ModelSheet $sheet) => [Fixture::firmware($sheet, '3.2', [Field::CODENAMES => ['corbel']])],
     ],
-    'for another region' => [fn(ModelSheet $sheet) => [Fixture::firmware($sheet, '3.2', [Field::MODELS => ['ZZ-1']])]],
+    'for another variant' => [fn(ModelSheet $sheet) => [Fixture::firmware($sheet, '3.2', [Field::MODELS => ['ZZ-1']])]],
 ]);
 
 it('puts a vendor package in by the recovery, under a system that takes one', function (?string $needs, string $level) {

@@ -23,6 +23,12 @@ final readonly class ChangeLayout extends InstallPackage
         return $this->package->kind() === PackageKind::Cleaner;
     }
 
+    /** Whether the partitions are other ones afterwards, and no system of the old ones is left. */
+    public function dividesAnew(): bool
+    {
+        return !$this->removesTheRest();
+    }
+
     public function effects(State $state, ModelSheet $sheet): array
     {
         $changed = $this->removesTheRest()
