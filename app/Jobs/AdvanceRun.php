@@ -89,7 +89,7 @@ final class AdvanceRun implements ShouldQueue
         }
         if ($state->status === RunState::ENDED) {
             // What the phone showed at the end is what is known about it from now on.
-            LearnedFromRun::learn($unit, $state, $this->runId);
+            LearnedFromRun::learn($unit, $state, $run->plan, $this->runId);
         } elseif ($state->status === RunState::LOST) {
             self::dispatch($this->runId)->delay(self::LOOK_AGAIN_SECONDS);
         } elseif ($state->status === RunState::RUNNING) {

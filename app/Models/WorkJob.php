@@ -27,7 +27,9 @@ use Tornavis\Core\Words\Intent;
  *     agreed?: list<string>,
  *     waived?: list<string>,
  *     house?: array<string, string|int>,
- *     backup?: ?string
+ *     backup?: ?string,
+ *     questions?: array<string, string>,
+ *     backUp?: list<string>
  * } $answers
  * @property UnitRecord $unit
  * @property Collection<int, Run> $runs

@@ -12,6 +12,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Job\Job;
+use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -104,7 +105,11 @@ final class JobTable
             $cells = [
                 "{$job->label()} (`{$intent->value}`)",
                 $kinds === [] ? 'none' : implode(', ', $kinds),
-                $job->dataPromise()->erases() ? 'erased' : 'kept',
+                match ($job->dataPromise()) {
+                    DataPromise::Kept => 'kept',
+                    DataPromise::Replaced => 'replaced',
+                    default => 'erased',
+                },
                 implode('; ', self::sorted($this->phones[$intent->value] ?? [])),
                 implode(', ', self::sorted($this->routes[$intent->value] ?? [])),
                 implode(', ', self::sorted($this->asked[$intent->value] ?? [])),

@@ -28,6 +28,7 @@ final readonly class RandomBench
         Intent::Kernel,
         Intent::Recovery,
         Intent::AddOn,
+        Intent::BackUp,
         Intent::RestoreBackup,
         Intent::BackToStock,
         Intent::RemoveSecond,

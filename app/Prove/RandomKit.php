@@ -106,6 +106,7 @@ final readonly class RandomKit
             in_array(
                 $intent,
                 [
+                    Intent::BackUp,
                     Intent::RestoreBackup,
                     Intent::RemoveSecond,
                     Intent::AddOn,

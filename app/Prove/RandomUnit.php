@@ -8,7 +8,6 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
@@ -149,7 +148,7 @@ final readonly class RandomUnit
             $facts[] = Fact::of($name, $value, Source::Phone, 'drawn', RandomBench::AT);
         }
 
-        return new Unit('RANDOM', $sheet->codename, $facts, $this->backups($values, $active));
+        return new Unit('RANDOM', $sheet->codename, $facts, (new RandomBackups($this->dice))->of($values, $active));
     }
 
     /**
@@ -272,29 +271,5 @@ final readonly class RandomUnit
         }
 
         return array_values(array_unique($versions));
-    }
-
-    /**
-     * @param  array<string, string|bool|int|list<string>|null>  $values
-     * @return list<Backup>
-     */
-    private function backups(array $values, string $active): array
-    {
-        $backups = [];
-        for ($i = $this->dice->between(0, 3); $i > 0; $i--) {
-            $family = $values[StateField::OsFamily->in($active)] ?? null;
-            $base = ['family' => $this->dice->chance(60) && is_string($family) ? $family : 'Another OS'];
-            $kind = $this->dice->one([Backup::COPIES, Backup::RECOVERY, Backup::RECOVERY]);
-            $backups[] = new Backup(
-                "set {$i}",
-                [$this->dice->one(LossClass::cases()), LossClass::Apps],
-                $this->dice->one(['computer', 'computer', 'phone']),
-                '2026-09-0' . $this->dice->between(1, 9) . 'T10:00:00Z',
-                $kind,
-                $kind === Backup::COPIES ? [] : $base,
-            );
-        }
-
-        return $backups;
     }
 }

@@ -13,18 +13,24 @@ use Tornavis\Core\Run\RunState;
 /** What a run has shown of a phone becomes what is known about it. */
 final class LearnedFromRun
 {
-    public static function learn(UnitRecord $unit, RunState $state, int $runId): void
+    /** @param  array<string, mixed>  $plan  of the run */
+    public static function learn(UnitRecord $unit, RunState $state, array $plan, int $runId): void
     {
-        $unit->change(static fn(Unit $now): Unit => self::seen($now, $state, $runId));
+        $unit->change(static fn(Unit $now): Unit => self::seen($now, $state, $plan, $runId));
     }
 
-    /** The unit as the run has shown it; nothing is kept. */
-    public static function of(UnitRecord $unit, RunState $state, int $runId): Unit
+    /**
+     * The unit as the run has shown it; nothing is kept.
+     *
+     * @param  array<string, mixed>  $plan  of the run
+     */
+    public static function of(UnitRecord $unit, RunState $state, array $plan, int $runId): Unit
     {
-        return self::seen($unit->unit(), $state, $runId);
+        return self::seen($unit->unit(), $state, $plan, $runId);
     }
 
-    private static function seen(Unit $unit, RunState $state, int $runId): Unit
+    /** @param  array<string, mixed>  $plan */
+    private static function seen(Unit $unit, RunState $state, array $plan, int $runId): Unit
     {
         $before = $unit->state()->values();
         $at = $state->last->at ?? now()->toIso8601String();
@@ -35,6 +41,11 @@ final class LearnedFromRun
             }
         }
 
-        return $unit->withFacts(...$facts);
+        $unit = $unit->withFacts(...$facts);
+        foreach (BackupsOfRun::of($plan, $state, $runId, $at) as $backup) {
+            $unit = $unit->withBackup($backup);
+        }
+
+        return $unit;
     }
 }

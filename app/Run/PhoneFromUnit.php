@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Run;
 
+use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
@@ -22,6 +23,7 @@ use Tornavis\StandIn\SimulatedPhone;
  *
  * @phpstan-import-type PhoneData from SimulatedPhone
  * @phpstan-import-type Written from SimulatedPhone
+ * @phpstan-import-type BackupSet from SimulatedPhone
  */
 final class PhoneFromUnit
 {
@@ -98,8 +100,9 @@ final class PhoneFromUnit
             'dataBytes' => $state->data()->usedBytes ?? 8 << 30,
             'holds' => $holds,
             'pcFlash' => $sheet->pcFlash,
+            'sets' => self::sets($unit, $sheet, $active),
             'files' => [
-                'card' => $state->list(StateField::CardFiles),
+                'card' => [...$state->list(StateField::CardFiles), ...self::setsOnCard($unit)],
                 'internal' => $state->list(StateField::DataFiles),
             ],
             'layout' =>
@@ -128,6 +131,68 @@ final class PhoneFromUnit
             'debugging' => $state->flag(StateField::DebuggingAllowed) ?? true,
             'authorised' => $state->flag(StateField::DebuggingAuthorised) ?? true,
         ]);
+    }
+
+    /**
+     * What the recorded backups hold, as far as was written down. What was not is taken as what the phone has now.
+     *
+     * @return array<string, BackupSet>
+     */
+    private static function sets(Unit $unit, ModelSheet $sheet, string $slot): array
+    {
+        $state = $unit->state();
+        $sets = [];
+        foreach ($unit->backups as $backup) {
+            if ($backup->kind === Backup::COPIES) {
+                continue;
+            }
+            $classes = array_map(static fn(LossClass $class): string => $class->value, $backup->classes);
+            $sets[$backup->id] = [
+                'holds' => $classes,
+                'data' => $backup->replacesData(),
+                'keys' => $backup->base['family'] ?? $state->slot($slot)->os->family,
+                'encryption' =>
+                    $backup->base['encryption'] ?? ($state->data()->encryption->value ?? Encryption::File->value),
+                'partitions' => $backup->system ? self::systemOf($backup, $sheet) : [],
+            ];
+        }
+
+        return $sets;
+    }
+
+    /**
+     * @return array<string, Written> by partition
+     */
+    private static function systemOf(Backup $backup, ModelSheet $sheet): array
+    {
+        $of = $backup->base['buildId'] ?? "the system of \"{$backup->id}\"";
+        $os =
+            ['codename' => $sheet->codename] +
+            array_intersect_key($backup->base, array_flip(['family', 'version', 'release']));
+        $images = [];
+        foreach ($sheet->partitions as $partition) {
+            if (
+                $partition->startsSystem ||
+                $partition->logical ||
+                in_array($partition->name, [PartitionName::System->value, PartitionName::Vendor->value], true)
+            ) {
+                $label = ['part' => $partition->name, 'of' => $of];
+                $label += $partition->name === PartitionName::System->value ? ['os' => $os] : [];
+                $images[$partition->name] = ['of' => $of, 'whole' => true, 'label' => $label];
+            }
+        }
+
+        return $images;
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function setsOnCard(Unit $unit): array
+    {
+        $there = array_filter($unit->backups, static fn(Backup $one): bool => $one->place === 'card');
+
+        return array_map(static fn(Backup $one): string => $one->id, array_values($there));
     }
 
     /**

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace App\Run;
 
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Run\JournalEvent;
@@ -20,7 +23,11 @@ use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\ReportedFacts;
 use Tornavis\StandIn\SimulatedPhone;
 
-/** A plan carried out on a simulated phone in this process, compared with what the proof said. */
+/**
+ * A plan carried out on a simulated phone in this process, compared with what the proof said.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
 final readonly class Rehearsal
 {
     /** What proof and phone both speak of but measure differently. */
@@ -106,7 +113,7 @@ final readonly class Rehearsal
             }
         } while (!in_array($state->status, [RunState::ENDED, RunState::STOPPED], true));
         $differences = [];
-        /** @var array<string, mixed> $predicted */
+        /** @var array<string, FactValue> $predicted */
         $predicted = $plan['after'];
         foreach (ReportedFacts::truth($phone) as $name => $value) {
             if (
@@ -122,12 +129,16 @@ final readonly class Rehearsal
             }
         }
 
+        $ends = self::endsIn($predicted, $sheet);
+
         return new self(
-            $state->status === RunState::ENDED && $phone->mode === 'system',
+            $state->status === RunState::ENDED && $phone->mode === $ends,
             $differences,
-            $state->status === RunState::ENDED
-                ? 'The phone started.'
-                : 'The run stopped at step ' . $state->step . ': ' . self::why($journal),
+            match (true) {
+                $state->status !== RunState::ENDED => "The run stopped at step {$state->step}: " . self::why($journal),
+                $phone->mode === Mode::System->value => 'The phone started.',
+                default => "The run ended; the phone is in {$phone->mode}.",
+            },
             array_sum($state->seconds),
             $state,
             $journal->events(),
@@ -180,6 +191,19 @@ final readonly class Rehearsal
             }
         }
         $actions->tell('again');
+    }
+
+    /**
+     * The mode that the phone has to be in at the end: its system, or what the plan says where no system starts.
+     *
+     * @param  array<string, FactValue>  $predicted  facts at the end of the plan
+     */
+    private static function endsIn(array $predicted, ModelSheet $sheet): ?string
+    {
+        $end = State::of()->with($predicted);
+        $starts = BootCheck::starts($end, $sheet, $end->activeSlot() ?? $sheet->slots[0]);
+
+        return $starts ? Mode::System->value : $end->mode()?->value;
     }
 
     private static function why(MemoryJournal $journal): string

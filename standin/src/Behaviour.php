@@ -22,12 +22,15 @@ final class Behaviour
 
     private RecoveryWork $recoveryWork;
 
+    private BackupWork $backupWork;
+
     public function __construct(private readonly SimulatedPhone $phone)
     {
         $this->modeChanges = new ModeChanges($phone);
         $this->systemWork = new SystemWork($phone);
         $this->bootloaderWork = new BootloaderWork($phone);
         $this->recoveryWork = new RecoveryWork($phone);
+        $this->backupWork = new BackupWork($phone);
     }
 
     /**
@@ -96,7 +99,23 @@ final class Behaviour
                 self::text($request, 'slot'),
                 self::text($request, 'file'),
             )),
-            'restore' => (yield from $this->recoveryWork->restore($request['classes'] ?? [])),
+            'make-set' => (yield from $this->backupWork->make(
+                self::text($request, 'set'),
+                $request['parts'] ?? [],
+                self::text($request, 'place'),
+            )),
+            'take-off' => (yield from $this->backupWork->takeOff(
+                self::text($request, 'set'),
+                self::text($request, 'place'),
+            )),
+            'bring-set' => (yield from $this->backupWork->bring(
+                self::text($request, 'set'),
+                self::text($request, 'place'),
+            )),
+            'restore' => (yield from $this->backupWork->restore(
+                self::text($request, 'set'),
+                self::text($request, 'place'),
+            )),
             'pc-flash' => (yield from $this->bootloaderWork->pcFlash(
                 self::text($request, 'partition'),
                 self::text($request, 'slot'),

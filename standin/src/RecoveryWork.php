@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\StandIn;
 
 /**
- * What the recovery does: packages, files, formats, wipes and backups.
+ * What the recovery does: packages, files, formats and wipes.
  *
  * @phpstan-import-type Reply from Behaviour
  */
@@ -65,11 +65,7 @@ final class RecoveryWork extends PhoneWork
             if ($phone->storageStale) {
                 throw new RefusedError(0, 'The storage shows zero bytes.');
             }
-            if (
-                !$phone->dataEmpty &&
-                $phone->dataEncryption !== 'none' &&
-                !in_array('decrypt', $phone->runningRecovery()['abilities'] ?? [], true)
-            ) {
+            if (!$phone->dataEmpty && !$phone->recoveryOpensData()) {
                 throw new RefusedError(0, 'The storage shows names that mean nothing.');
             }
         }
@@ -191,29 +187,6 @@ final class RecoveryWork extends PhoneWork
         $this->phone->write('system', $this->phone->activeSlot, $label);
 
         return ['says' => 'Image written.'] + ReportedFacts::of($this->phone);
-    }
-
-    /**
-     * @return \Generator<int, Pause, mixed, Reply>
-     */
-    public function restore(mixed $classes): \Generator
-    {
-        $phone = $this->phone;
-        $this->refuseUnless(PhoneMode::RECOVERY);
-        if (!in_array('backup', $phone->runningRecovery()['abilities'] ?? [], true)) {
-            throw new RefusedError(0, 'This recovery cannot restore backups.');
-        }
-        for ($percent = 0; $percent < 100; $percent += 20) {
-            yield new Pause(20, 'Restoring', $percent);
-        }
-        foreach (is_array($classes) ? $classes : [] as $class) {
-            if (is_string($class) && !in_array($class, $phone->holds, true)) {
-                $phone->holds[] = $class;
-            }
-        }
-        $phone->dataEmpty = false;
-
-        return ['says' => 'Restored.'] + ReportedFacts::of($phone);
     }
 
     private function refuseForeign(UpdatePackage $package): void

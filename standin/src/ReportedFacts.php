@@ -64,6 +64,7 @@ final class ReportedFacts
                 'bootloader.unlocked' => $phone->unlocked,
                 'second.family' => $phone->second,
                 'trial.family' => $phone->trial,
+                'sets.takenOff' => $phone->takenOff,
             ] +
             self::everySlot($phone) +
             self::bases($phone) +

@@ -10,6 +10,13 @@ namespace Tornavis\StandIn;
  * It knows nothing of plans. Whether it starts is judged from what was written to it; see {@see PowerOn}.
  *
  * @phpstan-type Written array{of: string, whole: bool, label: array<string, mixed>}
+ * @phpstan-type BackupSet array{
+ *     holds: list<string>,
+ *     data: bool,
+ *     keys: ?string,
+ *     encryption: string,
+ *     partitions: array<string, Written>,
+ * }
  * @phpstan-type PhoneData array{
  *     serial: string,
  *     codename: string,
@@ -43,6 +50,8 @@ namespace Tornavis\StandIn;
  *     verification?: array<string, bool>,
  *     pcFlash?: bool,
  *     files?: array<string, list<string>>,
+ *     sets?: array<string, BackupSet>,
+ *     takenOff?: list<string>,
  *     storageStale?: bool,
  *     recoveryPending?: bool,
  *     trial?: ?string,
@@ -121,6 +130,12 @@ final class SimulatedPhone
     /** @var array<string, list<string>> names by place: "card", "internal" */
     public array $files;
 
+    /** @var array<string, BackupSet> every backup set of this phone, wherever it lies, by name */
+    public array $sets;
+
+    /** @var list<string> names of the sets that were copied to the computer */
+    public array $takenOff;
+
     /** the recovery has not restarted since the storage was formatted */
     public bool $storageStale;
 
@@ -179,6 +194,8 @@ final class SimulatedPhone
         $this->layout = $data['layout'] ?? [];
         $this->verification = $data['verification'] ?? [];
         $this->files = $data['files'] ?? [];
+        $this->sets = $data['sets'] ?? [];
+        $this->takenOff = $data['takenOff'] ?? [];
         $this->storageStale = $data['storageStale'] ?? false;
         $this->recoveryPending = $data['recoveryPending'] ?? false;
         $this->faults = $data['faults'] ?? [];

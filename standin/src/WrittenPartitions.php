@@ -138,4 +138,16 @@ trait WrittenPartitions
     {
         return $this->temporary ?? $this->recovery($this->runningSlot);
     }
+
+    /** Whether the recovery that runs can read what is encrypted on the data partition. */
+    public function recoveryOpensData(): bool
+    {
+        $keys = match ($this->dataEncryption) {
+            'none' => [],
+            'metadata' => ['decrypt', 'metadata'],
+            default => ['decrypt'],
+        };
+
+        return array_diff($keys, $this->runningRecovery()['abilities'] ?? []) === [];
+    }
 }

@@ -11,37 +11,6 @@ use Tornavis\StandIn\Tests\PhoneFactory;
  * What the simulated phone does in the jobs that are not a fresh install.
  */
 
-/** A phone with one slot and a recovery in a partition of its own. */
-function singleSlot(array $differs = []): SimulatedPhone
-{
-    $partitions = [];
-    foreach (['boot', 'system', 'vendor'] as $name) {
-        $partitions[SimulatedPhone::place($name, '-')] = PhoneFactory::image($name, 'sheet-12');
-    }
-    $partitions[SimulatedPhone::place('recovery', '-')] = PhoneFactory::image('recovery', 'wicket', [
-        'recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['sideload', 'backup']],
-    ]);
-    $phone = PhoneFactory::make()->toArray();
-
-    return new SimulatedPhone(
-        array_replace_recursive(
-            array_replace($phone, [
-                'codename' => 'carrick',
-                'twoSlots' => false,
-                'recoveryIn' => 'recovery',
-                'startsFrom' => ['boot', 'system', 'vendor'],
-                'activeSlot' => '-',
-                'runningSlot' => '-',
-                'partitions' => $partitions,
-                'firmware' => ['-' => '12.4'],
-                'mode' => 'recovery',
-                'holds' => ['apps', 'photos'],
-            ]),
-            $differs,
-        ),
-    );
-}
-
 /** A phone whose recovery lives in boot. */
 function recoveryInBoot(array $differs = []): SimulatedPhone
 {
@@ -60,7 +29,7 @@ function recoveryInBoot(array $differs = []): SimulatedPhone
 }
 
 it('wipes data and keeps the photos', function () {
-    $phone = singleSlot();
+    $phone = PhoneFactory::singleSlot();
     PhoneFactory::ask($phone, ['do' => 'wipe', 'what' => 'data']);
 
     expect($phone->holds)
@@ -74,7 +43,7 @@ it('wipes data and keeps the photos', function () {
 });
 
 it('wipes caches and keeps everything', function () {
-    $phone = singleSlot();
+    $phone = PhoneFactory::singleSlot();
     $before = $phone->toArray();
     PhoneFactory::ask($phone, ['do' => 'wipe', 'what' => 'caches']);
 
@@ -85,24 +54,11 @@ it('erases from the bootloader, photos and all, and locks its owner out where an
     bool $accounts,
     bool $empty,
 ) {
-    $phone = singleSlot(['mode' => 'bootloader', 'accounts' => $accounts]);
+    $phone = PhoneFactory::singleSlot(['mode' => 'bootloader', 'accounts' => $accounts]);
     PhoneFactory::ask($phone, ['do' => 'erase']);
 
     expect($phone->holds)->toBe([])->and($phone->dataEmpty)->toBe($empty);
 })->with([[false, true], [true, false]]);
-
-it('gives back what a set held', function () {
-    $phone = singleSlot(['dataEmpty' => true]);
-    $phone->holds = ['photos'];
-    [, $percents] = PhoneFactory::ask($phone, ['do' => 'restore', 'classes' => ['apps', 'photos']]);
-
-    expect($phone->holds)
-        ->toBe(['photos', 'apps'])
-        ->and($phone->dataEmpty)
-        ->toBeFalse()
-        ->and($percents)
-        ->toBe([0, 20, 40, 60, 80]);
-});
 
 it('starts a recovery once: it can sideload, holds nothing afterwards, and is not written', function () {
     $phone = recoveryInBoot();
@@ -148,7 +104,7 @@ it('unlocks when it is allowed and the wait is over, and erases itself', functio
 });
 
 it('installs a vendor into the running slot, and an add-on beside the system', function () {
-    $phone = singleSlot(['mode' => 'sideload']);
+    $phone = PhoneFactory::singleSlot(['mode' => 'sideload']);
     PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path('vendor-9.4-carrick.zip')]);
     expect($phone->written('vendor', '-')['of'])
         ->not->toBe('sheet-12')
@@ -162,7 +118,7 @@ it('installs a vendor into the running slot, and an add-on beside the system', f
 });
 
 it('loses its second system to the remover, and to nothing else', function (string $file, bool $gone) {
-    $phone = singleSlot(['codename' => 'splice', 'mode' => 'sideload', 'second' => 'Lamplight 9']);
+    $phone = PhoneFactory::singleSlot(['codename' => 'splice', 'mode' => 'sideload', 'second' => 'Lamplight 9']);
     PhoneFactory::ask($phone, ['do' => 'sideload', 'file' => World::path($file)]);
 
     expect($phone->second === null)->toBe($gone);
@@ -183,7 +139,7 @@ it('refuses', function (Closure $phone, array $request, string $words) {
         '3 hours are left',
     ],
     'to erase while locked' => [
-        fn() => singleSlot(['mode' => 'bootloader', 'unlocked' => false]),
+        fn() => PhoneFactory::singleSlot(['mode' => 'bootloader', 'unlocked' => false]),
         ['do' => 'erase'],
         'locked state',
     ],
@@ -204,18 +160,18 @@ it('refuses', function (Closure $phone, array $request, string $words) {
     ],
     'to restore in a recovery that cannot' => [
         function () {
-            $phone = singleSlot()->toArray();
+            $phone = PhoneFactory::singleSlot()->toArray();
             $phone['partitions'][SimulatedPhone::place('recovery', '-')]['label']['recovery']['abilities'] = [
                 'sideload',
             ];
 
             return new SimulatedPhone($phone);
         },
-        ['do' => 'restore', 'classes' => ['apps']],
-        'cannot restore',
+        ['do' => 'restore', 'set' => 'evening', 'place' => 'card'],
+        'restores none',
     ],
     'to wipe in its system' => [
-        fn() => singleSlot(['mode' => 'system']),
+        fn() => PhoneFactory::singleSlot(['mode' => 'system']),
         ['do' => 'wipe', 'what' => 'data'],
         'The phone is in system',
     ],

@@ -109,4 +109,39 @@ final class PhoneFactory
 
         return [$behaviour->getReturn(), $percents];
     }
+
+    /**
+     * A phone with one slot and a recovery in a partition of its own.
+     *
+     * @param  array<string, mixed>  $differs
+     */
+    public static function singleSlot(array $differs = []): SimulatedPhone
+    {
+        $partitions = [];
+        foreach (['boot', 'system', 'vendor'] as $name) {
+            $partitions[SimulatedPhone::place($name, '-')] = self::image($name, 'sheet-12');
+        }
+        $partitions[SimulatedPhone::place('recovery', '-')] = self::image('recovery', 'wicket', [
+            'recovery' => ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['sideload', 'backup']],
+        ]);
+        $phone = self::make()->toArray();
+
+        return new SimulatedPhone(
+            array_replace_recursive(
+                array_replace($phone, [
+                    'codename' => 'carrick',
+                    'twoSlots' => false,
+                    'recoveryIn' => 'recovery',
+                    'startsFrom' => ['boot', 'system', 'vendor'],
+                    'activeSlot' => '-',
+                    'runningSlot' => '-',
+                    'partitions' => $partitions,
+                    'firmware' => ['-' => '12.4'],
+                    'mode' => 'recovery',
+                    'holds' => ['apps', 'photos'],
+                ]),
+                $differs,
+            ),
+        );
+    }
 }

@@ -423,7 +423,13 @@ function jobs(): array
             'SK-13',
             [],
             [],
-            ['Restore the backup "before the update"', 'Restart into system'],
+            [
+                'Copy the set "before the update" to the internal storage',
+                'Wipe caches',
+                'Wipe data',
+                'Restore the backup "before the update"',
+                'Restart into system',
+            ],
             [],
         ],
         'a second system that goes' => [

@@ -117,7 +117,7 @@ final class WaysOnController extends Controller
         );
         abort_if($run->wasFollowed(), 409, "The work on {$run->unit_label} went on in a later run. Look there.");
         $unit = $run->job->unit;
-        $unit->document = LearnedFromRun::of($unit, $state, $run->id)->toArray();
+        $unit->document = LearnedFromRun::of($unit, $state, $run->plan, $run->id)->toArray();
         $job = new WorkJob(['intent' => $run->job->intent, 'kit' => $run->job->kit, 'answers' => $run->job->answers]);
 
         return $job->unit()->associate($unit);

@@ -23,6 +23,7 @@ final class BackupRequest extends FormRequest
             'classes' => ['required', 'array', 'min:1'],
             'classes.*' => [Rule::enum(LossClass::class)],
             'kind' => ['sometimes', Rule::in([Backup::COPIES, Backup::RECOVERY, Backup::IDENTITY])],
+            'sha256' => ['sometimes', 'nullable', 'string', 'regex:/^[0-9a-fA-F]{64}$/'],
             'madeAt' => ['sometimes', 'nullable', 'date', 'before_or_equal:tomorrow'],
         ];
     }
@@ -33,23 +34,14 @@ final class BackupRequest extends FormRequest
         /** @var list<string> $classes */
         $classes = $this->array('classes');
         $slot = $state->activeSlot() ?? Slot::Only->value;
-        $base = array_filter(
-            [
-                'family' => $state->slot($slot)->os->family,
-                'release' => $state->slot($slot)->os->release,
-                'firmware' => $state->slot($slot)->firmware?->text,
-                'encryption' => $state->data()->encryption?->value,
-            ],
-            static fn(?string $value): bool => $value !== null,
-        );
-
         return new Backup(
             $this->string('name')->toString(),
             array_map(LossClass::from(...), $classes),
             $this->string('place')->toString(),
             $this->filled('madeAt') ? $this->date('madeAt')?->toIso8601String() ?? '' : now()->toIso8601String(),
             $this->string('kind', Backup::COPIES)->toString(),
-            $base,
+            Backup::baseOf($state, $slot),
+            $this->filled('sha256') ? strtolower($this->string('sha256')->toString()) : null,
         );
     }
 }

@@ -17,6 +17,7 @@ use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Slot;
 
@@ -63,9 +64,13 @@ final class UnitPage extends JsonResource
                 static fn(Backup $backup): array => [
                     'id' => $backup->id,
                     'kind' => $backup->kind,
-                    'classes' => array_map(static fn(LossClass $class): string => $class->label(), $backup->classes),
+                    'classes' => [
+                        ...$backup->system ? [BackupPart::System->label()] : [],
+                        ...array_map(static fn(LossClass $class): string => $class->label(), $backup->classes),
+                    ],
                     'place' => $backup->place,
                     'madeAt' => $backup->madeAt,
+                    'age' => $backup->age(now()->toIso8601String()),
                     'base' => implode(
                         ', ',
                         array_map(
@@ -74,7 +79,8 @@ final class UnitPage extends JsonResource
                             $backup->base,
                         ),
                     ),
-                    'misfit' => $backup->misfit($state, $slot),
+                    'misfit' => $backup->difference($state, $slot),
+                    'unknown' => implode(', ', $backup->unknownOf()),
                     'sha256' => $backup->sha256,
                 ],
                 $unit->backups,

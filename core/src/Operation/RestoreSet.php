@@ -13,11 +13,15 @@ use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\SystemState;
 
-/** Brings a recovery backup back onto the base that it came from. */
+/** Brings a backup of the recovery back onto the base that it came from. */
 final readonly class RestoreSet extends Operation
 {
-    public function __construct(private Backup $set) {}
+    private const SECONDS_BESIDE = 60;
+
+    /** @param  string  $place  "card" or "internal": where the set lies */
+    public function __construct(private Backup $set, private string $place) {}
 
     public function name(): OperationName
     {
@@ -34,6 +38,7 @@ final readonly class RestoreSet extends Operation
         return [
             'set' => $this->set->id,
             'classes' => array_map(static fn(LossClass $class): string => $class->value, $this->set->classes),
+            'place' => $this->place,
         ];
     }
 
@@ -50,19 +55,73 @@ final readonly class RestoreSet extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-        $misfit = $this->set->misfit($state, $slot);
-        $refusals = $misfit === null ? [] : [$misfit];
+        $refusals = array_filter([$this->set->difference($state, $slot)], is_string(...));
+        $liesThere = $this->set->place === $this->place || SetStorage::lies($state, $this->place, $this->set->id);
+        if (!$liesThere) {
+            $refusals[] = 'The set does not lie on ' . CopyTo::PLACES[$this->place] . '.';
+        }
+        if ($this->set->replacesData() && $state->data()->empty !== true) {
+            $refusals[] = 'The data is not wiped; what is there would be mixed with what comes back.';
+        }
+        $storage = SetStorage::refusals($state, $this->place, null, Ability::Backup, $this->set->replacesData());
 
-        return in_array(Ability::Backup->value, RunningRecovery::abilities($state), true)
-            ? $refusals
-            : [...$refusals, 'The running recovery cannot restore backups.'];
+        return [...$refusals, ...$storage];
     }
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $effects = [StateField::DataEmpty->value => false];
+        $effects = [];
         foreach ($this->set->classes as $class) {
             $effects[StateField::DataHolds->of($class)] = true;
+        }
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+        if ($this->set->system) {
+            $effects += $this->systemIn($slot, $sheet);
+        }
+        if ($this->set->replacesData()) {
+            $effects += [
+                StateField::DataEmpty->value => false,
+                StateField::DataWrittenBy->value => $this->set->base['family'] ?? $state->slot($slot)->os->family,
+                StateField::DataFromSet->value => $this->set->id,
+            ];
+        }
+
+        return $effects;
+    }
+
+    /**
+     * The system as it was when the set was made.
+     *
+     * @return array<string, string|bool|null>
+     */
+    private function systemIn(string $slot, ModelSheet $sheet): array
+    {
+        $base = $this->set->base;
+        $build = $base['buildId'] ?? "the system of \"{$this->set->id}\"";
+        $effects = [
+            StateField::OsState->in($slot) => SystemState::Complete->value,
+            StateField::OsFamily->in($slot) => $base['family'] ?? null,
+            StateField::OsRelease->in($slot) => $base['release'] ?? null,
+            StateField::OsVersion->in($slot) => $base['version'] ?? null,
+            StateField::OsBuildId->in($slot) => $build,
+            StateField::OsBase->in($slot) => null,
+            StateField::OsFirmwareMin->in($slot) => null,
+            StateField::OsVendorMin->in($slot) => null,
+            StateField::OsPatchLevel->in($slot) => null,
+            StateField::OsBuildTime->in($slot) => null,
+            StateField::OsSigner->in($slot) => null,
+            StateField::OsStock->in($slot) => null,
+            StateField::OsServices->in($slot) => null,
+            StateField::KernelName->in($slot) => null,
+            StateField::KernelVersion->in($slot) => null,
+            StateField::Root->in($slot) => null,
+        ];
+        foreach ($sheet->startPartitions() as $partition) {
+            $effects[StateField::Image->in($slot, $partition)] = $build;
+        }
+        if (in_array($sheet->recoveryHome->value, $sheet->startPartitions(), true)) {
+            $effects[StateField::RecoveryFamily->in($slot)] = null;
+            $effects[StateField::RecoveryVersion->in($slot)] = null;
         }
 
         return $effects;
@@ -74,26 +133,55 @@ final readonly class RestoreSet extends Operation
         return array_values(
             array_filter(
                 $this->set->classes,
-                static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
+                static fn(LossClass $class): bool => $class !== LossClass::RadioIdentity &&
+                    $state->data()->holds($class) !== false,
             ),
         );
     }
 
+    public function takesAway(State $state): ?string
+    {
+        return match (true) {
+            $this->set->kind === Backup::IDENTITY => 'This step writes the serial numbers of the radio. They must be ' .
+                'those of this very phone.',
+            $this->set->system => "The system on the phone goes; that of {$this->set->day()} comes in its place.",
+            default => null,
+        };
+    }
+
     public function midway(State $state): array
     {
-        return [StateField::DataEmpty->value => true];
+        $slot = $state->activeSlot() ?? '-';
+
+        return ($this->set->replacesData() ? [StateField::DataEmpty->value => true] : []) +
+            ($this->set->system ? [StateField::OsState->in($slot) => SystemState::Incomplete->value] : []);
+    }
+
+    public function whenCutOff(): ?string
+    {
+        return $this->set->system
+            ? 'Start the recovery with the keys and restore the same set again, before any other start.'
+            : null;
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
     {
-        return Timing::about(60 + intdiv($state->data()->usedBytes ?? 4 << 30, $rates->backupBytesPerSecond));
+        $bytes = $this->set->bytes ?? ($state->data()->usedBytes ?? 4 << 30);
+
+        return Timing::about(self::SECONDS_BESIDE + intdiv($bytes, $rates->backupBytesPerSecond));
     }
 
     public function instruction(): string
     {
-        return "Choose the set \"{$this->set->id}\" of " .
-            substr($this->set->madeAt, 0, 10) .
-            ', by what it holds and not by its place in the list, and restore data from it.';
+        $parts = match (true) {
+            $this->set->kind === Backup::IDENTITY => 'the identity of the radio',
+            $this->set->system && $this->set->classes === [] => 'system and boot',
+            $this->set->system => 'system, boot and data',
+            default => 'data',
+        };
+
+        return "Choose the set \"{$this->set->id}\" of {$this->set->day()}, by what it holds and not by its place in " .
+            "the list, and restore {$parts} from it. Choose nothing else.";
     }
 
     public function youWillSee(): string
@@ -108,6 +196,12 @@ final readonly class RestoreSet extends Operation
 
     public function whenItFails(): string
     {
-        return 'The data is only there in part. Format data and restore again, or start without it.';
+        return match (true) {
+            $this->set->kind === Backup::IDENTITY => 'Do not start the system. Restore it again; if the recovery ' .
+                'refuses, hand the phone to a qualified repairer.',
+            $this->set->system => 'The system is only there in part. Restore the same set again before the phone ' .
+                'starts.',
+            default => 'The data is only there in part. Wipe data and restore again, or start without it.',
+        };
     }
 }

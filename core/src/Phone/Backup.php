@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Moment;
 
 /** A backup set, off the phone or on it. */
 final readonly class Backup
@@ -18,13 +19,26 @@ final readonly class Backup
     /** the radio's serial numbers; goes back to the same phone and to no other */
     public const IDENTITY = 'identity';
 
+    /** Part of a base → how a sentence names it. */
+    private const BASE = [
+        'family' => 'the system',
+        'release' => 'platform release',
+        'firmware' => 'firmware',
+        'encryption' => 'encryption',
+    ];
+
+    /** What a set that brings its system along still has to find on the phone. */
+    private const BASE_OF_SYSTEM = ['firmware', 'encryption'];
+
     /**
      * @param  list<LossClass>  $classes  what it can bring back
      * @param  string  $place  "computer", "card", "phone" or words of the person's own
      * @param  string  $madeAt  ISO 8601
-     * @param  array{family?: string, release?: string, firmware?: string, encryption?: string}  $base  what the phone
-     *     ran when it was made
+     * @param  array{family?: string, release?: string, version?: string, buildId?: string, firmware?: string,
+     *     encryption?: string}  $base  what the phone ran when it was made
      * @param  ?string  $sha256  of its file, hex
+     * @param  bool  $system  whether it holds the system and the images that it starts from too
+     * @param  ?int  $bytes  its size, where it is known
      */
     public function __construct(
         public string $id,
@@ -34,6 +48,8 @@ final readonly class Backup
         public string $kind = self::COPIES,
         public array $base = [],
         public ?string $sha256 = null,
+        public bool $system = false,
+        public ?int $bytes = null,
     ) {}
 
     public function holds(LossClass $class): bool
@@ -46,47 +62,124 @@ final readonly class Backup
         return $this->place !== 'phone';
     }
 
+    /** Whether it takes the place of the data that is on the phone. */
+    public function replacesData(): bool
+    {
+        return $this->kind === self::RECOVERY && $this->classes !== [];
+    }
+
     /**
      * Why it cannot go back onto a phone in this state, in a sentence; null when it can.
      *
-     * A recovery backup goes back only onto the OS family, firmware generation and encryption that it came from.
+     * A recovery backup goes back only onto the OS family, firmware generation and encryption that it came from. What
+     * brings its system along needs no system there.
      */
     public function misfit(State $state, string $slot): ?string
     {
-        if ($this->kind !== self::RECOVERY) {
-            return null;
-        }
-        $now = [
-            'family' => $state->slot($slot)->os->family,
-            'release' => $state->slot($slot)->os->release,
-            'firmware' => $state->slot($slot)->firmware?->text,
-            'encryption' => $state->data()->encryption?->value,
-        ];
-        $words = [
-            'family' => 'the system',
-            'release' => 'platform release',
-            'firmware' => 'firmware',
-            'encryption' => 'encryption',
-        ];
-        foreach ($this->base as $part => $was) {
-            $same =
-                $part === 'firmware'
-                    ? self::generation($was) === self::generation($now[$part] ?? '')
-                    : $was === $now[$part];
-            if (!$same) {
-                return "It was taken from {$words[$part]} {$was}; the phone has " .
-                    ($now[$part] ?? 'something unknown') .
+        return $this->difference($state, $slot) ??
+            ($this->kind === self::RECOVERY && $this->base === []
+                ? 'What the phone ran when it was made is not known.'
+                : null);
+    }
+
+    /** What of its base is another on the phone, in a sentence; null where nothing is known to be. */
+    public function difference(State $state, string $slot): ?string
+    {
+        $now = self::baseOf($state, $slot);
+        foreach ($this->comparedParts() as $part) {
+            $was = $this->base[$part] ?? null;
+            $is = $now[$part] ?? null;
+            if ($was !== null && self::alike($part, $was) !== self::alike($part, $is ?? '')) {
+                return 'It was taken from ' .
+                    self::BASE[$part] .
+                    " {$was}; the phone has " .
+                    ($is ?? 'something unknown') .
                     '.';
             }
         }
 
-        return $this->base === [] ? 'What the phone ran when it was made is not known.' : null;
+        return null;
     }
 
-    /** "5.2" of "5.2.11": builds of one generation read each other's data. */
-    private static function generation(string $version): string
+    /**
+     * What of its base is not known to be the same on the phone, because nobody wrote it down.
+     *
+     * @return list<string> as a sentence names it
+     */
+    public function unknownOf(): array
     {
-        return implode('.', array_slice(explode('.', $version), 0, 2));
+        $parts = array_filter($this->comparedParts(), fn(string $part): bool => !isset($this->base[$part]));
+
+        return array_map(static fn(string $part): string => self::BASE[$part], array_values($parts));
+    }
+
+    /**
+     * How old it is at a time, in words: "3 days old".
+     *
+     * @param  string  $at  ISO 8601
+     */
+    public function age(string $at): string
+    {
+        $made = Moment::seconds($this->madeAt);
+        $now = Moment::seconds($at);
+        if ($made === null || $now === null) {
+            return 'of an unknown age';
+        }
+        $days = intdiv(max(0, $now - $made), 86_400);
+
+        return match (true) {
+            $days === 0 => 'made today',
+            $days === 1 => '1 day old',
+            $days < 60 => "{$days} days old",
+            default => intdiv($days, 30) . ' months old',
+        };
+    }
+
+    /** The day on which it was made: "2026-09-14". */
+    public function day(): string
+    {
+        return substr($this->madeAt, 0, 10);
+    }
+
+    /**
+     * What a phone runs now, as a backup of it keeps it.
+     *
+     * @return array{family?: string, release?: string, version?: string, buildId?: string, firmware?: string,
+     *     encryption?: string}
+     */
+    public static function baseOf(State $state, string $slot): array
+    {
+        $os = $state->slot($slot)->os;
+
+        return array_filter(
+            [
+                'family' => $os->family,
+                'release' => $os->release,
+                'version' => $os->version,
+                'buildId' => $os->buildId,
+                'firmware' => $state->slot($slot)->firmware?->text,
+                'encryption' => $state->data()->encryption?->value,
+            ],
+            static fn(?string $value): bool => $value !== null,
+        );
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function comparedParts(): array
+    {
+        return match (true) {
+            $this->kind !== self::RECOVERY => [],
+            $this->system => self::BASE_OF_SYSTEM,
+            default => array_keys(self::BASE),
+        };
+    }
+
+    /** "5.2" of firmware "5.2.11": builds of one generation read each other's data. */
+    private static function alike(string $part, string $value): string
+    {
+        return $part === 'firmware' ? implode('.', array_slice(explode('.', $value), 0, 2)) : $value;
     }
 
     /**
@@ -103,6 +196,8 @@ final readonly class Backup
                 'kind' => $this->kind === self::COPIES ? null : $this->kind,
                 'base' => $this->base === [] ? null : $this->base,
                 'sha256' => $this->sha256,
+                'system' => $this->system ?: null,
+                'bytes' => $this->bytes,
             ],
             static fn(mixed $value): bool => $value !== null,
         );

@@ -124,7 +124,7 @@ final class BootCheck
             static fn(string $name): bool => $name !== StateField::OsFailedAs->in($slot) &&
                 preg_match(
                     "/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b" .
-                        '|^data\.(empty|writtenBy)$/',
+                        '|^data\.(empty|writtenBy|fromSet)$/',
                     $name,
                 ) === 1,
             ARRAY_FILTER_USE_KEY,

@@ -75,6 +75,9 @@ enum StateField: string
     case DataHolds = 'data.holds.{class}';
     case DataFreeBytes = 'data.freeBytes';
     case DataFiles = 'data.files';
+    case DataFromSet = 'data.fromSet';
+    case SetsTakenOff = 'sets.takenOff';
+    case SetSum = 'sets.sum';
     case CardPresent = 'card.present';
     case CardFiles = 'card.files';
     case StorageStale = 'storage.stale';
@@ -138,7 +141,12 @@ enum StateField: string
             self::DebuggingAuthorised,
             self::LinkProven
                 => 'flag',
-            self::RecoveryAbilities, self::RunningRecovery, self::DataFiles, self::CardFiles => 'list',
+            self::RecoveryAbilities,
+            self::RunningRecovery,
+            self::DataFiles,
+            self::CardFiles,
+            self::SetsTakenOff
+                => 'list',
             default => 'text',
         };
     }
@@ -201,6 +209,9 @@ enum StateField: string
             self::DataHolds => 'Data holds',
             self::DataFreeBytes => 'Internal storage free',
             self::DataFiles => 'Files staged there',
+            self::DataFromSet => 'Data restored from',
+            self::SetsTakenOff => 'Backup sets copied to the computer',
+            self::SetSum => 'SHA-256 of the set copied last',
             self::CardPresent => 'Memory card',
             self::CardFiles => 'Files on the card',
             self::StorageStale => 'Storage not seen since the format',

@@ -73,7 +73,7 @@ final class Departures
                 yield from self::judged($situation, $what, $field->in($from), $stays, $kind, $meaning);
             }
         }
-        $erases = $situation->job->dataPromise()->erases() || $situation->job->installsBuild();
+        $erases = $situation->job->erasesData($situation) || $situation->job->installsBuild();
         foreach ($erases ? self::ON_PHONE : [] as [$what, $field, $meaning]) {
             if (self::value($start, $field->value) !== null) {
                 yield from self::judged($situation, $what, $field->value, false, null, $meaning);

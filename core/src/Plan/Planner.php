@@ -130,7 +130,7 @@ final class Planner
                 : [StateField::BootloaderUnlocked->value => true];
         // The same for an account of which nobody can sign out now: what has to be done about it is asked for.
         $open +=
-            $situation->modes->systemIsOut() && $situation->job->dataPromise()->erases()
+            $situation->modes->systemIsOut() && $situation->job->erasesData($situation)
                 ? [StateField::Accounts->value => false]
                 : [];
         // And for the active slot, which a finding asks for.

@@ -33,7 +33,7 @@ final readonly class Proof
         $end = $walk->end;
         $slot = $end->activeSlot() ?? $situation->sheet->slots[0];
         $obstacle = BootCheck::obstacle($end, $situation->sheet, $slot);
-        if ($obstacle !== null) {
+        if ($obstacle !== null && $situation->job->mustStart($situation)) {
             $problems[] = 'At the end ' . lcfirst(Slot::named($slot)) . " would not start: {$obstacle}.";
         }
         array_push(
@@ -60,6 +60,9 @@ final readonly class Proof
                 : 'The data that is on the phone would still be there for the new system.',
             DataPromise::Kept => $erased && !$wasEmpty ? 'The data would be gone.' : null,
             DataPromise::ErasedByPhone => null,
+            DataPromise::Replaced => $erased || !$situation->job->erasesData($situation)
+                ? null
+                : 'What is on the phone would be mixed with what the backup brings.',
         };
     }
 

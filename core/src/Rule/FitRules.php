@@ -7,6 +7,7 @@ namespace Tornavis\Core\Rule;
 use Tornavis\Core\Rule\Back\Back1Set;
 use Tornavis\Core\Rule\Back\Back2Bundle;
 use Tornavis\Core\Rule\Back\Back3Start;
+use Tornavis\Core\Rule\Back\Back4Set;
 use Tornavis\Core\Rule\Base\Base1Firmware;
 use Tornavis\Core\Rule\Base\Base2Vendor;
 use Tornavis\Core\Rule\Base\Base3StockRelease;
@@ -100,6 +101,7 @@ final class FitRules
         Back1Set::class,
         Back2Bundle::class,
         Back3Start::class,
+        Back4Set::class,
         Prep1Lock::class,
         Prep4Accounts::class,
         Prep6ToolVersion::class,
@@ -117,6 +119,7 @@ final class FitRules
         RuleId::Back1,
         RuleId::Back2,
         RuleId::Back3,
+        RuleId::Back4,
     ];
 
     /**

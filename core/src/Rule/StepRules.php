@@ -32,6 +32,7 @@ final class StepRules
         Fit\Fit4WriteGeneric::class,
         Fit\Fit4Trial::class,
         Back\Back1Restore::class,
+        Back\Back4Make::class,
         Back\Back2Stock::class,
         Back\Back3BringBack::class,
     ];

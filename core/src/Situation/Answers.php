@@ -8,6 +8,7 @@ use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Package\InstallerQuestion;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\QuestionChoice;
+use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RuleId;
 
@@ -19,6 +20,7 @@ final readonly class Answers
      * @param  list<LossClass>  $waived
      * @param  array<string, string|int>  $house  the other school for this job alone, by name of the house rule
      * @param  array<string, string>  $questions  what installers ask: id of the choice, by file and question
+     * @param  list<BackupPart>  $backUp  what a set that is made is to hold; empty for all that the phone has
      * @param  ?string  $backup  name of the backup set to bring back; null for the newest that fits
      */
     public function __construct(
@@ -27,6 +29,7 @@ final readonly class Answers
         public array $house = [],
         public ?string $backup = null,
         public array $questions = [],
+        public array $backUp = [],
     ) {}
 
     /**
@@ -39,7 +42,14 @@ final readonly class Answers
     {
         $besides ??= new self();
 
-        return new self($findings, LossClass::cases(), $besides->house, $besides->backup, $besides->questions);
+        return new self(
+            $findings,
+            LossClass::cases(),
+            $besides->house,
+            $besides->backup,
+            $besides->questions,
+            $besides->backUp,
+        );
     }
 
     public function agreedTo(string $key): bool

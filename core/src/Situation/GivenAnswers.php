@@ -76,6 +76,7 @@ final readonly class GivenAnswers
             'waived' => 0,
             'house' => 0,
             'backup' => 0,
+            'backUp' => 0,
             'questions' => 0,
         ]);
 

@@ -35,6 +35,8 @@ final readonly class Situation
 
     public RestoreChoice $restore;
 
+    public BackupChoice $backUp;
+
     public LayoutNeeds $layout;
 
     public Delivery $delivery;
@@ -73,6 +75,7 @@ final readonly class Situation
         $this->slots = new SlotChoice($this);
         $this->modes = new ModesInUse($this);
         $this->restore = new RestoreChoice($this);
+        $this->backUp = new BackupChoice($this);
         $this->layout = new LayoutNeeds($this);
         $this->delivery = new Delivery($this);
     }

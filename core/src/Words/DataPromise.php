@@ -16,6 +16,9 @@ enum DataPromise
     /** The phone erases it by itself, in a step that no plan orders. */
     case ErasedByPhone;
 
+    /** What the phone holds goes, and what a backup holds comes in its place. */
+    case Replaced;
+
     public function erases(): bool
     {
         return $this !== self::Kept;

@@ -16,6 +16,7 @@ enum Intent: string
     case Kernel = 'kernel';
     case Recovery = 'recovery';
     case AddOn = 'add-on';
+    case BackUp = 'backup';
     case RestoreBackup = 'restore';
     case BackToStock = 'stock';
     case RemoveSecond = 'remove-second';

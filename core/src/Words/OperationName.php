@@ -26,6 +26,9 @@ enum OperationName: string
     case StartTrial = 'start-trial';
     case Unlock = 'unlock';
     case BackUp = 'back-up';
+    case MakeSet = 'make-set';
+    case TakeOff = 'take-off';
+    case BringSet = 'bring-set';
     case Restore = 'restore';
     case Verify = 'verify';
     case Charge = 'charge';
@@ -62,7 +65,8 @@ enum OperationName: string
             self::Sideload, self::WriteEmptySuper => ['file', 'slot'],
             self::Install => ['file', 'place', 'slot'],
             self::ProveLink, self::Reboot => ['mode'],
-            self::Restore => ['set'],
+            self::MakeSet, self::TakeOff, self::BringSet => ['set', 'place'],
+            self::Restore => ['set', 'place'],
             self::SetActive => ['slot'],
             self::Unlock, self::Verify => [],
             self::Wipe => ['what'],

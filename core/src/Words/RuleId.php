@@ -68,6 +68,7 @@ enum RuleId: string
     case Back1 = 'BACK-1';
     case Back2 = 'BACK-2';
     case Back3 = 'BACK-3';
+    case Back4 = 'BACK-4';
     case Plan1 = 'PLAN-1';
     case Plan2 = 'PLAN-2';
     case Route = 'ROUTE';
@@ -141,7 +142,7 @@ enum RuleId: string
             self::Mode
                 => RuleArea::Plan,
             self::Update1, self::Update2 => RuleArea::Update,
-            self::Back1, self::Back2, self::Back3 => RuleArea::Back,
+            self::Back1, self::Back2, self::Back3, self::Back4 => RuleArea::Back,
         };
     }
 }

@@ -12,6 +12,7 @@ enum StepGroup: string
     case Unlock = 'unlock.';
     case Recovery = 'recovery.';
     case Change = 'change.';
+    case Backup = 'backup.';
     case Erase = 'erase.';
     case Layout = 'layout.';
     case LayoutTurns = 'layout.c';

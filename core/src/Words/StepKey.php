@@ -35,6 +35,8 @@ enum StepKey: string
     case EraseFormat = 'erase.format';
     case EraseWipe = 'erase.wipe';
     case EraseData = 'erase.data';
+    case BackupAMake = 'backup.a-make';
+    case BackupBTakeOff = 'backup.b-take-off';
     case EraseRestart = 'erase.restart';
     case EraseCaches = 'erase.caches';
     case LayoutAErase = 'layout.a-erase.';
@@ -45,6 +47,7 @@ enum StepKey: string
     case LayoutC1Empty = 'layout.c1-empty';
     case LayoutDSlotCopy = 'layout.d-slot-copy';
     case StageFile = 'stage.';
+    case StageSet = 'stage.set';
     case InstallAVendor = 'install.a-vendor';
     case InstallARemove = 'install.a-remove.';
     case InstallBGeneric = 'install.b-generic';

@@ -148,11 +148,16 @@ it('puts the recovery into the boot image of the build, whose kernel stays', fun
 it('gives back what the set holds', function () {
     $state = stateOf('SK-13', ['slot.running' => '-', 'data.empty' => true]);
 
-    expect(changed(new RestoreSet(marlSet()), $state, 'marl'))
-        ->toBe(['data.empty' => false, 'data.holds.apps' => true, 'data.holds.messages' => true])
-        ->and((new RestoreSet(marlSet()))->midway($state))
+    expect(changed(new RestoreSet(marlSet(), 'internal'), $state, 'marl'))
+        ->toEqual([
+            'data.empty' => false,
+            'data.fromSet' => 'evening',
+            'data.holds.apps' => true,
+            'data.holds.messages' => true,
+        ])
+        ->and((new RestoreSet(marlSet(), 'internal'))->midway($state))
         ->toBe(['data.empty' => true])
-        ->and((new RestoreSet(marlSet()))->parameters()['classes'])
+        ->and((new RestoreSet(marlSet(), 'internal'))->parameters()['classes'])
         ->toBe(['apps', 'messages']);
 });
 
@@ -163,7 +168,7 @@ it('loses in a restore what the phone holds of the same kinds, and nothing else'
         'data.holds.photos' => true,
     ]);
 
-    expect((new RestoreSet(marlSet()))->losses($state))->toBe($lost);
+    expect((new RestoreSet(marlSet(), 'internal'))->losses($state))->toBe($lost);
 })->with([[true, [LossClass::Apps]], [false, []], [null, [LossClass::Apps]]]);
 
 it('switches on what is off, and says which', function (bool $unlock, array $changes, string $title) {
@@ -265,16 +270,16 @@ it('is refused here, and says why', function (Closure $operation, string $unit, 
         'no boot image of a build',
     ],
     'a set of another system' => [
-        fn() => new RestoreSet(marlSet(['family' => 'Driftglass'])),
+        fn() => new RestoreSet(marlSet(['family' => 'Driftglass']), 'internal'),
         'SK-13',
         ['slot.running' => '-'],
         'taken from the system Driftglass; the phone has Lamplight',
     ],
     'a set in a recovery that cannot' => [
-        fn() => new RestoreSet(marlSet()),
+        fn() => new RestoreSet(marlSet(), 'internal'),
         'SK-13',
         ['slot.running' => '-', 'slot.-.recovery.abilities' => ['sideload']],
-        'cannot restore backups',
+        'makes and restores no backups',
     ],
     'a restart into a system that would not start' => [
         fn() => new Reboot(Mode::Bootloader, Mode::System),
@@ -310,6 +315,6 @@ it('says what it does, where, what is seen and what to do when it fails', functi
     [fn() => new Unlock(), Mode::Bootloader, true],
     [fn() => new BootOnce(World::package('wicket-4.1-becket.img')), Mode::Bootloader, false],
     [fn() => new PutRecoveryInBoot(World::package('wicket-4.1-becket.img'), 'b'), Mode::Recovery, true],
-    [fn() => new RestoreSet(marlSet()), Mode::Recovery, true],
+    [fn() => new RestoreSet(marlSet(), 'internal'), Mode::Recovery, true],
     [fn() => new SetSwitches(true), Mode::System, false],
 ]);

@@ -244,7 +244,7 @@ it('brings back the set that was chosen by what it holds, and only one that fits
 })->with([
     'none chosen' => [null, 'before the update', 'the newest of those'],
     'an older one' => ['messages only', 'messages only', 'the one that you chose'],
-    'one from another base' => ['first set', null, 'no recovery backup that fits'],
+    'one from another base' => ['first set', null, 'none that fits this phone'],
     'plain copies' => ['pictures', null, 'Choose another set'],
     'one that is not there' => ['lost', null, 'Choose another set'],
 ]);

@@ -47,13 +47,16 @@ async function record(): Promise<void> {
           </td>
           <td>{{ backup.classes.join(', ') }}</td>
           <td>{{ backup.place }}</td>
-          <td>{{ dateTimeOf(backup.madeAt) }}</td>
           <td>
-            <VerdictMark
-              :level="backup.misfit === null ? 'clear' : 'stop'"
-              :words="backup.misfit === null ? 'yes' : 'no'"
-            />
+            {{ dateTimeOf(backup.madeAt) }}
+            <div class="small mute">{{ backup.age }}</div>
+          </td>
+          <td>
+            <VerdictMark v-if="backup.misfit" level="stop" words="no" />
+            <VerdictMark v-else-if="backup.unknown" level="settle" words="not known" />
+            <VerdictMark v-else level="clear" words="yes" />
             <div v-if="backup.misfit" class="small mute">{{ backup.misfit }}</div>
+            <div v-else-if="backup.unknown" class="small mute">Not recorded: {{ backup.unknown }}.</div>
           </td>
         </tr>
       </tbody>
@@ -80,6 +83,9 @@ async function record(): Promise<void> {
             : "The radio's serial numbers: they go back to this very phone and are never altered."
       }}
     </p>
+    <label v-if="form.kind !== 'copies'"
+      >SHA-256 of its file, where you have it <input v-model="form.sha256" name="sha256" class="mono" />
+    </label>
     <fieldset>
       <legend>What it can bring back</legend>
       <label v-for="one in classes" :key="one.value"

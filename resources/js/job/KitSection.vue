@@ -6,6 +6,7 @@ import type { JobAnswer } from '../generated/api'
 import MakeBeside from './MakeBeside.vue'
 import { actionOf } from './settling'
 import PlanSpace from './PlanSpace.vue'
+import BackUpParts from './BackUpParts.vue'
 import RestoreSets from './RestoreSets.vue'
 
 const props = defineProps<{ job: JobAnswer }>()
@@ -101,6 +102,7 @@ function add(): void {
           : 'No file is in the kit. Add what is wanted from the shelf.'
       }}
     </p>
+    <BackUpParts v-if="job.plan.intent === 'backup'" :job="job" @change="emit('change', $event)" />
     <RestoreSets v-if="job.plan.intent === 'restore'" :job="job" @change="emit('change', $event)" />
     <section v-if="missing.length" class="mt-6">
       <h2>Missing</h2>

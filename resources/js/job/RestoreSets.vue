@@ -5,11 +5,11 @@ import VerdictMark from '../app/VerdictMark.vue'
 import type { JobAnswer } from '../generated/api'
 import { useAnswer } from '../app/useAnswer'
 
-/** The recovery backups of the phone, to choose from by what they hold and not by their place in a list. */
+/** Recovery backups of the phone and of its identity, to choose from by what they hold and not by their place. */
 const props = defineProps<{ job: JobAnswer }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
 const { data } = useAnswer('/units/{unit}', () => ({ path: { unit: props.job.unit.label } }))
-const sets = computed(() => (data.value?.backups ?? []).filter((backup) => backup.kind === 'recovery'))
+const sets = computed(() => (data.value?.backups ?? []).filter((backup) => backup.kind !== 'copies'))
 const chosen = computed(() => props.job.answers.backup ?? null)
 const choose = (backup: string | null): void => emit('change', { answers: { ...props.job.answers, backup } })
 </script>
@@ -45,7 +45,7 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
                 @change="choose(null)"
               />
             </td>
-            <td colspan="6">The newest that fits</td>
+            <td colspan="6">The newest recovery backup that fits</td>
           </tr>
           <tr v-for="set in sets" :key="set.id">
             <td>
@@ -65,11 +65,11 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
               </div>
             </td>
             <td>
-              <VerdictMark
-                :level="set.misfit === null ? 'clear' : 'stop'"
-                :words="set.misfit === null ? 'yes' : 'no'"
-              />
+              <VerdictMark v-if="set.misfit" level="stop" words="no" />
+              <VerdictMark v-else-if="set.unknown" level="settle" words="not known" />
+              <VerdictMark v-else level="clear" words="yes" />
               <div v-if="set.misfit" class="small mute">{{ set.misfit }}</div>
+              <div v-else-if="set.unknown" class="small mute">Not recorded: {{ set.unknown }}.</div>
             </td>
             <td>{{ set.classes.join(', ') }}</td>
             <td>{{ set.base }}</td>
@@ -77,7 +77,10 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
               {{ set.place }}
               <div v-if="set.place === 'phone'" class="small mute">copy it off the phone first</div>
             </td>
-            <td>{{ dateTimeOf(set.madeAt) }}</td>
+            <td>
+              {{ dateTimeOf(set.madeAt) }}
+              <div class="small mute">{{ set.age }}</div>
+            </td>
           </tr>
         </tbody>
       </table>

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Back;
 
-use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\BringSet;
 use Tornavis\Core\Operation\RestoreSet;
-use Tornavis\Core\Operation\Verify;
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Operation\Wipe;
+use Tornavis\Core\Phone\Backup;
 
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\StartsAgain;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\StepGroup;
@@ -24,7 +24,8 @@ use Tornavis\Core\Words\StepKey;
 /**
  * Contributes to a job that restores a backup, once a set fits.
  *
- * Why: A recovery restores data only onto the encryption and the system that it was taken from.
+ * Why: A recovery restores data only onto the encryption and the system that it was taken from. What is there already
+ * is wiped first, or old and new are mixed; the set lies on the phone before that.
  */
 final class Back1Restore implements StepRule
 {
@@ -35,48 +36,85 @@ final class Back1Restore implements StepRule
 
     public static function purpose(): string
     {
-        return 'The set that fits is restored in the recovery, and the system starts with it.';
+        return 'The set that fits is brought to the phone, caches and data are wiped, the set is restored in the ' .
+            'recovery, and the system starts with it.';
     }
 
     public function contribute(Situation $situation): Contribution
     {
         $set = $situation->restore->set();
-        if ($set === null) {
+        $place = $situation->restore->place();
+        if ($set === null || $place === null) {
             return new Contribution();
         }
-        $slot = $situation->slots->active();
 
         return new Contribution(
             [
-                new StepDraft(StepKey::AddonRestore, Phase::Install, new RestoreSet($set), [
-                    new Reason(
-                        self::id(),
-                        "\"{$set->id}\" was taken from the system, firmware generation and encryption that the " .
-                            'phone has now.',
-                    ),
+                ...$situation->restore->isBrought()
+                    ? [
+                        new StepDraft(StepKey::StageSet, Phase::Install, new BringSet($set, $place), [
+                            new Reason(
+                                self::id(),
+                                'The recovery restores from storage, and nothing is erased before it lies there.',
+                            ),
+                        ]),
+                    ]
+                    : [],
+                ...$this->wipes($situation, $set),
+                new StepDraft(StepKey::AddonRestore, Phase::Install, new RestoreSet($set, $place), [
+                    new Reason(self::id(), $this->why($set)),
                 ]),
-                new StepDraft(StepKey::ProveSystem, Phase::Prove, new Reboot(Mode::Recovery, Mode::System), [
-                    new Reason(self::id(), 'The system starts with what was brought back.'),
-                ]),
-                new StepDraft(
-                    StepKey::ProveVerify,
-                    Phase::Prove,
-                    new Verify(
-                        array_filter(
-                            [
-                                StateField::ActiveSlot->value => $slot,
-                                StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
-                            ],
-                            static fn(?string $value): bool => $value !== null,
-                        ),
-                    ),
-                    [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
+                ...StartsAgain::steps(
+                    $situation,
+                    self::id(),
+                    'The system starts with what was brought back.',
+                    $set->system
+                        ? $set->base['buildId'] ?? null
+                        : $situation->state->slot($situation->slots->active())->os->buildId,
                 ),
             ],
             [
+                new Constraint(StepGroup::Recovery, StepKey::StageSet, RuleId::Prep5),
+                new Constraint(StepKey::StageSet, StepGroup::Erase, self::id()),
+                new Constraint(StepGroup::Erase, StepGroup::AddOn, self::id()),
                 new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
                 new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
             ],
         );
+    }
+
+    private function why(Backup $set): string
+    {
+        return match (true) {
+            $set->kind === Backup::IDENTITY => "\"{$set->id}\" holds the serial numbers of this very phone.",
+            $set->system => "\"{$set->id}\" brings its system along, and was taken from the firmware generation and " .
+                'encryption that the phone has now.',
+            default => "\"{$set->id}\" was taken from the system, firmware generation and encryption that the phone " .
+                'has now.',
+        };
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private function wipes(Situation $situation, Backup $set): array
+    {
+        $steps = [];
+        if ($situation->sheet->partition('cache') !== null) {
+            $steps[] = new StepDraft(StepKey::EraseCaches, Phase::Erase, new Wipe(Wipe::CACHES), [
+                new Reason(self::id(), 'What the caches hold belongs to the system and data that go.'),
+            ]);
+        }
+        if ($set->replacesData()) {
+            $steps[] = new StepDraft(StepKey::EraseWipe, Phase::Erase, new Wipe(Wipe::DATA), [
+                new Reason(
+                    self::id(),
+                    'What was there before is not mixed with what comes back. Wiping keeps the encryption, and the ' .
+                        'photos and files on the internal storage.',
+                ),
+            ]);
+        }
+
+        return $steps;
     }
 }

@@ -4,21 +4,27 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Back;
 
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Size;
 
 /**
  * Speaks in a job that restores a backup.
  *
  * Why: A set that was taken on another system, firmware generation or encryption does not start; a set on the phone
- * itself is no backup.
+ * itself is no backup. What was made since the set was taken is lost.
  */
 final class Back1Set implements FitRule
 {
+    private const NEED = 'A backup that fits';
+
     public static function id(): RuleId
     {
         return RuleId::Back1;
@@ -27,55 +33,227 @@ final class Back1Set implements FitRule
     public static function purpose(): string
     {
         return 'A backup goes back only onto the base that it came from, and the right set is chosen by what it ' .
-            'holds, not by its place in a list.';
+            'holds, not by its place in a list. What was made since it was taken is agreed to.';
     }
 
     public function look(Situation $situation): iterable
     {
-        $state = $situation->state;
         $set = $situation->restore->set();
-        $reasons = [];
+        if ($set === null) {
+            yield $this->none($situation);
+
+            return;
+        }
+        yield Finding::clear(
+            self::id(),
+            need: self::NEED,
+            found: "\"{$set->id}\", {$set->age($situation->at)}",
+            reason: $this->why($situation, $set) . $this->others($situation, $set),
+        );
+        yield from $this->base($situation, $set);
+        yield from $this->since($situation, $set);
+        yield $this->place($situation, $set);
+    }
+
+    private function why(Situation $situation, Backup $set): string
+    {
+        $from = match (true) {
+            $set->kind === Backup::IDENTITY => 'It holds the serial numbers of this phone and goes back to no other.',
+            $set->system => 'It brings its system along. Firmware and encryption are those that the phone has.',
+            default => 'Nothing is known to differ from the system, firmware generation and encryption of the phone.',
+        };
+
+        return "{$from} It is " .
+            ($situation->answers->backup === null ? 'the newest of those that fit.' : 'the one that you chose.');
+    }
+
+    /** Every other set with its age, and why it is not the one. */
+    private function others(Situation $situation, Backup $set): string
+    {
+        $said = [];
         foreach ($situation->unit->backups as $backup) {
-            $misfit = $backup->misfit($state, $situation->slots->active());
-            if ($misfit !== null) {
-                $reasons[] = "\"{$backup->id}\": {$misfit}";
+            if ($backup->id !== $set->id && $backup->kind !== Backup::COPIES) {
+                $said[] = $this->said($situation, $backup);
             }
         }
-        yield match (true) {
-            $set !== null => Finding::clear(
-                self::id(),
-                need: 'A recovery backup that fits',
-                found: "\"{$set->id}\"",
-                reason: 'It was taken from this system, firmware generation and encryption, and is ' .
-                    ($situation->answers->backup === null ? 'the newest of those.' : 'the one that you chose.') .
-                    ($reasons === [] ? '' : ' Others do not fit: ' . implode(' ', $reasons)),
-            ),
+
+        return $said === [] ? '' : ' Others: ' . implode(' ', $said);
+    }
+
+    private function said(Situation $situation, Backup $backup): string
+    {
+        $misfit = match (true) {
+            !$backup->isOffThePhone() => 'It lies on the phone itself.',
+            default => $backup->difference($situation->state, $situation->slots->active()),
+        };
+
+        return "\"{$backup->id}\", {$backup->age($situation->at)}" . ($misfit === null ? '.' : ": {$misfit}");
+    }
+
+    private function none(Situation $situation): Finding
+    {
+        $said = [];
+        foreach ($situation->unit->backups as $backup) {
+            if ($backup->kind === Backup::RECOVERY) {
+                $said[] = $this->said($situation, $backup);
+            }
+        }
+        $chosen = $situation->answers->backup;
+
+        return match (true) {
             $situation->unit->backups === [] => Finding::stop(
                 self::id(),
-                need: 'A recovery backup that fits',
+                need: self::NEED,
                 found: 'no backup is recorded',
                 reason: 'There is nothing to restore.',
                 remedy: Remedy::doFirst('Record the backup on the page of the phone.'),
             ),
-            $situation->answers->backup !== null => Finding::stop(
+            $chosen !== null => Finding::stop(
                 self::id(),
-                need: 'A recovery backup that fits',
-                found: "\"{$situation->answers->backup}\"",
-                reason: 'The set that you chose is no recovery backup that fits this phone. ' . implode(' ', $reasons),
+                need: self::NEED,
+                found: "\"{$chosen}\"",
+                reason: trim('The set that you chose is none that fits this phone. ' . implode(' ', $said)),
                 remedy: Remedy::doFirst('Choose another set, or none, so that the newest that fits is taken.'),
             ),
             default => Finding::stop(
                 self::id(),
-                need: 'A recovery backup that fits',
+                need: self::NEED,
                 found: 'none',
-                reason: implode(' ', $reasons) === ''
+                reason: $said === []
                     ? 'Plain copies need no recovery: copy them back in the running system.'
-                    : implode(' ', $reasons),
+                    : implode(' ', $said),
                 remedy: Remedy::doFirst(
                     'Bring the phone back to the base that a set was taken from, or copy plain files back in the ' .
                         'running system.',
                 ),
             ),
         };
+    }
+
+    /**
+     * What nobody wrote down of the base is asked for.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private function base(Situation $situation, Backup $set): \Generator
+    {
+        $unknown = $set->unknownOf();
+        if ($unknown === []) {
+            return;
+        }
+        $what = implode(', ', $unknown);
+        $finding = Finding::toSettle(
+            self::id(),
+            need: 'The set was taken from the base that the phone has now',
+            found: "not recorded: {$what}",
+            reason: 'A set from another base restores without an error, and the system does not start with it.',
+            remedy: Remedy::agree(
+                'Look at the notes beside the set or at its log. Agree if the phone has the same now; choose another ' .
+                    'set if not.',
+            ),
+            subject: "base/{$set->id}",
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You said that it was taken from the base that the phone has now.')
+            : $finding;
+    }
+
+    /**
+     * What is on the phone and was made since the set was taken is lost.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private function since(Situation $situation, Backup $set): \Generator
+    {
+        $state = $situation->state;
+        $over = array_filter(
+            $set->classes,
+            static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
+        );
+        if (!$set->replacesData() || $over === [] || $state->data()->empty === true) {
+            return;
+        }
+        $names = implode(', ', array_map(static fn(LossClass $class): string => lcfirst($class->label()), $over));
+        $newer = $this->newerCopies($situation, $set, $over);
+        $finding = Finding::toSettle(
+            self::id(),
+            need: "What was made since {$set->day()} may go",
+            found: "{$names}; the set is {$set->age($situation->at)}",
+            reason: "The phone goes back to {$set->day()}. What came after that is not in the set." .
+                ($newer === '' ? '' : " {$newer}"),
+            remedy: Remedy::agree(
+                'Copy what is newer off the phone first and record it as a backup, or agree that it goes.',
+            ),
+            subject: "since/{$set->id}",
+            facts: array_values(
+                array_map(static fn(LossClass $class) => $state->fact(StateField::DataHolds->of($class)), $over),
+            ),
+        );
+        yield $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed that it goes.') : $finding;
+    }
+
+    /**
+     * @param  array<int, LossClass>  $classes
+     */
+    private function newerCopies(Situation $situation, Backup $set, array $classes): string
+    {
+        $copies = array_filter(
+            $situation->unit->backups,
+            static fn(Backup $one): bool => $one->kind === Backup::COPIES &&
+                $one->madeAt > $set->madeAt &&
+                $one->isOffThePhone() &&
+                array_filter($classes, $one->holds(...)) !== [],
+        );
+        $names = array_map(static fn(Backup $one): string => "\"{$one->id}\" of {$one->day()}", array_values($copies));
+
+        return $names === [] ? '' : 'Newer copies: ' . implode(', ', $names) . '.';
+    }
+
+    private function place(Situation $situation, Backup $set): Finding
+    {
+        $need = 'A place on the phone for the set';
+        $size = $set->bytes === null ? 'its size is not recorded' : Size::text($set->bytes);
+        $place = $situation->restore->place();
+        $facts = [
+            $situation->state->fact(StateField::CardPresent),
+            $situation->state->fact(StateField::CardFreeBytes),
+            $situation->state->fact(StateField::DataFreeBytes),
+        ];
+        if ($set->place === 'card' && $situation->state->flag(StateField::CardPresent) === false) {
+            return Finding::stop(
+                self::id(),
+                need: $need,
+                found: 'no card in the phone',
+                reason: "\"{$set->id}\" lies on a memory card.",
+                remedy: Remedy::doFirst('Put the card in and enter that it is there.'),
+                subject: 'place',
+                facts: $facts,
+            );
+        }
+
+        return $place === null
+            ? Finding::stop(
+                self::id(),
+                need: $need,
+                found: "none ({$size})",
+                reason: 'There is no card with room for it, and the recovery cannot open the internal storage or it ' .
+                    'has no room.',
+                remedy: Remedy::doFirst(
+                    'Put a memory card with enough room into the phone and enter its free room, or use a recovery ' .
+                        'that opens the storage.',
+                ),
+                subject: 'place',
+                facts: $facts,
+            )
+            : Finding::clear(
+                self::id(),
+                need: $need,
+                found: $place === 'card' ? 'the memory card' : 'the internal storage',
+                reason: $situation->restore->isBrought()
+                    ? "The plan copies it there first ({$size})."
+                    : 'It lies there already.',
+                subject: 'place',
+                facts: $facts,
+            );
     }
 }

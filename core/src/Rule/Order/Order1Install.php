@@ -52,7 +52,7 @@ final class Order1Install implements StepRule
             return new Contribution();
         }
         $slot = $situation->slots->ofInstall();
-        $erases = $situation->job->dataPromise()->erases();
+        $erases = $situation->job->erasesData($situation);
         $steps = [
             new StepDraft(
                 StepKey::InstallBuild,

@@ -33,7 +33,7 @@ final class Prep4Accounts implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if (!$situation->job->dataPromise()->erases()) {
+        if (!$situation->job->erasesData($situation)) {
             return;
         }
         yield $this->judge(

@@ -36,7 +36,7 @@ final class Prep4SignOut implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if (!$situation->job->dataPromise()->erases() || $situation->modes->systemIsOut()) {
+        if (!$situation->job->erasesData($situation) || $situation->modes->systemIsOut()) {
             return new Contribution();
         }
         $steps = [];

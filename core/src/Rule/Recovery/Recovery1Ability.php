@@ -104,7 +104,9 @@ final class Recovery1Ability implements FitRule
         $ability = $situation->job->recoveryAbility();
         $isStreamed = $situation->delivery->route() !== Delivery::STORAGE;
 
-        return $ability === null || ($ability === Ability::Sideload && !$isStreamed) ? [] : [$ability->value];
+        $ofJob = $ability === null || ($ability === Ability::Sideload && !$isStreamed) ? [] : [$ability->value];
+
+        return $situation->job->opensData($situation) ? [...$ofJob, ...$situation->backUp->needsToOpen()] : $ofJob;
     }
 
     private function misplaced(Situation $situation, Package $recovery): ?string

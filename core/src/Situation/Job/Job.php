@@ -31,6 +31,7 @@ abstract readonly class Job
             Intent::Kernel => new KernelJob(),
             Intent::Recovery => new RecoveryJob(),
             Intent::AddOn => new AddOnJob(),
+            Intent::BackUp => new BackUpJob(),
             Intent::RestoreBackup => new RestoreBackupJob(),
             Intent::BackToStock => new BackToStockJob(),
             Intent::RemoveSecond => new RemoveSecondJob(),
@@ -63,6 +64,24 @@ abstract readonly class Job
 
     /** What becomes of the data on the phone. */
     abstract public function dataPromise(): DataPromise;
+
+    /** Whether the data that is on the phone goes: always where the job promises it, or only for what it brings. */
+    public function erasesData(Situation $situation): bool
+    {
+        return $this->dataPromise()->erases();
+    }
+
+    /** Whether a system has to start at the end; it does not where the phone is left as it was found. */
+    public function mustStart(Situation $situation): bool
+    {
+        return true;
+    }
+
+    /** Whether the recovery reads or writes what lies on the data partition, so that it must be able to open it. */
+    public function opensData(Situation $situation): bool
+    {
+        return false;
+    }
 
     /** Whether the encryption ends before anything is copied, so that the storage is empty and open by then. */
     abstract public function formatsFirst(): bool;

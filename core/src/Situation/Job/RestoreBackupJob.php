@@ -20,8 +20,8 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
 
     public function description(): string
     {
-        return 'The newest recovery backup off the phone that fits what the phone runs goes back in, over what ' .
-            'has been made since.';
+        return 'The newest recovery backup off the phone that fits goes back in. What is on the phone now goes: ' .
+            'what was made since the backup is lost.';
     }
 
     public function takes(): array
@@ -41,7 +41,18 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
 
     public function dataPromise(): DataPromise
     {
-        return DataPromise::Kept;
+        return DataPromise::Replaced;
+    }
+
+    /** What holds no data takes none: a system alone, or the serial numbers of the radio. */
+    public function erasesData(Situation $situation): bool
+    {
+        return $situation->restore->set()?->replacesData() === true;
+    }
+
+    public function opensData(Situation $situation): bool
+    {
+        return $this->erasesData($situation);
     }
 
     public function formatsFirst(): bool
@@ -96,7 +107,7 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
 
     public function rules(): array
     {
-        return [RuleId::Prep5, RuleId::Recovery2, RuleId::Back1];
+        return [RuleId::Prep4, RuleId::Prep5, RuleId::Recovery2, RuleId::Back1];
     }
 
     public function goal(Situation $situation): Goal

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Situation;
+
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Ability;
+use Tornavis\Core\Words\BackupPart;
+use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\PartitionName;
+
+/** What a job that backs up puts into its set, how large that becomes, and where the recovery can lay it. */
+final readonly class BackupChoice
+{
+    public function __construct(private Situation $situation) {}
+
+    /**
+     * What was chosen, or else all that the phone has; the identity only where no backup of it is known.
+     *
+     * @return list<BackupPart>
+     */
+    public function parts(): array
+    {
+        $chosen = $this->situation->answers->backUp;
+
+        return array_values(
+            array_filter(
+                BackupPart::cases(),
+                fn(BackupPart $part): bool => $chosen === []
+                    ? $this->isThere($part) && !($part === BackupPart::Identity && $this->hasIdentity())
+                    : in_array($part, $chosen, true) && $this->isThere($part),
+            ),
+        );
+    }
+
+    /** Whether the phone has such a part at all, as far as is known. */
+    public function isThere(BackupPart $part): bool
+    {
+        $state = $this->situation->state;
+
+        return match ($part) {
+            BackupPart::Data => $state->data()->empty !== true,
+            BackupPart::System => $state->slot($this->situation->slots->active())->os->isComplete(),
+            BackupPart::Identity => $this->situation->sheet->identityPartition !== null,
+        };
+    }
+
+    /** Whether a backup of the radio's identity lies off the phone. */
+    public function hasIdentity(): bool
+    {
+        foreach ($this->situation->unit->backups as $backup) {
+            if ($backup->holds(LossClass::RadioIdentity) && $backup->isOffThePhone()) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    public function takesData(): bool
+    {
+        return in_array(BackupPart::Data, $this->parts(), true);
+    }
+
+    /** What the set is called: by the phone and the day. */
+    public function name(): string
+    {
+        return $this->situation->unit->label . ' ' . substr($this->situation->at, 0, 10);
+    }
+
+    /**
+     * Bytes that the set takes at most: what the data uses, and the partitions whole.
+     *
+     * @return ?int null where nobody knows how much the data uses
+     */
+    public function bytes(): ?int
+    {
+        $sum = 0;
+        foreach ($this->parts() as $part) {
+            $bytes = $this->bytesOf($part);
+            if ($bytes === null) {
+                return null;
+            }
+            $sum += $bytes;
+        }
+
+        return $sum;
+    }
+
+    public function bytesOf(BackupPart $part): ?int
+    {
+        return match ($part) {
+            BackupPart::Data => $this->situation->state->data()->usedBytes,
+            BackupPart::System => $this->sizeOf(
+                static fn(Partition $one): bool => $one->startsSystem ||
+                    $one->logical ||
+                    in_array($one->name, [PartitionName::System->value, PartitionName::Vendor->value], true),
+            ),
+            BackupPart::Identity => $this->sizeOf(
+                fn(Partition $one): bool => $one->name === $this->situation->sheet->identityPartition,
+            ),
+        };
+    }
+
+    /** @param  \Closure(Partition): bool  $counts */
+    private function sizeOf(\Closure $counts): int
+    {
+        return array_sum(
+            array_map(
+                static fn(Partition $one): int => $one->sizeBytes,
+                array_filter($this->situation->sheet->partitions, $counts),
+            ),
+        );
+    }
+
+    /**
+     * Where a set can lie while the recovery works on it: "card" or "internal"; null where nowhere has room for it
+     * that the recovery can open.
+     *
+     * @param  ?int  $bytes  its size; where it is not known, any room counts
+     */
+    public function place(?int $bytes): ?string
+    {
+        $state = $this->situation->state;
+        $isEnough = static fn(?int $free): bool => $bytes === null || $free === null || $free >= $bytes;
+        if ($state->flag(StateField::CardPresent) === true && $isEnough($state->int(StateField::CardFreeBytes))) {
+            return 'card';
+        }
+
+        return $this->opensInternal() && $isEnough($state->data()->freeBytes) ? 'internal' : null;
+    }
+
+    private function opensInternal(): bool
+    {
+        $abilities = $this->situation->recovery->working()->abilities ?? [];
+
+        return array_diff($this->needsToOpen(), $abilities) === [];
+    }
+
+    /**
+     * The abilities that a recovery needs to open what lies on the internal storage now.
+     *
+     * @return list<string>
+     */
+    public function needsToOpen(): array
+    {
+        return match ($this->situation->state->data()->encryption) {
+            Encryption::None => [],
+            Encryption::Metadata => [Ability::Decrypt->value, Ability::Metadata->value],
+            default => [Ability::Decrypt->value],
+        };
+    }
+}
