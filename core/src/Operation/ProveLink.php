@@ -39,6 +39,16 @@ final readonly class ProveLink extends Operation
         return $this->in;
     }
 
+    public function refusals(State $state, ModelSheet $sheet): array
+    {
+        $isOn = $state->flag(StateField::DebuggingAllowed) === true;
+        $isTrusted = $state->flag(StateField::DebuggingAuthorised) === true;
+
+        return $this->in !== Mode::System || ($isOn && $isTrusted)
+            ? []
+            : ['Debugging is off or this computer is not authorised, as far as is known.'];
+    }
+
     public function effects(State $state, ModelSheet $sheet): array
     {
         return [StateField::LinkProven->of($this->in) => true];
@@ -52,7 +62,6 @@ final readonly class ProveLink extends Operation
     public function instruction(): string
     {
         return 'List the phones that the computer sees in this mode.' .
-            ($this->in === Mode::System ? ' Allow debugging and authorise this computer if the phone asks.' : '') .
             ($this->slot === null ? '' : ' Read which slot is current.');
     }
 

@@ -14,7 +14,8 @@ use Tornavis\Core\Words\OperationName;
 /** Switches in the developer options: debugging, and unlocking where it is asked for. */
 final readonly class SetSwitches extends Operation
 {
-    public function __construct(private bool $allowUnlock) {}
+    /** @param  bool  $again  whether an erase has switched them off */
+    public function __construct(private bool $allowUnlock, private bool $again = false) {}
 
     public function name(): OperationName
     {
@@ -23,7 +24,11 @@ final readonly class SetSwitches extends Operation
 
     public function title(): string
     {
-        return $this->allowUnlock ? 'Allow unlocking and debugging' : 'Allow debugging again';
+        return match (true) {
+            $this->allowUnlock => 'Allow unlocking and debugging',
+            $this->again => 'Allow debugging again',
+            default => 'Allow debugging, and authorise this computer',
+        };
     }
 
     public function parameters(): array
@@ -49,9 +54,11 @@ final readonly class SetSwitches extends Operation
 
     public function instruction(): string
     {
-        $what = $this->allowUnlock
-            ? 'switch on both that unlocking is allowed and that debugging is'
-            : 'switch debugging on; the erase has switched it off';
+        $what = match (true) {
+            $this->allowUnlock => 'switch on both that unlocking is allowed and that debugging is',
+            $this->again => 'switch debugging on; the erase has switched it off',
+            default => 'see that debugging is on',
+        };
 
         return "Open the developer options (tap the build number in the about page until they appear) and {$what}. " .
             'Authorise this computer when the phone asks.';

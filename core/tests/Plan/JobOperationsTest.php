@@ -180,7 +180,7 @@ it('switches on what is off, and says which', function (bool $unlock, array $cha
 
     expect(changed(new SetSwitches($unlock), $state, 'halyard'))
         ->toEqual($changes)
-        ->and((new SetSwitches($unlock))->title())
+        ->and((new SetSwitches($unlock, again: !$unlock))->title())
         ->toBe($title);
 })->with([
     [

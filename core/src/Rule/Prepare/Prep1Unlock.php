@@ -59,7 +59,7 @@ final class Prep1Unlock implements StepRule
                 new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot(), [
                     new Reason(self::id(), 'The same system sets itself up anew on empty data.'),
                 ]),
-                new StepDraft(StepKey::ProveSwitches, Phase::Prove, new SetSwitches(false), [
+                new StepDraft(StepKey::ProveSwitches, Phase::Prove, new SetSwitches(false, again: true), [
                     new Reason(self::id(), 'The erase has switched debugging off; what comes next needs it.'),
                 ]),
                 new StepDraft(
@@ -76,7 +76,6 @@ final class Prep1Unlock implements StepRule
                 ),
             ],
             [
-                new Constraint(StepKey::PrepProveSystem, StepKey::PrepSwitches, self::id()),
                 new Constraint(StepGroup::Prepare, StepGroup::Unlock, self::id()),
                 new Constraint(StepKey::BaseProve, StepGroup::Unlock, RuleId::Prep5),
                 new Constraint(StepGroup::Unlock, StepGroup::Prove, self::id()),

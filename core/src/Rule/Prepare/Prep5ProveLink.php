@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Prepare;
 
 use Tornavis\Core\Operation\ProveLink;
+use Tornavis\Core\Operation\SetSwitches;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -51,6 +52,7 @@ final class Prep5ProveLink implements StepRule
 
         return new Contribution(
             [
+                ...$startsInSystem && !$situation->job->unlocksBootloader() ? $this->switches($situation) : [],
                 ...$startsInSystem || $situation->job->unlocksBootloader()
                     ? [
                         $prove(
@@ -84,6 +86,8 @@ final class Prep5ProveLink implements StepRule
                     : [],
             ],
             [
+                new Constraint(StepKey::PrepSwitches, StepKey::PrepProveSystem, self::id()),
+                new Constraint(StepKey::PrepSwitches, StepKey::PrepBackup, self::id()),
                 new Constraint(StepGroup::Prepare, StepGroup::Base, self::id()),
                 new Constraint(StepGroup::Prepare, StepGroup::Recovery, self::id()),
                 new Constraint(StepKey::BaseProve, StepKey::BaseFirmware, self::id()),
@@ -96,5 +100,31 @@ final class Prep5ProveLink implements StepRule
                 new Constraint(StepGroup::Prepare, StepGroup::Stock, self::id()),
             ],
         );
+    }
+
+    /**
+     * A phone in its system is listed only where debugging is on and this computer is authorised.
+     *
+     * @return list<StepDraft>
+     */
+    private function switches(Situation $situation): array
+    {
+        $state = $situation->state;
+        $isOn = $state->flag(StateField::DebuggingAllowed);
+        $isTrusted = $state->flag(StateField::DebuggingAuthorised);
+        if ($isOn === true && $isTrusted === true) {
+            return [];
+        }
+        $why = match (true) {
+            $isOn === false => 'Debugging is off, so that the computer does not see the phone.',
+            $isTrusted === false => 'This computer is not authorised on the phone.',
+            default => 'Whether debugging is on and this computer is authorised has not been seen.',
+        };
+
+        return [
+            new StepDraft(StepKey::PrepSwitches, Phase::Prepare, new SetSwitches(false), [
+                new Reason(self::id(), $why),
+            ]),
+        ];
     }
 }
