@@ -38,8 +38,8 @@ it('switches first, unlocks, sets up anew and switches debugging on again', func
         ->toBe('Clear to run')
         ->and(array_map(static fn(Step $step): string => $step->draft->operation->name()->value, $plan->steps))
         ->toBe([
-            'prove-link',
             'set-switches',
+            'prove-link',
             'reboot',
             'prove-link',
             'unlock',
