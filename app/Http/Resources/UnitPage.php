@@ -71,14 +71,7 @@ final class UnitPage extends JsonResource
                     'place' => $backup->place,
                     'madeAt' => $backup->madeAt,
                     'age' => $backup->age(now()->toIso8601String()),
-                    'base' => implode(
-                        ', ',
-                        array_map(
-                            static fn(string $part, string $value): string => "{$part} {$value}",
-                            array_keys($backup->base),
-                            $backup->base,
-                        ),
-                    ),
+                    'base' => $backup->baseInWords(),
                     'misfit' => $backup->difference($state, $slot),
                     'unknown' => implode(', ', $backup->unknownOf()),
                     'sha256' => $backup->sha256,

@@ -164,6 +164,24 @@ final readonly class Backup
         );
     }
 
+    /** "Lamplight, platform release 9, firmware 2.8, disk encryption"; empty where nothing is recorded. */
+    public function baseInWords(): string
+    {
+        $encryption = $this->base['encryption'] ?? null;
+        $words = [
+            trim(($this->base['family'] ?? '') . ' ' . ($this->base['version'] ?? '')),
+            isset($this->base['release']) ? "platform release {$this->base['release']}" : '',
+            isset($this->base['firmware']) ? "firmware {$this->base['firmware']}" : '',
+            match ($encryption) {
+                null => '',
+                'none' => 'not encrypted',
+                default => "{$encryption} encryption",
+            },
+        ];
+
+        return implode(', ', array_filter($words, static fn(string $word): bool => $word !== ''));
+    }
+
     /**
      * @return list<string>
      */

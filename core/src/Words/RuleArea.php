@@ -25,7 +25,7 @@ enum RuleArea: string
             self::Recovery => 'The recovery',
             self::Partitions => 'Partitions, slots and space',
             self::Update => 'The update',
-            self::Back => 'What goes back in',
+            self::Back => 'Backups, and what goes back in',
             self::Prepare => 'Before anything is written',
         };
     }

@@ -57,7 +57,7 @@ function choose(part: Part, isIn: boolean): void {
       />
       <span>
         <b>{{ part.name }}</b>
-        <span class="small mute"> {{ part.holds }} {{ part.without }}</span>
+        <span class="small mute holds">{{ part.holds }} {{ part.without }}</span>
       </span>
     </label>
   </section>
@@ -71,5 +71,8 @@ function choose(part: Part, isIn: boolean): void {
   padding: 6px 0;
   border-top: 1px solid var(--line);
   max-width: 760px;
+}
+.holds {
+  display: block;
 }
 </style>

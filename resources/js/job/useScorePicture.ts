@@ -69,7 +69,7 @@ export function useScorePicture(plan: Ref<Plan>, width: Ref<number>) {
   )
   const words: Record<string, string> = {
     free: 'stop anywhere: it starts, with its data',
-    new: 'the new system starts',
+    new: 'the system starts',
     'data-gone': 'it starts, but empty',
     'no-system': 'no system starts',
   }
