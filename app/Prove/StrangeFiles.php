@@ -22,6 +22,8 @@ final readonly class StrangeFiles
 
     private const EXPANDED_PERCENT = 70;
 
+    private const SCRIPTED_PERCENT = 25;
+
     public function __construct(private Dice $dice) {}
 
     /** The file, or now and then another one that looks like it. */
@@ -30,6 +32,10 @@ final readonly class StrangeFiles
         $identity = $sheet->identityPartition;
         if ($identity !== null && $this->dice->chance(self::IDENTITY_PERCENT)) {
             return self::stating($package, Field::WRITES, [...$package->facts->list(Field::WRITES), $identity]);
+        }
+        if ($package->kind() === PackageKind::Firmware && $this->dice->chance(self::SCRIPTED_PERCENT)) {
+            // The same firmware as a package that a recovery installs.
+            return $this->other($package, Container::ScriptedZip);
         }
         if (!$this->dice->chance(self::PERCENT)) {
             return $package;

@@ -119,6 +119,12 @@ final class RecoveryWork extends PhoneWork
             $phone->mode = PhoneMode::RECOVERY;
             throw $refused;
         }
+        if ($package->isAll('firmware')) {
+            return yield from $this->writeFirmware($package);
+        }
+        if ($package->isAll('recovery') && array_keys($package->images) === [$phone->recoveryHome()]) {
+            return yield from $this->writeRecovery($package);
+        }
         $addon = $package->adds;
         $vendorOnly = array_keys($package->images) === ['vendor'];
         $slot = $addon === null && !$vendorOnly ? $phone->otherSlot($phone->runningSlot) : $phone->runningSlot;
@@ -167,6 +173,50 @@ final class RecoveryWork extends PhoneWork
         }
         $phone->mode = PhoneMode::RECOVERY;
         yield new Pause(5, 'Finishing', 100);
+
+        return ['says' => 'Install ended with status 0.'] + ReportedFacts::of($phone);
+    }
+
+    /**
+     * A script for firmware names the partitions of every slot.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    private function writeFirmware(UpdatePackage $package): \Generator
+    {
+        $phone = $this->phone;
+        foreach ($phone->slots() as $slot) {
+            unset($phone->firmware[$slot]);
+        }
+        yield new Pause(90, 'Patching firmware', 40);
+        foreach ($phone->slots() as $slot) {
+            foreach ($package->images as $partition => $image) {
+                $phone->write($partition, $slot, $image['label']);
+            }
+        }
+        $phone->mode = PhoneMode::RECOVERY;
+
+        return ['says' => 'Install ended with status 0.'] + ReportedFacts::of($phone);
+    }
+
+    /**
+     * The recovery goes beside what else its partition holds.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    private function writeRecovery(UpdatePackage $package): \Generator
+    {
+        $phone = $this->phone;
+        $home = $phone->recoveryHome();
+        yield new Pause(40, "Working on {$home}", 60);
+        $there = $phone->written($home, $phone->runningSlot);
+        $label = $package->images[$home]['label'];
+        $phone->write(
+            $home,
+            $phone->runningSlot,
+            ['recovery' => $label['recovery'] ?? null] + ($there['label'] ?? $label),
+        );
+        $phone->mode = PhoneMode::RECOVERY;
 
         return ['says' => 'Install ended with status 0.'] + ReportedFacts::of($phone);
     }

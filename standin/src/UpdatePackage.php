@@ -27,6 +27,14 @@ final readonly class UpdatePackage
         public ?array $adds,
     ) {}
 
+    /** Whether every image in it is of one sort: "firmware" or "recovery". */
+    public function isAll(string $sort): bool
+    {
+        $others = array_filter($this->images, static fn(array $image): bool => !isset($image['label'][$sort]));
+
+        return $this->adds === null && $this->images !== [] && $others === [];
+    }
+
     /** Whether a file is a package at all, and no bare image: packages are zip files. */
     public static function isOne(string $path): bool
     {

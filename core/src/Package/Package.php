@@ -159,6 +159,25 @@ final readonly class Package
         return $this->with(['imageProblems' => $problems]);
     }
 
+    /**
+     * Whether it is a package with a script that writes these partitions and no other.
+     *
+     * @param  list<string>  $partitions
+     */
+    public function scriptWritesOnly(array $partitions): bool
+    {
+        $base = static fn(string $name): string => (string) preg_replace('/_[ab]$/', '', $name);
+
+        return $this->container === Container::ScriptedZip &&
+            array_diff(array_map($base, $this->facts->list(PackageField::WRITES)), $partitions) === [];
+    }
+
+    /** Whether a recovery installs it: a package with a script or a payload of its own. */
+    public function isUpdatePackage(): bool
+    {
+        return in_array($this->container, [Container::ScriptedZip, Container::PayloadZip], true);
+    }
+
     /** Whether images and a list of their sums lie in it, so that they can be compared. */
     public function listsItsImages(): bool
     {

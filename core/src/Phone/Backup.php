@@ -164,7 +164,7 @@ final readonly class Backup
         );
     }
 
-    /** "Lamplight, platform release 9, firmware 2.8, disk encryption"; empty where nothing is recorded. */
+    /** What it was taken from, as "Maker OS 9, firmware 2.8, disk encryption"; empty where nothing is recorded. */
     public function baseInWords(): string
     {
         $encryption = $this->base['encryption'] ?? null;

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
+use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
@@ -91,6 +92,27 @@ final readonly class FirmwareNeeds
         }
 
         return null;
+    }
+
+    /**
+     * Whether the recovery installs a firmware package, because it is one with a script and its images do not lie in
+     * it as files of their own.
+     */
+    public function isInstalled(Package $firmware): bool
+    {
+        $own = [...$this->situation->sheet->firmwarePartitions(), (string) $this->situation->sheet->identityPartition];
+
+        return $firmware->scriptWritesOnly($own) && Destination::images()->mismatch($firmware) !== null;
+    }
+
+    /** The firmware package of the kit that the recovery installs, where a slot needs it. */
+    public function installed(): ?Package
+    {
+        $firmware = $this->chosen();
+
+        return $firmware !== null && $this->isInstalled($firmware) && $this->slotsBelowMinimum() !== []
+            ? $firmware
+            : null;
     }
 
     public function serves(Package $package): bool

@@ -55,9 +55,18 @@ final readonly class ModesInUse
         return ($this->situation->recovery->isWritten() &&
             !($this->situation->recovery->needsAnotherFirst() && $this->situation->recovery->firstIsThere())) ||
             $this->situation->files->kernelImage() !== null ||
-            ($this->situation->firmware->chosen() !== null && $this->situation->firmware->slotsBelowMinimum() !== []) ||
+            $this->writesFirmware() ||
             $this->situation->layout->slotsToUnverify() !== [] ||
             $this->situation->layout->retrofits();
+    }
+
+    private function writesFirmware(): bool
+    {
+        $firmware = $this->situation->firmware->chosen();
+
+        return $firmware !== null &&
+            !$this->situation->firmware->isInstalled($firmware) &&
+            $this->situation->firmware->slotsBelowMinimum() !== [];
     }
 
     /**

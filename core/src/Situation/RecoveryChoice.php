@@ -7,7 +7,9 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 
 /** Which recovery the job works with, and how it gets onto the phone. */
 final readonly class RecoveryChoice
@@ -27,16 +29,47 @@ final readonly class RecoveryChoice
         return $recoveries[0] ?? null;
     }
 
-    /** Whether the recovery of the kit can only be put in by another one. */
+    /** Whether the recovery of the kit can only be put in by another one: its publisher says so, or it is a package. */
     public function needsAnotherFirst(): bool
     {
-        return ($this->chosen()?->facts->list(Field::AFTER) ?? []) !== [] && $this->isWritten();
+        $asks = ($this->chosen()?->facts->list(Field::AFTER) ?? []) !== [];
+
+        return ($asks || $this->comesAsPackage()) && $this->isWritten();
+    }
+
+    /** Whether it is a package that the running recovery installs, and no image. */
+    public function comesAsPackage(): bool
+    {
+        $chosen = $this->chosen();
+
+        return $chosen !== null && $this->isPackage($chosen);
+    }
+
+    /** Whether a recovery is a package that the running one installs: its script writes nothing but recovery images. */
+    public function isPackage(Package $recovery): bool
+    {
+        $home = $this->situation->sheet->recoveryHome->value;
+
+        return $recovery->scriptWritesOnly([$home, PartitionName::Boot->value]);
     }
 
     /** Whether the other one is on the phone already. */
     public function firstIsThere(): bool
     {
-        return in_array($this->present()?->title(), $this->chosen()?->facts->list(Field::AFTER) ?? [], true);
+        $chosen = $this->chosen();
+        $present = $this->present();
+
+        return $chosen !== null && $present !== null && $this->putsIn($present, $chosen);
+    }
+
+    /** Whether one recovery can put in another. */
+    public function putsIn(RecoveryAbility $first, Package $second): bool
+    {
+        $wanted = $second->facts->list(Field::AFTER);
+
+        return $wanted === []
+            ? $this->isPackage($second) && in_array(Ability::Sideload->value, $first->abilities, true)
+            : in_array($first->title(), $wanted, true);
     }
 
     /** The other one, where it is in the kit. */
@@ -55,7 +88,8 @@ final readonly class RecoveryChoice
     private function firstOf(Package $recovery, array $recoveries): ?Package
     {
         foreach ($recoveries as $other) {
-            if ($other !== $recovery && in_array($other->title(), $recovery->facts->list(Field::AFTER), true)) {
+            $isImage = $other !== $recovery && !$this->isPackage($other);
+            if ($isImage && $this->putsIn(RecoveryAbility::of($other), $recovery)) {
                 return $other;
             }
         }

@@ -48,6 +48,7 @@ enum StepKey: string
     case LayoutDSlotCopy = 'layout.d-slot-copy';
     case StageFile = 'stage.';
     case StageSet = 'stage.set';
+    case InstallAFirmware = 'install.a-firmware';
     case InstallAVendor = 'install.a-vendor';
     case InstallARemove = 'install.a-remove.';
     case InstallBGeneric = 'install.b-generic';

@@ -78,11 +78,12 @@ it('compares what a file holds with where it goes', function (
         Intent::Recovery,
         Container::BootImage,
     ],
-    'a package of a recovery as an image' => [
+    'an archive of images as a recovery' => [PackageKind::Recovery, 'vendor_boot', Intent::Fresh, Container::TarBundle],
+    'a package with a payload as a recovery' => [
         PackageKind::Recovery,
         'vendor_boot',
         Intent::Fresh,
-        Container::ScriptedZip,
+        Container::PayloadZip,
     ],
     'a file system as a kernel' => [PackageKind::Kernel, 'boot', Intent::Kernel, Container::FileSystem],
     'a boot image as a generic system' => [

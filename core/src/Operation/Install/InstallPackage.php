@@ -46,6 +46,8 @@ abstract readonly class InstallPackage extends Operation
         return match ($package->kind()) {
             PackageKind::Build => new InstallBuild($package, $slot, $from, $answers),
             PackageKind::GenericImage => new InstallGenericImage($package, $slot, $from, $answers),
+            PackageKind::Firmware => new InstallFirmware($package, $slot, $from, $answers),
+            PackageKind::Recovery => new InstallRecovery($package, $slot, $from, $answers),
             PackageKind::Vendor => new InstallVendor($package, $slot, $from, $answers),
             PackageKind::LayoutChanger, PackageKind::Cleaner => new ChangeLayout($package, $slot, $from, $answers),
             PackageKind::SlotCopy => new CopySlot($package, $slot, $from, $answers),

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Operation\Flash\Flash;
+use Tornavis\Core\Operation\Install\InstallPackage;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Constraint;
 
@@ -45,6 +47,9 @@ final class Base1WriteFirmware implements StepRule
         if ($firmware === null) {
             return new Contribution();
         }
+        if ($situation->firmware->isInstalled($firmware)) {
+            return $this->byRecovery($situation, $firmware);
+        }
         $partitions = $situation->firmware->partitions($firmware);
         $steps = [];
         foreach ($situation->layout->copiesSlot() ? [] : $situation->firmware->slotsBelowMinimum() as $slot => $has) {
@@ -70,5 +75,36 @@ final class Base1WriteFirmware implements StepRule
             new Constraint(StepKey::BaseFirmware, StepGroup::Recovery, self::id()),
             new Constraint(StepKey::BaseFirmware, StepGroup::Install, self::id()),
         ]);
+    }
+
+    /** A package with a script of its own goes in by the recovery that runs, before what stands on it. */
+    private function byRecovery(Situation $situation, Package $firmware): Contribution
+    {
+        if ($situation->layout->copiesSlot() || $situation->firmware->installed() === null) {
+            return new Contribution();
+        }
+        $slots = array_keys($situation->firmware->slotsBelowMinimum());
+        $where = implode(' and ', array_map(static fn(string $slot): string => Slot::named($slot), $slots));
+
+        return new Contribution(
+            [
+                new StepDraft(
+                    StepKey::InstallAFirmware,
+                    Phase::Install,
+                    InstallPackage::delivered($situation->delivery, $firmware, $situation->slots->ofRecovery()),
+                    [
+                        new Reason(
+                            self::id(),
+                            "{$where} needs other firmware. {$firmware->name()} is a package that the recovery " .
+                                'installs; its script writes the firmware of the whole phone.',
+                        ),
+                    ],
+                ),
+            ],
+            [
+                new Constraint(StepKey::InstallAFirmware, StepKey::InstallAVendor, self::id()),
+                new Constraint(StepKey::InstallAFirmware, StepKey::InstallBuild, self::id()),
+            ],
+        );
     }
 }

@@ -88,10 +88,14 @@ final class Fit12Content implements FitRule
             PackageKind::EncryptionDisabler,
             PackageKind::Remover
                 => Destination::installedByRecovery(),
-            PackageKind::Firmware => Destination::images(),
+            PackageKind::Firmware => $situation->firmware->isInstalled($package)
+                ? Destination::installedByRecovery()
+                : Destination::images(),
             PackageKind::StockBundle => Destination::makersBundle(),
-            PackageKind::Recovery => self::into($situation, $situation->sheet->recoveryHome->value),
-            PackageKind::Kernel => self::isPackage($package)
+            PackageKind::Recovery => $situation->recovery->isPackage($package)
+                ? Destination::installedByRecovery()
+                : self::into($situation, $situation->sheet->recoveryHome->value),
+            PackageKind::Kernel => $package->isUpdatePackage()
                 ? null
                 : self::into($situation, $stated ?? PartitionName::Boot->value),
             PackageKind::VerificationImage => $stated === null
@@ -107,11 +111,6 @@ final class Fit12Content implements FitRule
     private static function into(Situation $situation, string $partition): Destination
     {
         return $situation->sheet->partition($partition)?->destination() ?? Destination::partition($partition);
-    }
-
-    private static function isPackage(Package $package): bool
-    {
-        return in_array($package->container, [Container::ScriptedZip, Container::PayloadZip], true);
     }
 
     private static function ofGeneric(Situation $situation, Package $package): ?Destination

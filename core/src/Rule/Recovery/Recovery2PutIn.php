@@ -6,6 +6,7 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\BootOnce;
 use Tornavis\Core\Operation\Flash\Flash;
+use Tornavis\Core\Operation\Install\InstallPackage;
 
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
@@ -178,9 +179,21 @@ final class Recovery2PutIn implements StepRule
         return new Contribution(
             [
                 ...$steps,
-                new StepDraft(StepKey::RecoverySecond, Phase::Recovery, new PutRecoveryInBoot($second, $slot, $home), [
-                    new Reason(RuleId::Recovery4, 'The first one runs and writes it.'),
-                ]),
+                new StepDraft(
+                    StepKey::RecoverySecond,
+                    Phase::Recovery,
+                    $situation->recovery->isPackage($second)
+                        ? InstallPackage::of($second, $slot)
+                        : new PutRecoveryInBoot($second, $slot, $home),
+                    [
+                        new Reason(
+                            RuleId::Recovery4,
+                            $situation->recovery->isPackage($second)
+                                ? 'It comes as a package, which the recovery that runs installs.'
+                                : 'The first one runs and writes it.',
+                        ),
+                    ],
+                ),
                 new StepDraft(StepKey::RecoveryThird, Phase::Recovery, new Reboot(Mode::Recovery, Mode::Recovery), [
                     new Reason(RuleId::Recovery4, 'From here on the second one does the work.'),
                 ]),

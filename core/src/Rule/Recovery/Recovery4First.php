@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Package\Integrity;
+use Tornavis\Core\Package\Package;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
@@ -38,7 +40,8 @@ final class Recovery4First implements FitRule
             return;
         }
         $wanted = $recovery->facts->list(Field::AFTER);
-        $need = implode(' or ', $wanted) . " before {$recovery->title()}";
+        $need =
+            ($wanted === [] ? 'A recovery that sideloads' : implode(' or ', $wanted)) . " before {$recovery->title()}";
         $fact = $recovery->facts->best(Field::AFTER);
         $facts = $fact === null ? [] : [$fact];
         $first = $situation->recovery->first();
@@ -47,7 +50,7 @@ final class Recovery4First implements FitRule
                 self::id(),
                 need: $need,
                 found: 'on the phone',
-                reason: 'It runs and writes the other one.',
+                reason: $wanted === [] ? 'It runs and installs the other one.' : 'It runs and writes the other one.',
                 subject: 'first',
                 facts: $facts,
             ),
@@ -63,23 +66,23 @@ final class Recovery4First implements FitRule
                 self::id(),
                 need: $need,
                 found: $situation->recovery->present()?->title() ?? 'none known',
-                reason: 'Written directly it does not start.',
-                remedy: self::remedy($situation, $wanted),
+                reason: $wanted === []
+                    ? "{$recovery->name()} is a package. Only a running recovery installs it."
+                    : 'Written directly it does not start.',
+                remedy: self::remedy($situation, $recovery),
                 subject: 'first',
                 facts: $facts,
             ),
         };
     }
 
-    /**
-     * @param  list<string>  $wanted  titles
-     */
-    private static function remedy(Situation $situation, array $wanted): Remedy
+    private static function remedy(Situation $situation, Package $recovery): Remedy
     {
         foreach ($situation->shelf as $package) {
             if (
                 $package->kind() === PackageKind::Recovery &&
-                in_array($package->title(), $wanted, true) &&
+                !$situation->recovery->isPackage($package) &&
+                $situation->recovery->putsIn(RecoveryAbility::of($package), $recovery) &&
                 $situation->fit->suits($package) &&
                 $package->integrity() !== Integrity::Damaged
             ) {
@@ -87,6 +90,8 @@ final class Recovery4First implements FitRule
             }
         }
 
-        return Remedy::getFile("Get {$wanted[0]} for {$situation->sheet->codename}.");
+        $wanted = $recovery->facts->list(Field::AFTER)[0] ?? 'a recovery as an image';
+
+        return Remedy::getFile("Get {$wanted} for {$situation->sheet->codename}.");
     }
 }

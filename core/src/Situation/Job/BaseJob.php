@@ -88,9 +88,7 @@ final readonly class BaseJob extends JobWithoutBuild
 
     public function installs(Situation $situation): array
     {
-        $vendor = $situation->vendor->alone();
-
-        return $vendor === null ? [] : [$vendor];
+        return array_values(array_filter([$situation->firmware->installed(), $situation->vendor->alone()]));
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages

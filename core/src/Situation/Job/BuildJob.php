@@ -74,7 +74,7 @@ abstract readonly class BuildJob extends Job
 
         return array_values(
             array_filter([
-                $layout->copiesSlot() ? $layout->slotCopy() : null,
+                $layout->copiesSlot() ? $layout->slotCopy() : $situation->firmware->installed(),
                 $situation->vendor->missing() === null ? null : $situation->vendor->chosen(),
                 $situation->files->build(),
                 ...$situation->files->addOns(),

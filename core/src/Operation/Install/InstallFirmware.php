@@ -1,0 +1,61 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Operation\Install;
+
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\SystemState;
+
+/** The maker's firmware as a package with a script, which writes it for every slot. */
+final readonly class InstallFirmware extends InstallPackage
+{
+    protected function refusalsOfItsKind(State $state, ModelSheet $sheet): array
+    {
+        $writes = $this->package->facts->list(Field::WRITES);
+
+        return in_array($sheet->identityPartition, $writes, true)
+            ? ["{$sheet->identityPartition} holds the radio's identity; nothing is ever written there."]
+            : [];
+    }
+
+    public function effects(State $state, ModelSheet $sheet): array
+    {
+        $effects = [StateField::Mode->value => Mode::Recovery->value];
+        foreach ($sheet->slots as $slot) {
+            $effects[StateField::FirmwareVersion->in($slot)] = $this->package->facts->text(Field::VERSION);
+        }
+
+        return $effects;
+    }
+
+    public function midway(State $state): array
+    {
+        $effects = [];
+        foreach (Slot::cases() as $slot) {
+            if ($state->slot($slot->value)->firmware !== null) {
+                $effects[StateField::FirmwareVersion->in($slot->value)] = null;
+                $effects[StateField::OsState->in($slot->value)] = SystemState::Incomplete->value;
+            }
+        }
+
+        return $effects;
+    }
+
+    public function whenCutOff(): string
+    {
+        return "Do not restart the phone. Install {$this->package->name()} again, whole: half a firmware starts " .
+            'nothing.';
+    }
+
+    public function title(): string
+    {
+        return ($this->from === null ? 'Sideload' : 'Install') .
+            " firmware {$this->package->facts->text(Field::VERSION)}";
+    }
+}
