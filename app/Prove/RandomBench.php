@@ -76,6 +76,11 @@ final readonly class RandomBench
             $this->dice->one(['stable', 'newest']),
             $this->dice->one(['sideload', 'sideload', 'sideload', 'storage']),
             $this->dice->one(['along', 'keep']),
+            rootOrder: $this->dice->one(['along', 'after-boot']),
+            servicesOrder: $this->dice->one(['before-boot', 'with-reset']),
+            recoveryUse: $this->dice->one(['installed', 'once']),
+            switchCaches: $this->dice->one(['wipe', 'leave']),
+            updater: $this->dice->one(['hand', 'system']),
         );
 
         return new Situation(

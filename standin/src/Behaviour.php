@@ -93,6 +93,7 @@ final class Behaviour
                 self::text($request, 'slot'),
             )),
             'start-trial' => (yield from $this->systemWork->startTrial(self::text($request, 'file'))),
+            'update-in-system' => (yield from $this->systemWork->update(self::text($request, 'file'))),
             'leave-trial' => (yield from $this->systemWork->leaveTrial()),
             'write-empty-super' => (yield from $this->bootloaderWork->writeEmptySuper(self::text($request, 'file'))),
             'disable-verification' => (yield from $this->bootloaderWork->disableVerification(

@@ -89,4 +89,33 @@ final class SystemWork extends PhoneWork
 
         return ['says' => 'The installed system is there again.'] + ReportedFacts::of($this->phone);
     }
+
+    /**
+     * The system's own updater writes a package into the slot that does not run.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function update(string $file): \Generator
+    {
+        $phone = $this->phone;
+        $this->refuseUnless(PhoneMode::SYSTEM);
+        $package = UpdatePackage::open($file, $phone->labels);
+        $isMine = array_filter($package->codenames, $phone->isBuiltLike(...)) !== [] || $package->codenames === [];
+        if (!$isMine || $package->adds !== null || !isset($package->images['system'])) {
+            throw new RefusedError(RefusedError::FOREIGN, 'The updater does not take this file.');
+        }
+        $slot = $phone->otherSlot($phone->runningSlot);
+        foreach ($package->images as $partition => $image) {
+            $phone->write($partition, $slot, $image['label'], false);
+        }
+        for ($percent = 0; $percent < 100; $percent += 20) {
+            yield new Pause(60, 'Installing the update', $percent);
+        }
+        foreach ($package->images as $partition => $image) {
+            $phone->write($partition, $slot, $image['label']);
+        }
+        $phone->activeSlot = $slot;
+
+        return ['says' => 'The update is in. Restart to end it.'] + ReportedFacts::of($phone);
+    }
 }

@@ -27,6 +27,16 @@ final readonly class HouseRules
      * @param  string  $modem  "along": the modem is updated with the rest of the firmware; "keep": it is left as it is
      * @param  string  $baseSlots  "both": a job for the base alone writes firmware into both slots; "active": into
      *     the one in use
+     * @param  string  $rootOrder  "along": a root package goes in with the build; "after-boot": once the build was seen
+     *     to start
+     * @param  string  $servicesOrder  "before-boot": a services bundle goes in before the first boot; "with-reset": after
+     *     it, with another reset of the data
+     * @param  string  $bothSlots  "firmware": what both slots need comes from a firmware package; "build-twice": the
+     *     build goes into one slot after the other
+     * @param  string  $recoveryUse  "installed": the recovery is written; "once": it is only started, where the model
+     *     can
+     * @param  string  $switchCaches  "wipe": a switch of builds empties the cache partition; "leave": it does not
+     * @param  string  $updater  "hand": an update goes in by hand; "system": by the updater of the system that runs
      * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version
      *     does
      */
@@ -40,6 +50,12 @@ final readonly class HouseRules
         public string $route = 'sideload',
         public string $modem = 'along',
         public string $baseSlots = 'both',
+        public string $rootOrder = 'along',
+        public string $servicesOrder = 'before-boot',
+        public string $bothSlots = 'firmware',
+        public string $recoveryUse = 'installed',
+        public string $switchCaches = 'wipe',
+        public string $updater = 'hand',
     ) {}
 
     /**

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Phone\BootCheck;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 
 /** Which modes of the phone the job works in. */
@@ -58,6 +61,27 @@ final readonly class ModesInUse
             $this->writesFirmware() ||
             $this->situation->layout->slotsToUnverify() !== [] ||
             $this->situation->layout->retrofits();
+    }
+
+    /**
+     * Whether the updater of the system that runs puts in the build: where the house wants it, the phone has a slot to
+     * spare, and nothing else has to go in.
+     */
+    public function updatesInSystem(): bool
+    {
+        $s = $this->situation;
+        $build = $s->files->build();
+
+        return $s->house->updater === 'system' &&
+            $s->intent === Intent::UpdateInPlace &&
+            $build?->container === Container::PayloadZip &&
+            $s->sheet->hasTwoSlots() &&
+            !$this->systemIsOut() &&
+            $s->files->addOns() === [] &&
+            $s->vendor->missing() === null &&
+            $s->firmware->installed() === null &&
+            $s->layout->slotCopy() === null &&
+            $s->files->ofKind(PackageKind::LayoutChanger) === [];
     }
 
     private function writesFirmware(): bool

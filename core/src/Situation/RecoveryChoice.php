@@ -120,8 +120,17 @@ final readonly class RecoveryChoice
     {
         return $this->isWritten() &&
             $this->situation->sheet->recoveryHome === RecoveryHome::Boot &&
-            !$this->situation->job->installsBuild() &&
+            (!$this->situation->job->installsBuild() || $this->isOnlyStartedByHouse()) &&
             $this->situation->modes->usesRecovery();
+    }
+
+    /** Whether the house only starts a recovery for a build too, where nothing has to be written beside it. */
+    private function isOnlyStartedByHouse(): bool
+    {
+        return $this->situation->house->recoveryUse === 'once' &&
+            !$this->situation->sheet->pcFlash &&
+            !$this->situation->layout->retrofits() &&
+            ($this->situation->files->build()?->facts->list(Field::PRE_INSTALL) ?? []) === [];
     }
 
     /** Whether only the recovery part of vendor boot is written, beside what a system that stays starts from. */
@@ -148,6 +157,8 @@ final readonly class RecoveryChoice
     {
         $recovery = $this->chosen();
 
-        return $recovery !== null && $this->present()?->isSame(RecoveryAbility::of($recovery)) !== true;
+        return $recovery !== null &&
+            !$this->situation->modes->updatesInSystem() &&
+            $this->present()?->isSame(RecoveryAbility::of($recovery)) !== true;
     }
 }

@@ -124,6 +124,102 @@ final readonly class School
                     'One write.',
                 ),
             ]),
+            new self('rootOrder', 'When a root package goes in', [
+                $choice(
+                    'along',
+                    'With the build',
+                    'Everything goes in on one way through the recovery.',
+                    'If the phone then loops, it is not known which of the two it was.',
+                    'A second way through the recovery.',
+                ),
+                $choice(
+                    'after-boot',
+                    'After the first boot',
+                    'The build is seen to start by itself before anything changes it.',
+                    'A restart into the recovery more, and no signing in before it.',
+                    'The search for what made the phone loop.',
+                ),
+            ]),
+            new self('servicesOrder', 'When a services bundle goes in', [
+                $choice(
+                    'before-boot',
+                    'Before the first boot',
+                    'Services get their rights when the system starts for the first time.',
+                    'If the phone then loops, it is not known which of the two it was.',
+                    'A second reset.',
+                ),
+                $choice(
+                    'with-reset',
+                    'After it, with another reset',
+                    'The build is seen to start by itself; the reset gives the services their rights.',
+                    'A second format and a second set-up.',
+                    'The search for what made the phone loop.',
+                ),
+            ]),
+            new self('bothSlots', 'How both slots get what a build needs', [
+                $choice(
+                    'firmware',
+                    'By a firmware package',
+                    'It is one write for each slot, and shorter.',
+                    'A firmware package has to be found for this region.',
+                    'A second install of the build.',
+                ),
+                $choice(
+                    'build-twice',
+                    'By installing the build twice',
+                    'Both slots hold the same build, with what it brings along.',
+                    'It is the longer way, and nothing old is left to fall back to.',
+                    'The search for a firmware package.',
+                ),
+            ]),
+            new self('recoveryUse', 'Whether a recovery that lives in the boot image is written', [
+                $choice(
+                    'installed',
+                    'It is written',
+                    'It is still there after a restart in the middle of the work.',
+                    'The installed system may not start again from that slot.',
+                    'A second start from the computer after each restart.',
+                ),
+                $choice(
+                    'once',
+                    'It is only started',
+                    'Nothing is written before the build itself goes in.',
+                    'It is gone at the next restart, and the phone has to be led to it again.',
+                    'A write to the slot in use.',
+                ),
+            ]),
+            new self('switchCaches', 'Whether a switch of builds empties the caches', [
+                $choice(
+                    'wipe',
+                    'They are emptied',
+                    'What the old build left there can confuse the new one.',
+                    'Twenty seconds.',
+                    'Odd faults in the first days.',
+                ),
+                $choice(
+                    'leave',
+                    'They are left alone',
+                    'The format takes the data, and most systems empty their caches by themselves.',
+                    'Rarely an odd fault.',
+                    'A step.',
+                ),
+            ]),
+            new self('updater', 'How an update in place goes in', [
+                $choice(
+                    'hand',
+                    'By hand, in the recovery',
+                    'Updaters of systems fail often enough that people do it by hand.',
+                    'A recovery and a computer.',
+                    'An update that stops half way without a word.',
+                ),
+                $choice(
+                    'system',
+                    "By the system's own updater",
+                    'The phone goes on working meanwhile, and nothing has to be restarted by hand.',
+                    'It takes longer, and says little when it fails.',
+                    'The way through the recovery.',
+                ),
+            ]),
             new self('channel', 'Which of several files goes into a kit', [
                 $choice(
                     'stable',

@@ -37,6 +37,8 @@ final readonly class Situation
 
     public BackupChoice $backUp;
 
+    public AfterFirstBoot $afterFirstBoot;
+
     public LayoutNeeds $layout;
 
     public Delivery $delivery;
@@ -76,6 +78,7 @@ final readonly class Situation
         $this->modes = new ModesInUse($this);
         $this->restore = new RestoreChoice($this);
         $this->backUp = new BackupChoice($this);
+        $this->afterFirstBoot = new AfterFirstBoot($this);
         $this->layout = new LayoutNeeds($this);
         $this->delivery = new Delivery($this);
     }

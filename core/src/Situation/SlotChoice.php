@@ -53,6 +53,7 @@ final readonly class SlotChoice
         return $this->situation->recovery->isWritten() &&
             $this->situation->job->installsBuild() &&
             $this->situation->house->preInstallSlot === 'spare' &&
+            !$this->situation->recovery->isStartedOnce() &&
             $this->spareIsUsable() &&
             !$this->situation->layout->retrofits()
             ? $this->situation->sheet->otherSlot($this->active())

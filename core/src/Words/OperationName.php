@@ -21,6 +21,7 @@ enum OperationName: string
     case CopyTo = 'copy-to';
     case Sideload = 'sideload';
     case Install = 'install';
+    case UpdateInSystem = 'update-in-system';
     case FormatData = 'format-data';
     case Wipe = 'wipe';
     case StartTrial = 'start-trial';
@@ -55,6 +56,7 @@ enum OperationName: string
             self::RemoveLock,
             self::SetSwitches,
             self::SignOut,
+            self::UpdateInSystem,
             self::WaitFirstBoot
                 => null,
             self::CopyTo => ['file', 'place'],

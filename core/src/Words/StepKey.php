@@ -53,6 +53,7 @@ enum StepKey: string
     case InstallARemove = 'install.a-remove.';
     case InstallBGeneric = 'install.b-generic';
     case InstallBuild = 'install.build';
+    case InstallRestart = 'install.restart';
     case InstallSlot = 'install.slot';
     case InstallTrial = 'install.trial';
     case StockAPhysical = 'stock.a-physical';
@@ -63,6 +64,9 @@ enum StepKey: string
     case AddonBRestart = 'addon.b-restart';
     case AddonPackage = 'addon.c';
     case AddonRestore = 'addon.restore';
+    case ProveLater = 'prove.later.';
+    case ProveLaterFormat = 'prove.later-format';
+    case ProveSecondBoot = 'prove.second-boot';
     case ProveFirstBoot = 'prove.first-boot';
     case ProveSystem = 'prove.system';
     case ProveSwitches = 'prove.switches';

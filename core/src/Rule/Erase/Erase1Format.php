@@ -16,6 +16,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
@@ -50,6 +51,7 @@ final class Erase1Format implements StepRule
         if ($build === null) {
             return new Contribution();
         }
+        $caches = self::caches($situation);
         if (
             $situation->job->mayWipeInstead() &&
             $this->canBeKeptReadable($situation) &&
@@ -64,6 +66,7 @@ final class Erase1Format implements StepRule
                                 'files on the internal storage are not erased.',
                         ),
                     ]),
+                    ...$caches,
                 ],
                 [
                     new Constraint(StepGroup::Erase, StepGroup::Install, RuleId::Erase8),
@@ -131,8 +134,10 @@ final class Erase1Format implements StepRule
                         ),
                 ]),
                 ...$restart,
+                ...$caches,
             ],
             [
+                new Constraint(StepKey::EraseCaches, StepKey::EraseFormat, self::id()),
                 new Constraint(StepKey::EraseFormat, StepKey::EraseRestart, RuleId::Erase6),
                 $before
                     ? new Constraint(StepGroup::Erase, StepGroup::Install, RuleId::Erase8)
@@ -141,6 +146,25 @@ final class Erase1Format implements StepRule
                 new Constraint(StepGroup::Erase, StepGroup::Prove, self::id()),
             ],
         );
+    }
+
+    /**
+     * @return list<StepDraft> where builds are switched on a model with a cache partition, as the house wants it
+     */
+    private static function caches(Situation $situation): array
+    {
+        return $situation->intent === Intent::SwitchBuild &&
+            $situation->house->switchCaches === 'wipe' &&
+            $situation->sheet->partition('cache') !== null
+            ? [
+                new StepDraft(StepKey::EraseCaches, Phase::Erase, new Wipe(Wipe::CACHES), [
+                    new Reason(
+                        RuleId::Erase7,
+                        'What the old build left in the caches can confuse the new one. Your house rule empties them.',
+                    ),
+                ]),
+            ]
+            : [];
     }
 
     /** Whether the new system could read what the old one leaves on the storage. */

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Order;
 
+use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Install\InstallPackage;
+use Tornavis\Core\Operation\Install\UpdateInSystem;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
+use Tornavis\Core\Operation\SetSwitches;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
 
@@ -57,14 +60,17 @@ final class Order1Install implements StepRule
             new StepDraft(
                 StepKey::InstallBuild,
                 Phase::Install,
-                InstallPackage::delivered($situation->delivery, $build, $slot),
+                $situation->modes->updatesInSystem()
+                    ? new UpdateInSystem($build, $slot)
+                    : InstallPackage::delivered($situation->delivery, $build, $slot),
                 [
                     new Reason(self::id(), 'The build comes before everything that is added to it.'),
                     ...$situation->sheet->hasTwoSlots()
                         ? [
                             new Reason(
                                 RuleId::Slots1,
-                                'The recovery runs in slot ' .
+                                ($situation->modes->updatesInSystem() ? 'The system' : 'The recovery') .
+                                    ' runs in slot ' .
                                     strtoupper($situation->slots->ofRecovery()) .
                                     ', so the build goes into slot ' .
                                     strtoupper($slot) .
@@ -75,10 +81,16 @@ final class Order1Install implements StepRule
                 ],
             ),
         ];
-        $constraints = [];
+        $constraints = [new Constraint(StepKey::InstallBuild, StepKey::InstallRestart, self::id())];
+        if ($situation->modes->updatesInSystem()) {
+            $steps[] = new StepDraft(StepKey::InstallRestart, Phase::Install, new Reboot(Mode::System, Mode::System), [
+                new Reason(self::id(), 'Your house rule has the updater of the system put it in; the restart ends it.'),
+            ]);
+        }
         $recovery = $situation->recovery->chosen();
         $putsBack =
             $recovery !== null &&
+            !$situation->modes->updatesInSystem() &&
             $situation->sheet->recoveryHome === RecoveryHome::Boot &&
             $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
         if ($putsBack) {
@@ -90,7 +102,7 @@ final class Order1Install implements StepRule
                 ),
             ]);
         }
-        $addOns = $situation->files->addOns();
+        $addOns = $situation->afterFirstBoot->packagesBefore();
         if ($addOns !== [] && $situation->sheet->hasTwoSlots()) {
             $steps[] = new StepDraft(
                 StepKey::AddonBRestart,
@@ -134,13 +146,84 @@ final class Order1Install implements StepRule
             [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
         );
 
-        return new Contribution($steps, [
-            new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
-            ...$constraints,
-            new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
-            new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
-            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
-        ]);
+        [$later, $laterOrder] = self::afterFirstBoot($situation, $slot, $erases);
+
+        return new Contribution(
+            [...$steps, ...$later],
+            [
+                new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
+                ...$constraints,
+                ...$laterOrder,
+                new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
+                new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
+                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
+            ],
+        );
+    }
+
+    /**
+     * What the house puts in once the build was seen to start. Services need their rights from a first start, so that
+     * the data is formatted once more for them.
+     *
+     * @return array{list<StepDraft>, list<Constraint>}
+     */
+    private static function afterFirstBoot(Situation $situation, string $slot, bool $erases): array
+    {
+        $packages = $situation->afterFirstBoot->packages();
+        if ($packages === []) {
+            return [[], []];
+        }
+        $steps = [];
+        $order = [
+            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveSwitches, self::id()),
+            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveLater, self::id()),
+            new Constraint(StepKey::ProveSwitches, StepKey::ProveLater, self::id()),
+            new Constraint(StepKey::ProveLater, StepKey::ProveSecondBoot, self::id()),
+            new Constraint(StepKey::ProveLater, StepKey::ProveVerify, self::id()),
+            new Constraint(StepKey::ProveSecondBoot, StepKey::ProveVerify, self::id()),
+        ];
+        if ($erases) {
+            $steps[] = new StepDraft(StepKey::ProveSwitches, Phase::Prove, new SetSwitches(false, again: true), [
+                new Reason(self::id(), 'The way back into the recovery needs the link. Sign in to no account yet.'),
+            ]);
+        }
+        foreach ($packages as $number => $package) {
+            $kind = str_replace(' ', '-', $package->kind()->value ?? '');
+            $steps[] = new StepDraft(
+                StepKey::ProveLater->of("{$number}-{$kind}"),
+                Phase::Prove,
+                InstallPackage::of($package, $slot, null, $situation->delivery->answersTo($package)),
+                [new Reason(self::id(), 'Your house rule puts it in once the build was seen to start by itself.')],
+            );
+            for ($earlier = 0; $earlier < $number; $earlier++) {
+                $order[] = new Constraint(
+                    StepKey::ProveLater->of("{$earlier}-"),
+                    StepKey::ProveLater->of("{$number}-"),
+                    self::id(),
+                );
+            }
+        }
+        if ($situation->afterFirstBoot->formatsAgain()) {
+            $fileSystem = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
+            $steps[] = new StepDraft(
+                StepKey::ProveLaterFormat,
+                Phase::Prove,
+                new FormatData($fileSystem ?? $situation->sheet->fileSystems[0], true),
+                [
+                    new Reason(
+                        self::id(),
+                        'Services get their rights at a first start, so that there has to be another.',
+                    ),
+                ],
+            );
+            $steps[] = new StepDraft(StepKey::ProveSecondBoot, Phase::Prove, new WaitFirstBoot(), [
+                new Reason(self::id(), 'The system sets itself up once more, now with its services.'),
+            ]);
+            $order[] = new Constraint(StepKey::ProveLater, StepKey::ProveLaterFormat, self::id());
+            $order[] = new Constraint(StepKey::ProveLaterFormat, StepKey::ProveSecondBoot, self::id());
+        }
+
+        return [$steps, $order];
     }
 
     /** Why an add-on goes in where it does. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
+use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
 use Tornavis\Core\Words\RuleId;
 
@@ -19,6 +20,16 @@ final readonly class UpdateInPlaceJob extends BuildJob
     {
         return 'The same OS by the same signer goes in over what is there, and data stays. Where that cannot ' .
             'be, the plan says why.';
+    }
+
+    public function usesRecovery(Situation $situation): bool
+    {
+        return !$situation->modes->updatesInSystem();
+    }
+
+    public function installs(Situation $situation): array
+    {
+        return $situation->modes->updatesInSystem() ? [] : parent::installs($situation);
     }
 
     public function dataPromise(): DataPromise
