@@ -78,6 +78,7 @@ final readonly class RandomBench
             $this->dice->one(['along', 'keep']),
             rootOrder: $this->dice->one(['along', 'after-boot']),
             servicesOrder: $this->dice->one(['before-boot', 'with-reset']),
+            bothSlots: $this->dice->one(['firmware', 'build-twice']),
             recoveryUse: $this->dice->one(['installed', 'once']),
             switchCaches: $this->dice->one(['wipe', 'leave']),
             updater: $this->dice->one(['hand', 'system']),

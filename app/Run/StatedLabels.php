@@ -83,9 +83,10 @@ final readonly class StatedLabels
                 'abilities' => [Ability::Sideload->value],
             ];
         }
-        $firmware = $package->kind() === PackageKind::StockBundle ? $sheet->firmwarePartitions() : [];
-        foreach (array_intersect($firmware, $writes) as $partition) {
-            $labels[$partition]['firmware'] = $package->facts->text(Field::VERSION);
+        $isStock = $package->kind() === PackageKind::StockBundle;
+        $firmware = $package->facts->text($isStock ? Field::VERSION : Field::BRINGS_FIRMWARE);
+        foreach ($firmware === null ? [] : array_intersect($sheet->firmwarePartitions(), $writes) as $partition) {
+            $labels[$partition]['firmware'] = $firmware;
         }
 
         return $labels;

@@ -44,6 +44,7 @@ final class Comparison
         Field::FILE_SYSTEM,
         Field::BRINGS_SERVICES,
         Field::BRINGS_RECOVERY,
+        Field::BRINGS_FIRMWARE,
         Field::REGION,
         Field::VENDOR_CHANNEL,
         Field::ROLLBACK_INDEX,

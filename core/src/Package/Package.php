@@ -7,6 +7,7 @@ namespace Tornavis\Core\Package;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Facts;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\Version;
 
 /**
  * One file and everything that is known about it.
@@ -157,6 +158,15 @@ final readonly class Package
     public function withImageProblems(array $problems): self
     {
         return $this->with(['imageProblems' => $problems]);
+    }
+
+    /** Whether a build writes firmware along with itself that is new enough for it. */
+    public function bringsEnoughFirmware(): bool
+    {
+        $brings = $this->facts->text(PackageField::BRINGS_FIRMWARE);
+        $needs = $this->facts->text(PackageField::FIRMWARE_MIN);
+
+        return $brings !== null && ($needs === null || !Version::of($brings)->olderThan(Version::of($needs)));
     }
 
     /**

@@ -83,6 +83,9 @@ final class PackageField
 
     public const BRINGS_RECOVERY = 'bringsRecovery';
 
+    /** version of the firmware that a build writes along with itself */
+    public const BRINGS_FIRMWARE = 'bringsFirmware';
+
     /** what a recovery can do: "sideload", "decrypt", "metadata", "backup", "file-system" */
     public const ABILITIES = 'abilities';
 

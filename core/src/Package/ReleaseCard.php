@@ -58,6 +58,7 @@ final readonly class ReleaseCard
         'requires.fileSystem' => Field::FILE_SYSTEM,
         'brings.services' => Field::BRINGS_SERVICES,
         'brings.recovery' => Field::BRINGS_RECOVERY,
+        'brings.firmware' => Field::BRINGS_FIRMWARE,
     ];
 
     /**

@@ -32,7 +32,7 @@ final readonly class FirmwareNeeds
             return [];
         }
         $old = [];
-        foreach ($this->slotsInNeed() as $slot) {
+        foreach (array_diff($this->slotsInNeed(), $this->slotsOfBuild()) as $slot) {
             $has = $this->situation->state->slot($slot)->firmware;
             if ($has === null || $has->olderThan(Version::of($minimum))) {
                 $old[$slot] = $has;
@@ -40,6 +40,18 @@ final readonly class FirmwareNeeds
         }
 
         return $old;
+    }
+
+    /**
+     * The slots that get firmware that is new enough along with the build.
+     *
+     * @return list<string>
+     */
+    public function slotsOfBuild(): array
+    {
+        $build = $this->situation->files->build();
+
+        return $build?->bringsEnoughFirmware() === true ? $this->situation->slots->ofBuild() : [];
     }
 
     /** Whether the firmware itself is what the job is about, and no build asks for it. */

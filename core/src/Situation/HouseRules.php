@@ -29,8 +29,8 @@ final readonly class HouseRules
      *     the one in use
      * @param  string  $rootOrder  "along": a root package goes in with the build; "after-boot": once the build was seen
      *     to start
-     * @param  string  $servicesOrder  "before-boot": a services bundle goes in before the first boot; "with-reset": after
-     *     it, with another reset of the data
+     * @param  string  $servicesOrder  "before-boot": a services bundle goes in before the first boot; "with-reset":
+     *     after it, with another reset of the data
      * @param  string  $bothSlots  "firmware": what both slots need comes from a firmware package; "build-twice": the
      *     build goes into one slot after the other
      * @param  string  $recoveryUse  "installed": the recovery is written; "once": it is only started, where the model

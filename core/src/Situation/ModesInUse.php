@@ -78,8 +78,8 @@ final readonly class ModesInUse
             $s->sheet->hasTwoSlots() &&
             !$this->systemIsOut() &&
             $s->files->addOns() === [] &&
-            $s->vendor->missing() === null &&
-            $s->firmware->installed() === null &&
+            $s->files->ofKind(PackageKind::Vendor) === [] &&
+            array_filter($s->files->ofKind(PackageKind::Firmware), $s->firmware->isInstalled(...)) === [] &&
             $s->layout->slotCopy() === null &&
             $s->files->ofKind(PackageKind::LayoutChanger) === [];
     }

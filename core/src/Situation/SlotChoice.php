@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\BootCheck;
 
@@ -58,6 +59,41 @@ final readonly class SlotChoice
             !$this->situation->layout->retrofits()
             ? $this->situation->sheet->otherSlot($this->active())
             : $this->active();
+    }
+
+    /**
+     * Whether the build goes into one slot after the other: where the house wants it, and the recovery that the build
+     * brings can take it a second time.
+     */
+    public function buildsTwice(): bool
+    {
+        $s = $this->situation;
+        $build = $s->files->build();
+
+        return $build !== null &&
+            $s->house->bothSlots === 'build-twice' &&
+            $s->sheet->hasTwoSlots() &&
+            $build->container === Container::PayloadZip &&
+            $build->facts->flag(Field::BRINGS_RECOVERY) === true &&
+            in_array($s->sheet->recoveryHome->value, $build->facts->list(Field::WRITES), true) &&
+            !$s->layout->retrofits() &&
+            !$s->modes->updatesInSystem();
+    }
+
+    /** The slot that holds the build that starts in the end. */
+    public function ofLast(): string
+    {
+        return $this->buildsTwice() ? $this->ofRecovery() : $this->ofInstall();
+    }
+
+    /**
+     * The slots that the build goes into.
+     *
+     * @return list<string>
+     */
+    public function ofBuild(): array
+    {
+        return array_values(array_unique([$this->ofInstall(), $this->ofLast()]));
     }
 
     /** The slot that the build goes into: always the one that the recovery does not run from. */

@@ -53,6 +53,8 @@ enum StepKey: string
     case InstallARemove = 'install.a-remove.';
     case InstallBGeneric = 'install.b-generic';
     case InstallBuild = 'install.build';
+    case InstallXRestart = 'install.x-restart';
+    case InstallYAgain = 'install.y-again';
     case InstallRestart = 'install.restart';
     case InstallSlot = 'install.slot';
     case InstallTrial = 'install.trial';

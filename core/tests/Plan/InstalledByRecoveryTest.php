@@ -12,7 +12,6 @@ use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;

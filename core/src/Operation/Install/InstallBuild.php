@@ -78,7 +78,8 @@ final readonly class InstallBuild extends InstallPackage
             StateField::KernelVersion->in($slot) => null,
         ] +
             $this->startImages($sheet) +
-            $this->recovery($sheet);
+            $this->recovery($sheet) +
+            $this->firmware();
     }
 
     /**
@@ -111,6 +112,16 @@ final readonly class InstallBuild extends InstallPackage
             StateField::RecoveryVersion->in($this->slot) => $brings ? $facts->text(Field::VERSION) : null,
             StateField::RecoveryAbilities->in($this->slot) => $brings ? [Ability::Sideload->value] : [],
         ];
+    }
+
+    /**
+     * @return array<string, FactValue> what it brings along for its slot
+     */
+    private function firmware(): array
+    {
+        $brings = $this->package->facts->text(Field::BRINGS_FIRMWARE);
+
+        return $brings === null ? [] : [StateField::FirmwareVersion->in($this->slot) => $brings];
     }
 
     public function midway(State $state): array

@@ -119,7 +119,8 @@ abstract readonly class InstallPackage extends Operation
         }
         $has = $state->slot($this->slot)->firmware;
         $needed = $this->package->facts->text(Field::FIRMWARE_MIN);
-        if ($needed !== null && ($has === null || $has->olderThan(Version::of($needed)))) {
+        $isBelow = $needed !== null && ($has === null || $has->olderThan(Version::of($needed)));
+        if ($isBelow && !$this->package->bringsEnoughFirmware()) {
             $refusals[] =
                 'The package would refuse itself: firmware ' .
                 ($has ?? 'unknown') .

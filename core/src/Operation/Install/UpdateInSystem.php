@@ -83,8 +83,8 @@ final readonly class UpdateInSystem extends Operation
 
     public function instruction(): string
     {
-        return "Copy {$this->package->name()} to the phone, open the updater in the settings of the system, choose this " .
-            'file there, and start it. Keep the phone on its charger and leave it on.';
+        return "Copy {$this->package->name()} to the phone, open the updater in the settings of the system, choose " .
+            'this file there, and start it. Keep the phone on its charger and leave it on.';
     }
 
     public function youWillSee(): string
@@ -104,7 +104,7 @@ final readonly class UpdateInSystem extends Operation
 
     public function whenItFails(): string
     {
-        return 'The running slot is untouched. Restart once and try again, or update by hand in the recovery: that is ' .
-            'a house rule.';
+        return 'The running slot is untouched. Restart once and try again, or update by hand in the recovery: ' .
+            'that is a house rule.';
     }
 }

@@ -47,7 +47,17 @@ final class Base1Firmware implements FitRule
             $observed = $situation->state->fact(StateField::FirmwareVersion->in($slot));
             $name = Slot::isOnly($slot) ? 'the phone' : 'slot ' . strtoupper($slot);
             $need = "Firmware {$minimum->text()} in {$name}";
-            if (!array_key_exists($slot, $old)) {
+            if (in_array($slot, $situation->firmware->slotsOfBuild(), true)) {
+                yield Finding::note(
+                    self::id(),
+                    need: $need,
+                    found: $observed->text(),
+                    reason: "{$build->title()} writes firmware {$build->facts->text(Field::BRINGS_FIRMWARE)} there " .
+                        'along with itself.',
+                    subject: $slot,
+                    facts: [$minimum, $observed],
+                );
+            } elseif (!array_key_exists($slot, $old)) {
                 yield Finding::clear(
                     self::id(),
                     need: $need,

@@ -16,7 +16,6 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Encryption;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
@@ -153,7 +152,7 @@ final class Erase1Format implements StepRule
      */
     private static function caches(Situation $situation): array
     {
-        return $situation->intent === Intent::SwitchBuild &&
+        return $situation->job->mayWipeInstead() &&
             $situation->house->switchCaches === 'wipe' &&
             $situation->sheet->partition('cache') !== null
             ? [

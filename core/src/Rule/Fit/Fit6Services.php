@@ -82,6 +82,9 @@ final class Fit6Services implements FitRule
                     facts: array_values($facts),
                 );
         }
+        if ($build === null) {
+            yield from self::late($situation, $services);
+        }
         if ($build?->facts->flag(Field::BRINGS_SERVICES) === true) {
             yield Finding::caution(
                 self::id(),
@@ -93,6 +96,35 @@ final class Fit6Services implements FitRule
                 facts: array_filter([$build->facts->best(Field::BRINGS_SERVICES)]),
             );
         }
+    }
+
+    /**
+     * A system that has started without services gives them no rights later; those that it has may be replaced.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function late(Situation $situation, Package $services): \Generator
+    {
+        $has = $situation->state->fact(StateField::OsServices->in($situation->slots->active()));
+        $hasSome = is_string($has->value) && $has->value !== 'none';
+        if ($hasSome || $situation->state->data()->empty === true) {
+            return;
+        }
+        $finding = Finding::toSettle(
+            self::id(),
+            need: "{$services->title()} before the first boot",
+            found: 'the system has started without services',
+            reason: 'Services that go in after the first boot do not get their rights and stop again and again. ' .
+                'They need a reset of the data.',
+            remedy: Remedy::agree(
+                'Plan a fresh install with the services in the kit, or agree to try it without a reset.',
+            ),
+            subject: 'late',
+            facts: [$has],
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to try it without a reset.')
+            : $finding;
     }
 
     private static function without(Package $build): Finding

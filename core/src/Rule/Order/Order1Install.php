@@ -13,6 +13,7 @@ use Tornavis\Core\Operation\SetSwitches;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\StateField;
@@ -54,15 +55,16 @@ final class Order1Install implements StepRule
         if ($build === null || !$situation->job->installsBuild()) {
             return new Contribution();
         }
-        $slot = $situation->slots->ofInstall();
+        $first = $situation->slots->ofInstall();
+        $slot = $situation->slots->ofLast();
         $erases = $situation->job->erasesData($situation);
         $steps = [
             new StepDraft(
                 StepKey::InstallBuild,
                 Phase::Install,
                 $situation->modes->updatesInSystem()
-                    ? new UpdateInSystem($build, $slot)
-                    : InstallPackage::delivered($situation->delivery, $build, $slot),
+                    ? new UpdateInSystem($build, $first)
+                    : InstallPackage::delivered($situation->delivery, $build, $first),
                 [
                     new Reason(self::id(), 'The build comes before everything that is added to it.'),
                     ...$situation->sheet->hasTwoSlots()
@@ -73,7 +75,7 @@ final class Order1Install implements StepRule
                                     ' runs in slot ' .
                                     strtoupper($situation->slots->ofRecovery()) .
                                     ', so the build goes into slot ' .
-                                    strtoupper($slot) .
+                                    strtoupper($first) .
                                     '.',
                             ),
                         ]
@@ -86,6 +88,11 @@ final class Order1Install implements StepRule
             $steps[] = new StepDraft(StepKey::InstallRestart, Phase::Install, new Reboot(Mode::System, Mode::System), [
                 new Reason(self::id(), 'Your house rule has the updater of the system put it in; the restart ends it.'),
             ]);
+        }
+        if ($situation->slots->buildsTwice()) {
+            array_push($steps, ...self::again($build, $first, $slot));
+            $constraints[] = new Constraint(StepKey::InstallBuild, StepKey::InstallXRestart, self::id());
+            $constraints[] = new Constraint(StepKey::InstallXRestart, StepKey::InstallYAgain, self::id());
         }
         $recovery = $situation->recovery->chosen();
         $putsBack =
@@ -112,7 +119,7 @@ final class Order1Install implements StepRule
                     new Reason(
                         RuleId::Slots1,
                         'The recovery still runs in slot ' .
-                            strtoupper($situation->slots->ofRecovery()) .
+                            strtoupper($situation->sheet->otherSlot($slot)) .
                             '; an add-on sent now would land there.',
                     ),
                 ],
@@ -159,6 +166,29 @@ final class Order1Install implements StepRule
                 new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],
         );
+    }
+
+    /**
+     * The build once more, by the recovery that it has brought, into the slot that is left.
+     *
+     * @return list<StepDraft>
+     */
+    private static function again(Package $build, string $first, string $last): array
+    {
+        return [
+            new StepDraft(StepKey::InstallXRestart, Phase::Install, new Reboot(Mode::Recovery, Mode::Recovery), [
+                new Reason(
+                    RuleId::Slots1,
+                    'The recovery has to run in slot ' . strtoupper($first) . ' before the other slot is written.',
+                ),
+            ]),
+            new StepDraft(StepKey::InstallYAgain, Phase::Install, InstallPackage::of($build, $last), [
+                new Reason(
+                    self::id(),
+                    'Your house rule installs the build twice, so that both slots hold it and what it brings along.',
+                ),
+            ]),
+        ];
     }
 
     /**
