@@ -410,6 +410,7 @@ function jobs(): array
             ['slot.-.os.family' => 'Driftglass', 'data.writtenBy' => 'Driftglass'],
             [
                 'Restart into recovery',
+                'Wipe caches',
                 'Format data',
                 'Start sideload in the recovery',
                 'Sideload Lamplight 9.4',
