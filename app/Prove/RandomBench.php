@@ -7,9 +7,11 @@ namespace App\Prove;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Workplace;
+use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 
@@ -91,6 +93,7 @@ final readonly class RandomBench
             $intent,
             self::AT,
             $house,
+            answers: new Answers(backUp: $this->dice->chance(10) ? [BackupPart::Data, BackupPart::System] : []),
             shelf: $this->shelf,
             codenames: array_map(static fn(ModelSheet $s): string => $s->codename, $this->sheets),
             workplace: new Workplace($this->dice->chance(5) ? '4.5.0' : '4.6.1', [

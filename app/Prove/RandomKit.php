@@ -178,6 +178,16 @@ final readonly class RandomKit
             $package->kind() === PackageKind::Recovery && $this->dice->chance(15) => [Field::HEADER_VERSION => 3],
             $package->kind() === PackageKind::VerificationImage && $this->dice->chance(20) => [Field::PART_OF => '1.0'],
             $package->kind() === PackageKind::Build && $this->dice->chance(6) => [Field::FIXES => ['Radio fix']],
+            $package->kind() === PackageKind::Build && $this->dice->chance(10) => [
+                Field::WIPES => [$this->dice->one(['vendor', 'system'])],
+            ],
+            $package->kind() === PackageKind::Fix && $this->dice->chance(30) => [Field::NEEDS_ROOT => true],
+            $package->kind() === PackageKind::Services && $this->dice->chance(8) => [
+                Field::NEEDS_ENCRYPTION => $this->dice->one(['none', 'file']),
+            ],
+            $package->kind() === PackageKind::Kernel && $this->dice->chance(30) => [
+                Field::BASE_KIND => $this->dice->one(['maker', 'open']),
+            ],
             $package->kind() === PackageKind::Build && $this->dice->chance(30) => [
                 Field::AFTER => [PackageKind::Services->value, PackageKind::Root->value],
             ],
@@ -189,7 +199,7 @@ final readonly class RandomKit
 
         return $package->withFacts(
             ...array_map(
-                static fn(string $name, int|string|array $value): Fact => Fact::of(
+                static fn(string $name, bool|int|string|array $value): Fact => Fact::of(
                     $name,
                     $value,
                     Source::Settled,

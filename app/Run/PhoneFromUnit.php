@@ -231,6 +231,10 @@ final class PhoneFromUnit
             if ($partition->name === PartitionName::Vendor->value && $vendor !== null) {
                 $label['vendor'] = $vendor;
             }
+            $kernel = $state->slot($slot)->kernelName;
+            if ($partition->name === PartitionName::Boot->value && $kernel !== null) {
+                $label += ['kernel' => $kernel, 'release' => $state->slot($slot)->os->release];
+            }
             $family = $state->slot($slot)->recoveryFamily;
             if ($partition->name === $sheet->recoveryHome->value && $family !== null) {
                 $label['recovery'] = [

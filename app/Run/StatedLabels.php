@@ -109,6 +109,7 @@ final readonly class StatedLabels
             'services' => $isStock ? null : $services,
             'needsFirmware' => $facts->text(Field::FIRMWARE_MIN) ?? '',
             'needsVendor' => $facts->text(Field::VENDOR_MIN),
+            'encrypts' => $facts->text(Field::BRINGS_ENCRYPTION),
         ];
 
         return array_filter($os, static fn(?string $value): bool => $value !== null);
@@ -153,7 +154,16 @@ final readonly class StatedLabels
         return [
             'kernel' => $package->facts->text(Field::FAMILY),
             'release' => $package->facts->text(Field::RELEASE),
-        ];
+        ] +
+            ($package->facts->list(Field::ABILITIES) === []
+                ? []
+                : [
+                    'recovery' => [
+                        'family' => $package->facts->text(Field::FAMILY),
+                        'version' => $package->facts->text(Field::VERSION),
+                        'abilities' => $package->facts->list(Field::ABILITIES),
+                    ],
+                ]);
     }
 
     /**

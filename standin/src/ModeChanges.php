@@ -128,7 +128,9 @@ final class ModeChanges extends PhoneWork
         $phone->dataKeys = $os['family'] ?? null;
         $phone->dataEmpty = false;
         $phone->dataEncryption =
-            $phone->added(AddOnKind::ENCRYPTION_DISABLER, $phone->activeSlot) === null ? $phone->encryptsAs() : 'none';
+            $phone->added(AddOnKind::ENCRYPTION_DISABLER, $phone->activeSlot) === null
+                ? $os['encrypts'] ?? $phone->encryptsAs()
+                : 'none';
         $phone->debugging = false;
         $phone->authorised = false;
 

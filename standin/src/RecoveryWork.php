@@ -36,6 +36,9 @@ final class RecoveryWork extends PhoneWork
         $this->refuseUnless(PhoneMode::RECOVERY);
         yield new Pause(15, "Wiping {$what}");
         $phone = $this->phone;
+        if (in_array($what, ['vendor', 'system'], true)) {
+            $phone->remove($what, $phone->runningSlot);
+        }
         if ($what === 'data') {
             $photos = in_array('photos', $phone->holds, true);
             $encryption = $phone->dataEncryption;

@@ -131,15 +131,40 @@ final class ReportedFacts
         $root = $phone->added(AddOnKind::ROOT, $slot)['title'] ?? null;
 
         return [
-            "slot.{$slot}.os.state" => $image === null ? 'none' : ($image['whole'] ? 'complete' : 'incomplete'),
+            "slot.{$slot}.os.state" => self::systemState($phone, $slot),
             "slot.{$slot}.os.family" => $os['family'] ?? null,
             "slot.{$slot}.os.version" => $os['version'] ?? null,
             "slot.{$slot}.os.release" => $os['release'] ?? null,
             "slot.{$slot}.os.patchLevel" => $os['patchLevel'] ?? null,
             "slot.{$slot}.os.buildId" => $image['of'] ?? null,
+            "slot.{$slot}.kernel.name" => self::kernel($phone, $slot),
             "slot.{$slot}.root" => is_string($root) ? $root : null,
             "slot.{$slot}.os.services" => is_string($added) ? $added : $os['services'] ?? null,
         ];
+    }
+
+    /** Whether a system is there, and with it the vendor part that it stands on. */
+    private static function systemState(SimulatedPhone $phone, string $slot): string
+    {
+        $image = $phone->written('system', $slot);
+        $lacksVendor = in_array('vendor', $phone->startsFrom(), true) && $phone->written('vendor', $slot) === null;
+
+        return match (true) {
+            $image === null => 'none',
+            !$image['whole'] || $lacksVendor => 'incomplete',
+            default => 'complete',
+        };
+    }
+
+    /** What the about page shows for a kernel that is not the system's own. */
+    private static function kernel(SimulatedPhone $phone, string $slot): ?string
+    {
+        $added = $phone->added(AddOnKind::KERNEL, $slot);
+        $label = $phone->written('boot', $slot)['label'] ?? [];
+        $title = $added['title'] ?? null;
+        $name = is_string($title) ? preg_replace('/ \S+$/', '', $title) : $label['kernel'] ?? null;
+
+        return is_string($name) ? $name : null;
     }
 
     /**

@@ -105,6 +105,7 @@ final readonly class RestoreSet extends Operation
             StateField::OsVersion->in($slot) => $base['version'] ?? null,
             StateField::OsBuildId->in($slot) => $build,
             StateField::OsBase->in($slot) => null,
+            StateField::OsEncrypts->in($slot) => null,
             StateField::OsFirmwareMin->in($slot) => null,
             StateField::OsVendorMin->in($slot) => null,
             StateField::OsPatchLevel->in($slot) => null,

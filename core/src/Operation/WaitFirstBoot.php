@@ -58,12 +58,18 @@ final readonly class WaitFirstBoot extends Operation
         return [
             StateField::DataEmpty->value => false,
             StateField::DataWrittenBy->value => $state->slot($slot)->os->family,
-            StateField::DataEncryption->value =>
-                $state->slot($slot)->encryptionOff === true ? Encryption::None->value : $sheet->newEncryption()->value,
+            StateField::DataEncryption->value => $this->encryption($state, $sheet, $slot)->value,
             StateField::DebuggingAllowed->value => false,
             StateField::DebuggingAuthorised->value => false,
             StateField::LinkProven->of(Mode::System) => false,
         ];
+    }
+
+    private function encryption(State $state, ModelSheet $sheet, string $slot): Encryption
+    {
+        return $state->slot($slot)->encryptionOff === true
+            ? Encryption::None
+            : $state->slot($slot)->os->encrypts ?? $sheet->newEncryption();
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

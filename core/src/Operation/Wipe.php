@@ -11,6 +11,8 @@ use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionName;
+use Tornavis\Core\Words\SystemState;
 
 /** Empties caches or the data without ending the encryption; photos and files on the internal storage stay. */
 final readonly class Wipe extends Operation
@@ -18,6 +20,9 @@ final readonly class Wipe extends Operation
     public const CACHES = 'caches';
 
     public const DATA = 'data';
+
+    /** Partitions of a system that a publisher may have wiped. */
+    public const OF_SYSTEM = ['vendor', 'system'];
 
     public function __construct(private string $what) {}
 
@@ -58,6 +63,16 @@ final readonly class Wipe extends Operation
         if ($this->what === self::CACHES) {
             return [];
         }
+        if ($this->isOfSystem()) {
+            $slot = $state->activeSlot() ?? $sheet->slots[0];
+
+            return $this->what === PartitionName::Vendor->value
+                ? [
+                    StateField::VendorVersion->in($slot) => null,
+                    StateField::OsState->in($slot) => SystemState::Incomplete->value,
+                ]
+                : [StateField::OsState->in($slot) => SystemState::None->value];
+        }
         $effects = [
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
@@ -75,6 +90,18 @@ final readonly class Wipe extends Operation
         return array_values(
             array_filter($this->taken(), static fn(LossClass $class): bool => $state->data()->holds($class) !== false),
         );
+    }
+
+    private function isOfSystem(): bool
+    {
+        return in_array($this->what, self::OF_SYSTEM, true);
+    }
+
+    public function takesAway(State $state): ?string
+    {
+        return $this->isOfSystem()
+            ? "This step empties {$this->what}; the installed system does not start again."
+            : null;
     }
 
     /**
@@ -99,6 +126,10 @@ final readonly class Wipe extends Operation
 
     public function instruction(): string
     {
+        if ($this->isOfSystem()) {
+            return "Wipe {$this->what} and nothing else.";
+        }
+
         return $this->what === self::CACHES
             ? 'Wipe the caches and nothing else.'
             : 'Wipe data. Do not format: photos and files on the internal storage stay.';

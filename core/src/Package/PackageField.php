@@ -86,6 +86,21 @@ final class PackageField
     /** version of the firmware that a build writes along with itself */
     public const BRINGS_FIRMWARE = 'bringsFirmware';
 
+    /** what the data is encrypted as once the build has started on empty data */
+    public const BRINGS_ENCRYPTION = 'bringsEncryption';
+
+    /** "maker" or "open": the kind of system that a kernel is made for */
+    public const BASE_KIND = 'baseKind';
+
+    /** whether it works with root alone */
+    public const NEEDS_ROOT = 'needsRoot';
+
+    /** what the data has to be encrypted as in the end, for it to work */
+    public const NEEDS_ENCRYPTION = 'needsEncryption';
+
+    /** list of partitions that its publisher has wiped before it goes in */
+    public const WIPES = 'wipes';
+
     /** what a recovery can do: "sideload", "decrypt", "metadata", "backup", "file-system" */
     public const ABILITIES = 'abilities';
 

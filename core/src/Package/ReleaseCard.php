@@ -56,9 +56,14 @@ final readonly class ReleaseCard
         'requires.recovery.min' => Field::RECOVERY_MIN,
         'requires.recovery.abilities' => Field::RECOVERY_ABILITIES,
         'requires.fileSystem' => Field::FILE_SYSTEM,
+        'requires.base' => Field::BASE_KIND,
+        'requires.root' => Field::NEEDS_ROOT,
+        'requires.encryption' => Field::NEEDS_ENCRYPTION,
+        'requires.wipe' => Field::WIPES,
         'brings.services' => Field::BRINGS_SERVICES,
         'brings.recovery' => Field::BRINGS_RECOVERY,
         'brings.firmware' => Field::BRINGS_FIRMWARE,
+        'brings.encryption' => Field::BRINGS_ENCRYPTION,
     ];
 
     /**

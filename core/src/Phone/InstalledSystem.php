@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\SystemState;
 use Tornavis\Core\Words\Version;
 
@@ -40,6 +41,9 @@ final readonly class InstalledSystem
 
     public ?string $services;
 
+    /** what it makes of empty data; null for what the model does */
+    public ?Encryption $encrypts;
+
     public ?Version $firmwareMin;
 
     public ?Version $vendorMin;
@@ -58,6 +62,7 @@ final readonly class InstalledSystem
         $this->state = SystemState::tryFrom($state->text(StateField::OsState->in($slot)) ?? '');
         $this->failedAs = $state->text(StateField::OsFailedAs->in($slot));
         $this->base = $state->text(StateField::OsBase->in($slot));
+        $this->encrypts = Encryption::tryFrom($state->text(StateField::OsEncrypts->in($slot)) ?? '');
         $this->services = $state->text(StateField::OsServices->in($slot));
         $this->firmwareMin = $state->version(StateField::OsFirmwareMin->in($slot));
         $this->vendorMin = $state->version(StateField::OsVendorMin->in($slot));

@@ -42,6 +42,7 @@ enum StateField: string
     case OsStock = 'slot.{slot}.os.stock';
     case OsState = 'slot.{slot}.os.state';
     case OsFailedAs = 'slot.{slot}.os.failedAs';
+    case OsEncrypts = 'slot.{slot}.os.encrypts';
     case OsBase = 'slot.{slot}.os.base';
     case OsServices = 'slot.{slot}.os.services';
     case OsFirmwareMin = 'slot.{slot}.os.firmwareMin';
@@ -176,6 +177,7 @@ enum StateField: string
             self::OsStock => "The maker's own OS",
             self::OsState => 'System',
             self::OsFailedAs => 'Seen not to start',
+            self::OsEncrypts => 'Encrypts empty data as',
             self::OsBase => 'Stands on',
             self::OsServices => 'Services',
             self::OsFirmwareMin => 'Firmware that the OS needs',
@@ -244,7 +246,7 @@ enum StateField: string
             self::ActiveSlot, self::RunningSlot => self::valuesOf(Slot::cases()),
             self::OsState => self::valuesOf(SystemState::cases()),
             self::Layout => self::valuesOf(PartitionLayout::cases()),
-            self::DataEncryption => self::valuesOf(Encryption::cases()),
+            self::DataEncryption, self::OsEncrypts => self::valuesOf(Encryption::cases()),
             self::BatteryCondition => self::valuesOf(BatteryCondition::cases()),
             self::OsPatchLevel => '/^\d{4}-\d\d(-\d\d)?$/',
             self::OsRelease, self::DataWrittenRelease => '/^\d+(\.\d+)*$/',

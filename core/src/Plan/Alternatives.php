@@ -14,7 +14,6 @@ use Tornavis\Core\Situation\KitSuggestion;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\Stock;
 use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PackageKind;
 
 /**
@@ -155,14 +154,6 @@ final readonly class Alternatives
         }
         $keys = array_map(static fn(Finding $finding): string => $finding->key, $open->findings);
 
-        return $with(
-            new Answers(
-                [...$situation->answers->agreed, ...$keys],
-                LossClass::cases(),
-                $situation->answers->house,
-                $situation->answers->backup,
-                $situation->answers->questions,
-            ),
-        );
+        return $with(Answers::toEverything([...$situation->answers->agreed, ...$keys], $situation->answers));
     }
 }

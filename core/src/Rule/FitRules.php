@@ -21,6 +21,7 @@ use Tornavis\Core\Rule\Erase\Erase8Encryption;
 use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
 use Tornavis\Core\Rule\Fit\Fit12Content;
+use Tornavis\Core\Rule\Fit\Fit13Requires;
 use Tornavis\Core\Rule\Fit\Fit1Codename;
 use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Rule\Fit\Fit3Architecture;
@@ -76,6 +77,7 @@ final class FitRules
         Fit10Channel::class,
         Fit11UpdateType::class,
         Fit12Content::class,
+        Fit13Requires::class,
         Base1Firmware::class,
         Base2Vendor::class,
         Base3StockRelease::class,

@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PartitionName;
 
@@ -35,6 +36,18 @@ final readonly class BackupChoice
                     : in_array($part, $chosen, true) && $this->isThere($part),
             ),
         );
+    }
+
+    /** Whether a set is made: by a job that backs up, or along with a build where a person chose parts for it. */
+    public function isWanted(): bool
+    {
+        return $this->isAlone() || $this->situation->answers->backUp !== [];
+    }
+
+    /** Whether the set is all that the job is about. */
+    public function isAlone(): bool
+    {
+        return $this->situation->intent === Intent::BackUp;
     }
 
     /** Whether the phone has such a part at all, as far as is known. */

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PackageKind;
 
 /** Whether a file is for this very phone, whatever its kind is. */
@@ -180,5 +181,20 @@ final readonly class FileFit
         return $scheme === null
             ? null
             : in_array($scheme, ['both', $this->situation->sheet->hasTwoSlots() ? 'two' : 'one'], true);
+    }
+
+    /** What the data is encrypted as in the end: as it stays, or as build, disabler and model make it anew. */
+    public function endEncryption(): ?Encryption
+    {
+        $s = $this->situation;
+        if (!$s->job->erasesData($s)) {
+            return $s->state->data()->encryption;
+        }
+        if ($s->files->ofKind(PackageKind::EncryptionDisabler) !== []) {
+            return Encryption::None;
+        }
+        $brings = Encryption::tryFrom($s->files->build()?->facts->text(Field::BRINGS_ENCRYPTION) ?? '');
+
+        return $brings ?? $s->sheet->newEncryption();
     }
 }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 
@@ -74,13 +75,53 @@ final readonly class KitFiles
     /** A kernel that comes as an image, and so is written and not installed. */
     public function kernelImage(): ?Package
     {
-        foreach ($this->ofKind(PackageKind::Kernel) as $kernel) {
-            if (in_array($kernel->container, [Container::BootImage, Container::VendorBootImage], true)) {
+        $before = $this->kernelBefore();
+        foreach ($this->kernelImages() as $kernel) {
+            if ($kernel !== $before) {
                 return $kernel;
             }
         }
 
         return null;
+    }
+
+    /**
+     * A kernel image that is written before the build for the recovery that it brings: on a model whose recovery lives
+     * in boot, where the kit holds no other recovery.
+     */
+    public function kernelBefore(): ?Package
+    {
+        if (
+            !$this->situation->job->installsBuild() ||
+            $this->situation->sheet->recoveryHome !== RecoveryHome::Boot ||
+            $this->ofKind(PackageKind::Recovery) !== []
+        ) {
+            return null;
+        }
+        foreach ($this->kernelImages() as $kernel) {
+            if ($kernel->facts->list(Field::ABILITIES) !== []) {
+                return $kernel;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return list<Package>
+     */
+    private function kernelImages(): array
+    {
+        return array_values(
+            array_filter(
+                $this->ofKind(PackageKind::Kernel),
+                static fn(Package $one): bool => in_array(
+                    $one->container,
+                    [Container::BootImage, Container::VendorBootImage],
+                    true,
+                ),
+            ),
+        );
     }
 
     /** The partition that the kernel of the kit is written to, where it is written and not installed. */
@@ -92,6 +133,11 @@ final readonly class KitFiles
     /** Whether a package's publisher says that it goes in after another one: by its kind, title or file name. */
     public static function goesAfter(Package $later, Package $earlier): bool
     {
+        $needsIt = $later->facts->flag(Field::NEEDS_ROOT) === true && $earlier->kind() === PackageKind::Root;
+        if ($later !== $earlier && $needsIt) {
+            return true;
+        }
+
         return $later !== $earlier &&
             array_intersect($later->facts->list(Field::AFTER), [
                 $earlier->kind()?->value,
@@ -120,7 +166,7 @@ final readonly class KitFiles
             as $kind
         ) {
             foreach ($this->ofKind($kind) as $package) {
-                if ($package !== $this->kernelImage()) {
+                if ($package !== $this->kernelImage() && $package !== $this->kernelBefore()) {
                     $addOns[] = $package;
                 }
             }

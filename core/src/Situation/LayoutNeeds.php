@@ -96,6 +96,22 @@ final readonly class LayoutNeeds
         );
     }
 
+    /**
+     * The partitions that the build's publisher has wiped before it goes in, of those that this model has. On two slots
+     * there are none: the build goes into a slot that does not run, and is written whole.
+     *
+     * @return list<string>
+     */
+    public function wipes(): array
+    {
+        $sheet = $this->situation->sheet;
+        $asked = $this->situation->files->build()?->facts->list(Field::WIPES) ?? [];
+
+        return $sheet->hasTwoSlots()
+            ? []
+            : array_values(array_filter($asked, static fn(string $one): bool => $sheet->partition($one) !== null));
+    }
+
     private function mine(PackageKind $kind): ?Package
     {
         foreach ($this->situation->files->ofKind($kind) as $package) {

@@ -26,7 +26,7 @@ final readonly class RecoveryChoice
             }
         }
 
-        return $recoveries[0] ?? null;
+        return $recoveries[0] ?? $this->situation->files->kernelBefore();
     }
 
     /** Whether the recovery of the kit can only be put in by another one: its publisher says so, or it is a package. */

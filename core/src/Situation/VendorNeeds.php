@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Version;
 
 /** Whether the build needs another vendor than the phone has, and which file of the kit brings it. */
@@ -27,6 +28,11 @@ final readonly class VendorNeeds
         $has = $this->situation->state->slot($slot)->vendor;
 
         return $has !== null &&
+            !in_array(
+                PartitionName::Vendor->value,
+                $this->situation->files->build()->facts->list(Field::WIPES),
+                true,
+            ) &&
             !$has->olderThan(Version::of($minimum)) &&
             ($channel === null || $this->situation->state->slot($slot)->vendorChannel === $channel)
             ? null

@@ -22,6 +22,7 @@ enum RuleId: string
     case Fit10 = 'FIT-10';
     case Fit11 = 'FIT-11';
     case Fit12 = 'FIT-12';
+    case Fit13 = 'FIT-13';
     case Base1 = 'BASE-1';
     case Base2 = 'BASE-2';
     case Base3 = 'BASE-3';
@@ -50,6 +51,7 @@ enum RuleId: string
     case Erase6 = 'ERASE-6';
     case Erase7 = 'ERASE-7';
     case Erase8 = 'ERASE-8';
+    case Erase9 = 'ERASE-9';
     case Layout1 = 'LAYOUT-1';
     case Layout2 = 'LAYOUT-2';
     case Layout3 = 'LAYOUT-3';
@@ -93,7 +95,8 @@ enum RuleId: string
             self::Fit9,
             self::Fit10,
             self::Fit11,
-            self::Fit12
+            self::Fit12,
+            self::Fit13
                 => RuleArea::Phone,
             self::Base1,
             self::Base2,
@@ -121,6 +124,7 @@ enum RuleId: string
             self::Erase6,
             self::Erase7,
             self::Erase8,
+            self::Erase9,
             self::Layout1,
             self::Layout2,
             self::Layout3,

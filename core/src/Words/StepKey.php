@@ -37,6 +37,7 @@ enum StepKey: string
     case EraseData = 'erase.data';
     case BackupAMake = 'backup.a-make';
     case BackupBTakeOff = 'backup.b-take-off';
+    case EraseZWipe = 'erase.z-wipe.';
     case EraseRestart = 'erase.restart';
     case EraseCaches = 'erase.caches';
     case LayoutAErase = 'layout.a-erase.';
@@ -65,6 +66,7 @@ enum StepKey: string
     case AddonARecovery = 'addon.a-recovery';
     case AddonBRestart = 'addon.b-restart';
     case AddonPackage = 'addon.c';
+    case AddonKernel = 'addon.k-kernel';
     case AddonRestore = 'addon.restore';
     case ProveLater = 'prove.later.';
     case ProveLaterFormat = 'prove.later-format';

@@ -13,7 +13,8 @@ it('judges', Judged::expectation())->with([
         'SK-09',
         fn() => ['ferrule-15.1-becket.img'],
         [],
-        'clear',
+        'settle',
+        'The kernel takes the place of boot',
     ],
     'a kernel for another release' => [
         'FIT-5',

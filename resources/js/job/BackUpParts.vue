@@ -29,22 +29,25 @@ const parts: { value: Part; name: string; holds: string; without: string }[] = [
   },
 ]
 const chosen = computed(() => props.job.answers.backUp ?? [])
-const isAll = computed(() => chosen.value.length === 0)
+const isAlone = computed(() => props.job.plan.intent === 'backup')
+/** A job that backs up takes all where nothing was chosen; before a build nothing is backed up unasked. */
+const isAll = computed(() => isAlone.value && chosen.value.length === 0)
 
 function choose(part: Part, isIn: boolean): void {
   const all = parts.map((one) => one.value)
   const now = isAll.value ? all : chosen.value
   const next = isIn ? [...now, part] : now.filter((one) => one !== part)
-  const backUp = next.length === all.length ? [] : next
+  const backUp = isAlone.value && next.length === all.length ? [] : next
   emit('change', { answers: { ...props.job.answers, backUp } })
 }
 </script>
 
 <template>
   <section class="mt-6" data-test="backup-parts">
-    <h2>What goes into the set</h2>
+    <h2>{{ isAlone ? 'What goes into the set' : 'Backup by the recovery first' }}</h2>
     <p class="small mute">
-      The recovery makes the set on the memory card or the internal storage. The plan then copies it to the computer and
+      <template v-if="!isAlone">Where you choose something, it is done before anything is erased. </template>The
+      recovery makes the set on the memory card or the internal storage. The plan then copies it to the computer and
       compares both.
     </p>
     <label v-for="part in parts" :key="part.value" class="part">
@@ -52,7 +55,7 @@ function choose(part: Part, isIn: boolean): void {
         type="checkbox"
         :name="`part-${part.value}`"
         :checked="isAll || chosen.includes(part.value)"
-        :disabled="!!job.run || (chosen.length === 1 && chosen[0] === part.value)"
+        :disabled="!!job.run || (isAlone && chosen.length === 1 && chosen[0] === part.value)"
         @change="choose(part.value, ($event.target as HTMLInputElement).checked)"
       />
       <span>

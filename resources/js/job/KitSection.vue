@@ -102,7 +102,11 @@ function add(): void {
           : 'No file is in the kit. Add what is wanted from the shelf.'
       }}
     </p>
-    <BackUpParts v-if="job.plan.intent === 'backup'" :job="job" @change="emit('change', $event)" />
+    <BackUpParts
+      v-if="['backup', 'fresh', 'switch', 'update'].includes(job.plan.intent)"
+      :job="job"
+      @change="emit('change', $event)"
+    />
     <RestoreSets v-if="job.plan.intent === 'restore'" :job="job" @change="emit('change', $event)" />
     <section v-if="missing.length" class="mt-6">
       <h2>Missing</h2>

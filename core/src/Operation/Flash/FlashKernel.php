@@ -29,6 +29,22 @@ final readonly class FlashKernel extends Flash
                 StateField::KernelName->in($this->slot) => $facts->text(Field::FAMILY),
                 StateField::KernelVersion->in($this->slot) => $facts->text(Field::VERSION),
             ] +
-            ($image !== [] && $sheet->recoveryHome === RecoveryHome::Boot ? $this->noRecovery() : []);
+            ($image !== [] && $sheet->recoveryHome === RecoveryHome::Boot ? $this->recovery() : []);
+    }
+
+    /**
+     * @return array<string, bool|int|string|list<string>|null> the recovery that it brings along, or none
+     */
+    private function recovery(): array
+    {
+        $facts = $this->package->facts;
+
+        return $facts->list(Field::ABILITIES) === []
+            ? $this->noRecovery()
+            : [
+                StateField::RecoveryFamily->in($this->slot) => $facts->text(Field::FAMILY),
+                StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
+                StateField::RecoveryAbilities->in($this->slot) => $facts->list(Field::ABILITIES),
+            ];
     }
 }

@@ -20,7 +20,7 @@ use Tornavis\Core\Words\StepGroup;
 use Tornavis\Core\Words\StepKey;
 
 /**
- * Contributes to a job that backs up.
+ * Contributes to a job that backs up, and to one that installs a build where a set is chosen for it.
  *
  * Why: A set that stays on the phone goes with the next erase; one that nobody compared may be cut off.
  */
@@ -42,7 +42,7 @@ final class Back4Make implements StepRule
         $choice = $situation->backUp;
         $bytes = $choice->bytes();
         $place = $choice->place($bytes);
-        if ($place === null || $choice->parts() === []) {
+        if (!$choice->isWanted() || $place === null || $choice->parts() === []) {
             return new Contribution();
         }
 
@@ -64,7 +64,7 @@ final class Back4Make implements StepRule
                 new StepDraft(StepKey::BackupBTakeOff, Phase::Install, new TakeOff($choice->name(), $place, $bytes), [
                     new Reason(self::id(), 'A set that lies on the phone alone is lost with the phone.'),
                 ]),
-                ...$situation->job->mustStart($situation)
+                ...$choice->isAlone() && $situation->job->mustStart($situation)
                     ? StartsAgain::steps(
                         $situation,
                         self::id(),
@@ -77,6 +77,11 @@ final class Back4Make implements StepRule
                 new Constraint(StepGroup::Recovery, StepGroup::Backup, RuleId::Prep5),
                 new Constraint(StepKey::BackupAMake, StepKey::BackupBTakeOff, self::id()),
                 new Constraint(StepGroup::Backup, StepGroup::Prove, self::id()),
+                new Constraint(StepGroup::Backup, StepGroup::Erase, self::id()),
+                new Constraint(StepGroup::Backup, StepGroup::Change, self::id()),
+                new Constraint(StepGroup::Backup, StepGroup::Layout, self::id()),
+                new Constraint(StepGroup::Backup, StepGroup::Stage, self::id()),
+                new Constraint(StepGroup::Backup, StepGroup::Install, self::id()),
                 new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
             ],
         );

@@ -16,7 +16,7 @@ use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 
 /**
- * Speaks in a job that backs up: what goes into the set, and where it has room.
+ * Speaks in a job that backs up, alone or before a build: what goes into the set, and where it has room.
  *
  * Why: A set that is cut off for want of room looks like a whole one until it is needed.
  */
@@ -34,6 +34,9 @@ final class Back4Set implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        if (!$situation->backUp->isWanted()) {
+            return;
+        }
         $parts = $situation->backUp->parts();
         if ($parts === []) {
             yield Finding::stop(

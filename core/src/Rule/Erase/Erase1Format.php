@@ -172,7 +172,7 @@ final class Erase1Format implements StepRule
         $wanted = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
 
         return $situation->state->data()->encryption === Encryption::None &&
-            $situation->sheet->newEncryption() === Encryption::None &&
+            $situation->fit->endEncryption() === Encryption::None &&
             ($wanted === null || $wanted === $situation->state->data()->fileSystem);
     }
 }

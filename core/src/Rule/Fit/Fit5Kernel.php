@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
@@ -22,6 +23,10 @@ use Tornavis\Core\Words\Version;
  */
 final class Fit5Kernel implements FitRule
 {
+    private const MAKER = 'maker';
+
+    private const OPEN = 'open';
+
     public static function id(): RuleId
     {
         return RuleId::Fit5;
@@ -29,45 +34,183 @@ final class Fit5Kernel implements FitRule
 
     public static function purpose(): string
     {
-        return 'A kernel is made for one platform release; on another the system does not start.';
+        return 'A kernel is made for one platform release and one kind of system; on another the phone does not ' .
+            'start. What it is written over is at hand.';
     }
 
     public function look(Situation $situation): iterable
     {
         foreach ($situation->files->ofKind(PackageKind::Kernel) as $kernel) {
-            $wants = $kernel->facts->best(Field::RELEASE);
-            $has =
-                $situation->files->build()?->facts->best(Field::RELEASE) ??
-                $situation->state->fact(StateField::OsRelease->in($situation->slots->active()));
-            $need = "{$kernel->title()} is for the release that will run";
-            yield match (true) {
-                $wants === null || !$has->known() => Finding::toSettle(
-                    self::id(),
-                    need: $need,
-                    found: 'release unknown',
-                    reason: 'For which platform release the kernel is, or which one will run, is not known.',
-                    remedy: Remedy::enterFact('Get its release card, or enter the release of the phone.'),
-                    subject: $kernel->name(),
-                    facts: array_filter([$wants]),
-                ),
-                Version::areSame($wants->text(), $has->text()) => Finding::clear(
-                    self::id(),
-                    need: $need,
-                    found: "release {$wants->text()}",
-                    reason: 'Both are for the same platform release.',
-                    subject: $kernel->name(),
-                    facts: [$wants, $has],
-                ),
-                default => Finding::stop(
-                    self::id(),
-                    need: $need,
-                    found: "release {$wants->text()}, the phone {$has->text()}",
-                    reason: 'A kernel for another release keeps the system from starting.',
-                    remedy: Remedy::getFile("Get the kernel for release {$has->text()}."),
-                    subject: $kernel->name(),
-                    facts: [$wants, $has],
-                ),
-            };
+            yield self::release($situation, $kernel);
+            yield from self::base($situation, $kernel);
         }
+        yield from self::wayBack($situation);
+    }
+
+    private static function release(Situation $situation, Package $kernel): Finding
+    {
+        $wants = $kernel->facts->best(Field::RELEASE);
+        // One that goes in before the build stands beside the system that is there until then.
+        $build = $kernel === $situation->files->kernelBefore() ? null : $situation->files->build();
+        $has =
+            $build?->facts->best(Field::RELEASE) ??
+            $situation->state->fact(StateField::OsRelease->in($situation->slots->active()));
+        $need =
+            "{$kernel->title()} is for the release that " .
+            ($kernel === $situation->files->kernelBefore() ? 'runs now' : 'will run');
+
+        return match (true) {
+            $wants === null || !$has->known() => Finding::toSettle(
+                self::id(),
+                need: $need,
+                found: 'release unknown',
+                reason: 'For which platform release the kernel is, or which one will run, is not known.',
+                remedy: Remedy::enterFact('Get its release card, or enter the release of the phone.'),
+                subject: $kernel->name(),
+                facts: array_filter([$wants]),
+            ),
+            Version::areSame($wants->text(), $has->text()) => Finding::clear(
+                self::id(),
+                need: $need,
+                found: "release {$wants->text()}",
+                reason: 'Both are for the same platform release.',
+                subject: $kernel->name(),
+                facts: [$wants, $has],
+            ),
+            default => Finding::stop(
+                self::id(),
+                need: $need,
+                found: "release {$wants->text()}, the phone {$has->text()}",
+                reason: 'A kernel for another release keeps the system from starting.',
+                remedy: Remedy::getFile("Get the kernel for release {$has->text()}."),
+                subject: $kernel->name(),
+                facts: [$wants, $has],
+            ),
+        };
+    }
+
+    /**
+     * Whether the kernel is made for the maker's system or for a build of anyone else.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function base(Situation $situation, Package $kernel): \Generator
+    {
+        $wants = $kernel->facts->best(Field::BASE_KIND);
+        if ($wants === null) {
+            return;
+        }
+        $stock = $situation->state->fact(StateField::OsStock->in($situation->slots->active()));
+        $is = match (true) {
+            $situation->files->build() !== null && $kernel !== $situation->files->kernelBefore() => self::OPEN,
+            is_bool($stock->value) => $stock->value ? self::MAKER : self::OPEN,
+            default => null,
+        };
+        $need = "{$kernel->title()} is for the kind of system that will run";
+        $subject = "base/{$kernel->name()}";
+        $words = [self::MAKER => "the maker's system", self::OPEN => 'an open build'];
+        $wanted = $words[$wants->text()] ?? $wants->text();
+        yield match ($is) {
+            null => Finding::toSettle(
+                self::id(),
+                need: $need,
+                found: 'unknown',
+                reason: "It is made for {$wanted}. Whether the phone runs that has not been seen.",
+                remedy: Remedy::enterFact("Enter whether the phone runs the maker's own system."),
+                subject: $subject,
+                facts: [$stock],
+            ),
+            $wants->text() => Finding::clear(
+                self::id(),
+                need: $need,
+                found: $wanted,
+                reason: 'It is made for that.',
+                subject: $subject,
+                facts: [$wants, $stock],
+            ),
+            default => Finding::stop(
+                self::id(),
+                need: $need,
+                found: "made for {$wanted}, on the phone {$words[$is]}",
+                reason: "The maker's system and open builds ask other things of a kernel; with the wrong one the " .
+                    'phone does not start, or runs without radio or screen.',
+                remedy: Remedy::getFile("Get the kernel for {$words[$is]}."),
+                subject: $subject,
+                facts: [$wants, $stock],
+            ),
+        };
+    }
+
+    /**
+     * What a kernel image is written over has to be at hand: as a file, or in a backup.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function wayBack(Situation $situation): \Generator
+    {
+        $kernel = $situation->files->kernelImage();
+        if ($kernel === null || $situation->files->build() !== null) {
+            return;
+        }
+        $slot = $situation->slots->active();
+        $partition = $situation->files->kernelPartition();
+        $build = $situation->state->fact(StateField::OsBuildId->in($slot));
+        $need = "The {$partition} image of the installed build";
+        $atHand =
+            self::imageAtHand($situation, $build->text(), $partition) ?? self::setAtHand($situation, $build->text());
+        if ($atHand !== null) {
+            yield Finding::clear(
+                self::id(),
+                need: $need,
+                found: $atHand,
+                reason: 'Written back, it undoes the kernel.',
+                subject: 'way-back',
+                facts: [$build],
+            );
+
+            return;
+        }
+        $finding = Finding::toSettle(
+            self::id(),
+            need: $need,
+            found: 'not at hand',
+            reason: "The kernel takes the place of {$partition}. If the phone does not start with it, that image is " .
+                'the way back.',
+            remedy: Remedy::agree(
+                'Put the build on the shelf and take the image out of it, or back up the system first as a job of ' .
+                    'its own. Or agree to go on without.',
+            ),
+            subject: 'way-back',
+            facts: [$build],
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to go on without it.')
+            : $finding;
+    }
+
+    private static function imageAtHand(Situation $situation, string $build, string $partition): ?string
+    {
+        foreach ([...$situation->kit, ...$situation->shelf] as $package) {
+            $isImage =
+                $package->facts->text(Field::PART_OF) === $build &&
+                $package->facts->text(Field::PARTITION) === $partition;
+            $isBuild = $package->facts->text(Field::BUILD_ID) === $build && $package->imageFor($partition) !== null;
+            if ($isImage || $isBuild) {
+                return $package->name();
+            }
+        }
+
+        return null;
+    }
+
+    private static function setAtHand(Situation $situation, string $build): ?string
+    {
+        foreach ($situation->unit->backups as $backup) {
+            if ($backup->system && $backup->isOffThePhone() && ($backup->base['buildId'] ?? null) === $build) {
+                return "in the set \"{$backup->id}\" of {$backup->day()}";
+            }
+        }
+
+        return null;
     }
 }

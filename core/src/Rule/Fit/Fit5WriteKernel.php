@@ -78,6 +78,8 @@ final class Fit5WriteKernel implements StepRule
                             [
                                 StateField::ActiveSlot->value => $slot,
                                 StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
+                                StateField::OsRelease->in($slot) => $situation->state->slot($slot)->os->release,
+                                StateField::KernelName->in($slot) => $kernel->facts->text(Field::FAMILY),
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),

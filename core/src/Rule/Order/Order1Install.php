@@ -4,12 +4,11 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Order;
 
-use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\Install\UpdateInSystem;
 use Tornavis\Core\Operation\PutRecoveryInBoot;
 use Tornavis\Core\Operation\Reboot;
-use Tornavis\Core\Operation\SetSwitches;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
 
@@ -98,6 +97,8 @@ final class Order1Install implements StepRule
         $putsBack =
             $recovery !== null &&
             !$situation->modes->updatesInSystem() &&
+            $recovery !== $situation->files->kernelBefore() &&
+            $situation->files->kernelImage() === null &&
             $situation->sheet->recoveryHome === RecoveryHome::Boot &&
             $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
         if ($putsBack) {
@@ -143,6 +144,28 @@ final class Order1Install implements StepRule
             }
         }
         $constraints[] = new Constraint(StepKey::AddonARecovery, StepKey::AddonBRestart, RuleId::Recovery2);
+        $kernel = $situation->files->kernelImage();
+        if ($kernel !== null) {
+            $steps[] = new StepDraft(
+                StepKey::AddonKernel,
+                Phase::AddOns,
+                Flash::of($kernel, [$situation->files->kernelPartition()], $slot, $situation->modes->forFlashing()),
+                [
+                    new Reason(
+                        self::id(),
+                        'It takes the place of the one that the build has brought, and comes before root, which ' .
+                            'changes it.',
+                    ),
+                ],
+            );
+            foreach ($addOns as $number => $package) {
+                $key = StepKey::AddonPackage->of("{$number}-");
+                $constraints[] =
+                    $package->kind() === PackageKind::Root
+                        ? new Constraint(StepKey::AddonKernel, $key, self::id())
+                        : new Constraint($key, StepKey::AddonKernel, self::id());
+            }
+        }
         $steps[] = new StepDraft(StepKey::ProveFirstBoot, Phase::Prove, new WaitFirstBoot($erases), [
             new Reason(self::id(), 'The build starts before anything else is tried.'),
         ]);
@@ -153,19 +176,13 @@ final class Order1Install implements StepRule
             [new Reason(RuleId::Proof, 'Only what the phone itself says counts as done.')],
         );
 
-        [$later, $laterOrder] = self::afterFirstBoot($situation, $slot, $erases);
-
-        return new Contribution(
-            [...$steps, ...$later],
-            [
-                new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
-                ...$constraints,
-                ...$laterOrder,
-                new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
-                new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
-                new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
-            ],
-        );
+        return new Contribution($steps, [
+            new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
+            ...$constraints,
+            new Constraint(StepGroup::Install, StepGroup::Prove, self::id()),
+            new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
+            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
+        ]);
     }
 
     /**
@@ -191,71 +208,6 @@ final class Order1Install implements StepRule
         ];
     }
 
-    /**
-     * What the house puts in once the build was seen to start. Services need their rights from a first start, so that
-     * the data is formatted once more for them.
-     *
-     * @return array{list<StepDraft>, list<Constraint>}
-     */
-    private static function afterFirstBoot(Situation $situation, string $slot, bool $erases): array
-    {
-        $packages = $situation->afterFirstBoot->packages();
-        if ($packages === []) {
-            return [[], []];
-        }
-        $steps = [];
-        $order = [
-            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveSwitches, self::id()),
-            new Constraint(StepKey::ProveFirstBoot, StepKey::ProveLater, self::id()),
-            new Constraint(StepKey::ProveSwitches, StepKey::ProveLater, self::id()),
-            new Constraint(StepKey::ProveLater, StepKey::ProveSecondBoot, self::id()),
-            new Constraint(StepKey::ProveLater, StepKey::ProveVerify, self::id()),
-            new Constraint(StepKey::ProveSecondBoot, StepKey::ProveVerify, self::id()),
-        ];
-        if ($erases) {
-            $steps[] = new StepDraft(StepKey::ProveSwitches, Phase::Prove, new SetSwitches(false, again: true), [
-                new Reason(self::id(), 'The way back into the recovery needs the link. Sign in to no account yet.'),
-            ]);
-        }
-        foreach ($packages as $number => $package) {
-            $kind = str_replace(' ', '-', $package->kind()->value ?? '');
-            $steps[] = new StepDraft(
-                StepKey::ProveLater->of("{$number}-{$kind}"),
-                Phase::Prove,
-                InstallPackage::of($package, $slot, null, $situation->delivery->answersTo($package)),
-                [new Reason(self::id(), 'Your house rule puts it in once the build was seen to start by itself.')],
-            );
-            for ($earlier = 0; $earlier < $number; $earlier++) {
-                $order[] = new Constraint(
-                    StepKey::ProveLater->of("{$earlier}-"),
-                    StepKey::ProveLater->of("{$number}-"),
-                    self::id(),
-                );
-            }
-        }
-        if ($situation->afterFirstBoot->formatsAgain()) {
-            $fileSystem = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
-            $steps[] = new StepDraft(
-                StepKey::ProveLaterFormat,
-                Phase::Prove,
-                new FormatData($fileSystem ?? $situation->sheet->fileSystems[0], true),
-                [
-                    new Reason(
-                        self::id(),
-                        'Services get their rights at a first start, so that there has to be another.',
-                    ),
-                ],
-            );
-            $steps[] = new StepDraft(StepKey::ProveSecondBoot, Phase::Prove, new WaitFirstBoot(), [
-                new Reason(self::id(), 'The system sets itself up once more, now with its services.'),
-            ]);
-            $order[] = new Constraint(StepKey::ProveLater, StepKey::ProveLaterFormat, self::id());
-            $order[] = new Constraint(StepKey::ProveLaterFormat, StepKey::ProveSecondBoot, self::id());
-        }
-
-        return [$steps, $order];
-    }
-
     /** Why an add-on goes in where it does. */
     public static function why(?PackageKind $kind): string
     {
@@ -268,6 +220,17 @@ final class Order1Install implements StepRule
                 => 'The kernel comes after everything that could replace it, and before root, which changes it.',
             default => 'Root comes last: it changes what the others have brought.',
         };
+    }
+
+    /** The kernel that the phone runs with in the end; null for the build's own. */
+    private static function lastKernel(Situation $situation): ?Package
+    {
+        $kernels = array_filter(
+            $situation->files->ofKind(PackageKind::Kernel),
+            static fn(Package $one): bool => $one !== $situation->files->kernelBefore(),
+        );
+
+        return array_values($kernels)[0] ?? null;
     }
 
     /**
@@ -283,6 +246,7 @@ final class Order1Install implements StepRule
                 StateField::OsBuildId->in($slot) => $build?->facts->text(Field::BUILD_ID),
                 StateField::OsRelease->in($slot) => $build?->facts->text(Field::RELEASE),
                 StateField::OsPatchLevel->in($slot) => $build?->facts->text(Field::PATCH_LEVEL),
+                StateField::KernelName->in($slot) => self::lastKernel($situation)?->facts->text(Field::FAMILY),
                 StateField::OsServices->in($slot) => $situation->files->services()?->title(),
                 StateField::Root->in($slot) => ($situation->files->ofKind(PackageKind::Root)[0] ?? null)?->title(),
             ],

@@ -8,6 +8,7 @@ use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
 
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
@@ -72,6 +73,7 @@ final class Order4AddOns implements StepRule
                     [
                         StateField::ActiveSlot->value => $slot,
                         StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
+                        StateField::KernelName->in($slot) => self::kernelOf($packages),
                     ],
                     static fn(?string $value): bool => $value !== null,
                 ),
@@ -95,5 +97,19 @@ final class Order4AddOns implements StepRule
                     'system is not touched.',
             )
             : new Reason(self::id(), Order1Install::why($package->kind()));
+    }
+
+    /**
+     * @param  list<Package>  $packages
+     */
+    private static function kernelOf(array $packages): ?string
+    {
+        foreach ($packages as $package) {
+            if ($package->kind() === PackageKind::Kernel) {
+                return $package->facts->text(Field::FAMILY);
+            }
+        }
+
+        return null;
     }
 }

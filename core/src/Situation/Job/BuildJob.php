@@ -84,7 +84,17 @@ abstract readonly class BuildJob extends Job
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
     {
-        return $recoveryInBoot ? new ForeignImages([$situation->slots->ofRecovery()], false) : null;
+        $slots = [
+            ...$recoveryInBoot ? [$situation->slots->ofRecovery()] : [],
+            ...$situation->files->kernelImage() === null ? [] : [$situation->slots->ofLast()],
+        ];
+
+        return $slots === [] ? null : new ForeignImages(array_values(array_unique($slots)), false);
+    }
+
+    public function opensData(Situation $situation): bool
+    {
+        return $situation->backUp->isWanted() && $situation->backUp->takesData();
     }
 
     public function goal(Situation $situation): Goal

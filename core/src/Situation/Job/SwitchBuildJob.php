@@ -61,6 +61,8 @@ final readonly class SwitchBuildJob extends BuildJob
             RuleId::Layout3,
             RuleId::Layout2,
             RuleId::Erase1,
+            RuleId::Erase9,
+            RuleId::Back4,
         ];
     }
 }

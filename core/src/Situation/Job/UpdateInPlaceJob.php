@@ -72,6 +72,7 @@ final readonly class UpdateInPlaceJob extends BuildJob
             RuleId::Erase7,
             RuleId::Update1,
             RuleId::Update2,
+            RuleId::Back4,
         ];
     }
 }

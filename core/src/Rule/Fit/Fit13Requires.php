@@ -1,0 +1,155 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Rule\Fit;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
+use Tornavis\Core\Words\RuleId;
+
+/**
+ * Speaks for each file whose card requires root, an encryption of the data, or partitions that are wiped before it.
+ *
+ * Why: Publishers say in a sentence what nothing in the file checks; without it the file goes in and does not work.
+ */
+final class Fit13Requires implements FitRule
+{
+    public static function id(): RuleId
+    {
+        return RuleId::Fit13;
+    }
+
+    public static function purpose(): string
+    {
+        return 'What a card requires beside firmware and recovery is there in the end: root, an encryption, and what ' .
+            'is put back where something is wiped.';
+    }
+
+    public function look(Situation $situation): iterable
+    {
+        foreach ($situation->kit as $package) {
+            if ($package->facts->flag(Field::NEEDS_ROOT) === true) {
+                yield self::root($situation, $package);
+            }
+            if ($package->facts->text(Field::NEEDS_ENCRYPTION) !== null) {
+                yield self::encryption($situation, $package);
+            }
+            foreach ($package === $situation->files->build() ? $situation->layout->wipes() : [] as $partition) {
+                yield self::wipe($situation, $package, $partition);
+            }
+        }
+    }
+
+    private static function root(Situation $situation, Package $package): Finding
+    {
+        $need = "Root for {$package->title()}";
+        $subject = "root/{$package->name()}";
+        $has = $situation->state->fact(StateField::Root->in($situation->slots->active()));
+        $inKit = $situation->files->ofKind(PackageKind::Root)[0] ?? null;
+        $stays = $has->known() && !$situation->job->installsBuild();
+        if ($inKit !== null || $stays) {
+            return Finding::clear(
+                self::id(),
+                need: $need,
+                found: $inKit?->title() ?? $has->text(),
+                reason: $inKit === null ? 'It is on the phone and stays.' : 'It goes in before what needs it.',
+                subject: $subject,
+                facts: [$has],
+            );
+        }
+        foreach ($situation->shelf as $other) {
+            if ($other->kind() === PackageKind::Root && $situation->fit->suits($other)) {
+                $remedy = Remedy::addFile($other);
+                break;
+            }
+        }
+
+        return Finding::stop(
+            self::id(),
+            need: $need,
+            found: 'none in the end',
+            reason: "{$package->title()} works with root alone, and nothing in the plan brings it.",
+            remedy: $remedy ?? Remedy::getFile("Add a root package, or leave {$package->title()} out."),
+            subject: $subject,
+            facts: [$has],
+        );
+    }
+
+    private static function encryption(Situation $situation, Package $package): Finding
+    {
+        $wants = (string) $package->facts->text(Field::NEEDS_ENCRYPTION);
+        $ends = $situation->fit->endEncryption();
+        $need = "Data with encryption \"{$wants}\" for {$package->title()}";
+        $subject = "encryption/{$package->name()}";
+        $facts = [$situation->state->fact(StateField::DataEncryption)];
+
+        return match (true) {
+            $ends === null => Finding::toSettle(
+                self::id(),
+                need: $need,
+                found: 'unknown',
+                reason: 'How the data is encrypted has not been seen.',
+                remedy: Remedy::enterFact('Read it in the recovery or in the settings, and enter it.'),
+                subject: $subject,
+                facts: $facts,
+            ),
+            $ends->value === $wants => Finding::clear(
+                self::id(),
+                need: $need,
+                found: $ends->value,
+                reason: 'The data is so in the end.',
+                subject: $subject,
+                facts: $facts,
+            ),
+            default => Finding::stop(
+                self::id(),
+                need: $need,
+                found: $ends->value,
+                reason: "In the end the data has encryption \"{$ends->value}\", and {$package->title()} does not " .
+                    'work with that.',
+                remedy: $wants === 'none'
+                    ? Remedy::getFile('Add a file that switches encryption off in a fresh install, or leave it out.')
+                    : Remedy::leaveOut("Leave {$package->title()} out, or use a build that encrypts so."),
+                subject: $subject,
+                facts: $facts,
+            ),
+        };
+    }
+
+    /** What is wiped has to be put back by something, or the phone does not start. */
+    private static function wipe(Situation $situation, Package $build, string $partition): Finding
+    {
+        $need = "{$partition} is put back after it was wiped";
+        $vendor = $partition === PartitionName::Vendor->value ? $situation->vendor->chosen() : null;
+        $brings = in_array($partition, $build->facts->list(Field::WRITES), true) ? $build : $vendor;
+        $fact = $build->facts->best(Field::WIPES);
+
+        return $brings !== null
+            ? Finding::clear(
+                self::id(),
+                need: $need,
+                found: $brings->name(),
+                reason: 'The plan formats the data first, then wipes it, then puts it back.',
+                subject: "wipe/{$partition}",
+                facts: array_filter([$fact]),
+            )
+            : Finding::stop(
+                self::id(),
+                need: $need,
+                found: 'nothing brings it',
+                reason: "The publisher of {$build->title()} has {$partition} wiped, and nothing in the kit writes " .
+                    'it. The phone would not start.',
+                remedy: Remedy::getFile("Add the file that brings {$partition}."),
+                subject: "wipe/{$partition}",
+                facts: array_filter([$fact]),
+            );
+    }
+}
