@@ -77,6 +77,10 @@ final readonly class RandomKit
             array_push(
                 $kit,
                 ...array_filter($of(PackageKind::VerificationImage), fn(): bool => $this->dice->chance(80)),
+                ...array_filter(
+                    $this->shelf,
+                    fn(Package $p): bool => $p->kind() === PackageKind::EncryptionDisabler && $this->dice->chance(15),
+                ),
             );
         }
         if (Job::of($intent)->installsBuild() && $this->dice->chance(20)) {
@@ -171,6 +175,9 @@ final readonly class RandomKit
                 $this->dice->chance(25)
                 => [
                 'after' => [PackageKind::Services->value, PackageKind::Root->value, PackageKind::Fix->value],
+            ],
+            $package->kind() === PackageKind::GenericImage && $this->dice->chance(15) => [
+                Field::LAUNCH_API_MIN => $this->dice->between(26, 34),
             ],
             $package->kind() === PackageKind::GenericImage && $this->dice->chance(40) => [
                 Field::EXPANDED => $this->dice->between(3, 8) << 30,

@@ -135,6 +135,9 @@ final readonly class RandomUnit
                 unset($values[$name]);
             }
         }
+        if ($intent === Intent::GenericImage && $this->dice->chance(15)) {
+            $values[StateField::TrialFamily->value] = 'Lamplight';
+        }
         if ($this->dice->chance(5)) {
             // Newer than anything on the shelf.
             $values[StateField::OsPatchLevel->in($active)] = '2027-01-05';

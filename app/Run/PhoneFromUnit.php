@@ -92,6 +92,7 @@ final class PhoneFromUnit
             'firmware' => $firmware,
             'addons' => $addons,
             'second' => $state->text(StateField::SecondFamily),
+            'trial' => $state->text(StateField::TrialFamily),
             'temporary' => null,
             'dataKeys' => $state->data()->writtenBy,
             'dataFileSystem' => $state->data()->fileSystem ?? $sheet->fileSystems[0],

@@ -101,6 +101,11 @@ final class PackageField
     /** list of partitions that its publisher has wiped before it goes in */
     public const WIPES = 'wipes';
 
+    /** lowest and highest api that a model may have launched with, for a generic image */
+    public const LAUNCH_API_MIN = 'launchApiMin';
+
+    public const LAUNCH_API_MAX = 'launchApiMax';
+
     /** what a recovery can do: "sideload", "decrypt", "metadata", "backup", "file-system" */
     public const ABILITIES = 'abilities';
 

@@ -56,6 +56,8 @@ final readonly class ReleaseCard
         'requires.recovery.min' => Field::RECOVERY_MIN,
         'requires.recovery.abilities' => Field::RECOVERY_ABILITIES,
         'requires.fileSystem' => Field::FILE_SYSTEM,
+        'requires.launchApi.min' => Field::LAUNCH_API_MIN,
+        'requires.launchApi.max' => Field::LAUNCH_API_MAX,
         'requires.base' => Field::BASE_KIND,
         'requires.root' => Field::NEEDS_ROOT,
         'requires.encryption' => Field::NEEDS_ENCRYPTION,

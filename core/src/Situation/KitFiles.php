@@ -190,10 +190,34 @@ final readonly class KitFiles
         return $ordered;
     }
 
-    /** The generic image of the kit. */
+    /** The generic image of the kit: of several, the one that is made for models of this launch api. */
     public function generic(): ?Package
     {
-        return $this->ofKind(PackageKind::GenericImage)[0] ?? null;
+        $images = $this->ofKind(PackageKind::GenericImage);
+
+        return $this->genericByLaunchApi() ?? ($images[0] ?? null);
+    }
+
+    /** The only one of several generic images whose card says that it is for models of this launch api. */
+    public function genericByLaunchApi(): ?Package
+    {
+        $images = $this->ofKind(PackageKind::GenericImage);
+        $fitting = array_filter(
+            $images,
+            fn(Package $one): bool => $this->launchApiFits($one) &&
+                ($one->facts->int(Field::LAUNCH_API_MIN) !== null || $one->facts->int(Field::LAUNCH_API_MAX) !== null),
+        );
+
+        return count($images) > 1 && count($fitting) === 1 ? array_values($fitting)[0] : null;
+    }
+
+    /** Whether nothing on its card speaks against the launch api of this model. */
+    public function launchApiFits(Package $image): bool
+    {
+        $api = $this->situation->sheet->launchApi;
+
+        return $api >= ($image->facts->int(Field::LAUNCH_API_MIN) ?? $api) &&
+            $api <= ($image->facts->int(Field::LAUNCH_API_MAX) ?? $api);
     }
 
     public function bundle(): ?Package

@@ -16,6 +16,7 @@ enum StepKey: string
     case PrepBackup = 'prep.backup';
     case PrepProveSystem = 'prep.prove-system';
     case PrepSwitches = 'prep.switches';
+    case PrepLeaveTrial = 'prep.leave-trial';
     case PrepSignOut = 'prep.sign-out';
     case PrepRemoveLock = 'prep.remove-lock';
     case BaseProve = 'base.prove';

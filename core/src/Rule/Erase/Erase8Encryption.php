@@ -37,8 +37,17 @@ final class Erase8Encryption implements FitRule
         if ($disabler === null) {
             return;
         }
-        $erases = $situation->files->build() !== null && $situation->delivery->erasesFirst();
+        $isInstalled = in_array($disabler, $situation->job->installs($situation), true);
+        $erases = $isInstalled && $situation->job->erasesData($situation);
         yield match (true) {
+            !$isInstalled => Finding::stop(
+                self::id(),
+                need: "A step that installs {$disabler->title()}",
+                found: 'none',
+                reason: 'This job installs nothing by the recovery once the system is in, so that it would not be used.',
+                remedy: Remedy::leaveOut('Leave it out.'),
+                subject: 'disabler',
+            ),
             !$erases => Finding::stop(
                 self::id(),
                 need: "Empty data for {$disabler->title()}",

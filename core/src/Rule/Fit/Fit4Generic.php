@@ -69,6 +69,7 @@ final class Fit4Generic implements FitRule
                     : 'The systems of this model cannot start another one beside them.',
                 subject: 'launch',
             );
+        yield from self::launch($situation, $image);
         yield from $this->slots($situation, $image);
         yield from $this->base($situation, $image);
         if ($situation->job->startsImageOnce()) {
@@ -101,6 +102,50 @@ final class Fit4Generic implements FitRule
                 subject: 'trial',
             );
         }
+    }
+
+    /**
+     * The range of launch apis on the card of an image.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function launch(Situation $situation, Package $image): \Generator
+    {
+        $min = $image->facts->best(Field::LAUNCH_API_MIN);
+        $max = $image->facts->best(Field::LAUNCH_API_MAX);
+        if ($min === null && $max === null) {
+            return;
+        }
+        $range = match (true) {
+            $max === null => "{$min->text()} or later",
+            $min === null => "{$max->text()} or earlier",
+            default => "{$min->text()} to {$max->text()}",
+        };
+        $need = "An image for models that launched with api {$situation->sheet->launchApi}";
+        $facts = array_values(array_filter([$min, $max]));
+        yield $situation->files->launchApiFits($image)
+            ? Finding::clear(
+                self::id(),
+                need: $need,
+                found: "api {$range}",
+                reason: 'It is made for such models.',
+                subject: 'launch-range',
+                facts: $facts,
+            )
+            : Finding::stop(
+                self::id(),
+                need: $need,
+                found: "api {$range}",
+                reason: 'What a model launched with decides how system and base speak to each other; this image does ' .
+                    'not start on it.',
+                remedy: RightFile::remedy(
+                    $situation,
+                    $image,
+                    "Get the image for models that launched with api {$situation->sheet->launchApi}.",
+                ),
+                subject: 'launch-range',
+                facts: $facts,
+            );
     }
 
     /**

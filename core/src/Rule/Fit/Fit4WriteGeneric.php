@@ -10,6 +10,7 @@ use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Install\InstallPackage;
 
+use Tornavis\Core\Operation\LeaveTrial;
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
@@ -18,6 +19,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
+use Tornavis\Core\Rule\Order\Order1Install;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
@@ -25,6 +27,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
@@ -83,8 +86,11 @@ final class Fit4WriteGeneric implements StepRule
             : $this->inUserspace($situation);
 
         return new Contribution(
-            [...$steps, ...$proof],
+            [...self::withoutTrial($situation), ...$steps, ...self::disabler($situation), ...$proof],
             [
+                new Constraint(StepKey::PrepSwitches, StepKey::PrepLeaveTrial, self::id()),
+                new Constraint(StepGroup::Install, StepGroup::AddOn, self::id()),
+                new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
                 new Constraint(StepGroup::Recovery, StepGroup::Erase, RuleId::Prep5),
                 new Constraint(StepGroup::Base, StepGroup::Erase, RuleId::Prep5),
                 new Constraint(StepGroup::Base, StepGroup::Install, RuleId::Prep5),
@@ -99,6 +105,41 @@ final class Fit4WriteGeneric implements StepRule
                 new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],
         );
+    }
+
+    /**
+     * A trial lies inside the data and the room that the image needs; it goes first, while its system still runs.
+     *
+     * @return list<StepDraft>
+     */
+    private static function withoutTrial(Situation $situation): array
+    {
+        return $situation->state->text(StateField::TrialFamily) === null || $situation->modes->systemIsOut()
+            ? []
+            : [
+                new StepDraft(StepKey::PrepLeaveTrial, Phase::Prepare, new LeaveTrial(), [
+                    new Reason(self::id(), 'The trial takes room that the image needs, and ends in order only now.'),
+                ]),
+            ];
+    }
+
+    /**
+     * @return list<StepDraft> the file that keeps the first boot from encrypting, where the recovery does the work
+     */
+    private static function disabler(Situation $situation): array
+    {
+        $disabler = $situation->files->ofKind(PackageKind::EncryptionDisabler)[0] ?? null;
+
+        return $disabler === null || !$situation->modes->writesGenericInRecovery()
+            ? []
+            : [
+                new StepDraft(
+                    StepKey::AddonPackage->of('0-encryption-disabler'),
+                    Phase::AddOns,
+                    InstallPackage::delivered($situation->delivery, $disabler, $situation->slots->active()),
+                    [new Reason(RuleId::Erase8, Order1Install::why(PackageKind::EncryptionDisabler))],
+                ),
+            ];
     }
 
     /**

@@ -39,7 +39,17 @@ final class Kit2Intent implements FitRule
             $count =
                 count($situation->files->ofKind($kind)) -
                 (int) ($kind === PackageKind::Recovery && $situation->recovery->first() !== null);
-            if ($count !== 1) {
+            $chosen = $kind === PackageKind::GenericImage ? $situation->files->genericByLaunchApi() : null;
+            if ($chosen !== null) {
+                yield Finding::note(
+                    self::id(),
+                    need: "One {$kind->value} in the kit",
+                    found: (string) $count,
+                    reason: "{$chosen->name()} is the one for models that launched with api " .
+                        "{$situation->sheet->launchApi}. The others are not used.",
+                    subject: $kind->value,
+                );
+            } elseif ($count !== 1) {
                 yield Finding::stop(
                     self::id(),
                     need: "One {$kind->value} in the kit",

@@ -89,7 +89,9 @@ final readonly class GenericImageJob extends JobWithoutBuild
     {
         $image = $situation->modes->writesGenericInRecovery() ? $situation->files->generic() : null;
 
-        return $image === null ? [] : [$image];
+        return $image === null
+            ? []
+            : [$image, ...array_slice($situation->files->ofKind(PackageKind::EncryptionDisabler), 0, 1)];
     }
 
     public function foreignImages(Situation $situation, bool $recoveryInBoot): ForeignImages
