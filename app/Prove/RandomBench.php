@@ -38,6 +38,7 @@ final readonly class RandomBench
         Intent::GenericImage,
         Intent::TrialBeside,
         Intent::BringBack,
+        Intent::Reset,
     ];
 
     private Dice $dice;

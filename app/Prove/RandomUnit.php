@@ -86,6 +86,12 @@ final readonly class RandomUnit
         if ($values['mode'] === Mode::Recovery->value && !isset($values[StateField::RecoveryFamily->in($active)])) {
             $values['mode'] = Mode::Bootloader->value;
         }
+        if ($intent === Intent::Reset && $this->dice->chance(85)) {
+            $values['mode'] = $this->dice->one([Mode::BootLoop->value, Mode::Stuck->value, Mode::Off->value]);
+            $values[StateField::OsStock->in($active)] = true;
+            unset($values[StateField::RecoveryFamily->in($active)], $values[StateField::RecoveryVersion->in($active)]);
+            unset($values[StateField::RecoveryAbilities->in($active)]);
+        }
         if ($intent === Intent::BringBack && $this->dice->chance(80)) {
             // Left in the middle: outside its system, now and then with a system half written or with its data erased.
             $values['mode'] = $this->dice->one([

@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Situation\RecoveryChoice;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
@@ -203,6 +204,7 @@ final class PhoneFromUnit
     {
         $state = $unit->state();
         $build = $state->slot($slot)->os->buildId;
+        $isStock = $state->slot($slot)->os->stock === true;
         $written = [];
         if (in_array($state->slot($slot)->os->state, [null, SystemState::None], true) || $build === null) {
             return [];
@@ -237,6 +239,9 @@ final class PhoneFromUnit
                 $label += ['kernel' => $kernel, 'release' => $state->slot($slot)->os->release];
             }
             $family = $state->slot($slot)->recoveryFamily;
+            if ($partition->name === $sheet->recoveryHome->value && $family === null && $isStock) {
+                $label['recovery'] = ['family' => RecoveryChoice::MAKERS_OWN, 'version' => '', 'abilities' => []];
+            }
             if ($partition->name === $sheet->recoveryHome->value && $family !== null) {
                 $label['recovery'] = [
                     'family' => $family,

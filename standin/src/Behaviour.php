@@ -84,6 +84,7 @@ final class Behaviour
             'format-data' => (yield from $this->recoveryWork->formatData(self::text($request, 'fileSystem'))),
             'boot-once' => (yield from $this->bootloaderWork->bootOnce(self::text($request, 'file'))),
             'wipe' => (yield from $this->recoveryWork->wipe(self::text($request, 'what'))),
+            'reset-data' => (yield from $this->recoveryWork->resetData()),
             'erase' => (yield from is_array($request['partitions'] ?? null)
                 ? $this->bootloaderWork->erasePartitions($request['partitions'], self::text($request, 'slot'))
                 : $this->bootloaderWork->erase()),

@@ -29,6 +29,20 @@ final class RecoveryWork extends PhoneWork
     }
 
     /**
+     * What the recovery that came with the maker's system offers in its menu.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function resetData(): \Generator
+    {
+        $this->refuseUnless(PhoneMode::RECOVERY);
+        yield new Pause(40, 'Wiping data');
+        $this->eraseData();
+
+        return ['says' => 'Data wipe complete.'] + ReportedFacts::of($this->phone);
+    }
+
+    /**
      * @return \Generator<int, Pause, mixed, Reply>
      */
     public function wipe(string $what): \Generator

@@ -56,6 +56,7 @@ final readonly class WaitFirstBoot extends Operation
         }
 
         return [
+            StateField::OsFailedAs->in($slot) => null,
             StateField::DataEmpty->value => false,
             StateField::DataWrittenBy->value => $state->slot($slot)->os->family,
             StateField::DataEncryption->value => $this->encryption($state, $sheet, $slot)->value,

@@ -138,6 +138,8 @@ final class Planner
             $situation->state->activeSlot() === null
                 ? [StateField::ActiveSlot->value => $situation->slots->active()]
                 : [];
+        // The maker's own recovery is on every phone whose own system is; nobody writes it down as a recovery.
+        $open += $situation->job->usesMakersRecovery() ? $situation->recovery->makersOwn() : [];
         $start = $situation->state->with(
             $open + [
                 StateField::Mode->value => $mode->value,

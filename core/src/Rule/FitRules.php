@@ -8,6 +8,7 @@ use Tornavis\Core\Rule\Back\Back1Set;
 use Tornavis\Core\Rule\Back\Back2Bundle;
 use Tornavis\Core\Rule\Back\Back3Start;
 use Tornavis\Core\Rule\Back\Back4Set;
+use Tornavis\Core\Rule\Back\Back5Hangs;
 use Tornavis\Core\Rule\Base\Base1Firmware;
 use Tornavis\Core\Rule\Base\Base2Vendor;
 use Tornavis\Core\Rule\Base\Base3StockRelease;
@@ -104,6 +105,7 @@ final class FitRules
         Back2Bundle::class,
         Back3Start::class,
         Back4Set::class,
+        Back5Hangs::class,
         Prep1Lock::class,
         Prep4Accounts::class,
         Prep6ToolVersion::class,
@@ -122,6 +124,7 @@ final class FitRules
         RuleId::Back2,
         RuleId::Back3,
         RuleId::Back4,
+        RuleId::Back5,
     ];
 
     /**

@@ -35,6 +35,7 @@ final class StepRules
         Fit\Fit4Trial::class,
         Back\Back1Restore::class,
         Back\Back4Make::class,
+        Back\Back5Reset::class,
         Back\Back2Stock::class,
         Back\Back3BringBack::class,
     ];

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
@@ -14,6 +15,9 @@ use Tornavis\Core\Words\PartitionName;
 /** Which recovery the job works with, and how it gets onto the phone. */
 final readonly class RecoveryChoice
 {
+    /** What plans and phones call the recovery that came with the maker's system. */
+    public const MAKERS_OWN = "the maker's own";
+
     public function __construct(private Situation $situation) {}
 
     /** The recovery of the kit that is to be there in the end: of two, the one that asks for the other. */
@@ -160,5 +164,23 @@ final readonly class RecoveryChoice
         return $recovery !== null &&
             !$this->situation->modes->updatesInSystem() &&
             $this->present()?->isSame(RecoveryAbility::of($recovery)) !== true;
+    }
+
+    /**
+     * The recovery that came with the maker's system, as facts; nobody writes it down. Nothing where another one has
+     * taken its place.
+     *
+     * @return array<string, string|list<string>>
+     */
+    public function makersOwn(): array
+    {
+        $slot = $this->situation->slots->active();
+
+        return $this->situation->state->slot($slot)->recoveryFamily !== null
+            ? []
+            : [
+                StateField::RecoveryFamily->in($slot) => self::MAKERS_OWN,
+                StateField::RecoveryAbilities->in($slot) => [],
+            ];
     }
 }

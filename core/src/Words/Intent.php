@@ -22,4 +22,5 @@ enum Intent: string
     case RemoveSecond = 'remove-second';
     case Unlock = 'unlock';
     case BringBack = 'bring-back';
+    case Reset = 'reset';
 }

@@ -24,6 +24,7 @@ enum OperationName: string
     case UpdateInSystem = 'update-in-system';
     case FormatData = 'format-data';
     case Wipe = 'wipe';
+    case ResetData = 'reset-data';
     case StartTrial = 'start-trial';
     case Unlock = 'unlock';
     case BackUp = 'back-up';
@@ -56,6 +57,7 @@ enum OperationName: string
             self::RemoveLock,
             self::SetSwitches,
             self::SignOut,
+            self::ResetData,
             self::UpdateInSystem,
             self::WaitFirstBoot
                 => null,

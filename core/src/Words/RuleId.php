@@ -71,6 +71,7 @@ enum RuleId: string
     case Back2 = 'BACK-2';
     case Back3 = 'BACK-3';
     case Back4 = 'BACK-4';
+    case Back5 = 'BACK-5';
     case Plan1 = 'PLAN-1';
     case Plan2 = 'PLAN-2';
     case Route = 'ROUTE';
@@ -146,7 +147,7 @@ enum RuleId: string
             self::Mode
                 => RuleArea::Plan,
             self::Update1, self::Update2 => RuleArea::Update,
-            self::Back1, self::Back2, self::Back3, self::Back4 => RuleArea::Back,
+            self::Back1, self::Back2, self::Back3, self::Back4, self::Back5 => RuleArea::Back,
         };
     }
 }

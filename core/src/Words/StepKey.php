@@ -35,6 +35,7 @@ enum StepKey: string
     case ChangeBCleaner = 'change.b-cleaner';
     case EraseFormat = 'erase.format';
     case EraseWipe = 'erase.wipe';
+    case EraseReset = 'erase.reset';
     case EraseData = 'erase.data';
     case BackupAMake = 'backup.a-make';
     case BackupBTakeOff = 'backup.b-take-off';

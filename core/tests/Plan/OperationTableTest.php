@@ -119,6 +119,7 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
     'start for the first time' => [
         fn() => new WaitFirstBoot(),
         [
+            'slot.b.os.failedAs' => null,
             'data.empty' => false,
             'data.writtenBy' => 'Quoin Base',
             'data.encryption' => 'file',

@@ -44,7 +44,7 @@ final class Erase8Encryption implements FitRule
                 self::id(),
                 need: "A step that installs {$disabler->title()}",
                 found: 'none',
-                reason: 'This job installs nothing by the recovery once the system is in, so that it would not be used.',
+                reason: 'This job installs nothing by the recovery once the system is in. The file would not be used.',
                 remedy: Remedy::leaveOut('Leave it out.'),
                 subject: 'disabler',
             ),

@@ -37,6 +37,7 @@ abstract readonly class Job
             Intent::RemoveSecond => new RemoveSecondJob(),
             Intent::Unlock => new UnlockJob(),
             Intent::BringBack => new BringBackJob(),
+            Intent::Reset => new ResetJob(),
         };
     }
 
@@ -75,6 +76,12 @@ abstract readonly class Job
     public function mustStart(Situation $situation): bool
     {
         return true;
+    }
+
+    /** Whether the work is done by the recovery that the maker's system has brought. */
+    public function usesMakersRecovery(): bool
+    {
+        return false;
     }
 
     /** Whether the recovery reads or writes what lies on the data partition, so that it must be able to open it. */
