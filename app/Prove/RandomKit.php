@@ -83,6 +83,9 @@ final readonly class RandomKit
                 ),
             );
         }
+        if (Job::of($intent)->installsBuild() && $sheet->dynamicLayout === 'native' && $this->dice->chance(12)) {
+            array_push($kit, ...$this->emptyLayouts($sheet));
+        }
         if (Job::of($intent)->installsBuild() && $this->dice->chance(20)) {
             array_push(
                 $kit,
@@ -162,6 +165,29 @@ final readonly class RandomKit
         $kit = array_map(fn(Package $one): Package => $this->strange->expanded($one, $sheet), $kit);
 
         return array_map(fn(Package $one): Package => $this->strange->altered($this->distorted($one), $sheet), $kit);
+    }
+
+    /**
+     * The empty layouts of the shelf as if they were made for this model.
+     *
+     * @return list<Package>
+     */
+    private function emptyLayouts(ModelSheet $sheet): array
+    {
+        $layouts = array_filter($this->shelf, static fn(Package $p): bool => $p->kind() === PackageKind::EmptySuper);
+
+        return array_map(
+            fn(Package $one): Package => $one->withFacts(
+                Fact::of(Field::CODENAMES, [$sheet->codename], Source::Settled, 'drawn'),
+                Fact::of(
+                    Field::SUPER_SIZE,
+                    $this->dice->chance(80) ? $sheet->superBytes ?? 1 : 1 << 30,
+                    Source::Settled,
+                    'drawn',
+                ),
+            ),
+            array_slice(array_values($layouts), 0, 1),
+        );
     }
 
     /**

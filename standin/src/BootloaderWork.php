@@ -144,8 +144,20 @@ final class BootloaderWork extends PhoneWork
     {
         $phone = $this->phone;
         $this->refuseUnless(PhoneMode::USERSPACE_BOOTLOADER);
-        if ((int) filesize($file) === 0 || !isset($phone->layout[$phone->activeSlot])) {
+        $isDynamic = $phone->inSuper() !== [] || isset($phone->layout[$phone->activeSlot]);
+        if ((int) filesize($file) === 0 || !$isDynamic) {
             throw new RefusedError(0, 'The layout cannot be written on this phone.');
+        }
+        if (!isset($phone->layout[$phone->activeSlot])) {
+            // Made with such a layout: one room for all slots, and what lay in it is gone.
+            yield new Pause(9, 'Writing the layout');
+            foreach ($phone->slots() as $slot) {
+                foreach ($phone->inSuper() as $partition) {
+                    $phone->remove($partition, $slot);
+                }
+            }
+
+            return ['says' => 'Layout updated.'] + ReportedFacts::of($phone);
         }
         if ($phone->written('system', $phone->activeSlot) !== null) {
             throw new RefusedError(0, 'The old partitions are in the way.');

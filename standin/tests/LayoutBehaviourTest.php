@@ -343,3 +343,16 @@ it('refuses what cannot be done with its layout', function (Closure $phone, arra
         'none for the system',
     ],
 ]);
+
+it('empties the room of all slots where the phone was made with such a layout', function () {
+    $phone = PhoneFactory::make(['mode' => 'userspace-bootloader', 'inSuper' => ['system', 'vendor']]);
+    $boot = $phone->written('boot', 'a');
+    PhoneFactory::ask($phone, ['do' => 'write-empty-super', 'file' => World::path('empty-super-prusik.img')]);
+
+    expect($phone->written('system', 'a'))
+        ->toBeNull()
+        ->and($phone->written('system', 'b'))
+        ->toBeNull()
+        ->and($phone->written('boot', 'a'))
+        ->toBe($boot);
+});

@@ -30,7 +30,7 @@ final readonly class ErasePartitions extends Operation
 
     public function title(): string
     {
-        return 'Erase ' . implode(', ', $this->partitions) . ' of slot ' . strtoupper($this->slot);
+        return 'Erase ' . implode(', ', $this->partitions) . Slot::phrase('of', $this->slot);
     }
 
     public function parameters(): array
@@ -107,8 +107,7 @@ final readonly class ErasePartitions extends Operation
     {
         return 'Erase ' .
             implode(', ', $this->partitions) .
-            ' in slot ' .
-            strtoupper($this->slot) .
+            Slot::phrase('in', $this->slot) .
             ', one after the other. From the first of them on the system of this slot is gone.';
     }
 

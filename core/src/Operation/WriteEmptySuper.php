@@ -30,7 +30,7 @@ final readonly class WriteEmptySuper extends Operation
 
     public function title(): string
     {
-        return 'Write the empty layout for slot ' . strtoupper($this->slot);
+        return 'Write the empty layout' . Slot::phrase('for', $this->slot);
     }
 
     public function parameters(): array
@@ -62,7 +62,8 @@ final readonly class WriteEmptySuper extends Operation
                     "The layout is written for the active slot, which would be {$state->activeSlot()}, not " .
                     "{$this->slot}.",
                 ];
-        if ($state->slot($this->slot)->os->state !== SystemState::None) {
+        $divides = self::dividesWhatIsThere($sheet);
+        if (!$divides && $state->slot($this->slot)->os->state !== SystemState::None) {
             $refusals[] = Slot::named($this->slot) . ' still holds the old partitions; they have to be erased first.';
         }
         $mismatch = Destination::emptyLayout()->mismatch($this->package);
@@ -79,7 +80,24 @@ final readonly class WriteEmptySuper extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return [StateField::Layout->in($this->slot) => PartitionLayout::Dynamic->value];
+        if (!self::dividesWhatIsThere($sheet)) {
+            return [StateField::Layout->in($this->slot) => PartitionLayout::Dynamic->value];
+        }
+        $effects = [];
+        foreach ($sheet->slots as $slot) {
+            $effects += ErasePartitions::noSystem($slot);
+            foreach ($sheet->logicalPartitions() as $partition) {
+                $effects[StateField::SizeInSuper->in($slot, $partition)] = 0;
+            }
+        }
+
+        return $effects;
+    }
+
+    /** On a model that was made with a dynamic layout the partitions of every slot lie in the room that is divided. */
+    private static function dividesWhatIsThere(ModelSheet $sheet): bool
+    {
+        return $sheet->dynamicLayout === 'native';
     }
 
     public function takesAway(State $state): string
@@ -94,9 +112,8 @@ final readonly class WriteEmptySuper extends Operation
 
     public function instruction(): string
     {
-        return "Write {$this->package->name()} as the new empty layout while slot " .
-            strtoupper($this->slot) .
-            ' is the active one.';
+        return "Write {$this->package->name()} as the new empty layout" .
+            (Slot::isOnly($this->slot) ? '.' : ' while slot ' . strtoupper($this->slot) . ' is the active one.');
     }
 
     public function youWillSee(): string

@@ -40,6 +40,7 @@ use Tornavis\Core\Rule\Layout\Layout1Space;
 use Tornavis\Core\Rule\Layout\Layout2Retrofit;
 use Tornavis\Core\Rule\Layout\Layout3Changer;
 use Tornavis\Core\Rule\Layout\Layout4Verification;
+use Tornavis\Core\Rule\Layout\Layout5Empty;
 use Tornavis\Core\Rule\Order\Order3After;
 use Tornavis\Core\Rule\Prepare\Prep1Lock;
 use Tornavis\Core\Rule\Prepare\Prep4Accounts;
@@ -96,6 +97,7 @@ final class FitRules
         Layout2Retrofit::class,
         Layout3Changer::class,
         Layout4Verification::class,
+        Layout5Empty::class,
         Slots4Active::class,
         Erase8Encryption::class,
         Update1InPlace::class,

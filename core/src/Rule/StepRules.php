@@ -17,6 +17,7 @@ final class StepRules
         Base\Base1WriteFirmware::class,
         Layout\Layout4SwitchOff::class,
         Layout\Layout2NewLayout::class,
+        Layout\Layout5Divide::class,
         Layout\Layout3Change::class,
         Slots\Slots2Copy::class,
         Recovery\Recovery2PutIn::class,

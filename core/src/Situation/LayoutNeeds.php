@@ -26,6 +26,14 @@ final readonly class LayoutNeeds
             !Layout::isDynamic($s->state, $s->sheet);
     }
 
+    /** Whether the room of a dynamic layout that is there already is divided anew, by an empty layout of the kit. */
+    public function emptiesSuper(): bool
+    {
+        return $this->situation->sheet->dynamicLayout === 'native' &&
+            $this->situation->job->bringsNewLayout() &&
+            $this->emptySuper() !== null;
+    }
+
     public function emptySuper(): ?Package
     {
         return $this->mine(PackageKind::EmptySuper);

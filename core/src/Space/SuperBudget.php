@@ -69,7 +69,9 @@ final readonly class SuperBudget
         $replaces = $situation->files->generic() !== null && $situation->files->build() === null;
         $remove = [];
         $missing = 0;
-        if ($replaces) {
+        if ($situation->layout->emptiesSuper()) {
+            $stays = [];
+        } elseif ($replaces) {
             [$remove, $missing] = self::removal($situation, $stays, $incoming, $slot, $super);
         } elseif (!in_array($slot, [$situation->slots->active()], true)) {
             // A build that goes into the other slot is laid over what is there and takes its place in the end.

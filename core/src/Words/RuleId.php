@@ -56,6 +56,7 @@ enum RuleId: string
     case Layout2 = 'LAYOUT-2';
     case Layout3 = 'LAYOUT-3';
     case Layout4 = 'LAYOUT-4';
+    case Layout5 = 'LAYOUT-5';
     case Slots1 = 'SLOTS-1';
     case Slots2 = 'SLOTS-2';
     case Slots3 = 'SLOTS-3';
@@ -130,6 +131,7 @@ enum RuleId: string
             self::Layout2,
             self::Layout3,
             self::Layout4,
+            self::Layout5,
             self::Slots1,
             self::Slots2,
             self::Slots3,

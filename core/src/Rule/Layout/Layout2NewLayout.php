@@ -54,17 +54,21 @@ final class Layout2NewLayout implements StepRule
         $other = $sheet->otherSlot($first);
         $old = $sheet->logicalPartitions();
         $steps = [
-            new StepDraft(
-                StepKey::RecoveryImage->of('second'),
-                Phase::Recovery,
-                Flash::of($recovery, [$sheet->recoveryHome->value], $other),
-                [
-                    new Reason(
-                        self::id(),
-                        'The slot is switched in the course of the work; the recovery must be there in both.',
+            ...$sheet->hasTwoSlots()
+                ? [
+                    new StepDraft(
+                        StepKey::RecoveryImage->of('second'),
+                        Phase::Recovery,
+                        Flash::of($recovery, [$sheet->recoveryHome->value], $other),
+                        [
+                            new Reason(
+                                self::id(),
+                                'The slot is switched in the course of the work; the recovery must be there in both.',
+                            ),
+                        ],
                     ),
-                ],
-            ),
+                ]
+                : [],
             new StepDraft(
                 StepKey::RecoveryUserspace,
                 Phase::Recovery,
@@ -87,13 +91,23 @@ final class Layout2NewLayout implements StepRule
             new EnterByKeys(Mode::Bootloader, Mode::Recovery, $sheet->keys[Mode::Recovery->value] ?? []),
             [new Reason(self::id(), 'With the old partitions gone a restart by command leads back to the bootloader.')],
         );
-        foreach ([$first, $other] as $turn => $slot) {
+        foreach (array_values(array_unique([$first, $other])) as $turn => $slot) {
             $steps[] = new StepDraft(
                 $turn === 0 ? StepKey::LayoutC0Empty : StepKey::LayoutC1Empty,
                 Phase::Erase,
                 new WriteEmptySuper($empty, $slot),
-                [new Reason(self::id(), 'Each slot keeps a layout of its own.')],
+                [
+                    new Reason(
+                        self::id(),
+                        $sheet->hasTwoSlots()
+                            ? 'Each slot keeps a layout of its own.'
+                            : 'The build finds its room there.',
+                    ),
+                ],
             );
+            if (!$sheet->hasTwoSlots()) {
+                break;
+            }
             $next = $sheet->otherSlot($slot);
             $steps[] = new StepDraft(
                 $turn === 0 ? StepKey::LayoutC0Switch : StepKey::LayoutC1Switch,

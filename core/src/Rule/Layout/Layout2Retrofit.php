@@ -15,6 +15,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Speaks where the model has its dynamic layout only by a retrofit.
@@ -73,11 +74,9 @@ final class Layout2Retrofit implements FitRule
             if (!$firmware->known()) {
                 yield Finding::stop(
                     self::id(),
-                    need: 'Known firmware in both slots',
-                    found: 'unknown in slot ' . strtoupper($slot),
-                    reason: 'The work makes each slot the active one for a moment; without firmware the phone ' .
-                        'would not ' .
-                        'come back from there.',
+                    need: $situation->sheet->hasTwoSlots() ? 'Known firmware in both slots' : 'Known firmware',
+                    found: 'unknown' . Slot::phrase('in', $slot),
+                    reason: 'The phone restarts several times on the way; without firmware it would not come back.',
                     remedy: Remedy::enterFact('Read it in the bootloader and enter it.'),
                     subject: "firmware/{$slot}",
                     facts: [$firmware],
@@ -86,9 +85,11 @@ final class Layout2Retrofit implements FitRule
         }
         $files = [
             [PackageKind::EmptySuper, 'The empty layout for this model', $situation->layout->emptySuper()],
-            [PackageKind::SlotCopy, 'The slot copy', $situation->layout->slotCopy()],
-            [PackageKind::Recovery, 'A recovery to put into both slots', $situation->recovery->chosen()],
+            [PackageKind::Recovery, 'A recovery that the work is done in', $situation->recovery->chosen()],
         ];
+        if ($situation->sheet->hasTwoSlots()) {
+            $files[] = [PackageKind::SlotCopy, 'The slot copy', $situation->layout->slotCopy()];
+        }
         foreach ($files as [$kind, $words, $file]) {
             yield $file !== null
                 ? Finding::clear(

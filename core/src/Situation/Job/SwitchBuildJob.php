@@ -60,6 +60,7 @@ final readonly class SwitchBuildJob extends BuildJob
             RuleId::Order1,
             RuleId::Layout3,
             RuleId::Layout2,
+            RuleId::Layout5,
             RuleId::Erase1,
             RuleId::Erase9,
             RuleId::Back4,
