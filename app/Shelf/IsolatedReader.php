@@ -119,17 +119,26 @@ final class IsolatedReader
     }
 
     /**
-     * Takes the image of one partition out of a payload; where none is named it unpacks or expands the file.
+     * Takes the image of one partition out of a payload or a bundle; where none is named it unpacks or expands the file.
      *
+     * @param  ?string  $entry  of the archive that the image lies in as a file of its own; null for a payload
      * @param  callable(int $doneBytes): void  $progress
      * @return int bytes that were written; of an unpacked file $most at most
      *
      * @throws PackageError
      */
-    public function extract(string $path, ?string $partition, string $to, callable $progress, int $most = 0): int
-    {
+    public function extract(
+        string $path,
+        ?string $partition,
+        string $to,
+        callable $progress,
+        int $most = 0,
+        ?string $entry = null,
+    ): int {
         $request = $partition === null ? ['do' => 'unpack', 'most' => $most] : ['do' => 'extract'];
-        $request += ['path' => $path, 'partition' => $partition ?? '', 'to' => $to];
+        $request +=
+            ['path' => $path, 'partition' => $partition ?? '', 'to' => $to] +
+            ($entry === null ? [] : ['entry' => $entry]);
 
         /** @var int */
         return $this->ask($request, $path, ReadingChild::STALLED_SECONDS, $progress);

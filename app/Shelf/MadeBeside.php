@@ -7,6 +7,7 @@ namespace App\Shelf;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Image\VerificationReader;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageError;
@@ -76,7 +77,14 @@ final readonly class MadeBeside
         $part = "{$this->path}.part";
         @unlink($part);
         try {
-            $reader->extract($this->from->path, $this->partition, $part, $progress, $needed ?? max(0, $free));
+            $reader->extract(
+                $this->from->path,
+                $this->partition,
+                $part,
+                $progress,
+                $needed ?? max(0, $free),
+                $this->partition === null ? null : $this->from->imageFor($this->partition)?->entry,
+            );
             $card = $this->card($part);
             if ($card !== null) {
                 ReleaseCard::write($this->path, $card);
@@ -104,14 +112,17 @@ final readonly class MadeBeside
      */
     private function card(string $made): ?array
     {
-        $kind = $this->partition === null ? $this->from->kind() : PackageKind::PartitionImage;
+        $kind = $this->partition === null ? $this->from->kind() : self::kindOfImage($made);
         if ($kind === null) {
             return null;
         }
         $file = ['name' => basename($this->path), 'sizeBytes' => (int) filesize($made)];
         // Its own sum is worth as much as that of the file that it was made of.
         $file += $this->from->integrity() === Integrity::Verified ? ['sha256' => Checksum::sha256($made)] : [];
-        $partOf = $this->from->facts->text(Field::BUILD_ID) ?? $this->from->facts->text(Field::VERSION);
+        $build = $this->from->facts->text(Field::BUILD_ID);
+        $version = $this->from->facts->text(Field::VERSION);
+        // A verification image belongs to a firmware, whatever else is built of the same.
+        $partOf = $kind === PackageKind::VerificationImage ? $version ?? $build : $build ?? $version;
         $image =
             $this->partition === null
                 ? []
@@ -120,5 +131,12 @@ final readonly class MadeBeside
         return ['format' => 'tornavis/release-card', 'version' => 1, 'file' => $file, 'kind' => $kind->value] +
             $image +
             ReleaseCard::fieldsOf($this->from, $this->partition === null ? null : self::OF_ANY_IMAGE);
+    }
+
+    private static function kindOfImage(string $path): PackageKind
+    {
+        $head = (string) file_get_contents($path, false, null, 0, strlen(VerificationReader::MAGIC));
+
+        return $head === VerificationReader::MAGIC ? PackageKind::VerificationImage : PackageKind::PartitionImage;
     }
 }

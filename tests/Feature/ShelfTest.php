@@ -294,6 +294,19 @@ describe('one file', function () {
         postJson("/api/shelf/{$id}/beside/nothing")->assertUnprocessable();
     });
 
+    it("lays a verification image out of the maker's bundle beside it, as one", function () {
+        ($this->put)('hull-13.0-becket-eu.zip');
+        postJson('/api/shelf/look')->assertOk();
+        $id = ($this->id)('hull-13.0-becket-eu.zip');
+        postJson("/api/shelf/{$id}/beside/verify")->assertStatus(202);
+        $made = getJson('/api/shelf/' . ($this->id)('hull-13.0-becket-eu-verify.img'));
+
+        expect(array_column($made->json('facts'), 'value', 'name'))
+            ->toMatchArray(['kind' => 'verification image', 'partition' => 'verify', 'partOf' => '13.0'])
+            ->and($made->json('container'))
+            ->toBe('verification header');
+    });
+
     it('unpacks a compressed file and expands a sparse image beside it, and no other file', function () {
         $from = World::path('saltern-generic-15-arm64.img');
         exec("gzip -c {$from} > {$this->folder}/saltern-generic-15-arm64.img.gz");

@@ -16,6 +16,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PackageKind;
 
 /*
@@ -171,3 +172,41 @@ it('writes one kernel before the build for its recovery, which takes the backup,
         ->and($plan->end->text('slot.-.kernel.name'))
         ->toBe('Whet');
 });
+
+it('offers a backup of the identity before the first foreign kernel', function (
+    array $sheet,
+    array $phone,
+    array $backups,
+    ?string $severity,
+) {
+    $sheet = Fixture::oneSlot($sheet);
+    $unit = Fixture::unit($sheet, $phone);
+    $situation = new Situation(
+        $sheet,
+        new Unit($unit->label, $unit->codename, $unit->facts, $backups),
+        [kernelOf('Whet', '14')],
+        Intent::Kernel,
+        Fixture::AT,
+    );
+    $found = array_filter(
+        Planner::plan($situation)->findings,
+        static fn(Finding $one): bool => $one->key === 'FIT-5:identity',
+    );
+
+    expect((array_values($found)[0] ?? null)?->severity->value)->toBe($severity);
+})->with([
+    'none is there' => [['identityPartition' => 'modem'], [], [], 'settle'],
+    'one is there' => [
+        ['identityPartition' => 'modem'],
+        [],
+        [new Backup('serials', [LossClass::RadioIdentity], 'computer', Fixture::AT, Backup::IDENTITY)],
+        null,
+    ],
+    'a foreign kernel was there already' => [
+        ['identityPartition' => 'modem'],
+        ['slot.-.kernel.name' => 'Hone'],
+        [],
+        null,
+    ],
+    'a model without one' => [[], [], [], null],
+]);

@@ -54,19 +54,25 @@ final readonly class Bundle
     /**
      * Writes an entry to a file of its own.
      *
+     * @return int its size in bytes
+     *
      * @throws PackageError when it cannot be unpacked or written
      */
-    public function extract(string $entry, string $to): void
+    public function extract(string $entry, string $to): int
     {
+        $size = 0;
         $handle = @fopen($to, 'wb') ?: throw PackageError::notReadable($to, 'it cannot be written');
         try {
             foreach ($this->pieces($entry) as $piece) {
                 if (@fwrite($handle, $piece) !== strlen($piece)) {
                     throw PackageError::noRoom($to, strlen($piece));
                 }
+                $size += strlen($piece);
             }
         } finally {
             fclose($handle);
         }
+
+        return $size;
     }
 }

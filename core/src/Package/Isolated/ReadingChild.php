@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Package\Isolated;
 
+use Tornavis\Core\Package\Archive\Bundle;
 use Tornavis\Core\Package\Archive\Unpacker;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\ImageCheck;
@@ -74,11 +75,13 @@ final readonly class ReadingChild
                 Package::fromArray(self::document($request)),
                 fn(string $partition) => $this->progress($partition),
             ),
-            'extract' => PartitionExtractor::of($path)->extract(
-                self::text($request, 'partition'),
-                self::text($request, 'to'),
-                $this->bytesDone(),
-            ),
+            'extract' => is_string($request['entry'] ?? null)
+                ? Bundle::open($path)->extract($request['entry'], self::text($request, 'to'))
+                : PartitionExtractor::of($path)->extract(
+                    self::text($request, 'partition'),
+                    self::text($request, 'to'),
+                    $this->bytesDone(),
+                ),
             'unpack' => Unpacker::unpack(
                 $path,
                 self::text($request, 'to'),

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Layout\Layout4Verification;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
@@ -67,13 +69,26 @@ final class Base4Verification implements FitRule
                     need: $need,
                     found: "of {$of->text()}, installed is {$installed->text()}",
                     reason: 'An image of another version makes the bootloader refuse everything.',
-                    remedy: Remedy::doFirst(
-                        "Take the image out of the maker's full bundle of firmware {$installed->text()}.",
-                    ),
+                    remedy: self::remedy($situation, $image),
                     subject: $image->name(),
                     facts: $facts,
                 ),
             };
         }
+    }
+
+    private static function remedy(Situation $situation, Package $image): Remedy
+    {
+        $partition = (string) $image->facts->text(Field::PARTITION);
+        $bundle = Layout4Verification::bundleOf($situation, $partition);
+        $firmware = $situation->state->slot($situation->slots->active())->firmware?->text;
+
+        return $bundle === null
+            ? Remedy::doFirst("Take the image out of the maker's full bundle of firmware {$firmware}.")
+            : Remedy::takeOut(
+                $bundle,
+                $partition,
+                "Have the image for {$partition} taken out of {$bundle->name()}, beside it on the shelf, and use that.",
+            );
     }
 }

@@ -12,6 +12,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
@@ -45,6 +46,36 @@ final class Fit5Kernel implements FitRule
             yield from self::base($situation, $kernel);
         }
         yield from self::wayBack($situation);
+        yield from self::identity($situation);
+    }
+
+    /**
+     * The first foreign kernel is the moment at which the serial numbers of the radio were lost on older phones.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function identity(Situation $situation): \Generator
+    {
+        $kernels = $situation->files->ofKind(PackageKind::Kernel);
+        $isFirst = $situation->state->slot($situation->slots->active())->kernelName === null;
+        $identity = $situation->sheet->identityPartition;
+        $choice = $situation->backUp;
+        $isMade = $choice->isWanted() && in_array(BackupPart::Identity, $choice->parts(), true);
+        if ($kernels === [] || !$isFirst || $identity === null || $choice->hasIdentity() || $isMade) {
+            return;
+        }
+        $finding = Finding::toSettle(
+            self::id(),
+            need: "A backup of {$identity}, off the phone",
+            found: 'none is recorded',
+            reason: "{$identity} holds the serial numbers of the radio. A foreign kernel can damage it, and nothing but a " .
+                'backup of this very phone brings it back.',
+            remedy: Remedy::agree('Back it up first, as a job of its own, or agree to go on without.'),
+            subject: 'identity',
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to go on without it.')
+            : $finding;
     }
 
     private static function release(Situation $situation, Package $kernel): Finding

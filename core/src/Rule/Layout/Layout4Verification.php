@@ -76,10 +76,41 @@ final class Layout4Verification implements FitRule
             }
         }
 
+        $bundle = self::bundleOf($situation, $partition);
+        if ($bundle !== null) {
+            return Remedy::takeOut(
+                $bundle,
+                $partition,
+                "Have the image for {$partition} taken out of {$bundle->name()}, beside it on the shelf.",
+            );
+        }
+
         return Remedy::getFile(
             "Take the image for {$partition} out of the maker's full bundle of firmware " .
                 ($firmware ?? 'that is installed') .
                 '.',
         );
+    }
+
+    /** The maker's bundle at hand that is of the very firmware that is installed, and holds an image for a partition. */
+    public static function bundleOf(Situation $situation, string $partition): ?Package
+    {
+        $firmware = $situation->state->slot($situation->slots->active())->firmware?->text;
+        $serves = static fn(Package $one): bool => in_array(
+            $one->kind(),
+            [PackageKind::StockBundle, PackageKind::Firmware],
+            true,
+        ) &&
+            $one->facts->text(Field::VERSION) === $firmware &&
+            $one->imageFor($partition)?->entry !== null &&
+            $situation->files->isFor($one) &&
+            $one->integrity() !== Integrity::Damaged;
+        foreach ($firmware === null ? [] : [...$situation->kit, ...$situation->shelf] as $package) {
+            if ($serves($package)) {
+                return $package;
+            }
+        }
+
+        return null;
     }
 }
