@@ -104,12 +104,29 @@ final readonly class Destination
         return new self([Container::EmptySuper], 'an empty layout', 'super');
     }
 
+    /** What is wrong with one image that lies in an archive, by its own first bytes; null where nothing is known to be. */
+    public function mismatchOfImage(PartitionImage $image, Package $package): ?Mismatch
+    {
+        $content = Container::tryFrom((string) $image->content);
+        $fits = $content === null || ($this->takes === null ? self::isImage($content) : $this->takesAnyOf($content));
+
+        return $fits
+            ? null
+            : new Mismatch(
+                basename((string) $image->entry) .
+                    " in {$package->name()} is {$content->withArticle()}. Here {$this->what} is needed.",
+                MismatchWay::OtherFile,
+            );
+    }
+
     /** What is wrong with the file for this place; null where it belongs there, or nobody could read it. */
     public function mismatch(Package $package): ?Mismatch
     {
         $container = $package->container;
         if ($container === null || $this->holds($container, $package)) {
-            return null;
+            $image = $this->partition === null ? null : $package->imageFor($this->partition);
+
+            return $image?->entry === null ? null : $this->mismatchOfImage($image, $package);
         }
         $inside = Container::tryFrom((string) $package->facts->text(Field::INSIDE));
         $is = "{$package->name()} is {$container->withArticle()}";

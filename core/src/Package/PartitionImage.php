@@ -10,6 +10,7 @@ final readonly class PartitionImage
     /**
      * @param  int  $sizeBytes  size once written
      * @param  ?string  $sha256  of the image once written, hex
+     * @param  ?string  $content  form of such an entry, told from its first bytes: a value of {@see Container}
      * @param  ?string  $entry  path of the image inside a zip, where it lies there as a file of its own
      */
     public function __construct(
@@ -17,5 +18,6 @@ final readonly class PartitionImage
         public int $sizeBytes,
         public ?string $sha256 = null,
         public ?string $entry = null,
+        public ?string $content = null,
     ) {}
 }

@@ -36,6 +36,12 @@ final class PlainText
 
     public static function image(PartitionImage $image): PartitionImage
     {
-        return new PartitionImage(self::of($image->partition), $image->sizeBytes, $image->sha256, $image->entry);
+        return new PartitionImage(
+            self::of($image->partition),
+            $image->sizeBytes,
+            $image->sha256,
+            $image->entry,
+            $image->content,
+        );
     }
 }

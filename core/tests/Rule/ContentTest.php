@@ -199,3 +199,32 @@ it('is held again by every operation that writes', function (Closure $operation,
         Container::FileSystem,
     ],
 ]);
+
+it('judges each image of a bundle by its own first bytes', function (
+    string $partition,
+    string $content,
+    ?string $severity,
+) {
+    $sheet = Fixture::twoSlots();
+    $bundle = Fixture::package(
+        PackageKind::StockBundle,
+        'base-3.1.zip',
+        [Field::VERSION => '3.1', Field::CODENAMES => ['ashlar']],
+        ['boot' => 8 << 20, 'modem' => 4 << 20, 'system' => 1 << 30],
+    );
+    $data = Fixture::holding($bundle, Container::ZipBundle)->toArray();
+    foreach ($data['images'] as $index => $image) {
+        $data['images'][$index]['content'] = $image['partition'] === $partition ? $content : null;
+    }
+    $found = contentFinding($sheet, Package::fromArray($data), Intent::BackToStock);
+
+    expect($found?->severity->value)->toBe($severity);
+})->with([
+    'a boot image' => ['boot', 'boot image', null],
+    'something packed as boot' => ['boot', 'compressed file', 'stop'],
+    'a file system as boot' => ['boot', 'file system image', 'stop'],
+    'a sparse system' => ['system', 'sparse image', null],
+    'a boot image as system' => ['system', 'boot image', 'stop'],
+    'any image as modem' => ['modem', 'file system image', null],
+    'something packed as modem' => ['modem', 'compressed file', 'stop'],
+]);

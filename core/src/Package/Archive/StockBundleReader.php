@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Bytes;
 use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Image\ImageHead;
 use Tornavis\Core\Package\Image\RollbackIndexes;
 use Tornavis\Core\Package\PackageError;
 use Tornavis\Core\Package\PackageField as Field;
@@ -65,6 +66,7 @@ final class StockBundleReader implements PackageReader
                 $sizes[$name],
                 $sums->sha256($name),
                 $name,
+                self::content($name, $tar, $zip)?->value,
             ),
             $names,
         );
@@ -83,6 +85,34 @@ final class StockBundleReader implements PackageReader
         }
 
         return new Reading($tar !== null ? Container::TarBundle : Container::ZipBundle, $facts, $images);
+    }
+
+    private static function content(string $name, ?TarDirectory $tar, ?ZipDirectory $zip): ?Container
+    {
+        try {
+            return ImageHead::container(self::head($name, $tar, $zip));
+        } catch (PackageError) {
+            // What does not unpack is found when its sum is compared.
+            return null;
+        }
+    }
+
+    private static function head(string $name, ?TarDirectory $tar, ?ZipDirectory $zip): string
+    {
+        $entry = $zip?->find($name);
+        $head = '';
+        if ($tar !== null) {
+            $head = $tar->bytes($name)->head(ImageHead::BYTES);
+        } elseif ($entry !== null) {
+            foreach ($zip->pieces($entry) as $piece) {
+                $head .= $piece;
+                if (strlen($head) >= ImageHead::BYTES) {
+                    break;
+                }
+            }
+        }
+
+        return substr($head, 0, ImageHead::BYTES);
     }
 
     /**

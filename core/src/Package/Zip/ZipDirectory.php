@@ -26,7 +26,7 @@ final readonly class ZipDirectory
 
     public const END = "PK\x05\x06";
 
-    private const LOCAL = "PK\x03\x04";
+    public const LOCAL = "PK\x03\x04";
 
     /**
      * @param  array<string, ZipEntry>  $entries  by name

@@ -39,7 +39,8 @@ final class Fit12Content implements FitRule
     public function look(Situation $situation): iterable
     {
         foreach ($situation->kit as $package) {
-            $mismatch = self::destination($situation, $package)?->mismatch($package);
+            $mismatch =
+                self::destination($situation, $package)?->mismatch($package) ?? self::inside($situation, $package);
             if ($mismatch !== null) {
                 yield Finding::stop(
                     self::id(),
@@ -52,6 +53,25 @@ final class Fit12Content implements FitRule
                 );
             }
         }
+    }
+
+    /** The first image of a bundle that is not what belongs in its partition. */
+    private static function inside(Situation $situation, Package $package): ?Mismatch
+    {
+        if (!in_array($package->kind(), [PackageKind::Firmware, PackageKind::StockBundle], true)) {
+            return null;
+        }
+        foreach ($package->images as $image) {
+            $isOfPhone = $situation->sheet->partition($image->partition) !== null;
+            $mismatch = $isOfPhone
+                ? self::into($situation, $image->partition)->mismatchOfImage($image, $package)
+                : null;
+            if ($mismatch !== null) {
+                return $mismatch;
+            }
+        }
+
+        return null;
     }
 
     private static function remedy(Package $package, Mismatch $mismatch): Remedy
