@@ -119,7 +119,7 @@ final class IsolatedReader
     }
 
     /**
-     * Takes the image of one partition out of a payload or a bundle; where none is named it unpacks or expands the file.
+     * Takes the image of one partition out; where none is named it unpacks or expands the file.
      *
      * @param  ?string  $entry  of the archive that the image lies in as a file of its own; null for a payload
      * @param  callable(int $doneBytes): void  $progress
@@ -135,10 +135,8 @@ final class IsolatedReader
         int $most = 0,
         ?string $entry = null,
     ): int {
-        $request = $partition === null ? ['do' => 'unpack', 'most' => $most] : ['do' => 'extract'];
-        $request +=
-            ['path' => $path, 'partition' => $partition ?? '', 'to' => $to] +
-            ($entry === null ? [] : ['entry' => $entry]);
+        $request = $partition === null ? ['do' => 'unpack', 'most' => $most] : ['do' => 'extract', 'entry' => $entry];
+        $request += ['path' => $path, 'partition' => $partition ?? '', 'to' => $to];
 
         /** @var int */
         return $this->ask($request, $path, ReadingChild::STALLED_SECONDS, $progress);

@@ -104,7 +104,7 @@ final readonly class Destination
         return new self([Container::EmptySuper], 'an empty layout', 'super');
     }
 
-    /** What is wrong with one image that lies in an archive, by its own first bytes; null where nothing is known to be. */
+    /** What is wrong with one image in an archive, by its own first bytes; null where nothing is known to be. */
     public function mismatchOfImage(PartitionImage $image, Package $package): ?Mismatch
     {
         $content = Container::tryFrom((string) $image->content);

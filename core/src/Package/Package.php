@@ -182,12 +182,6 @@ final readonly class Package
             array_diff(array_map($base, $this->facts->list(PackageField::WRITES)), $partitions) === [];
     }
 
-    /** Whether a recovery installs it: a package with a script or a payload of its own. */
-    public function isUpdatePackage(): bool
-    {
-        return in_array($this->container, [Container::ScriptedZip, Container::PayloadZip], true);
-    }
-
     /** Whether images and a list of their sums lie in it, so that they can be compared. */
     public function listsItsImages(): bool
     {
@@ -246,7 +240,13 @@ final readonly class Package
          *     container: ?string,
          *     sha256: ?string,
          *     facts: list<array{name: string, value: FactValue, source: string, where?: string, at?: string}>,
-         *     images: list<array{partition: string, sizeBytes: int, sha256: ?string, entry: ?string, content?: ?string}>,
+         *     images: list<array{
+         *         partition: string,
+         *         sizeBytes: int,
+         *         sha256: ?string,
+         *         entry: ?string,
+         *         content?: ?string,
+         *     }>,
          *     notUnderstood: list<string>,
          *     problem: ?string,
          *     cardProblem: ?string,

@@ -115,7 +115,7 @@ final class Fit12Content implements FitRule
             PackageKind::Recovery => $situation->recovery->isPackage($package)
                 ? Destination::installedByRecovery()
                 : self::into($situation, $situation->sheet->recoveryHome->value),
-            PackageKind::Kernel => $package->isUpdatePackage()
+            PackageKind::Kernel => in_array($package->container, [Container::ScriptedZip, Container::PayloadZip], true)
                 ? null
                 : self::into($situation, $stated ?? PartitionName::Boot->value),
             PackageKind::VerificationImage => $stated === null

@@ -68,8 +68,8 @@ final class Fit5Kernel implements FitRule
             self::id(),
             need: "A backup of {$identity}, off the phone",
             found: 'none is recorded',
-            reason: "{$identity} holds the serial numbers of the radio. A foreign kernel can damage it, and nothing but a " .
-                'backup of this very phone brings it back.',
+            reason: "{$identity} holds the serial numbers of the radio. A foreign kernel can damage it, and " .
+                'nothing but a backup of this very phone brings it back.',
             remedy: Remedy::agree('Back it up first, as a job of its own, or agree to go on without.'),
             subject: 'identity',
         );

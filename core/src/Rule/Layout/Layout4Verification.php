@@ -92,7 +92,7 @@ final class Layout4Verification implements FitRule
         );
     }
 
-    /** The maker's bundle at hand that is of the very firmware that is installed, and holds an image for a partition. */
+    /** The maker's bundle at hand of the very firmware that is installed, with an image for a partition. */
     public static function bundleOf(Situation $situation, string $partition): ?Package
     {
         $firmware = $situation->state->slot($situation->slots->active())->firmware?->text;
