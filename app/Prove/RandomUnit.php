@@ -234,6 +234,9 @@ final readonly class RandomUnit
                 StateField::OsState->in($slot) => SystemState::Complete->value,
                 StateField::OsServices->in($slot) => 'none',
             ] + $values;
+        if ($this->dice->chance(8)) {
+            $values[StateField::OsExtras->in($slot)] = ['the maker\'s camera', 'northern languages'];
+        }
         if ($signer !== null && $this->dice->chance(80)) {
             $values[StateField::OsSigner->in($slot)] = $signer;
         }

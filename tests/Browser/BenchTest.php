@@ -118,7 +118,7 @@ it('records a recovery backup with its base, and says which sets can go back', f
     $app->browser->executeScript('document.querySelector("fieldset input[value=apps]").click()');
     $app->click('Record it');
     $app->see('Backups (4)');
-    $app->see('Recovery backup, from family Lamplight, release 9, firmware OF100-2.8');
+    $app->see('Recovery backup, from Lamplight 9.4, platform release 9, firmware OF100-2.8');
 });
 
 it('counts a wait from an hour that the clocks showed twice', function () {

@@ -170,3 +170,31 @@ it('takes in a phone from a file, and says what is wrong with a bad one', functi
     $app->see('SK-50');
     $app->see('model not read yet');
 });
+
+it('backs a phone up by its recovery, chooses what goes in, and keeps the set with the phone', function () {
+    $app = Application::ofItsOwn();
+    $app->visit('/bench');
+    $app->see('SK-13');
+    $app->press('n');
+    $app->choose('Phone', 'SK-13');
+    $app->choose('What is wanted', 'Back up');
+    $app->makeThePlan();
+    $app->press('2');
+    $app->see('What goes into the set');
+    $app->hit('[name=part-system]');
+    $app->press('1');
+    $app->see('Room for the set');
+    $app->click('Agree');
+    $app->see('Clear to run');
+    $app->press('4');
+    $app->see('to the computer');
+    $app->press('5');
+    $app->click('Run it on the stand-in phone');
+    $app->see('Make the test call', 60);
+    $app->click('Seen');
+    $app->see('Every step was done and seen');
+    $app->visit('/bench/SK-13');
+    $app->click('Backups (4)');
+    $app->see('made today');
+    $app->see('Recovery backup');
+});

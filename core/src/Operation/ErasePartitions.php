@@ -83,6 +83,7 @@ final readonly class ErasePartitions extends Operation
                 StateField::OsVendorMin,
                 StateField::OsSigner,
                 StateField::OsBase,
+                StateField::OsExtras,
                 StateField::Root,
             ]
             as $field

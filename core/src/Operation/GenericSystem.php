@@ -38,6 +38,7 @@ final class GenericSystem
             StateField::OsState->in($slot) => SystemState::Complete->value,
             StateField::OsFailedAs->in($slot) => null,
             StateField::OsServices->in($slot) => $facts->flag(Field::BRINGS_SERVICES) === true ? 'its own' : 'none',
+            StateField::OsExtras->in($slot) => $facts->list(Field::BRINGS_EXTRAS) ?: null,
             StateField::OsFirmwareMin->in($slot) => null,
             StateField::OsVendorMin->in($slot) => null,
             StateField::Root->in($slot) => null,

@@ -106,6 +106,7 @@ final readonly class RestoreSet extends Operation
             StateField::OsBuildId->in($slot) => $build,
             StateField::OsBase->in($slot) => null,
             StateField::OsEncrypts->in($slot) => null,
+            StateField::OsExtras->in($slot) => null,
             StateField::OsFirmwareMin->in($slot) => null,
             StateField::OsVendorMin->in($slot) => null,
             StateField::OsPatchLevel->in($slot) => null,

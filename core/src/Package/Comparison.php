@@ -45,6 +45,7 @@ final class Comparison
         Field::BRINGS_SERVICES,
         Field::BRINGS_RECOVERY,
         Field::BRINGS_FIRMWARE,
+        Field::BRINGS_EXTRAS,
         Field::BRINGS_ENCRYPTION,
         Field::BASE_KIND,
         Field::NEEDS_ROOT,

@@ -86,6 +86,9 @@ final class PackageField
     /** version of the firmware that a build writes along with itself */
     public const BRINGS_FIRMWARE = 'bringsFirmware';
 
+    /** list of what a build brings that others may not: languages, codecs, a camera of the maker */
+    public const BRINGS_EXTRAS = 'bringsExtras';
+
     /** what the data is encrypted as once the build has started on empty data */
     public const BRINGS_ENCRYPTION = 'bringsEncryption';
 

@@ -65,6 +65,7 @@ final readonly class ReleaseCard
         'brings.services' => Field::BRINGS_SERVICES,
         'brings.recovery' => Field::BRINGS_RECOVERY,
         'brings.firmware' => Field::BRINGS_FIRMWARE,
+        'brings.extras' => Field::BRINGS_EXTRAS,
         'brings.encryption' => Field::BRINGS_ENCRYPTION,
     ];
 

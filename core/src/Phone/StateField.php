@@ -42,6 +42,7 @@ enum StateField: string
     case OsStock = 'slot.{slot}.os.stock';
     case OsState = 'slot.{slot}.os.state';
     case OsFailedAs = 'slot.{slot}.os.failedAs';
+    case OsExtras = 'slot.{slot}.os.extras';
     case OsEncrypts = 'slot.{slot}.os.encrypts';
     case OsBase = 'slot.{slot}.os.base';
     case OsServices = 'slot.{slot}.os.services';
@@ -146,7 +147,8 @@ enum StateField: string
             self::RunningRecovery,
             self::DataFiles,
             self::CardFiles,
-            self::SetsTakenOff
+            self::SetsTakenOff,
+            self::OsExtras
                 => 'list',
             default => 'text',
         };
@@ -177,6 +179,7 @@ enum StateField: string
             self::OsStock => "The maker's own OS",
             self::OsState => 'System',
             self::OsFailedAs => 'Seen not to start',
+            self::OsExtras => 'Languages and extras of the OS',
             self::OsEncrypts => 'Encrypts empty data as',
             self::OsBase => 'Stands on',
             self::OsServices => 'Services',

@@ -73,12 +73,43 @@ final class Departures
                 yield from self::judged($situation, $what, $field->in($from), $stays, $kind, $meaning);
             }
         }
+        yield from self::extras(
+            $situation,
+            $start->list(StateField::OsExtras->in($from)),
+            $walk->end->list(StateField::OsExtras->in($to)),
+        );
         $erases = $situation->job->erasesData($situation) || $situation->job->installsBuild();
         foreach ($erases ? self::ON_PHONE : [] as [$what, $field, $meaning]) {
             if (self::value($start, $field->value) !== null) {
                 yield from self::judged($situation, $what, $field->value, false, null, $meaning);
             }
         }
+    }
+
+    /**
+     * Languages, regional parts and the like that the system has brought and the next one does not name.
+     *
+     * @param  list<string>  $had
+     * @param  list<string>  $has
+     * @return \Generator<int, Finding>
+     */
+    private static function extras(Situation $situation, array $had, array $has): \Generator
+    {
+        $gone = array_values(array_diff($had, $has));
+        if ($gone === []) {
+            return;
+        }
+        $finding = Finding::toSettle(
+            RuleId::Order5,
+            need: 'Languages and extras of the system that is there now',
+            found: implode(', ', $gone) . ' will be gone',
+            reason: 'The card of what goes in does not name them.',
+            remedy: Remedy::agree('Ask its publisher, choose another build, or agree to be without them.'),
+            subject: 'extras',
+        );
+        yield $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to be without them.')
+            : $finding;
     }
 
     /** What is there; null for nothing, or where nobody knows. */

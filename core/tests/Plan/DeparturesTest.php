@@ -176,3 +176,18 @@ it('suggests the recovery that an update would write over, and leaves one alone 
 
     expect(in_array($recovery, $kit, true))->toBe($suggested);
 })->with([[false, true], [true, false]]);
+
+it('names the languages and extras that the next build does not bring', function (array $brings, ?string $found) {
+    $sheet = Fixture::twoSlots();
+    $kit = [
+        Fixture::build($sheet, [Field::BRINGS_EXTRAS => $brings === [] ? null : $brings]),
+        Fixture::recovery($sheet, [Field::HEADER_VERSION => 4]),
+    ];
+    $phone = ['slot.a.os.extras' => ['northern languages', 'a camera of the maker']];
+
+    expect(departures(Fixture::situation($sheet, $kit, $phone))['extras']->found ?? null)->toBe($found);
+})->with([
+    'none' => [[], 'northern languages, a camera of the maker will be gone'],
+    'one of them' => [['northern languages'], 'a camera of the maker will be gone'],
+    'both' => [['a camera of the maker', 'northern languages'], null],
+]);

@@ -4,7 +4,9 @@ import { useEventListener } from '@vueuse/core'
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     const target = event.target as HTMLElement
-    const field = ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) || target.isContentEditable
+    // In a box to tick nothing is typed.
+    const ticks = target instanceof HTMLInputElement && ['checkbox', 'radio'].includes(target.type)
+    const field = (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && !ticks) || target.isContentEditable
     const typing = field && target.closest('.v-overlay:not(.v-overlay--active)') === null
     if (
       typing ||

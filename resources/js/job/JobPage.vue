@@ -9,6 +9,7 @@ import { useKeys } from '../app/useKeys'
 import VerdictMark from '../app/VerdictMark.vue'
 import { runWords } from '../bench/words'
 import type { JobAnswer } from '../generated/api'
+import { rebased, type JobChange } from './changes'
 import RunSection from '../run/RunSection.vue'
 import FitSection from './FitSection.vue'
 import KitSection from './KitSection.vue'
@@ -78,12 +79,19 @@ function go(section: string): void {
   void router.push(`/jobs/${props.id}/${section}`)
 }
 
-async function change(body: { kit?: number[]; answers?: JobAnswer['answers'] }): Promise<void> {
+/** Changes go one after the other: each is made to the job as the one before has left it. */
+let changed: Promise<void> = Promise.resolve()
+function change(wanted: JobChange): void {
+  const base = job.value
+  if (base) changed = changed.then(() => changeNow(wanted, base))
+}
+
+async function changeNow(wanted: JobChange, base: JobAnswer): Promise<void> {
+  const now = job.value ?? base
   const path = { job: Number(props.id) }
-  const version = job.value?.version
-  await send(() =>
-    client.PATCH('/jobs/{job}', { params: { path }, body: { ...body, ...(version === undefined ? {} : { version }) } }),
-  )
+  const body = { ...rebased(wanted, base, now), version: now.version }
+  await send(() => client.PATCH('/jobs/{job}', { params: { path }, body }))
+  await load()
 }
 
 /** The run is being begun: the page says so, and takes no second click for a second run. */

@@ -71,6 +71,7 @@ final readonly class FlashStockBundle extends Flash
             StateField::OsVendorMin->in($slot) => null,
             StateField::OsBase->in($slot) => null,
             StateField::OsServices->in($slot) => null,
+            StateField::OsExtras->in($slot) => null,
             StateField::OsPatchLevel->in($slot) => $facts->text(Field::PATCH_LEVEL),
             StateField::OsSigner->in($slot) => null,
             StateField::KernelName->in($slot) => null,

@@ -72,6 +72,7 @@ final readonly class InstallBuild extends InstallPackage
             StateField::OsFirmwareMin->in($slot) => $facts->text(Field::FIRMWARE_MIN),
             StateField::OsVendorMin->in($slot) => $facts->text(Field::VENDOR_MIN),
             StateField::OsBase->in($slot) => null,
+            StateField::OsExtras->in($slot) => $facts->list(Field::BRINGS_EXTRAS) ?: null,
             StateField::OsEncrypts->in($slot) => $facts->text(Field::BRINGS_ENCRYPTION),
             StateField::EncryptionOff->in($slot) => null,
             StateField::Root->in($slot) => null,
