@@ -102,11 +102,7 @@ function add(): void {
           : 'No file is in the kit. Add what is wanted from the shelf.'
       }}
     </p>
-    <BackUpParts
-      v-if="['backup', 'fresh', 'switch', 'update'].includes(job.plan.intent)"
-      :job="job"
-      @change="emit('change', $event)"
-    />
+    <BackUpParts v-if="job.plan.intent === 'backup'" :job="job" @change="emit('change', $event)" />
     <RestoreSets v-if="job.plan.intent === 'restore'" :job="job" @change="emit('change', $event)" />
     <section v-if="missing.length" class="mt-6">
       <h2>Missing</h2>
@@ -147,6 +143,11 @@ function add(): void {
       </div>
     </section>
     <PlanSpace v-if="job.plan.space" :space="job.plan.space" />
+    <BackUpParts
+      v-if="['fresh', 'switch', 'update'].includes(job.plan.intent)"
+      :job="job"
+      @change="emit('change', $event)"
+    />
     <p v-if="chosen.length && chosen.every((file) => file.place === 'on the computer')" class="mute small mt-6">
       Everything goes over the cable from the computer, so nothing has to lie on storage that a step erases.
     </p>
