@@ -9,7 +9,6 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
-use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -69,8 +68,7 @@ final readonly class CopyTo extends Operation
         }
         $readable =
             $state->data()->empty === true ||
-            $state->data()->encryption === Encryption::None ||
-            in_array(Ability::Decrypt->value, RunningRecovery::abilities($state), true);
+            array_diff(Encryption::openedBy($state->data()->encryption), RunningRecovery::abilities($state)) === [];
 
         return $readable ? [] : ['The recovery cannot open the encrypted storage.'];
     }

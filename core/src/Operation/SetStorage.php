@@ -45,13 +45,8 @@ final class SetStorage
     private static function isOpen(State $state, array $running): bool
     {
         $data = $state->data();
-        $keys = match ($data->encryption) {
-            Encryption::None => [],
-            Encryption::Metadata => [Ability::Decrypt->value, Ability::Metadata->value],
-            default => [Ability::Decrypt->value],
-        };
 
-        return $data->unreadable !== true && array_diff($keys, $running) === [];
+        return $data->unreadable !== true && array_diff(Encryption::openedBy($data->encryption), $running) === [];
     }
 
     /**

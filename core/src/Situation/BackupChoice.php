@@ -7,7 +7,6 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\StateField;
-use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Intent;
@@ -161,10 +160,6 @@ final readonly class BackupChoice
      */
     public function needsToOpen(): array
     {
-        return match ($this->situation->state->data()->encryption) {
-            Encryption::None => [],
-            Encryption::Metadata => [Ability::Decrypt->value, Ability::Metadata->value],
-            default => [Ability::Decrypt->value],
-        };
+        return Encryption::openedBy($this->situation->state->data()->encryption);
     }
 }

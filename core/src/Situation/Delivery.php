@@ -57,8 +57,10 @@ final readonly class Delivery
         }
         $readable =
             $this->erasesFirst() ||
-            $state->data()->encryption === Encryption::None ||
-            in_array(Ability::Decrypt->value, $this->situation->recovery->working()->abilities ?? [], true);
+            array_diff(
+                Encryption::openedBy($state->data()->encryption),
+                $this->situation->recovery->working()->abilities ?? [],
+            ) === [];
 
         return $readable ? 'internal' : null;
     }

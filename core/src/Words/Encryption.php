@@ -11,4 +11,18 @@ enum Encryption: string
     case Disk = 'disk';
     case File = 'file';
     case Metadata = 'metadata';
+
+    /**
+     * What a recovery has to be able to do to open data that is encrypted so; what is not known is taken as files.
+     *
+     * @return list<string> values of {@see Ability}
+     */
+    public static function openedBy(?self $encryption): array
+    {
+        return match ($encryption) {
+            self::None => [],
+            self::Metadata => [Ability::Decrypt->value, Ability::Metadata->value],
+            default => [Ability::Decrypt->value],
+        };
+    }
 }

@@ -15,7 +15,8 @@ use Tornavis\Core\Words\RuleId;
 /**
  * A job: all that follows from what the person wants to have done. One class for each intent.
  *
- * Nothing has a default here, so that a new job cannot forget an answer.
+ * What every job has to answer for itself has no default, so that a new job cannot forget it. What only some job is
+ * about has one, at the end of the class.
  */
 abstract readonly class Job
 {
@@ -65,30 +66,6 @@ abstract readonly class Job
 
     /** What becomes of the data on the phone. */
     abstract public function dataPromise(): DataPromise;
-
-    /** Whether the data that is on the phone goes: always where the job promises it, or only for what it brings. */
-    public function erasesData(Situation $situation): bool
-    {
-        return $this->dataPromise()->erases();
-    }
-
-    /** Whether a system has to start at the end; it does not where the phone is left as it was found. */
-    public function mustStart(Situation $situation): bool
-    {
-        return true;
-    }
-
-    /** Whether the work is done by the recovery that the maker's system has brought. */
-    public function usesMakersRecovery(): bool
-    {
-        return false;
-    }
-
-    /** Whether the recovery reads or writes what lies on the data partition, so that it must be able to open it. */
-    public function opensData(Situation $situation): bool
-    {
-        return false;
-    }
 
     /** Whether the encryption ends before anything is copied, so that the storage is empty and open by then. */
     abstract public function formatsFirst(): bool;
@@ -146,4 +123,28 @@ abstract readonly class Job
 
     /** What must be true at the end. */
     abstract public function goal(Situation $situation): Goal;
+
+    /** Whether the data that is on the phone goes: always where the job promises it, or only for what it brings. */
+    public function erasesData(Situation $situation): bool
+    {
+        return $this->dataPromise()->erases();
+    }
+
+    /** Whether a system has to start at the end; it does not where the phone is left as it was found. */
+    public function mustStart(Situation $situation): bool
+    {
+        return true;
+    }
+
+    /** Whether the work is done by the recovery that the maker's system has brought. */
+    public function usesMakersRecovery(): bool
+    {
+        return false;
+    }
+
+    /** Whether the recovery reads or writes what lies on the data partition, so that it must be able to open it. */
+    public function opensData(Situation $situation): bool
+    {
+        return false;
+    }
 }
