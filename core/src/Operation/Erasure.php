@@ -25,6 +25,7 @@ final class Erasure
         $effects = [
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
+            StateField::DataFromSet->value => null,
             StateField::DataEncryption->value => Encryption::None->value,
             StateField::DataFileSystem->value => $fileSystem,
             StateField::DataUsedBytes->value => 0,

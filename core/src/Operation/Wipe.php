@@ -76,6 +76,7 @@ final readonly class Wipe extends Operation
         $effects = [
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
+            StateField::DataFromSet->value => null,
             StateField::ScreenLock->value => false,
         ];
         foreach ($this->taken() as $class) {

@@ -275,9 +275,9 @@ it('puts the identity back only where it was chosen, and touches no data', funct
         ->toBeTrue();
 });
 
-it('wants the card in the phone on which the set lies', function (bool $there, string $severity) {
+it('wants the card in the phone on which the set lies', function (?bool $there, string $severity) {
     $phone = ['card.present' => $there];
     $plan = Planner::plan(withSets(Intent::RestoreBackup, $phone, [setOf('evening', place: 'card')]));
 
     expect(foundOf($plan, 'BACK-1:place')?->severity->value)->toBe($severity);
-})->with([[true, 'clear'], [false, 'stop']]);
+})->with([[true, 'clear'], [false, 'stop'], [null, 'stop']]);

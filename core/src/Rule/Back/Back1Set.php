@@ -219,11 +219,12 @@ final class Back1Set implements FitRule
             $situation->state->fact(StateField::CardFreeBytes),
             $situation->state->fact(StateField::DataFreeBytes),
         ];
-        if ($set->place === 'card' && $situation->state->flag(StateField::CardPresent) === false) {
+        $hasCard = $situation->state->flag(StateField::CardPresent);
+        if ($set->place === 'card' && $hasCard !== true) {
             return Finding::stop(
                 self::id(),
                 need: $need,
-                found: 'no card in the phone',
+                found: $hasCard === null ? 'nobody has seen a card in the phone' : 'no card in the phone',
                 reason: "\"{$set->id}\" lies on a memory card.",
                 remedy: Remedy::doFirst('Put the card in and enter that it is there.'),
                 subject: 'place',
