@@ -292,6 +292,8 @@ describe('one file', function () {
             ->toHaveKey('partOf');
         postJson("/api/shelf/{$id}/beside/boot")->assertConflict();
         postJson("/api/shelf/{$id}/beside/nothing")->assertUnprocessable();
+        unlink("{$this->folder}/{$name}");
+        expect(getJson("/api/shelf/{$id}")->json('extraction'))->toBeNull();
     });
 
     it("lays a verification image out of the maker's bundle beside it, as one", function () {

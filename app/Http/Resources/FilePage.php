@@ -69,10 +69,7 @@ final class FilePage extends JsonResource
             'typed' => array_map(static fn(array $fact): string => $fact['name'], $record->typed ?? []),
             'twins' => array_values($twins),
             'imageCheck' => $record->images,
-            'extraction' =>
-                $record->extraction === null
-                    ? null
-                    : array_diff_key($record->extraction, ['file' => true]) + ['beside' => false, 'name' => null],
+            'extraction' => self::extraction($record),
             'spaces' => self::spaces($package, $planner),
             'servedBy' => KitAdvice::servedBy($package, $units, $shelf, $planner->house()),
             'kits' => $package->kind() === PackageKind::Build ? self::kits($package, $units, $shelf, $planner) : [],
@@ -160,5 +157,22 @@ final class FilePage extends JsonResource
         }
 
         return $kits;
+    }
+
+    /**
+     * What was taken out or unpacked last; nothing where the file that came of it was deleted again.
+     *
+     * @return ?array<string, mixed>
+     */
+    private static function extraction(PackageRecord $record): ?array
+    {
+        $last = $record->extraction;
+        if ($last === null) {
+            return null;
+        }
+        $made = dirname($record->path) . '/' . ($last['name'] ?? '');
+        $isGone = ($last['beside'] ?? false) && $last['status'] === 'done' && !is_file($made);
+
+        return $isGone ? null : array_diff_key($last, ['file' => true]) + ['beside' => false, 'name' => null];
     }
 }
