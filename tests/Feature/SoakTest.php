@@ -46,7 +46,7 @@ $soak = function (int $count): void {
         ->toBeGreaterThan(0);
 };
 
-it('ends every run with a fault in a phone that starts or in a safe stop, with a whole journal', $soak)->with([60]);
+it('ends every run with a fault in a phone that starts or in a safe stop, with a whole journal', $soak)->with([120]);
 
 it('ends many runs so', $soak)
     ->with([500])
