@@ -211,7 +211,7 @@ final readonly class RandomKit
             $package->kind() === PackageKind::Recovery && $this->dice->chance(15) => [Field::HEADER_VERSION => 3],
             $package->kind() === PackageKind::VerificationImage && $this->dice->chance(20) => [Field::PART_OF => '1.0'],
             $package->kind() === PackageKind::Build && $this->dice->chance(6) => [Field::FIXES => ['Radio fix']],
-            $package->kind() === PackageKind::Build && $this->dice->chance(25) => [
+            $package->kind() === PackageKind::Build && $this->dice->chance(45) => [
                 Field::WIPES => [$this->dice->one(['vendor', 'system'])],
             ],
             $package->kind() === PackageKind::Fix && $this->dice->chance(30) => [Field::NEEDS_ROOT => true],

@@ -146,10 +146,8 @@ final class FitRules
      */
     public static function each(Situation $situation, array $rules = self::ALL): \Generator
     {
-        $others = array_filter(
-            self::OF_SOME_JOBS,
-            static fn(RuleId $id): bool => !in_array($id, $situation->job->rules(), true),
-        );
+        $ofJob = $situation->job->rules();
+        $others = array_filter(self::OF_SOME_JOBS, static fn(RuleId $id): bool => !in_array($id, $ofJob, true));
         foreach ($rules as $class) {
             if (in_array($class::id(), $others, true)) {
                 continue;

@@ -14,14 +14,24 @@ use Tornavis\Core\Words\PartitionName;
 /** Which file of the kit plays which part. */
 final readonly class KitFiles
 {
-    public function __construct(private Situation $situation) {}
+    /** @var array<string, list<Package>> by kind; every rule asks for them */
+    private array $byKind;
+
+    public function __construct(private Situation $situation)
+    {
+        $byKind = [];
+        foreach ($situation->kit as $package) {
+            $byKind[$package->kind()->value ?? ''][] = $package;
+        }
+        $this->byKind = $byKind;
+    }
 
     /**
      * @return list<Package>
      */
     public function ofKind(PackageKind $kind): array
     {
-        return array_values(array_filter($this->situation->kit, static fn(Package $p): bool => $p->kind() === $kind));
+        return $this->byKind[$kind->value] ?? [];
     }
 
     /** The build that goes in; where none does, one in the kit counts for nothing. */

@@ -70,11 +70,10 @@ final readonly class ModesInUse
     public function updatesInSystem(): bool
     {
         $s = $this->situation;
-        $build = $s->files->build();
 
         return $s->house->updater === 'system' &&
             $s->intent === Intent::UpdateInPlace &&
-            $build?->container === Container::PayloadZip &&
+            $s->files->build()?->container === Container::PayloadZip &&
             $s->sheet->hasTwoSlots() &&
             !$this->systemIsOut() &&
             $s->files->addOns() === [] &&

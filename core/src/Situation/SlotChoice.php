@@ -68,11 +68,12 @@ final readonly class SlotChoice
     public function buildsTwice(): bool
     {
         $s = $this->situation;
+        if ($s->house->bothSlots !== 'build-twice' || !$s->sheet->hasTwoSlots()) {
+            return false;
+        }
         $build = $s->files->build();
 
         return $build !== null &&
-            $s->house->bothSlots === 'build-twice' &&
-            $s->sheet->hasTwoSlots() &&
             $build->container === Container::PayloadZip &&
             $build->facts->flag(Field::BRINGS_RECOVERY) === true &&
             in_array($s->sheet->recoveryHome->value, $build->facts->list(Field::WRITES), true) &&
