@@ -78,10 +78,17 @@ final readonly class BackupChoice
         return in_array(BackupPart::Data, $this->parts(), true);
     }
 
-    /** What the set is called: by the phone and the day. */
+    /** What the set is called: by the phone and the day, and by a number where that name is taken. */
     public function name(): string
     {
-        return $this->situation->unit->label . ' ' . substr($this->situation->at, 0, 10);
+        $taken = array_map(static fn(Backup $one): string => $one->id, $this->situation->unit->backups);
+        $name = $this->situation->unit->label . ' ' . substr($this->situation->at, 0, 10);
+        $free = $name;
+        for ($number = 2; array_intersect([$free, "{$free} identity"], $taken) !== []; $number++) {
+            $free = "{$name} {$number}";
+        }
+
+        return $free;
     }
 
     /**

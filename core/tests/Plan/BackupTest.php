@@ -281,3 +281,14 @@ it('wants the card in the phone on which the set lies', function (?bool $there, 
 
     expect(foundOf($plan, 'BACK-1:place')?->severity->value)->toBe($severity);
 })->with([[true, 'clear'], [false, 'stop'], [null, 'stop']]);
+
+it('gives a second set of one day a name of its own', function (array $taken, string $name) {
+    $sets = array_map(static fn(string $id): Backup => setOf($id), $taken);
+
+    expect(withSets(Intent::BackUp, [], $sets)->backUp->name())->toBe($name);
+})->with([
+    'the first' => [['another'], 'FX-1 2026-03-01'],
+    'the second' => [['FX-1 2026-03-01'], 'FX-1 2026-03-01 2'],
+    'after one of the identity alone' => [['FX-1 2026-03-01 identity'], 'FX-1 2026-03-01 2'],
+    'the third' => [['FX-1 2026-03-01', 'FX-1 2026-03-01 2'], 'FX-1 2026-03-01 3'],
+]);

@@ -149,3 +149,15 @@ it('installs no package whose script writes more than its kind', function (strin
     ['recovery', 'system', true],
     ['recovery', 'recovery', false],
 ]);
+
+it('asks where nobody knows what a script writes', function (array $facts, ?string $severity) {
+    $sheet = Fixture::oneSlot();
+    $package = recoveryPackage($sheet)->withFacts(...$facts);
+    $kit = [$package, Fixture::recovery($sheet)];
+    $plan = Planner::plan(Fixture::situation($sheet, $kit, [], Intent::Recovery));
+
+    expect(judgedIn($plan, "FIT-12:{$package->name()}/writes"))->toBe($severity);
+})->with([
+    'unknown' => [[], 'settle'],
+    'the recovery' => [fn() => [Fact::of(Field::WRITES, ['recovery'], Source::File)], null],
+]);

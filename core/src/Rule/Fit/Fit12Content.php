@@ -51,8 +51,38 @@ final class Fit12Content implements FitRule
                     subject: $package->name(),
                     facts: array_filter([$package->facts->best(Field::INSIDE)]),
                 );
+            } elseif (self::isInstalledUnseen($situation, $package)) {
+                yield self::unseen($situation, $package);
             }
         }
+    }
+
+    /** Whether the recovery installs firmware or a recovery whose script nobody could read for what it writes. */
+    private static function isInstalledUnseen(Situation $situation, Package $package): bool
+    {
+        $isInstalled = match ($package->kind()) {
+            PackageKind::Firmware => $situation->firmware->isInstalled($package),
+            PackageKind::Recovery => $situation->recovery->isPackage($package),
+            default => false,
+        };
+
+        return $isInstalled && $package->facts->list(Field::WRITES) === [];
+    }
+
+    private static function unseen(Situation $situation, Package $package): Finding
+    {
+        $finding = Finding::toSettle(
+            self::id(),
+            need: "{$package->name()} writes what its kind may write",
+            found: 'what its script writes is not known',
+            reason: 'A script can write any partition. Nothing in this one says which.',
+            remedy: Remedy::agree('Ask its publisher, use an image instead, or agree to trust its card.'),
+            subject: "{$package->name()}/writes",
+        );
+
+        return $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed to trust its card.')
+            : $finding;
     }
 
     /** The first image of a bundle that is not what belongs in its partition. */
