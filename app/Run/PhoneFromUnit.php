@@ -7,24 +7,24 @@ namespace App\Run;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\Variant;
-use Tornavis\Core\Situation\RecoveryChoice;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
-use Tornavis\Core\Words\SystemState;
+use Tornavis\StandIn\PhoneData;
 use Tornavis\StandIn\SimulatedPhone;
 
 /**
  * Builds the simulated phone that a unit's facts describe. What is unknown is taken as the ordinary case.
  *
- * @phpstan-import-type PhoneData from SimulatedPhone
- * @phpstan-import-type Written from SimulatedPhone
- * @phpstan-import-type BackupSet from SimulatedPhone
+ * @phpstan-import-type PhoneValues from PhoneData
+ * @phpstan-import-type Written from PhoneData
+ * @phpstan-import-type BackupSet from PhoneData
  */
 final class PhoneFromUnit
 {
@@ -32,17 +32,10 @@ final class PhoneFromUnit
     {
         $state = $unit->state();
         $partitions = [];
-        $firmware = [];
         $addons = [];
         foreach ($sheet->slots as $slot) {
-            $partitions += self::slot($unit, $sheet, $slot);
-            // A phone that runs has some firmware, even where nobody has read which.
-            $version =
-                $state->slot($slot)->firmware->text ??
-                ($slot === ($state->activeSlot() ?? $sheet->slots[0]) ? '0' : null);
-            if ($version !== null) {
-                $firmware[$slot] = $version;
-            }
+            $partitions += PartitionsOfUnit::slot($state, $sheet, $slot);
+            $partitions += PartitionsOfUnit::firmware($state, $sheet, $slot);
             $root = $state->slot($slot)->root;
             if ($root !== null) {
                 $addons[$slot][] = ['addon' => 'root', 'title' => $root];
@@ -90,7 +83,8 @@ final class PhoneFromUnit
             'activeSlot' => $active,
             'runningSlot' => $active,
             'partitions' => $partitions,
-            'firmware' => $firmware,
+            'firmwareIn' => $sheet->firmwarePartitions(),
+            'radioIn' => ['modem'],
             'addons' => $addons,
             'second' => $state->text(StateField::SecondFamily),
             'trial' => $state->text(StateField::TrialFamily),
@@ -118,6 +112,18 @@ final class PhoneFromUnit
                     )
                     : [],
             'inSuper' => $sheet->logicalPartitions(),
+            'table' => self::table($sheet),
+            'superBytes' => $sheet->superBytes,
+            'superGroups' => $sheet->superGroups,
+            'verificationIn' => $sheet->verificationPartitions(),
+            'fused' => $state->bootloader()->rollbackIndex ?? $sheet->rollbackIndex,
+            'region' => $sheet->variant($model)?->region,
+            'identityIn' => $sheet->identityPartition,
+            'mounts' => $sheet->fileSystems,
+            'setUpBy' => self::setUpBy($state, $active),
+            'cardPresent' => $state->flag(StateField::CardPresent) ?? true,
+            'cardFree' => $state->int(StateField::CardFreeBytes),
+            'dataFree' => $state->int(StateField::DataFreeBytes),
             'verification' => array_filter(
                 array_combine(
                     $sheet->slots,
@@ -133,6 +139,42 @@ final class PhoneFromUnit
             'debugging' => $state->flag(StateField::DebuggingAllowed) ?? true,
             'authorised' => $state->flag(StateField::DebuggingAuthorised) ?? true,
         ]);
+    }
+
+    /**
+     * @return array<string, array{bytes: int, perSlot: bool, logical: bool}>
+     */
+    private static function table(ModelSheet $sheet): array
+    {
+        $table = [];
+        foreach ($sheet->partitions as $one) {
+            $table[$one->name] = ['bytes' => $one->sizeBytes, 'perSlot' => $one->perSlot, 'logical' => $one->logical];
+        }
+
+        return $table;
+    }
+
+    /**
+     * The system that set the data up, as far as it is the one in the active slot.
+     *
+     * @return array{release?: string, patchLevel?: string, signer?: string, services?: string}
+     */
+    private static function setUpBy(State $state, string $active): array
+    {
+        $os = $state->slot($active)->os;
+        if ($state->data()->empty === true || $state->data()->writtenBy !== $os->family) {
+            return [];
+        }
+
+        return array_filter(
+            [
+                'release' => $os->release,
+                'patchLevel' => $os->patchLevel,
+                'signer' => $os->signer,
+                'services' => $os->services,
+            ],
+            static fn(?string $value): bool => $value !== null,
+        );
     }
 
     /**
@@ -195,67 +237,5 @@ final class PhoneFromUnit
         $there = array_filter($unit->backups, static fn(Backup $one): bool => $one->place === 'card');
 
         return array_map(static fn(Backup $one): string => $one->id, array_values($there));
-    }
-
-    /**
-     * @return array<string, Written>
-     */
-    private static function slot(Unit $unit, ModelSheet $sheet, string $slot): array
-    {
-        $state = $unit->state();
-        $build = $state->slot($slot)->os->buildId;
-        $isStock = $state->slot($slot)->os->stock === true;
-        $written = [];
-        if (in_array($state->slot($slot)->os->state, [null, SystemState::None], true) || $build === null) {
-            return [];
-        }
-        foreach ($sheet->partitions as $partition) {
-            if ((!$partition->perSlot && $sheet->hasTwoSlots()) || $partition->firmware) {
-                continue;
-            }
-            $of = $state->slot($slot)->image($partition->name) ?? $build;
-            $label = ['part' => $partition->name, 'of' => $of];
-            if ($partition->name === PartitionName::System->value) {
-                $label['os'] = array_filter(
-                    [
-                        'family' => $state->slot($slot)->os->family,
-                        'version' => $state->slot($slot)->os->version,
-                        'release' => $state->slot($slot)->os->release,
-                        'patchLevel' => $state->slot($slot)->os->patchLevel,
-                        'services' => $state->slot($slot)->os->services,
-                        'needsFirmware' => $state->slot($slot)->os->firmwareMin?->text,
-                        'needsVendor' => $state->slot($slot)->os->vendorMin?->text,
-                        'codename' => $sheet->codename,
-                    ],
-                    static fn(?string $value): bool => $value !== null,
-                );
-            }
-            $vendor = $state->slot($slot)->vendor?->text;
-            if ($partition->name === PartitionName::Vendor->value && $vendor !== null) {
-                $label['vendor'] = $vendor;
-            }
-            $kernel = $state->slot($slot)->kernelName;
-            if ($partition->name === PartitionName::Boot->value && $kernel !== null) {
-                $label += ['kernel' => $kernel, 'release' => $state->slot($slot)->os->release];
-            }
-            $family = $state->slot($slot)->recoveryFamily;
-            if ($partition->name === $sheet->recoveryHome->value && $family === null && $isStock) {
-                $label['recovery'] = ['family' => RecoveryChoice::MAKERS_OWN, 'version' => '', 'abilities' => []];
-            }
-            if ($partition->name === $sheet->recoveryHome->value && $family !== null) {
-                $label['recovery'] = [
-                    'family' => $family,
-                    'version' => $state->slot($slot)->recoveryVersion ?? '',
-                    'abilities' => $state->slot($slot)->recoveryAbilities,
-                ];
-            }
-            $written[SimulatedPhone::place($partition->name, $slot)] = [
-                'of' => $of,
-                'whole' => $state->slot($slot)->os->isComplete(),
-                'label' => $label,
-            ];
-        }
-
-        return $written;
     }
 }

@@ -115,14 +115,15 @@ trait OlderDemoFiles
         string $family,
     ): void {
         $files = [];
-        foreach (['modem' => 256, 'trust' => 64] as $partition => $kib) {
+        $parts = ['modem' => 256, 'trust' => 64] + ($codename === 'becket' ? ['power' => 32] : []);
+        foreach ($parts as $partition => $kib) {
             $files["firmware/{$partition}.img"] = (new ImageContent(
                 [
                     'part' => $partition,
                     'of' => "firmware {$version}",
                     'firmware' => $version,
-                    'region' => $region ?? '',
-                ],
+                    'rollback' => 3,
+                ] + ($region === null ? [] : ['region' => $region]),
                 $kib << 10,
                 0,
             ))->head();

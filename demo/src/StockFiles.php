@@ -47,8 +47,9 @@ final class StockFiles
             'system' => [
                 'os' => ['family' => 'Nordhus Hull', 'version' => '13.0', 'release' => '13', 'codename' => 'becket'],
             ],
-            'modem' => ['firmware' => '13.0'],
+            ...array_fill_keys(['modem', 'trust', 'power'], ['firmware' => '13.0', 'region' => 'EU', 'rollback' => 3]),
         ];
+        $parts = ['trust' => 16, 'power' => 16];
         $card = [
             'kind' => 'stock bundle',
             'family' => 'Nordhus Hull',
@@ -63,8 +64,15 @@ final class StockFiles
         ];
 
         return [
-            'hull-13.0-becket-eu.zip' => function (string $path) use ($writer, $images, $files, $card, $hull): void {
-                ZipFile::write($path, $files($images('hull-13.0-nk4eu', $hull)));
+            'hull-13.0-becket-eu.zip' => function (string $path) use (
+                $writer,
+                $images,
+                $files,
+                $card,
+                $hull,
+                $parts,
+            ): void {
+                ZipFile::write($path, $files($images('hull-13.0-nk4eu', $hull, $parts)));
                 $writer->card($path, $card);
             },
             'hull-11.1.2-prusik.zip' => function (string $path) use ($writer, $images, $files): void {
@@ -77,7 +85,7 @@ final class StockFiles
                             'codename' => 'prusik',
                         ],
                     ],
-                    'modem' => ['firmware' => '11.1.2'],
+                    ...array_fill_keys(['modem', 'trust'], ['firmware' => '11.1.2', 'rollback' => 4]),
                 ];
                 ZipFile::write($path, $files($images('hull-11.1-nk2', $hull, ['product' => 160, 'trust' => 16])));
                 $writer->card($path, [
@@ -121,6 +129,7 @@ final class StockFiles
                 $files,
                 $card,
                 $hull,
+                $parts,
             ): void {
                 // One image was exchanged after the sums were written.
                 ZipFile::write(
@@ -131,7 +140,7 @@ final class StockFiles
                             32 << 10,
                             0,
                         ))->head(),
-                    ] + $files($images('hull-13.0-nk4eu', $hull)),
+                    ] + $files($images('hull-13.0-nk4eu', $hull, $parts)),
                 );
                 $writer->card($path, $card);
             },

@@ -8,7 +8,7 @@ namespace Tornavis\StandIn;
  * What the recovery does with backup sets: it makes them from what lies on the phone and brings just that back.
  *
  * @phpstan-import-type Reply from Behaviour
- * @phpstan-import-type BackupSet from SimulatedPhone
+ * @phpstan-import-type BackupSet from PhoneData
  */
 final class BackupWork extends PhoneWork
 {
@@ -116,13 +116,14 @@ final class BackupWork extends PhoneWork
             yield new Pause(20, 'Restoring', $percent);
         }
         foreach ($content['partitions'] as $partition => $image) {
-            $phone->write($partition, $phone->activeSlot, $image['label'], $image['whole']);
+            $phone->write($partition, $phone->activeSlot, $image['label'], $image['whole'], $image['bytes'] ?? null);
         }
         if ($content['data']) {
             // What is written under other keys than the set was made under is noise to the system that made it.
             $isSame = $content['encryption'] === $phone->dataEncryption;
             $phone->dataEmpty = false;
             $phone->dataKeys = $isSame ? $content['keys'] : 'another encryption';
+            $phone->keysUnder = null;
         }
         $phone->holds = array_values(array_unique([...$phone->holds, ...$content['holds']]));
 

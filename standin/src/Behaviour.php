@@ -22,6 +22,10 @@ final class Behaviour
 
     private RecoveryWork $recoveryWork;
 
+    private LayoutWork $layoutWork;
+
+    private InstallWork $installWork;
+
     private BackupWork $backupWork;
 
     public function __construct(private readonly SimulatedPhone $phone)
@@ -30,6 +34,8 @@ final class Behaviour
         $this->systemWork = new SystemWork($phone);
         $this->bootloaderWork = new BootloaderWork($phone);
         $this->recoveryWork = new RecoveryWork($phone);
+        $this->layoutWork = new LayoutWork($phone);
+        $this->installWork = new InstallWork($phone);
         $this->backupWork = new BackupWork($phone);
     }
 
@@ -86,18 +92,19 @@ final class Behaviour
             'wipe' => (yield from $this->recoveryWork->wipe(self::text($request, 'what'))),
             'reset-data' => (yield from $this->recoveryWork->resetData()),
             'erase' => (yield from is_array($request['partitions'] ?? null)
-                ? $this->bootloaderWork->erasePartitions($request['partitions'], self::text($request, 'slot'))
+                ? $this->layoutWork->erasePartitions($request['partitions'], self::text($request, 'slot'))
                 : $this->bootloaderWork->erase()),
             'enter-by-keys' => (yield from $this->modeChanges->enterByKeys(self::text($request, 'mode'))),
-            'delete-logical' => (yield from $this->bootloaderWork->deleteLogical(
+            'delete-logical' => (yield from $this->layoutWork->deleteLogical(
                 self::text($request, 'partition'),
                 self::text($request, 'slot'),
             )),
             'start-trial' => (yield from $this->systemWork->startTrial(self::text($request, 'file'))),
             'update-in-system' => (yield from $this->systemWork->update(self::text($request, 'file'))),
             'leave-trial' => (yield from $this->systemWork->leaveTrial()),
-            'write-empty-super' => (yield from $this->bootloaderWork->writeEmptySuper(self::text($request, 'file'))),
-            'disable-verification' => (yield from $this->bootloaderWork->disableVerification(
+            'write-empty-super' => (yield from $this->layoutWork->writeEmptySuper(self::text($request, 'file'))),
+            'disable-verification' => (yield from $this->layoutWork->disableVerification(
+                is_array($request['partitions'] ?? null) ? $request['partitions'] : [],
                 self::text($request, 'slot'),
                 self::text($request, 'file'),
             )),
@@ -126,8 +133,9 @@ final class Behaviour
             'copy-to' => (yield from $this->recoveryWork->copyTo(
                 self::text($request, 'package'),
                 self::text($request, 'place'),
+                is_string($request['file'] ?? null) ? $request['file'] : '',
             )),
-            'install' => (yield from $this->recoveryWork->install(
+            'install' => (yield from $this->installWork->install(
                 self::text($request, 'package'),
                 self::text($request, 'place'),
                 self::text($request, 'file'),
@@ -137,7 +145,7 @@ final class Behaviour
                 is_string($request['slot'] ?? null) ? $request['slot'] : $this->phone->activeSlot,
                 self::text($request, 'file'),
             )),
-            'sideload' => (yield from $this->recoveryWork->sideload(self::text($request, 'file'))),
+            'sideload' => (yield from $this->installWork->sideload(self::text($request, 'file'))),
             'wait-first-boot' => (yield from $this->modeChanges->firstBoot()),
             'verify' => (yield from $this->modeChanges->verify()),
             default => throw new RefusedError(0, "The phone does not understand \"{$do}\"."),

@@ -12,6 +12,21 @@ trait HardwareFacts
         return $this->data['serial'];
     }
 
+    public function codename(): string
+    {
+        return $this->data['codename'];
+    }
+
+    /**
+     * The file systems that the kernels of this model know; empty where nobody says.
+     *
+     * @return list<string>
+     */
+    public function mounts(): array
+    {
+        return $this->data['mounts'] ?? [];
+    }
+
     public function model(): string
     {
         return $this->data['model'];

@@ -66,7 +66,7 @@ final class ModeChanges extends PhoneWork
         yield new Pause($mode === PhoneMode::BOOTLOADER ? 18 : 40, 'Restarting');
         $phone->restart();
         [$phone->mode, $shows] = match ($mode) {
-            'bootloader', 'userspace-bootloader' => [$mode, 'The bootloader appears.'],
+            'bootloader', 'userspace-bootloader' => PowerOn::bootloader($phone, $mode),
             // The command leaves its message on a partition of the old layout.
             PhoneMode::RECOVERY => $phone->layoutIsErased()
                 ? ['bootloader', 'The bootloader comes back.']
@@ -87,7 +87,7 @@ final class ModeChanges extends PhoneWork
         $phone->restart();
         [$phone->mode, $shows] = match ($mode) {
             PhoneMode::RECOVERY => PowerOn::recovery($phone),
-            'bootloader', 'download' => [$mode, 'A text screen appears.'],
+            'bootloader', 'download' => PowerOn::bootloader($phone, $mode),
             default => throw new RefusedError(0, "No keys lead to {$mode}."),
         };
 
@@ -100,11 +100,12 @@ final class ModeChanges extends PhoneWork
     public function setActive(string $slot): \Generator
     {
         $this->refuseUnless(PhoneMode::BOOTLOADER, PhoneMode::USERSPACE_BOOTLOADER);
+        $this->refuseLocked();
         if (!in_array($slot, $this->phone->slots(), true)) {
-            throw new RefusedError(0, "There is no slot {$slot}.");
+            throw RefusedError::saying($this->phone, 'no slot', $slot);
         }
         yield new Pause(3, 'Setting the slot');
-        $this->phone->activeSlot = $slot;
+        $this->phone->startNext($slot);
 
         return ReportedFacts::of($this->phone);
     }
@@ -121,16 +122,24 @@ final class ModeChanges extends PhoneWork
         for ($part = 1; $part <= 10; $part++) {
             yield new Pause(27, 'Starting for the first time', $part * 9);
         }
+        $os = $phone->system($phone->activeSlot);
+        $age = array_intersect_key($os, ['release' => true, 'patchLevel' => true]);
         if (!$phone->dataEmpty) {
+            $phone->setUpBy = $age + $phone->setUpBy;
+
             return ['says' => 'The system is there again, with its data.'] + ReportedFacts::of($phone);
         }
-        $os = $phone->system($phone->activeSlot);
+        $services = $phone->added(AddOnKind::SERVICES, $phone->activeSlot) === null ? $os['services'] ?? '' : 'added';
+        $phone->setUpBy = $age + ['services' => $services] + array_intersect_key($os, ['signer' => true]);
         $phone->dataKeys = $os['family'] ?? null;
         $phone->dataEmpty = false;
-        $phone->dataEncryption =
-            $phone->added(AddOnKind::ENCRYPTION_DISABLER, $phone->activeSlot) === null
-                ? $os['encrypts'] ?? $phone->encryptsAs()
-                : 'none';
+        if ($phone->keysUnder === null) {
+            $phone->dataEncryption =
+                $phone->added(AddOnKind::ENCRYPTION_DISABLER, $phone->activeSlot) === null
+                    ? $os['encrypts'] ?? $phone->encryptsAs()
+                    : 'none';
+        }
+        $phone->keysUnder = null;
         $phone->debugging = false;
         $phone->authorised = false;
 

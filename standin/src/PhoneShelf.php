@@ -8,7 +8,7 @@ namespace Tornavis\StandIn;
  * Simulated phones as files, one for each serial number, written whole or not at all, so that a phone
  * outlives the process that simulates it.
  *
- * @phpstan-import-type PhoneData from SimulatedPhone
+ * @phpstan-import-type PhoneValues from PhoneData
  */
 final class PhoneShelf
 {
@@ -28,7 +28,7 @@ final class PhoneShelf
             if (!is_file($file)) {
                 return null;
             }
-            /** @var PhoneData $data */
+            /** @var PhoneValues $data */
             $data = json_decode((string) file_get_contents($file), true, 16, JSON_THROW_ON_ERROR);
             $this->awake[$serial] = new SimulatedPhone($data);
             $this->awake[$serial]->pickUpAfterBreak();

@@ -19,6 +19,8 @@ abstract class PhoneWork
         $phone = $this->phone;
         $phone->dataEmpty = true;
         $phone->dataKeys = null;
+        $phone->keysUnder = null;
+        $phone->setUpBy = [];
         $phone->dataEncryption = 'none';
         $phone->dataBytes = 0;
         $phone->files['internal'] = [];
@@ -27,7 +29,7 @@ abstract class PhoneWork
         $phone->screenLock = false;
         if ($phone->accounts) {
             // The maker's theft lock outlives the erase: only the owner opens it.
-            $phone->dataKeys = 'an account that is still signed in';
+            $phone->dataKeys = SimulatedPhone::ACCOUNT;
             $phone->dataEmpty = false;
         }
     }
@@ -35,7 +37,46 @@ abstract class PhoneWork
     protected function refuseUnless(string ...$modes): void
     {
         if (!in_array($this->phone->mode, $modes, true)) {
-            throw new RefusedError(0, "The phone is in {$this->phone->mode}.");
+            throw RefusedError::saying($this->phone, 'mode', $this->phone->mode);
+        }
+    }
+
+    /** Refuses a whole build before anything of it is written, where it does not fit. */
+    protected function refuseWithoutRoom(UpdatePackage $package, string $slot): void
+    {
+        $incoming = [];
+        foreach ($package->images as $partition => $image) {
+            $capacity = $this->phone->capacity($partition);
+            if ($capacity !== null && $image['sizeBytes'] > $capacity) {
+                throw RefusedError::withStatus(
+                    RefusedError::BROKEN,
+                    $this->phone,
+                    'too large',
+                    (string) $image['sizeBytes'],
+                    $partition,
+                    (string) $capacity,
+                );
+            }
+            if ($this->phone->isInSuper($partition)) {
+                $incoming[$partition] = $image['sizeBytes'];
+            }
+        }
+        $missing = $this->phone->missingInSuper($slot, $incoming, beside: true);
+        if ($missing > 0) {
+            throw RefusedError::withStatus(
+                RefusedError::BROKEN,
+                $this->phone,
+                'no room',
+                (string) array_key_first($incoming),
+                (string) $missing,
+            );
+        }
+    }
+
+    protected function refuseLocked(): void
+    {
+        if (!$this->phone->unlocked) {
+            throw RefusedError::saying($this->phone, 'locked');
         }
     }
 

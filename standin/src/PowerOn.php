@@ -8,18 +8,76 @@ namespace Tornavis\StandIn;
  * What happens when a slot is powered on: it starts its system or it does not.
  *
  * Decides from the images in the slot, the firmware and the keys of the data, step by step as a phone does.
+ *
+ * @phpstan-type Shown array{string, string}
  */
 final class PowerOn
 {
+    private const LOOP = [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
+
+    private const UNCHECKED = [
+        PhoneMode::BOOTLOADER,
+        'The bootloader says that its images are not those that were checked.',
+    ];
+
+    private const PASSWORD = [PhoneMode::STUCK, 'The phone asks for a password that nobody set.'];
+
     /**
-     * @return array{string, string} the mode that the phone ends up in, and what it shows
+     * Powers on the active slot. A slot that has never started well uses up its starts and is given up for the other
+     * one, where that one starts.
+     *
+     * @return Shown the mode that the phone ends up in, and what it shows
      */
     public static function system(SimulatedPhone $phone): array
     {
         $slot = $phone->activeSlot;
-        $firmware = $phone->firmware[$slot] ?? null;
-        if ($firmware === null) {
-            return [PhoneMode::DEAD, 'The screen stays black.'];
+        $shown = self::attempt($phone, $slot);
+        if ($shown[0] === PhoneMode::SYSTEM) {
+            self::startedWell($phone, $slot);
+
+            return $shown;
+        }
+        $isOnTrial = !in_array($slot, $phone->successful, true) && count($phone->slots()) > 1;
+        if ($shown[0] !== PhoneMode::BOOT_LOOP || !$isOnTrial) {
+            return $shown;
+        }
+        $phone->retries[$slot] = 0;
+        $other = $phone->otherSlot($slot);
+        if (($phone->retries[$other] ?? SimulatedPhone::MOST_RETRIES) === 0) {
+            return $shown;
+        }
+        $fallen = self::attempt($phone, $other);
+        if ($fallen[0] !== PhoneMode::SYSTEM) {
+            return $shown;
+        }
+        $phone->activeSlot = $other;
+        $phone->runningSlot = $other;
+        $phone->merging = null;
+        self::startedWell($phone, $other);
+
+        return [PhoneMode::SYSTEM, 'The logo comes and goes; then the system of the other slot starts.'];
+    }
+
+    private static function startedWell(SimulatedPhone $phone, string $slot): void
+    {
+        $phone->retries[$slot] = SimulatedPhone::MOST_RETRIES;
+        $phone->successful = array_values(array_unique([...$phone->successful, $slot]));
+        $phone->merging = null;
+        if ($phone->recoveryPending) {
+            // The system finds a recovery that it does not know, and puts its own back.
+            $phone->remove($phone->recoveryHome(), $slot);
+            $phone->recoveryPending = false;
+        }
+    }
+
+    /**
+     * @return Shown
+     */
+    private static function attempt(SimulatedPhone $phone, string $slot): array
+    {
+        $fault = $phone->firmwareFault($slot);
+        if ($fault !== null) {
+            return $fault;
         }
         $build = $phone->written('system', $slot);
         if ($build === null || !$build['whole']) {
@@ -28,50 +86,87 @@ final class PowerOn
                 : [PhoneMode::RECOVERY, 'The recovery appears and says that there is no system.'];
         }
         if ($phone->verificationRefuses($slot)) {
-            return [PhoneMode::BOOTLOADER, 'The bootloader says that its images are not those that were checked.'];
+            return self::UNCHECKED;
         }
         $os = $phone->system($slot);
+
+        return self::images($phone, $slot, $os, $build['of']) ??
+            (self::additions($phone, $slot, $os) ??
+                (self::data($phone, $os) ?? [PhoneMode::SYSTEM, 'The system starts.']));
+    }
+
+    /**
+     * @param  array<string, string>  $os
+     * @return ?Shown null where the images go together
+     */
+    private static function images(SimulatedPhone $phone, string $slot, array $os, string $build): ?array
+    {
         $generic = ($os['codename'] ?? '') === 'any';
         // A generic system stands on what belongs to the model, which then has to be of one piece.
-        $base = $generic ? $phone->written('boot', $slot)['of'] ?? '' : $build['of'];
+        $base = $generic ? $phone->written('boot', $slot)['of'] ?? '' : $build;
         foreach ($generic ? array_diff($phone->startsFrom(), ['system']) : $phone->startsFrom() as $partition) {
             $image = $phone->written($partition, $slot);
             if ($image === null || !$image['whole'] || !self::belongs($phone, $partition, $image, $base, $slot)) {
-                return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
+                return self::LOOP;
             }
         }
         if (!$generic && !$phone->isBuiltLike($os['codename'] ?? '')) {
             return [PhoneMode::DEAD, 'The screen stays black.'];
         }
-        if (isset($os['needsFirmware']) && Release::isBelow($firmware, $os['needsFirmware'])) {
-            return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
-        }
+        $firmware = $phone->firmwareVersion($slot) ?? '';
+
+        return isset($os['needsFirmware']) && Release::isBelow($firmware, $os['needsFirmware']) ? self::LOOP : null;
+    }
+
+    /**
+     * @param  array<string, string>  $os
+     * @return ?Shown null where what was added goes with the system
+     */
+    private static function additions(SimulatedPhone $phone, string $slot, array $os): ?array
+    {
         $kernel = $phone->added(AddOnKind::KERNEL, $slot);
         if ($kernel !== null && ($kernel['release'] ?? null) !== ($os['release'] ?? null)) {
-            return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
+            return self::LOOP;
         }
         $services = $phone->added(AddOnKind::SERVICES, $slot);
-        if (
+        $isOther =
             $services !== null &&
             (($services['release'] ?? null) !== ($os['release'] ?? null) ||
-                ($services['architecture'] ?? null) !== $phone->architecture())
-        ) {
-            return [PhoneMode::BOOT_LOOP, 'The system starts, stops and starts again.'];
-        }
+                ($services['architecture'] ?? null) !== $phone->architecture());
+
+        return $isOther ? [PhoneMode::BOOT_LOOP, 'The system starts, stops and starts again.'] : null;
+    }
+
+    /**
+     * @param  array<string, string>  $os
+     * @return ?Shown null where the system can use the data
+     */
+    private static function data(SimulatedPhone $phone, array $os): ?array
+    {
         if ($phone->dataUnreadable) {
             return [PhoneMode::STUCK, 'The logo stays.'];
         }
-        if (!$phone->dataEmpty && $phone->dataKeys !== null && $phone->dataKeys !== ($os['family'] ?? null)) {
-            return [PhoneMode::STUCK, 'The phone asks for a password that nobody set.'];
+        if ($phone->mounts() !== [] && !in_array($phone->dataFileSystem, $phone->mounts(), true)) {
+            return [PhoneMode::STUCK, 'The logo stays; the data is not mounted.'];
         }
-
-        if ($phone->recoveryPending) {
-            // The system finds a recovery that it does not know, and puts its own back.
-            $phone->remove($phone->recoveryHome(), $slot);
-            $phone->recoveryPending = false;
+        $family = $os['family'] ?? null;
+        $isForeign = !$phone->dataEmpty && $phone->dataKeys !== null && $phone->dataKeys !== $family;
+        $isForeignUnder = $phone->keysUnder !== null && $phone->keysUnder !== $family;
+        if ($isForeign || $isForeignUnder) {
+            return self::PASSWORD;
         }
+        // Keys are bound to what they were made under; an older release or patch level does not get them.
+        foreach (['release', 'patchLevel'] as $age) {
+            $made = $phone->setUpBy[$age] ?? null;
+            $isOlder = $made !== null && isset($os[$age]) && Release::isBelow($os[$age], $made);
+            if ($isOlder && $phone->dataEncryption !== 'none') {
+                return self::PASSWORD;
+            }
+        }
+        $signer = $phone->setUpBy['signer'] ?? null;
+        $isOtherHand = !$phone->dataEmpty && $signer !== null && isset($os['signer']) && $os['signer'] !== $signer;
 
-        return [PhoneMode::SYSTEM, 'The system starts.'];
+        return $isOtherHand ? [PhoneMode::BOOT_LOOP, 'The system starts, stops and starts again.'] : null;
     }
 
     /**
@@ -99,27 +194,40 @@ final class PowerOn
     }
 
     /**
-     * @return array{string, string}
+     * Powers on into the bootloader, or the maker's flash mode: a slot without its firmware does not even get there.
+     *
+     * @return Shown
+     */
+    public static function bootloader(SimulatedPhone $phone, string $mode): array
+    {
+        $isDead = ($phone->firmwareFault($phone->activeSlot)[0] ?? '') === PhoneMode::DEAD;
+
+        return $isDead ? [PhoneMode::DEAD, 'The screen stays black.'] : [$mode, 'A text screen appears.'];
+    }
+
+    /**
+     * @return Shown
      */
     public static function recovery(SimulatedPhone $phone): array
     {
         $slot = $phone->activeSlot;
         $recovery = $phone->recovery($slot);
-        if (!isset($phone->firmware[$slot])) {
-            return [PhoneMode::DEAD, 'The screen stays black.'];
+        $fault = $phone->firmwareFault($slot);
+        if ($fault !== null) {
+            return $fault;
         }
         if ($recovery === null) {
             return [PhoneMode::BOOTLOADER, 'The bootloader comes back: there is no recovery in this slot.'];
         }
         if ($phone->verificationRefuses($slot)) {
-            return [PhoneMode::BOOTLOADER, 'The bootloader says that its images are not those that were checked.'];
+            return self::UNCHECKED;
         }
         // The recovery's kernel and device tree are the slot's own; a foreign pair does not bring the screen up.
         if (in_array('dtbo', $phone->startsFrom(), true) && !$phone->recoveryBringsKernel()) {
             $kernel = $phone->written('boot', $slot);
             $tree = $phone->written('dtbo', $slot);
             if ($kernel === null || $tree === null || !$kernel['whole'] || $kernel['of'] !== $tree['of']) {
-                return [PhoneMode::BOOT_LOOP, 'The logo comes and goes.'];
+                return self::LOOP;
             }
         }
 

@@ -97,10 +97,10 @@ final class ReportedFacts
             if (isset($phone->layout[$slot])) {
                 $facts["slot.{$slot}.layout"] = $phone->layout[$slot];
             }
-            if (isset($phone->verification[$slot])) {
-                $facts["slot.{$slot}.verification.on"] = $phone->verification[$slot];
+            if ($phone->verificationOn($slot) !== null) {
+                $facts["slot.{$slot}.verification.on"] = $phone->verificationOn($slot);
             }
-            $facts["slot.{$slot}.firmware.version"] = $phone->firmware[$slot] ?? null;
+            $facts["slot.{$slot}.firmware.version"] = $phone->firmwareVersion($slot);
             if ($phone->vendorVersion($slot) !== null) {
                 $facts["slot.{$slot}.vendor.version"] = $phone->vendorVersion($slot);
             }

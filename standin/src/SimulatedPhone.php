@@ -9,68 +9,25 @@ namespace Tornavis\StandIn;
  *
  * It knows nothing of plans. Whether it starts is judged from what was written to it; see {@see PowerOn}.
  *
- * @phpstan-type Written array{of: string, whole: bool, label: array<string, mixed>}
- * @phpstan-type BackupSet array{
- *     holds: list<string>,
- *     data: bool,
- *     keys: ?string,
- *     encryption: string,
- *     partitions: array<string, Written>,
- * }
- * @phpstan-type PhoneData array{
- *     serial: string,
- *     codename: string,
- *     builtLike: list<string>,
- *     model: string,
- *     chipset: string,
- *     architecture: string,
- *     twoSlots: bool,
- *     unlocked: bool,
- *     unlockAllowed: bool,
- *     unlockWaitSeconds: float,
- *     recoveryIn: string,
- *     startsFrom: list<string>,
- *     encryptsAs: string,
- *     mode: string,
- *     activeSlot: string,
- *     runningSlot: string,
- *     partitions: array<string, Written>,
- *     firmware: array<string, string>,
- *     addons: array<string, list<array<string, mixed>>>,
- *     second: ?string,
- *     temporary: ?array{family: string, version: string, abilities: list<string>},
- *     dataKeys: ?string,
- *     dataFileSystem: string,
- *     dataEncryption: string,
- *     dataEmpty: bool,
- *     dataBytes: int,
- *     holds: list<string>,
- *     layout?: array<string, string>,
- *     inSuper?: list<string>,
- *     verification?: array<string, bool>,
- *     pcFlash?: bool,
- *     files?: array<string, list<string>>,
- *     sets?: array<string, BackupSet>,
- *     takenOff?: list<string>,
- *     storageStale?: bool,
- *     recoveryPending?: bool,
- *     trial?: ?string,
- *     residue?: bool,
- *     dataUnreadable?: bool,
- *     faults?: list<array{kind: string, atPercent: int}>,
- *     battery: float,
- *     chargePerMinute: float,
- *     drainPerMinute: float,
- *     accounts: bool,
- *     screenLock: bool,
- *     debugging: bool,
- *     authorised: bool
- * }
+ * @phpstan-import-type Written from PhoneData
+ * @phpstan-import-type Checked from PhoneData
+ * @phpstan-import-type BackupSet from PhoneData
+ * @phpstan-import-type PhoneValues from PhoneData
+ * @phpstan-import-type SetUpBy from PhoneData
  */
 final class SimulatedPhone
 {
+    use Checks;
+    use FirmwareParts;
     use HardwareFacts;
+    use Storage;
     use WrittenPartitions;
+
+    /** Starts that a slot has before the bootloader gives it up. */
+    public const MOST_RETRIES = 3;
+
+    /** whose "keys" those of a signed-in account are that outlives an erase */
+    public const ACCOUNT = 'an account that is still signed in';
 
     public bool $unlocked;
 
@@ -87,9 +44,6 @@ final class SimulatedPhone
 
     /** @var array<string, Written> by partition with slot: "boot_a" */
     public array $partitions;
-
-    /** @var array<string, string> version by slot */
-    public array $firmware;
 
     /**
      * @var ?array{family: string, version: string, abilities: list<string>} a recovery that was started once and runs
@@ -112,8 +66,34 @@ final class SimulatedPhone
      */
     public array $layout;
 
-    /** @var array<string, bool> by slot, where the phone checks its images at all */
+    /** @var array<string, Checked> what each verification partition says, by its place */
     public array $verification;
+
+    /** the partition with the radio's serial numbers was written or erased; nothing brings them back */
+    public bool $identityLost;
+
+    /** family whose keys lie under data that was wiped and not formatted */
+    public ?string $keysUnder;
+
+    /** @var SetUpBy the system that set the data up */
+    public array $setUpBy;
+
+    public bool $cardPresent;
+
+    /** bytes; null where nobody measured */
+    public ?int $cardFree;
+
+    /** bytes; null where nobody measured */
+    public ?int $dataFree;
+
+    /** @var array<string, int> starts that are left, by slot */
+    public array $retries;
+
+    /** @var list<string> slots that have started well since they were made active */
+    public array $successful;
+
+    /** the slot whose update is still laid beside the old system, until it starts well */
+    public ?string $merging;
 
     /** @var list<array{kind: string, atPercent: int}> what is to go wrong, see {@see Faults} */
     public array $faults;
@@ -170,7 +150,7 @@ final class SimulatedPhone
     public readonly Labels $labels;
 
     /**
-     * @param  PhoneData  $data
+     * @param  PhoneValues  $data
      */
     public function __construct(private readonly array $data)
     {
@@ -181,7 +161,6 @@ final class SimulatedPhone
         $this->activeSlot = $data['activeSlot'];
         $this->runningSlot = $data['runningSlot'];
         $this->partitions = $data['partitions'];
-        $this->firmware = $data['firmware'];
         $this->addons = $data['addons'];
         $this->second = $data['second'];
         $this->temporary = $data['temporary'];
@@ -192,7 +171,16 @@ final class SimulatedPhone
         $this->dataBytes = $data['dataBytes'];
         $this->holds = $data['holds'];
         $this->layout = $data['layout'] ?? [];
-        $this->verification = $data['verification'] ?? [];
+        $this->verification = $this->checksOf($data['verification'] ?? []);
+        $this->identityLost = $data['identityLost'] ?? false;
+        $this->keysUnder = $data['keysUnder'] ?? null;
+        $this->setUpBy = $data['setUpBy'] ?? [];
+        $this->cardPresent = $data['cardPresent'] ?? true;
+        $this->cardFree = $data['cardFree'] ?? null;
+        $this->dataFree = $data['dataFree'] ?? null;
+        $this->retries = $data['retries'] ?? [];
+        $this->successful = $data['successful'] ?? $this->slots();
+        $this->merging = $data['merging'] ?? null;
         $this->files = $data['files'] ?? [];
         $this->sets = $data['sets'] ?? [];
         $this->takenOff = $data['takenOff'] ?? [];
@@ -208,17 +196,20 @@ final class SimulatedPhone
         $this->debugging = $data['debugging'];
         $this->authorised = $data['authorised'];
         $this->labels = new Labels();
+        $this->layFirmware($data['firmware'] ?? []);
     }
 
     /**
-     * @return PhoneData
+     * @return PhoneValues
      */
     public function toArray(): array
     {
         $now = get_object_vars($this);
         unset($now['data'], $now['labels']);
+        // The versions by slot were only a short way to say what lies in the partitions.
+        $now['firmware'] = [];
 
-        /** @var PhoneData $all */
+        /** @var PhoneValues $all */
         $all = array_merge($this->data, $now);
 
         return $all;

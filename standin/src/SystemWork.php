@@ -66,7 +66,7 @@ final class SystemWork extends PhoneWork
     {
         $phone = $this->phone;
         $this->refuseUnless(PhoneMode::SYSTEM);
-        $os = $phone->labels->of((string) file_get_contents($file), 'system')['os'] ?? null;
+        $os = $phone->labels->of(ImageFile::at($file)->head, 'system')['os'] ?? null;
         if (!is_array($os) || ($os['codename'] ?? '') !== 'any' || !is_string($os['family'] ?? null)) {
             throw new RefusedError(0, 'The image is none that could be tried.');
         }
@@ -104,17 +104,19 @@ final class SystemWork extends PhoneWork
         if (!$isMine || $package->adds !== null || !isset($package->images['system'])) {
             throw new RefusedError(RefusedError::FOREIGN, 'The updater does not take this file.');
         }
-        $slot = $phone->otherSlot($phone->runningSlot);
-        foreach ($package->images as $partition => $image) {
-            $phone->write($partition, $slot, $image['label'], false);
+        $own = $phone->buildTime($phone->runningSlot);
+        if ($own !== null && $package->timestamp !== null && $package->timestamp < $own) {
+            throw RefusedError::saying($phone, 'older');
         }
+        $slot = $phone->otherSlot($phone->runningSlot);
+        $this->refuseWithoutRoom($package, $slot);
+        $phone->writeAll($package, $slot, false);
         for ($percent = 0; $percent < 100; $percent += 20) {
             yield new Pause(60, 'Installing the update', $percent);
         }
-        foreach ($package->images as $partition => $image) {
-            $phone->write($partition, $slot, $image['label']);
-        }
-        $phone->activeSlot = $slot;
+        $phone->writeAll($package, $slot);
+        $phone->startNext($slot);
+        $phone->merging = $phone->inSuper() === [] ? null : $slot;
 
         return ['says' => 'The update is in. Restart to end it.'] + ReportedFacts::of($phone);
     }

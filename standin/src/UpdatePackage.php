@@ -15,6 +15,10 @@ final readonly class UpdatePackage
     /** Names of images that are the content of what is added, and no partition. */
     private const CONTENT = ['bundle', 'content'];
 
+    private const SCRIPT = 'META-INF/com/google/android/updater-script';
+
+    private const CERTIFICATE = 'META-INF/com/android/otacert';
+
     /**
      * @param  list<string>  $codenames  empty when it asks for none
      * @param  array<string, array{label: array<string, mixed>, sizeBytes: int}>  $images  by partition
@@ -25,7 +29,39 @@ final readonly class UpdatePackage
         public array $images,
         public int $writtenBytes,
         public ?array $adds,
+        public ?string $script = null,
+        public ?int $timestamp = null,
+        public ?string $signer = null,
+        public ?string $slot = null,
     ) {}
+
+    /**
+     * The package as its script wrote it: those images alone, under the names of the partitions that they went to.
+     */
+    public function writtenBy(UpdateScript $script, Labels $labels): self
+    {
+        $images = [];
+        $slots = [];
+        foreach ($script->writes as ['partition' => $name, 'entry' => $entry]) {
+            $partition = (string) preg_replace('/_[ab]$/', '', $name);
+            $slots[] = $partition === $name ? null : substr($name, -1);
+            $images[$partition] =
+                $this->images[basename($entry, '.img')] ??
+                ($this->images[$partition] ?? ['label' => $labels->stated($partition) ?? [], 'sizeBytes' => 0]);
+        }
+        $isOneSlot = count(array_unique($slots)) === 1;
+
+        return new self(
+            $this->codenames,
+            $images,
+            $this->writtenBytes,
+            $images === [] ? $this->adds : null,
+            $this->script,
+            $this->timestamp,
+            $this->signer,
+            $isOneSlot ? $slots[0] : null,
+        );
+    }
 
     /** Whether every image in it is of one sort: "firmware" or "recovery". */
     public function isAll(string $sort): bool
@@ -51,27 +87,43 @@ final readonly class UpdatePackage
             throw new RefusedError(RefusedError::BROKEN, 'The package cannot be opened: it is damaged.');
         }
         $payload = $zip->getFromName('payload.bin');
-        $package =
-            $payload === false
-                ? self::fromFiles($zip, $labels)
-                : self::fromPayload($payload, self::devices($zip), $labels);
+        $script = $zip->getFromName(self::SCRIPT);
+        $said = self::metadata($zip);
+        [$images, $bytes, $adds] =
+            $payload === false ? self::fromFiles($zip, $labels) : [...self::fromPayload($payload, $labels), null];
+        $certificate = $zip->getFromName(self::CERTIFICATE);
         $zip->close();
+        $time = $said['post-timestamp'] ?? '';
 
-        return $package;
+        return new self(
+            preg_split('/\s*\|\s*/', $said['pre-device'] ?? '', -1, PREG_SPLIT_NO_EMPTY) ?: [],
+            $images,
+            $bytes,
+            $adds,
+            $script === false ? null : $script,
+            ctype_digit($time) ? (int) $time : null,
+            $certificate === false ? null : self::fingerprint($certificate),
+        );
+    }
+
+    /** SHA-256 of a certificate without its armour, in hex. */
+    private static function fingerprint(string $certificate): string
+    {
+        $inner = preg_replace('/-----[^-]+-----|\s+/', '', $certificate);
+
+        return hash('sha256', (string) base64_decode((string) $inner, true));
     }
 
     /**
-     * @return list<string>
+     * @return array<string, string>
      */
-    private static function devices(\ZipArchive $zip): array
+    private static function metadata(\ZipArchive $zip): array
     {
         for ($i = 0; $i < $zip->numFiles; $i++) {
-            $name = (string) $zip->getNameIndex($i);
-            if (
-                str_ends_with($name, '/metadata') &&
-                preg_match('/^pre-device=(.+)$/m', (string) $zip->getFromIndex($i), $match) === 1
-            ) {
-                return array_map(trim(...), explode('|', $match[1]));
+            if (str_ends_with((string) $zip->getNameIndex($i), '/metadata')) {
+                preg_match_all('/^([^=\n]+)=(.*)$/m', (string) $zip->getFromIndex($i), $lines);
+
+                return array_combine($lines[1], array_map(trim(...), $lines[2]));
             }
         }
 
@@ -79,9 +131,9 @@ final readonly class UpdatePackage
     }
 
     /**
-     * @param  list<string>  $codenames
+     * @return array{array<string, array{label: array<string, mixed>, sizeBytes: int}>, int}
      */
-    private static function fromPayload(string $payload, array $codenames, Labels $labels): self
+    private static function fromPayload(string $payload, Labels $labels): array
     {
         /** @var array{manifest: int, signature: int} $header */
         $header = unpack('Jmanifest/Nsignature', substr($payload, 12, 12));
@@ -122,10 +174,13 @@ final readonly class UpdatePackage
             $bytes += $size;
         }
 
-        return new self($codenames, $images, $bytes, null);
+        return [$images, $bytes];
     }
 
-    private static function fromFiles(\ZipArchive $zip, Labels $labels): self
+    /**
+     * @return array{array<string, array{label: array<string, mixed>, sizeBytes: int}>, int, ?array<string, mixed>}
+     */
+    private static function fromFiles(\ZipArchive $zip, Labels $labels): array
     {
         $images = [];
         $bytes = 0;
@@ -152,6 +207,6 @@ final readonly class UpdatePackage
             $images[$partition] = ['label' => $labels->stated($partition) ?? [], 'sizeBytes' => 0];
         }
 
-        return new self(self::devices($zip), $images, $bytes, $adds);
+        return [$images, $bytes, $adds];
     }
 }

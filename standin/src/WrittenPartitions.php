@@ -7,7 +7,7 @@ namespace Tornavis\StandIn;
 /**
  * What lies in the partitions of a simulated phone, by what the images that were written say of themselves.
  *
- * @phpstan-import-type Written from SimulatedPhone
+ * @phpstan-import-type Written from PhoneData
  */
 trait WrittenPartitions
 {
@@ -19,25 +19,79 @@ trait WrittenPartitions
 
     /**
      * @param  array<string, mixed>  $label
+     * @param  ?int  $bytes  what the image takes; null where nobody knows
+     * @param  array<string, string>  $digests  its sum under each salt that a verification header uses
      */
-    public function write(string $partition, string $slot, array $label, bool $whole = true): void
-    {
+    public function write(
+        string $partition,
+        string $slot,
+        array $label,
+        bool $whole = true,
+        ?int $bytes = null,
+        array $digests = [],
+    ): void {
         $of = is_string($label['of'] ?? null) ? $label['of'] : 'something without a label';
-        $this->partitions[self::place($partition, $slot)] = ['of' => $of, 'whole' => $whole, 'label' => $label];
+        $capacity = $this->capacity($partition);
+        $this->touch($partition);
+        $this->partitions[self::place($partition, $slot)] =
+            [
+                'of' => $of,
+                // What goes over the end of a partition is cut.
+                'whole' => $whole && ($bytes === null || $capacity === null || $bytes <= $capacity),
+                'label' => $label,
+            ] +
+            ($bytes === null ? [] : ['bytes' => $bytes]) +
+            ($digests === [] ? [] : ['digests' => $digests]);
         if ($partition === 'system') {
             // What was added lay inside the old system.
             unset($this->addons[$slot]);
         }
-        if (is_string($label['firmware'] ?? null)) {
-            $this->firmware[$slot] = $label['firmware'];
+        if ($this->isInSuper($partition) && $this->merging !== null) {
+            $this->breakMerge();
+        }
+    }
+
+    /** Writes every image of a package into one slot. */
+    public function writeAll(UpdatePackage $package, string $slot, bool $whole = true): void
+    {
+        foreach ($package->images as $partition => $image) {
+            $label = $image['label'];
+            if ($partition === 'system' && is_array($label['os'] ?? null)) {
+                $label['os'] += array_filter(
+                    ['signer' => $package->signer, 'buildTime' => $package->timestamp],
+                    static fn(string|int|null $value): bool => $value !== null,
+                );
+            }
+            $this->write($partition, $slot, $label, $whole, $image['sizeBytes'] > 0 ? $image['sizeBytes'] : null);
+        }
+    }
+
+    /** Makes a slot the one that starts next; it has not shown yet that it does. */
+    public function startNext(string $slot): void
+    {
+        $this->activeSlot = $slot;
+        $this->retries[$slot] = SimulatedPhone::MOST_RETRIES;
+        $this->successful = array_values(array_diff($this->successful, [$slot]));
+    }
+
+    /** A write into super before an update was merged leaves its system in pieces. */
+    private function breakMerge(): void
+    {
+        $place = self::place('system', (string) $this->merging);
+        if (isset($this->partitions[$place])) {
+            $this->partitions[$place]['whole'] = false;
         }
     }
 
     public function remove(string $partition, string $slot): void
     {
+        $this->touch($partition);
         unset($this->partitions[self::place($partition, $slot)]);
         if ($partition === 'system') {
             unset($this->addons[$slot]);
+        }
+        if ($this->isInSuper($partition) && $this->merging !== null) {
+            $this->breakMerge();
         }
     }
 
@@ -45,22 +99,6 @@ trait WrittenPartitions
     public function layoutIsErased(): bool
     {
         return ($this->layout[$this->activeSlot] ?? '') === 'erased';
-    }
-
-    /** Whether the bootloader checks the images of a slot and finds one that is not of the same build as the system. */
-    public function verificationRefuses(string $slot): bool
-    {
-        $system = $this->written('system', $slot);
-        if (!($this->verification[$slot] ?? false) || $system === null) {
-            return false;
-        }
-        foreach (array_intersect(['boot', 'dtbo', 'vendor_boot'], $this->startsFrom()) as $partition) {
-            if (($this->written($partition, $slot)['of'] ?? $system['of']) !== $system['of']) {
-                return true;
-            }
-        }
-
-        return false;
     }
 
     /**
@@ -115,6 +153,15 @@ trait WrittenPartitions
         $os = $this->written('system', $slot)['label']['os'] ?? null;
 
         return is_array($os) ? array_filter($os, is_string(...)) : [];
+    }
+
+    /** When the build in a slot was made, in Unix seconds; null where nobody knows. */
+    public function buildTime(string $slot): ?int
+    {
+        $os = $this->written('system', $slot)['label']['os'] ?? [];
+        $time = is_array($os) ? $os['buildTime'] ?? null : null;
+
+        return is_int($time) ? $time : null;
     }
 
     /**

@@ -27,11 +27,11 @@ it('writes the firmware of every slot, and leaves the system', function () {
     PhoneFactory::ask($phone, [
         'do' => 'sideload',
         'file' => scriptedZip(),
-        'stated' => ['modem' => ['of' => 'firmware 9', 'firmware' => '9.1']],
+        'stated' => array_fill_keys(['modem', 'trust'], ['of' => 'firmware 9', 'firmware' => '9.1']),
     ]);
 
-    expect($phone->firmware)
-        ->toBe(['a' => '9.1', 'b' => '9.1'])
+    expect(array_map($phone->firmwareVersion(...), ['a', 'b']))
+        ->toBe(['9.1', '9.1'])
         ->and($phone->written('system', $phone->activeSlot))
         ->toBe($system)
         ->and($phone->mode)

@@ -141,12 +141,12 @@ it('refuses', function (Closure $phone, array $request, string $words) {
     'to erase while locked' => [
         fn() => PhoneFactory::singleSlot(['mode' => 'bootloader', 'unlocked' => false]),
         ['do' => 'erase'],
-        'locked state',
+        'the lock is on',
     ],
     'to start anything while locked' => [
         fn() => recoveryInBoot(['unlocked' => false]),
         ['do' => 'boot-once', 'file' => World::path('wicket-4.1-becket.img')],
-        'locked state',
+        'the lock is on',
     ],
     'to start what is no recovery' => [
         fn() => recoveryInBoot(),
@@ -173,7 +173,7 @@ it('refuses', function (Closure $phone, array $request, string $words) {
     'to wipe in its system' => [
         fn() => PhoneFactory::singleSlot(['mode' => 'system']),
         ['do' => 'wipe', 'what' => 'data'],
-        'The phone is in system',
+        'does nothing in system',
     ],
     'a recovery in boot that is none' => [
         fn() => recoveryInBoot(['mode' => 'recovery']),

@@ -77,7 +77,7 @@ it('says no to what the phone refuses, with what it shows', function () {
     expect($heard[0])->toMatchArray([
         'event' => 'answer',
         'ok' => false,
-        'says' => 'The phone is in system.',
+        'says' => 'This does nothing in system.',
         'status' => 0,
     ]);
 });

@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\StandIn\Tests;
 
 use Tornavis\StandIn\Behaviour;
+use Tornavis\StandIn\PhoneData;
 use Tornavis\StandIn\SimulatedPhone;
 
 /**
  * Phones for tests, described by what differs from a healthy one with two slots.
  *
- * @phpstan-import-type PhoneData from SimulatedPhone
+ * @phpstan-import-type PhoneValues from PhoneData
  */
 final class PhoneFactory
 {
@@ -23,7 +24,7 @@ final class PhoneFactory
                 $partitions["{$name}_{$slot}"] = self::image($name, $build);
             }
         }
-        /** @var PhoneData $data */
+        /** @var PhoneValues $data */
         $data = array_replace_recursive(
             [
                 'serial' => 'TEST01',
@@ -130,6 +131,7 @@ final class PhoneFactory
             array_replace_recursive(
                 array_replace($phone, [
                     'codename' => 'carrick',
+                    'builtLike' => ['bowline'],
                     'twoSlots' => false,
                     'recoveryIn' => 'recovery',
                     'startsFrom' => ['boot', 'system', 'vendor'],

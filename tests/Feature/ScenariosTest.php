@@ -615,7 +615,7 @@ function jobs(): array
             ['variant.model' => 'NK-4 EU', 'slot.a.firmware.region' => 'EU', 'slot.b.firmware.region' => 'EU'],
             [
                 'Restart into bootloader',
-                'Nordhus Hull 13.0: boot, dtbo, verify, modem into slot B',
+                'Nordhus Hull 13.0: boot, dtbo, verify, modem, trust, power into slot B',
                 'Erase data from the bootloader',
                 'Restart into userspace bootloader',
                 'Nordhus Hull 13.0: system, vendor into slot B',

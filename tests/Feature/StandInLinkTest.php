@@ -48,8 +48,8 @@ it('carries operations out on a phone in another process, with progress', functi
         OperationName::Flash,
         [
             'package' => 'firmware-5.2.8-bowline.zip',
-            'partitions' => ['modem', 'trust'],
-            'entries' => ['firmware/modem.img', 'firmware/trust.img'],
+            'partitions' => ['modem', 'trust', 'power'],
+            'entries' => ['firmware/modem.img', 'firmware/trust.img', 'firmware/power.img'],
             'slot' => 'b',
         ],
         function (Progress $progress) use (&$shown): void {
@@ -80,7 +80,7 @@ it('carries operations out on a phone in another process, with progress', functi
         ->and($refused->ok)
         ->toBeFalse()
         ->and($refused->says)
-        ->toContain('not for boot')
+        ->toContain('belong on boot')
         ->and($serials)
         ->toContain('SKF3A07Q41')
         ->and($stranger->ok)

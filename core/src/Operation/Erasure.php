@@ -25,6 +25,8 @@ final class Erasure
         $effects = [
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
+            StateField::DataWrittenRelease->value => null,
+            StateField::DataWrittenPatchLevel->value => null,
             StateField::DataFromSet->value => null,
             StateField::DataEncryption->value => Encryption::None->value,
             StateField::DataFileSystem->value => $fileSystem,

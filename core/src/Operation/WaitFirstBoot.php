@@ -50,12 +50,17 @@ final readonly class WaitFirstBoot extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
+        $used = [
+            StateField::DataWrittenRelease->value => $state->slot($slot)->os->release,
+            StateField::DataWrittenPatchLevel->value => $state->slot($slot)->os->patchLevel,
+        ];
         if ($state->data()->empty !== true) {
-            // Data that is there stays, and with it every switch.
-            return [];
+            // Data that is there stays, and with it every switch; its keys are the new system's from now on.
+            return $used;
         }
 
         return [
+            ...$used,
             StateField::OsFailedAs->in($slot) => null,
             StateField::DataEmpty->value => false,
             StateField::DataWrittenBy->value => $state->slot($slot)->os->family,

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
+use Tornavis\Core\Words\Version;
 
 /**
  * Whether a slot would start, judged from what is known about it.
@@ -64,12 +66,36 @@ final class BootCheck
         if ($state->data()->unreadable === true) {
             return 'the data was not formatted for the new layout';
         }
-        $writer = $state->data()->writtenBy;
-        if ($state->data()->empty !== true && $writer !== null && $writer !== $state->slot($slot)->os->family) {
-            return "only {$writer} can read the data";
+
+        return self::dataObstacle($state, $slot);
+    }
+
+    /** Why the system of a slot would not get at the data, in a clause; null when it would. */
+    private static function dataObstacle(State $state, string $slot): ?string
+    {
+        $data = $state->data();
+        $os = $state->slot($slot)->os;
+        if ($data->empty === true) {
+            return null;
+        }
+        if ($data->writtenBy !== null && $data->writtenBy !== $os->family) {
+            return "only {$data->writtenBy} can read the data";
+        }
+        if ($data->encryption === Encryption::None) {
+            return null;
+        }
+        if (self::isOlder($os->release, $data->writtenRelease)) {
+            return "its release {$os->release} does not get the keys that release {$data->writtenRelease} has used";
         }
 
-        return null;
+        return self::isOlder($os->patchLevel, $data->writtenPatchLevel)
+            ? "its patch level {$os->patchLevel} does not get the keys that {$data->writtenPatchLevel} has used"
+            : null;
+    }
+
+    private static function isOlder(?string $one, ?string $other): bool
+    {
+        return $one !== null && $other !== null && Version::of($one)->olderThan(Version::of($other));
     }
 
     /**
@@ -82,9 +108,33 @@ final class BootCheck
         $fails =
             in_array($state->mode(), [Mode::BootLoop, Mode::Stuck], true) && $state->slot($slot)->os->failedAs === null;
 
-        return $fails
+        $state = $fails
             ? $state->with([StateField::OsFailedAs->in($slot) => self::likeness($state->values(), $slot)])
             : $state;
+
+        return $state->with(self::usedBy($state, $slot));
+    }
+
+    /**
+     * The release and patch level that have used the data, where nobody wrote them down: those of the system in use,
+     * where the data is its own.
+     *
+     * @return array<string, string>
+     */
+    public static function usedBy(State $state, string $slot): array
+    {
+        $os = $state->slot($slot)->os;
+        if ($state->data()->empty === true || $os->family === null || $state->data()->writtenBy !== $os->family) {
+            return [];
+        }
+
+        return array_filter(
+            [
+                StateField::DataWrittenRelease->value => $state->data()->writtenRelease ?? $os->release,
+                StateField::DataWrittenPatchLevel->value => $state->data()->writtenPatchLevel ?? $os->patchLevel,
+            ],
+            static fn(?string $value): bool => $value !== null,
+        );
     }
 
     /** Why the recovery of a slot would not come up; null when it would. */

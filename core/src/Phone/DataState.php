@@ -17,7 +17,11 @@ final readonly class DataState
     /** the family of the system that wrote it */
     public ?string $writtenBy;
 
+    /** the newest release that has used the data: an older one does not get its keys */
     public ?string $writtenRelease;
+
+    /** the newest patch level that has used the data */
+    public ?string $writtenPatchLevel;
 
     public ?bool $empty;
 
@@ -34,6 +38,7 @@ final readonly class DataState
         $this->encryption = Encryption::tryFrom($state->text(StateField::DataEncryption) ?? '');
         $this->writtenBy = $state->text(StateField::DataWrittenBy);
         $this->writtenRelease = $state->text(StateField::DataWrittenRelease);
+        $this->writtenPatchLevel = $state->text(StateField::DataWrittenPatchLevel);
         $this->empty = $state->flag(StateField::DataEmpty);
         $this->unreadable = $state->flag(StateField::DataUnreadable);
         $this->usedBytes = $state->int(StateField::DataUsedBytes);

@@ -69,6 +69,7 @@ enum StateField: string
     case DataEncryption = 'data.encryption';
     case DataWrittenBy = 'data.writtenBy';
     case DataWrittenRelease = 'data.writtenRelease';
+    case DataWrittenPatchLevel = 'data.writtenPatchLevel';
     case DataEmpty = 'data.empty';
     case EncryptionOff = 'slot.{slot}.encryption.off';
     case DataUnreadable = 'data.unreadable';
@@ -206,6 +207,7 @@ enum StateField: string
             self::DataEncryption => 'Data encryption',
             self::DataWrittenBy => 'Data written by',
             self::DataWrittenRelease => 'Written by release',
+            self::DataWrittenPatchLevel => 'Written at patch level',
             self::DataEmpty => 'Data is empty',
             self::EncryptionOff => 'Encryption switched off',
             self::DataUnreadable => 'Data of another layout',
@@ -251,7 +253,7 @@ enum StateField: string
             self::Layout => self::valuesOf(PartitionLayout::cases()),
             self::DataEncryption, self::OsEncrypts => self::valuesOf(Encryption::cases()),
             self::BatteryCondition => self::valuesOf(BatteryCondition::cases()),
-            self::OsPatchLevel => '/^\d{4}-\d\d(-\d\d)?$/',
+            self::OsPatchLevel, self::DataWrittenPatchLevel => '/^\d{4}-\d\d(-\d\d)?$/',
             self::OsRelease, self::DataWrittenRelease => '/^\d+(\.\d+)*$/',
             self::DataFileSystem => '/^[a-z0-9]+$/',
             self::UnlockWaitStarted => '/^\d{4}-\d\d-\d\dT\d\d:\d\d/',

@@ -119,6 +119,8 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
     'start for the first time' => [
         fn() => new WaitFirstBoot(),
         [
+            'data.writtenRelease' => null,
+            'data.writtenPatchLevel' => null,
             'slot.b.os.failedAs' => null,
             'data.empty' => false,
             'data.writtenBy' => 'Quoin Base',

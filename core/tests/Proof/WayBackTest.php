@@ -163,7 +163,7 @@ it('draws tracks in which every step has a segment, and changes where the state 
         ->and(array_column($labels['Data'], 'tone'))
         ->toBe(['plain', 'erased', 'new'])
         ->and(array_column($labels['Slot B'], 'label')[1])
-        ->toBe('Ostrand Deck 13 · firmware 5.2.11 · starts')
+        ->toBe('Ostrand Deck 13 · firmware 5.2.11 · does not start')
         ->and(array_column($labels['Slot A'], 'tone'))
         ->toBe(['plain', 'new']);
 });
