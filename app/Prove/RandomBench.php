@@ -47,6 +47,8 @@ final readonly class RandomBench
 
     private RandomKit $kits;
 
+    private Belief $belief;
+
     /**
      * @param  list<ModelSheet>  $sheets
      * @param  list<Package>  $shelf
@@ -56,20 +58,30 @@ final readonly class RandomBench
         $this->dice = new Dice($seed);
         $this->units = new RandomUnit($this->dice, $shelf);
         $this->kits = new RandomKit($this->dice, $shelf);
+        $this->belief = new Belief($this->dice);
     }
 
+    /** What somebody knows and wants, without the phone that it is about. */
     public function next(): Situation
     {
-        $sheet = $this->dice->one($this->sheets);
+        return $this->draw()->situation;
+    }
+
+    /** A phone, and what is known of it. */
+    public function draw(): Drawn
+    {
+        $kind = $this->belief->kind();
+        [$true, $sheet] = $this->belief->sheets($kind, $this->dice->one($this->sheets));
         $intent = $this->dice->one(
             array_values(
                 array_filter(
                     self::INTENTS,
-                    fn(Intent $one): bool => $this->isPossible($one, $sheet) || $this->dice->chance(15),
+                    fn(Intent $one): bool => $this->isPossible($one, $true) || $this->dice->chance(15),
                 ),
             ),
         );
-        $unit = $this->units->of($sheet, $intent);
+        $truth = $this->units->of($true, $intent);
+        $unit = $this->belief->of($kind, $truth, $true, $this->units->of($true, $intent));
         $house = new HouseRules(
             $this->dice->one([30, 50, 60, 80]),
             $this->dice->one([10, 20, 40]),
@@ -87,7 +99,7 @@ final readonly class RandomBench
             updater: $this->dice->one(['hand', 'system']),
         );
 
-        return new Situation(
+        $situation = new Situation(
             $sheet,
             $unit,
             $this->kits->of($sheet, $unit, $intent, $house),
@@ -101,6 +113,8 @@ final readonly class RandomBench
                 '4.5.0' => 'Lists phones as absent.',
             ]),
         );
+
+        return new Drawn($truth, $true, $situation, $kind);
     }
 
     /** Whether the shelf holds anything for an intent on a model; the others are drawn seldom. */

@@ -19,7 +19,7 @@ use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
-/** A phone of a model, with what is known about it and what not. */
+/** A phone of a model, as it is. */
 final readonly class RandomUnit
 {
     /** OS family → what it is called in builds, whether it is the maker's own. */
@@ -129,18 +129,6 @@ final readonly class RandomUnit
             $values[StateField::SecondFamily->value] = 'Lamplight';
             $values[StateField::SecondVersion->value] = '9';
         }
-        foreach (array_keys($values) as $name) {
-            // Now and then something has not been seen yet.
-            if (
-                $this->dice->chance(2) &&
-                !in_array($name, ['mode', 'serial', StateField::ActiveSlot->value], true) &&
-                !str_contains($name, '.recovery.') &&
-                !str_contains($name, '.os.') &&
-                !str_contains($name, '.image.')
-            ) {
-                unset($values[$name]);
-            }
-        }
         if ($intent === Intent::GenericImage && $this->dice->chance(15)) {
             $values[StateField::TrialFamily->value] = 'Lamplight';
         }
@@ -148,9 +136,6 @@ final readonly class RandomUnit
             // Newer than anything on the shelf.
             $values[StateField::OsPatchLevel->in($active)] = '2027-01-05';
             $values[StateField::OsBuildTime->in($active)] = 1_800_000_000;
-        }
-        if ($this->dice->chance(3)) {
-            unset($values[StateField::ActiveSlot->value]);
         }
         $facts = [];
         foreach ($values as $name => $value) {

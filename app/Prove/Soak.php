@@ -19,13 +19,10 @@ use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
-use Tornavis\Core\Run\Progress;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
-use Tornavis\Core\Words\Mode;
-use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\Faults;
 
 /** Random clear plans, each carried out with one random fault; what became of the phones and of the journals. */
@@ -57,8 +54,9 @@ final readonly class Soak
         $events = 0;
         $waysOn = [];
         for ($done = 0; $done < $count; ) {
-            $witness = Witness::of($bench->next());
-            if ($witness->plan === null || $witness->mismatches !== []) {
+            $drawn = $bench->draw();
+            $witness = Witness::ofDrawn($drawn);
+            if ($witness->plan === null || $witness->outcome?->kind !== Outcome::PROMISED) {
                 continue;
             }
             $done++;
@@ -71,15 +69,9 @@ final readonly class Soak
             $fault = ['kind' => $kinds[$dice->getInt(0, count($kinds) - 1)], 'atPercent' => $dice->getInt(0, 100)];
             /** @var array<string, mixed> $document */
             $document = json_decode($witness->plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
-            $rehearsal = Rehearsal::of(
-                $document,
-                $witness->situation->unit,
-                $witness->situation->sheet,
-                $witness->files(),
-                [$fault],
-            );
+            $rehearsal = Rehearsal::of($document, $drawn->truth, $drawn->sheet, $witness->files(), [$fault]);
             $events += count($rehearsal->events);
-            $problem = self::problem($rehearsal, $witness->files());
+            $problem = self::problem($rehearsal);
             if ($problem === null && !$rehearsal->started) {
                 [$way, $problem] = self::wayOn($rehearsal, $witness->situation, $witness->files());
                 $waysOn[] = $way;
@@ -112,10 +104,7 @@ final readonly class Soak
         return new self($count, $events, $tally, array_count_values($waysOn), $wrong);
     }
 
-    /**
-     * @param  array<string, string>  $files
-     */
-    private static function problem(Rehearsal $rehearsal, array $files): ?string
+    private static function problem(Rehearsal $rehearsal): ?string
     {
         $previous = JournalEvent::BEGINNING;
         foreach ($rehearsal->events as $index => $event) {
@@ -135,22 +124,8 @@ final readonly class Soak
         ) {
             return "it is {$rehearsal->state->status} and says no way back";
         }
-        // A safe stop leaves a phone that somebody with its keys brings to a mode in which it can be worked on.
-        $link = new RehearsalLink($rehearsal->phone, $files);
-        foreach ([Mode::Recovery->value, Mode::Bootloader->value, Mode::Download->value] as $mode) {
-            if (
-                $link->carryOut(
-                    OperationName::EnterByKeys,
-                    ['mode' => $mode],
-                    static fn(Progress $progress): null => null,
-                )->ok &&
-                $rehearsal->phone->mode !== 'dead'
-            ) {
-                return null;
-            }
-        }
 
-        return "no keys lead out of {$rehearsal->phone->mode}";
+        return Outcome::isReachable($rehearsal->phone) ? null : "no keys lead out of {$rehearsal->phone->mode}";
     }
 
     /**
@@ -191,7 +166,7 @@ final readonly class Soak
                 return [$way, null];
             }
             // A way that turns out to be none is a safe stop again, with its own way back.
-            $problem = self::problem($rehearsal, $files);
+            $problem = self::problem($rehearsal);
             if ($problem !== null) {
                 return [$way, "on the way on ({$way}): {$problem}"];
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Prove;
 
+use App\Run\PhoneFromUnit;
 use App\Run\Rehearsal;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Plan;
@@ -35,6 +36,7 @@ final readonly class Witness
      * @param  list<string>  $stops  keys of the findings that stop it for good
      * @param  list<string>  $mismatches  empty when plan and phone agree
      * @param  ?Plan  $plan  where it was clear in the end
+     * @param  ?Outcome  $outcome  of the plan that was carried out
      */
     private function __construct(
         public Situation $situation,
@@ -44,11 +46,22 @@ final readonly class Witness
         public bool $remedied,
         public array $stops = [],
         public ?Plan $plan = null,
+        public ?Outcome $outcome = null,
     ) {}
 
-    /** @param  bool  $unmarked  whether headers and cards alone have to tell the phone what the files are */
+    /**
+     * Takes what is believed for what is.
+     *
+     * @param  bool  $unmarked  whether headers and cards alone have to tell the phone what the files are
+     */
     public static function of(Situation $situation, bool $unmarked = false): self
     {
+        return self::ofDrawn(new Drawn($situation->unit, $situation->sheet, $situation, Belief::COMPLETE), $unmarked);
+    }
+
+    public static function ofDrawn(Drawn $drawn, bool $unmarked = false): self
+    {
+        $situation = $drawn->situation;
         $plan = Planner::plan($situation);
         $rules = self::rules($plan);
         $remedied = false;
@@ -76,22 +89,37 @@ final readonly class Witness
         if ($plan->verdict->level !== Verdict::CLEAR) {
             return new self($situation, $plan->verdict->level, $rules, [], $remedied, self::stops($plan));
         }
+        [$outcome, $mismatches] = self::carriedOut($drawn, $situation, $plan, $unmarked);
+
+        return new self($situation, Verdict::CLEAR, $rules, $mismatches, $remedied, plan: $plan, outcome: $outcome);
+    }
+
+    /**
+     * @return array{Outcome, list<string>} what became of the phone, and where plan and phone do not agree
+     */
+    private static function carriedOut(Drawn $drawn, Situation $situation, Plan $plan, bool $unmarked): array
+    {
         /** @var array<string, mixed> $document */
         $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);
         $rehearsal = Rehearsal::of(
             $document,
-            $situation->unit,
-            $situation->sheet,
+            $drawn->truth,
+            $drawn->sheet,
             self::paths($situation),
             packages: $situation->kit,
             unmarked: $unmarked,
         );
-        $mismatches = $rehearsal->differences;
-        if (!$rehearsal->started) {
-            $mismatches[] = "The phone did not start: {$rehearsal->says}";
+        $outcome = Outcome::of($rehearsal, PhoneFromUnit::make($drawn->truth, $drawn->sheet), $drawn, $plan);
+        $isHarmed = $outcome->kind === Outcome::HARMED;
+        if ($drawn->belief !== Belief::COMPLETE) {
+            return [$outcome, $isHarmed ? [...$outcome->harms, $rehearsal->says] : []];
         }
+        $mismatches = [...$isHarmed ? $outcome->harms : [], ...$rehearsal->differences];
 
-        return new self($situation, Verdict::CLEAR, $rules, $mismatches, $remedied, plan: $plan);
+        return [
+            $outcome,
+            $rehearsal->started ? $mismatches : [...$mismatches, "The phone did not start: {$rehearsal->says}"],
+        ];
     }
 
     /**

@@ -7,6 +7,7 @@ namespace App\Run;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\RecoveryChoice;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
@@ -28,12 +29,15 @@ final class PartitionsOfUnit
         // A phone that runs has some firmware, even where nobody has read which.
         $isActive = $slot === ($state->activeSlot() ?? $sheet->slots[0]);
         $version = $state->slot($slot)->firmware->text ?? ($isActive ? '0' : null);
+        $region = $state->text(StateField::FirmwareRegion->in($slot));
         $written = [];
         foreach ($version === null ? [] : $sheet->firmwarePartitions() as $partition) {
             $written[SimulatedPhone::place($partition, $slot)] = [
                 'of' => "firmware {$version}",
                 'whole' => true,
-                'label' => ['part' => $partition, 'of' => "firmware {$version}", 'firmware' => $version],
+                'label' =>
+                    ['part' => $partition, 'of' => "firmware {$version}", 'firmware' => $version] +
+                    ($region === null ? [] : ['region' => $region]),
             ];
         }
 

@@ -84,7 +84,7 @@ final class PhoneFromUnit
             'runningSlot' => $active,
             'partitions' => $partitions,
             'firmwareIn' => $sheet->firmwarePartitions(),
-            'radioIn' => ['modem'],
+            'radioIn' => [PartitionName::Modem->value],
             'addons' => $addons,
             'second' => $state->text(StateField::SecondFamily),
             'trial' => $state->text(StateField::TrialFamily),

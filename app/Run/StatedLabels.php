@@ -86,7 +86,11 @@ final readonly class StatedLabels
         $isStock = $package->kind() === PackageKind::StockBundle;
         $firmware = $package->facts->text($isStock ? Field::VERSION : Field::BRINGS_FIRMWARE);
         foreach ($firmware === null ? [] : array_intersect($sheet->firmwarePartitions(), $writes) as $partition) {
-            $labels[$partition]['firmware'] = $firmware;
+            $labels[$partition] += [
+                'firmware' => $firmware,
+                'region' => $package->facts->text(Field::REGION),
+                'rollback' => $package->facts->int(Field::ROLLBACK_INDEX),
+            ];
         }
 
         return $labels;
@@ -140,6 +144,8 @@ final readonly class StatedLabels
         foreach ($sheet->firmwarePartitions() as $partition) {
             $labels[$partition] = self::part($package, $partition) + [
                 'firmware' => $package->facts->text(Field::VERSION),
+                'region' => $package->facts->text(Field::REGION),
+                'rollback' => $package->facts->int(Field::ROLLBACK_INDEX),
             ];
         }
 

@@ -32,6 +32,7 @@ final class BootloaderWork extends PhoneWork
             throw RefusedError::saying($phone, 'not for', $partition);
         }
         $this->refuseTooLarge($partition, $slot, $image->bytes);
+        $this->refuseLowBattery($partition);
         $this->overwriteLayout($partition, $slot);
         // The old content is gone before the new one is whole.
         $phone->write($partition, $slot, $label, false, $image->bytes);

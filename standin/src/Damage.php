@@ -29,7 +29,7 @@ final class Damage
                 'dead' => $phone->mode === PhoneMode::DEAD,
                 'identity' => $phone->identityLost,
                 'account' => $phone->dataKeys === SimulatedPhone::ACCOUNT,
-                'region' => $phone->foreignRegion($slot) !== null,
+                'region' => $phone->hasForeignRegion($slot),
                 'radio' => !$phone->hasRadio($slot),
                 'services' => self::servicesCameLate($phone, $slot),
             ]),

@@ -92,18 +92,26 @@ trait FirmwareParts
         return true;
     }
 
-    /** The region that the modem's firmware was made for, where it is not the phone's own. */
-    public function foreignRegion(string $slot): ?string
+    /** The region that the radio's firmware was made for; null where it does not say. */
+    public function firmwareRegion(string $slot): ?string
     {
-        $own = $this->data['region'] ?? null;
-        foreach ($this->firmwareIn() as $partition) {
+        $radio = array_diff($this->firmwareIn(), $this->startChain());
+        foreach ($radio === [] ? $this->firmwareIn() : $radio as $partition) {
             $region = $this->written($partition, $slot)['label']['region'] ?? null;
-            if (is_string($region) && $own !== null && $region !== $own) {
+            if (is_string($region)) {
                 return $region;
             }
         }
 
         return null;
+    }
+
+    public function hasForeignRegion(string $slot): bool
+    {
+        $own = $this->data['region'] ?? null;
+        $its = $this->firmwareRegion($slot);
+
+        return $own !== null && $its !== null && $its !== $own;
     }
 
     /** Copies every part of the firmware into the other slot. */

@@ -187,6 +187,9 @@ final class InstallWork extends PhoneWork
     {
         $phone = $this->phone;
         $slots = $package->slot === null ? $phone->slots() : [$package->slot];
+        foreach (array_keys($package->images) as $partition) {
+            $this->refuseLowBattery($partition);
+        }
         foreach ($slots as $slot) {
             $phone->writeAll($package, $slot, false);
         }

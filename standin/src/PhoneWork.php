@@ -12,6 +12,8 @@ namespace Tornavis\StandIn;
  */
 abstract class PhoneWork
 {
+    private const LEAST_BATTERY = 5;
+
     final public function __construct(protected readonly SimulatedPhone $phone) {}
 
     protected function eraseData(): void
@@ -70,6 +72,15 @@ abstract class PhoneWork
                 (string) array_key_first($incoming),
                 (string) $missing,
             );
+        }
+    }
+
+    /** A phone that could go out in the middle takes no firmware. */
+    protected function refuseLowBattery(string $partition): void
+    {
+        $isLow = $this->phone->battery < self::LEAST_BATTERY;
+        if ($isLow && in_array($partition, $this->phone->firmwareIn(), true)) {
+            throw RefusedError::saying($this->phone, 'battery', $partition);
         }
     }
 

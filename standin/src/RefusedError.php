@@ -57,6 +57,11 @@ final class RefusedError extends \RuntimeException
             'Copying to %s stopped: out of space.',
         ],
         'no card' => ['There is no card.', 'The card slot is empty.', 'No external storage is mounted.'],
+        'battery' => [
+            'The battery is too low to write %s.',
+            'Low battery: %s was not written.',
+            'Charge first; %s is refused.',
+        ],
         'mode' => ['The phone is in %s.', 'Not available here; the mode is %s.', 'This does nothing in %s.'],
         'older' => [
             'The package is older than the system that is installed.',

@@ -101,6 +101,9 @@ final class ReportedFacts
                 $facts["slot.{$slot}.verification.on"] = $phone->verificationOn($slot);
             }
             $facts["slot.{$slot}.firmware.version"] = $phone->firmwareVersion($slot);
+            if ($phone->firmwareRegion($slot) !== null) {
+                $facts["slot.{$slot}.firmware.region"] = $phone->firmwareRegion($slot);
+            }
             if ($phone->vendorVersion($slot) !== null) {
                 $facts["slot.{$slot}.vendor.version"] = $phone->vendorVersion($slot);
             }

@@ -158,10 +158,7 @@ it('starts from firmware of one piece alone', function (Closure $with, string $m
         fn(SimulatedPhone $phone) => $phone->write('trust', 'a', ['firmware' => '5.2.11', 'rollback' => 4]),
         'system',
     ],
-    'another modem' => [
-        fn(SimulatedPhone $phone) => $phone->write('modem', 'a', ['firmware' => '4.0']),
-        'system',
-    ],
+    'another modem' => [fn(SimulatedPhone $phone) => $phone->write('modem', 'a', ['firmware' => '4.0']), 'system'],
 ]);
 
 it('does not even reach the bootloader of a slot without firmware', function (string $how) {

@@ -45,7 +45,7 @@ $prove = function (int $seed, int $count): void {
     $clear = [];
     $stopped = 0;
     for ($i = 1; $i <= $count; $i++) {
-        $witness = Witness::of($bench->next(), unmarked: $i % 4 === 0);
+        $witness = Witness::ofDrawn($bench->draw(), unmarked: $i % 4 === 0);
         expect($witness->mismatches)->toBe([], "situation {$i} of seed {$seed}");
         if ($witness->verdict === Verdict::CLEAR) {
             $clear[$witness->situation->intent->value] = true;

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Prove\Belief;
 use App\Prove\Changes;
 use App\Prove\CheckedFiles;
+use App\Prove\Outcome;
 use App\Prove\RandomBench;
 use App\Prove\Witness;
 use Tornavis\Core\Package\Package;
@@ -32,23 +34,33 @@ final class ProveCommand extends CoreCommand
         $tally = [];
         $rules = [];
         $stops = [];
+        $ends = [];
         $bad = 0;
         $changed = ['refused' => 0, 'allowed' => 0];
         $begun = hrtime(true);
         for ($i = 1; $i <= $count; $i++) {
-            $drawn = $bench->next();
+            $drawn = $bench->draw();
+            $intent = $drawn->situation->intent->value;
             // Every fourth gets files that carry no marks of the demo world.
-            $witness = Witness::of($drawn, unmarked: $i % 4 === 0);
-            $tally[$drawn->intent->value][$witness->verdict] =
-                ($tally[$drawn->intent->value][$witness->verdict] ?? 0) + 1;
+            $witness = Witness::ofDrawn($drawn, unmarked: $i % 4 === 0);
+            $tally[$intent][$witness->verdict] = ($tally[$intent][$witness->verdict] ?? 0) + 1;
             foreach ($witness->stops as $key) {
-                $stops[$drawn->intent->value][$key] = ($stops[$drawn->intent->value][$key] ?? 0) + 1;
+                $stops[$intent][$key] = ($stops[$intent][$key] ?? 0) + 1;
             }
             foreach ($witness->rules as $rule) {
                 $rules[$rule] = ($rules[$rule] ?? 0) + 1;
             }
+            if ($witness->outcome !== null) {
+                $ends[$drawn->belief][$witness->outcome->kind] =
+                    ($ends[$drawn->belief][$witness->outcome->kind] ?? 0) + 1;
+            }
             $wrong = $witness->mismatches;
-            if ($this->option('change') === true && $witness->plan !== null && $wrong === []) {
+            if (
+                $this->option('change') === true &&
+                $witness->plan !== null &&
+                $wrong === [] &&
+                $drawn->belief === Belief::COMPLETE
+            ) {
                 $changes = Changes::of($witness->plan, $witness->files());
                 $changed['refused'] += $changes->refused;
                 $changed['allowed'] += $changes->allowed;
@@ -57,7 +69,7 @@ final class ProveCommand extends CoreCommand
             if ($wrong !== []) {
                 $bad++;
                 $this->warn(
-                    "Situation {$i}, {$drawn->sheet->codename}, {$drawn->intent->value}: " . implode('; ', $wrong),
+                    "Situation {$i}, {$drawn->sheet->codename}, {$intent}, {$drawn->belief}: " . implode('; ', $wrong),
                 );
                 $this->keep($witness->situation, $i);
             }
@@ -76,6 +88,7 @@ final class ProveCommand extends CoreCommand
                 $tally,
             ),
         );
+        $this->ends($ends);
         foreach ($stops as $intent => $keys) {
             arsort($keys);
             $this->line(
@@ -113,6 +126,25 @@ final class ProveCommand extends CoreCommand
         $this->line(sprintf('%d situations in %.1f s, %d do not agree.', $count, (hrtime(true) - $begun) / 1e9, $bad));
 
         return $bad === 0 ? self::SUCCESS : self::FAILURE;
+    }
+
+    /**
+     * What became of the phones, by what was known of them.
+     *
+     * @param  array<string, array<string, int>>  $ends
+     */
+    private function ends(array $ends): void
+    {
+        $rows = [];
+        $sums = array_fill_keys(Outcome::ALL, 0);
+        foreach (array_keys(Belief::KINDS) as $belief) {
+            $row = array_map(static fn(string $kind): int => $ends[$belief][$kind] ?? 0, Outcome::ALL);
+            $rows[] = [$belief, ...$row];
+            foreach (Outcome::ALL as $index => $kind) {
+                $sums[$kind] += $row[$index];
+            }
+        }
+        $this->table(['what was known', ...Outcome::ALL], [...$rows, ['all', ...array_values($sums)]]);
     }
 
     /**

@@ -15,6 +15,7 @@ use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\Version;
 
 /**
@@ -73,6 +74,7 @@ final class Departures
                 yield from self::judged($situation, $what, $field->in($from), $stays, $kind, $meaning);
             }
         }
+        yield from self::region($situation, $walk->end, $from, $to);
         yield from self::extras(
             $situation,
             $start->list(StateField::OsExtras->in($from)),
@@ -84,6 +86,31 @@ final class Departures
                 yield from self::judged($situation, $what, $field->value, false, null, $meaning);
             }
         }
+    }
+
+    /**
+     * Where another slot starts in the end whose firmware is for another region than the phone.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function region(Situation $situation, State $end, string $from, string $to): \Generator
+    {
+        $own = $situation->fit->ownRegion();
+        $has = $end->fact(StateField::FirmwareRegion->in($to));
+        $isUsed = $situation->state->slot($from)->firmwareRegion === $has->value;
+        if ($own === null || !$has->known() || $has->value === $own || $isUsed) {
+            return;
+        }
+        yield Finding::caution(
+            RuleId::Base5,
+            need: "Firmware for the region {$own} where the phone starts",
+            found: Slot::named($to) . " has firmware for {$has->text()}",
+            reason: 'The phone starts from there in the end. Radio firmware of another region may find no ' .
+                'network, and falls under other radio law.',
+            remedy: Remedy::doFirst("Write firmware for {$own} into " . lcfirst(Slot::named($to)) . ' afterwards.'),
+            subject: 'end',
+            facts: [$has],
+        );
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Plan;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Operation\RestoreSet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Words\LossClass;
 
@@ -17,6 +18,12 @@ use Tornavis\Core\Words\LossClass;
 final readonly class Gate
 {
     private const FIRST = 'This is the first step that writes to the phone.';
+
+    /** What a person knows of a phone is never all that is on it. */
+    public const UNLISTED = ' Whatever else lies there goes too, also what nobody has listed.';
+
+    /** A theft lock outlives every erase. */
+    public const ACCOUNT = ' If an account is still signed in, the phone asks for it afterwards.';
 
     /**
      * @param  WayBack  $was  from the state before it
@@ -64,11 +71,22 @@ final readonly class Gate
         return match (true) {
             $this->operation instanceof RestoreSet => 'This step replaces the data on the phone' .
                 ($names === '' ? '' : " ({$names})") .
-                '; if it stops in the middle, the data is there only in part.',
+                '; if it stops in the middle, the data is there only in part.' .
+                self::UNLISTED,
+            $losses === [] && $this->takesData() => 'This step empties the data.' . self::UNLISTED . self::ACCOUNT,
             $losses === [] => $goesEmpty ? 'After this step the data on the phone is gone.' : null,
             $photos && !in_array(LossClass::Photos, $losses, true)
-                => "This step takes {$names}. Photos and files on the internal storage stay.",
-            default => "After this step the data on the phone is gone: {$names}.",
+                => "This step takes {$names}. Photos and files on the internal storage stay." . self::ACCOUNT,
+            default => "After this step the data on the phone is gone: {$names}." . self::UNLISTED . self::ACCOUNT,
         };
+    }
+
+    /** Whether it takes data of whatever kind, known or not. */
+    private function takesData(): bool
+    {
+        $unknown = array_map(StateField::DataHolds->of(...), LossClass::cases());
+
+        return $this->before->data()->empty !== true &&
+            $this->operation->losses($this->before->with(array_fill_keys($unknown, null))) !== [];
     }
 }

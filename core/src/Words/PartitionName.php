@@ -11,4 +11,5 @@ enum PartitionName: string
     case System = 'system';
     case Vendor = 'vendor';
     case Data = 'data';
+    case Modem = 'modem';
 }

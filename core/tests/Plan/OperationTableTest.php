@@ -86,7 +86,7 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
     ],
     'write firmware' => [
         fn() => Flash::of(Fixture::firmware(Fixture::twoSlots(), '3.2'), ['modem'], 'b'),
-        ['slot.b.firmware.version' => '3.2'],
+        ['slot.b.firmware.version' => '3.2', 'slot.b.firmware.region' => null],
     ],
     'write a recovery' => [
         fn() => Flash::of(Fixture::recovery(Fixture::twoSlots()), ['vendor_boot'], 'b'),

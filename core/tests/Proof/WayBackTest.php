@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tests\Support\World;
 use Tornavis\Core\Phone\AtHand;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Sequence\Tracks;
@@ -180,3 +181,27 @@ it('draws one track for a phone with one slot, and says what is unknown', functi
         ->and($tracks[1]['segments'][0]['label'])
         ->toBe('unknown');
 });
+
+it('starts no system whose release or patch level is older than what has used the data', function (
+    array $differs,
+    bool $starts,
+) {
+    $state = World::unit('SK-07')
+        ->state()
+        ->with(
+            $differs + [
+                'slot.a.os.release' => '14',
+                'slot.a.os.patchLevel' => '2026-05-01',
+                'data.encryption' => 'file',
+            ],
+        );
+
+    expect(BootCheck::starts($state, World::sheet('bowline'), 'a'))->toBe($starts);
+})->with([
+    'the same' => [['data.writtenRelease' => '14', 'data.writtenPatchLevel' => '2026-05-01'], true],
+    'a newer release' => [['data.writtenRelease' => '15'], false],
+    'a newer patch level' => [['data.writtenPatchLevel' => '2026-06-01'], false],
+    'newer, and not encrypted' => [['data.writtenRelease' => '15', 'data.encryption' => 'none'], true],
+    'newer, and gone' => [['data.writtenRelease' => '15', 'data.empty' => true], true],
+    'nobody knows' => [[], true],
+]);

@@ -187,8 +187,17 @@ it('judges', Judged::expectation())->with([
         Intent::Fresh,
         'SK-04',
         fn() => [...World::SALTERN, World::altered(World::FIRMWARE, ['rollbackIndex' => 4])],
-        [],
+        ['bootloader.rollbackIndex' => 4],
         'clear',
+    ],
+    'firmware with the index of the sheet, where nobody has read the phone\'s own' => [
+        'BASE-6',
+        Intent::Fresh,
+        'SK-04',
+        fn() => [...World::SALTERN, World::altered(World::FIRMWARE, ['rollbackIndex' => 4])],
+        [],
+        'mind',
+        'Nobody has read this phone\'s own index',
     ],
     'firmware that does not say its index' => [
         'BASE-6',

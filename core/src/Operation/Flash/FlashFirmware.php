@@ -8,6 +8,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
 /** The maker's firmware. Half of it leaves a slot without any. */
@@ -15,7 +16,11 @@ final readonly class FlashFirmware extends Flash
 {
     protected function written(State $state, ModelSheet $sheet): array
     {
-        return [StateField::FirmwareVersion->in($this->slot) => $this->package->facts->text(Field::VERSION)];
+        $facts = $this->package->facts;
+        $hasModem = in_array(PartitionName::Modem->value, $this->partitions, true);
+
+        return [StateField::FirmwareVersion->in($this->slot) => $facts->text(Field::VERSION)] +
+            ($hasModem ? [StateField::FirmwareRegion->in($this->slot) => $facts->text(Field::REGION)] : []);
     }
 
     protected function writtenInPart(State $state): array

@@ -12,6 +12,7 @@ use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
 /**
@@ -41,6 +42,9 @@ final readonly class FlashStockBundle extends Flash
         }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
             $effects[StateField::FirmwareVersion->in($this->slot)] = $this->package->facts->text(Field::VERSION);
+        }
+        if (in_array(PartitionName::Modem->value, $this->partitions, true)) {
+            $effects[StateField::FirmwareRegion->in($this->slot)] = $this->package->facts->text(Field::REGION);
         }
         if (in_array($sheet->recoveryHome->value, $this->partitions, true)) {
             $effects += $this->noRecovery();

@@ -29,6 +29,7 @@ final readonly class InstallFirmware extends InstallPackage
         $effects = [StateField::Mode->value => Mode::Recovery->value];
         foreach ($sheet->slots as $slot) {
             $effects[StateField::FirmwareVersion->in($slot)] = $this->package->facts->text(Field::VERSION);
+            $effects[StateField::FirmwareRegion->in($slot)] = $this->package->facts->text(Field::REGION);
         }
 
         return $effects;

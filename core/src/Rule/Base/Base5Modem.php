@@ -11,6 +11,7 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -22,6 +23,8 @@ use Tornavis\Core\Words\RuleId;
  */
 final class Base5Modem implements FitRule
 {
+    private const MODEM = PartitionName::Modem->value;
+
     public static function id(): RuleId
     {
         return RuleId::Base5;
@@ -46,8 +49,8 @@ final class Base5Modem implements FitRule
         if (!$written || $firmware === null) {
             return;
         }
-        if ($firmware->imageFor('modem') !== null && $situation->sheet->partition('modem') !== null) {
-            $along = in_array('modem', $situation->firmware->partitions($firmware), true);
+        if ($firmware->imageFor(self::MODEM) !== null && $situation->sheet->partition(self::MODEM) !== null) {
+            $along = in_array(self::MODEM, $situation->firmware->partitions($firmware), true);
             yield Finding::caution(
                 self::id(),
                 need: 'The modem',

@@ -105,6 +105,17 @@ final class Base6Rollback implements FitRule
                 subject: $package->name(),
                 facts: [$its, $mine],
             );
+        } elseif ($mine->source === Source::Assumed) {
+            yield Finding::caution(
+                self::id(),
+                need: $need,
+                found: $its->text(),
+                reason: "Nobody has read this phone's own index. The sheet says {$mine->text()}; firmware that was " .
+                    'on the phone once may have raised it, and what is below it ends the phone.',
+                remedy: Remedy::enterFact('Read it in the bootloader\'s list of variables and enter it.'),
+                subject: $package->name(),
+                facts: [$its, $mine],
+            );
         } else {
             yield Finding::clear(
                 self::id(),

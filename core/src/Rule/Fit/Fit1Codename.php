@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\FileFit;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -42,7 +43,42 @@ final class Fit1Codename implements FitRule
             if ($names || in_array($package->kind(), FileFit::MODEL_BOUND, true)) {
                 yield self::judge($situation->sheet, $package, $situation->shelf, $situation->codenames);
             }
+            if (self::isOnlyCovered($situation->sheet, $package)) {
+                yield self::covered($situation, $package);
+            }
         }
+    }
+
+    /**
+     * Whether a file that a bootloader writes as it is, firmware and all, is for this phone only by an alias of its
+     * sheet. A build asks the phone for its name before it writes; such a file asks nothing.
+     */
+    private static function isOnlyCovered(ModelSheet $sheet, Package $package): bool
+    {
+        $named = $package->facts->list(Field::CODENAMES);
+
+        return in_array($package->kind(), [PackageKind::StockBundle, PackageKind::Firmware], true) &&
+            !in_array($sheet->codename, $named, true) &&
+            array_intersect($sheet->aliases, $named) !== [];
+    }
+
+    private static function covered(Situation $situation, Package $package): Finding
+    {
+        $mine = $situation->sheet->codename;
+        $finding = Finding::toSettle(
+            self::id(),
+            need: "{$package->title()} names {$mine}",
+            found: 'it names ' . implode(', ', $package->facts->list(Field::CODENAMES)),
+            reason: "Only the model sheet says that {$mine} takes it. The bootloader writes it without a check " .
+                'of its own, and firmware of another phone ends this one.',
+            remedy: Remedy::agree("Read on its publisher's page that it is for {$mine} too, then agree."),
+            subject: "{$package->name()}/covered",
+            facts: array_filter([$package->facts->best(Field::CODENAMES)]),
+        );
+
+        return $situation->answers->agreedTo($finding->key)
+            ? $finding->settled("You read that it is for {$mine} too.")
+            : $finding;
     }
 
     /**

@@ -82,7 +82,7 @@ final class Fit6Services implements FitRule
                     facts: array_values($facts),
                 );
         }
-        if ($build === null) {
+        if ($build === null || !$situation->job->erasesData($situation)) {
             yield from self::late($situation, $services);
         }
         if ($build?->facts->flag(Field::BRINGS_SERVICES) === true) {
