@@ -82,6 +82,7 @@ Route::post('runs/{run}/differs', [RunController::class, 'differs'])->name('runs
 Route::get('runs/{run}/plan-again', [WaysOnController::class, 'look'])->name('runs.ways-on');
 Route::post('runs/{run}/plan-again', [WaysOnController::class, 'planAgain'])->name('runs.plan-again');
 Route::post('runs/{run}/fault', [RunController::class, 'fault'])->name('runs.fault');
+Route::get('runs/{run}/inside', [RunController::class, 'inside'])->name('runs.inside');
 Route::get('runs/{run}/symptoms', [RunController::class, 'symptoms'])->name('runs.symptoms');
 Route::post('runs/{run}/notes', [RunController::class, 'note'])->name('runs.note');
 Route::post('runs/{run}/stop', [RunController::class, 'stop'])->name('runs.stop');

@@ -137,7 +137,10 @@ final readonly class Belief
     {
         $data = $sheet->toArray();
         if ($what === 'alias') {
-            $data['aliases'] = [...$sheet->aliases, $this->dice->one(['bowline', 'becket', 'carrick', 'marl'])];
+            $data['aliases'] = [
+                ...$sheet->aliases,
+                $this->dice->one(['bowline', 'becket', 'becket', 'halyard', 'carrick', 'marl']),
+            ];
         } elseif ($what === 'home') {
             $names = array_map(static fn(Partition $one): string => $one->name, $sheet->partitions);
             $homes = array_intersect(['boot', 'recovery', 'vendor_boot'], $names);

@@ -41,6 +41,8 @@ final readonly class Outcome
     /** What a person stores on a phone, as far as the simulated one keeps it apart. */
     private const CLASSES = ['apps', 'app-data', 'messages', 'contacts', 'photos', 'second-factor', 'esim'];
 
+    private const ONLY_AT_THE_END = ['region', 'radio', 'services'];
+
     private const WORKABLE = [
         PhoneMode::BOOTLOADER,
         PhoneMode::USERSPACE_BOOTLOADER,
@@ -98,11 +100,13 @@ final readonly class Outcome
     private static function harms(Rehearsal $rehearsal, SimulatedPhone $before, Plan $plan): array
     {
         $phone = $rehearsal->phone;
-        $harms = array_intersect_key(Damage::KINDS, array_flip(array_diff(Damage::of($phone), Damage::of($before))));
+        $isEnded = $rehearsal->state->status === RunState::ENDED;
+        // In the middle of the work another slot may be active, and its firmware not written yet.
+        $kinds = array_diff(Damage::of($phone), Damage::of($before), $isEnded ? [] : self::ONLY_AT_THE_END);
+        $harms = array_intersect_key(Damage::KINDS, array_flip($kinds));
         foreach (self::lost($before, $phone, $plan) as $class) {
             $harms["lost {$class}"] = "{$class} went, and the plan had not said so.";
         }
-        $isEnded = $rehearsal->state->status === RunState::ENDED;
         if ($isEnded && !$rehearsal->started) {
             $harms['start'] = "The run ended well, and the phone shows: {$phone->mode}.";
         }

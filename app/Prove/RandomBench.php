@@ -76,7 +76,7 @@ final readonly class RandomBench
             array_values(
                 array_filter(
                     self::INTENTS,
-                    fn(Intent $one): bool => $this->isPossible($one, $true) || $this->dice->chance(15),
+                    fn(Intent $one): bool => $this->isPossible($one, $sheet) || $this->dice->chance(15),
                 ),
             ),
         );

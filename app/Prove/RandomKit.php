@@ -158,6 +158,13 @@ final readonly class RandomKit
             $kit[] = $this->dice->one($this->shelf);
         }
 
+        if ($this->dice->chance(6)) {
+            $kit = $this->withForeignBuild($kit);
+        }
+        if ($this->dice->chance(15)) {
+            // A person lays files down in any order.
+            $kit = array_reverse($kit);
+        }
         $kit = array_values(
             array_reduce($kit, static fn(array $seen, Package $p): array => $seen + [$p->path => $p], []),
         );
@@ -165,6 +172,22 @@ final readonly class RandomKit
         $kit = array_map(fn(Package $one): Package => $this->strange->expanded($one, $sheet), $kit);
 
         return array_map(fn(Package $one): Package => $this->strange->altered($this->distorted($one), $sheet), $kit);
+    }
+
+    /**
+     * The same with a build for whatever phone in the place of its own.
+     *
+     * @param  list<Package>  $kit
+     * @return list<Package>
+     */
+    private function withForeignBuild(array $kit): array
+    {
+        $isBuild = static fn(Package $one): bool => $one->kind() === PackageKind::Build;
+        $rest = array_filter($kit, static fn(Package $one): bool => !$isBuild($one));
+
+        return count($rest) === count($kit)
+            ? $kit
+            : [$this->dice->one(array_values(array_filter($this->shelf, $isBuild))), ...array_values($rest)];
     }
 
     /**

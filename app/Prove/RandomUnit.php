@@ -172,6 +172,12 @@ final readonly class RandomUnit
                 PartitionLayout::Dynamic->value,
             ]);
         }
+        if (!$active && $this->dice->chance(5)) {
+            // As it left the factory: nobody has ever written anything there.
+            unset($values[StateField::FirmwareVersion->in($slot)], $values[StateField::FirmwareRegion->in($slot)]);
+
+            return $values;
+        }
         if (!$active && $this->dice->chance(25)) {
             return $values;
         }

@@ -117,7 +117,13 @@ final class PhoneFromUnit
             'superGroups' => $sheet->superGroups,
             'verificationIn' => $sheet->verificationPartitions(),
             'fused' => $state->bootloader()->rollbackIndex ?? $sheet->rollbackIndex,
-            'region' => $sheet->variant($model)?->region,
+            // A radio works in the region that the phone was sold in, and where it has worked until now.
+            'regions' => array_values(
+                array_filter(
+                    [$sheet->variant($model)?->region, $state->slot($active)->firmwareRegion],
+                    static fn(?string $region): bool => $region !== null,
+                ),
+            ),
             'identityIn' => $sheet->identityPartition,
             'mounts' => $sheet->fileSystems,
             'setUpBy' => self::setUpBy($state, $active),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
@@ -96,7 +97,7 @@ final readonly class Rehearsal
         foreach ($packages as $package) {
             $stated[$package->name()] = StatedLabels::of($package, $sheet);
         }
-        $link = new RehearsalLink($phone, $files, $stated, $unmarked);
+        $link = new RehearsalLink($phone, $files, $stated, $unmarked, self::told($packages));
         $engine = new RunEngine($plan, $journal, $link);
         $actions = new RunActions($plan, $journal, $sheet);
         $tries = 0;
@@ -144,6 +145,25 @@ final readonly class Rehearsal
             $journal->events(),
             $phone,
         );
+    }
+
+    /**
+     * Names of the files about which something was settled that their images do not say.
+     *
+     * @param  list<Package>  $packages
+     * @return list<string>
+     */
+    private static function told(array $packages): array
+    {
+        $told = array_filter(
+            $packages,
+            static fn(Package $one): bool => array_filter(
+                $one->facts->all(),
+                static fn(Fact $fact): bool => $fact->source === Source::Settled,
+            ) !== [],
+        );
+
+        return array_values(array_map(static fn(Package $one): string => $one->name(), $told));
     }
 
     /**

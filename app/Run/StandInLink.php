@@ -120,6 +120,27 @@ final class StandInLink implements Link
         );
     }
 
+    /**
+     * Everything that lies in the simulated phone, see docs/formats/api/inside.schema.json.
+     *
+     * @return array<string, mixed>
+     *
+     * @throws LinkLost
+     */
+    public function lookInside(): array
+    {
+        $facts = $this->ask(
+            ['do' => 'look-inside'],
+            null,
+            'looking inside the phone',
+            static fn(Progress $progress): null => null,
+        )->facts;
+        /** @var array<string, mixed> $inside */
+        $inside = json_decode(is_string($facts['inside'] ?? null) ? $facts['inside'] : '{}', true, 16);
+
+        return $inside;
+    }
+
     public function carryOut(OperationName $operation, array $parameters, callable $progress): LinkAnswer
     {
         $package = is_string($parameters['package'] ?? null) ? $parameters['package'] : null;

@@ -55,7 +55,11 @@ final readonly class StatedLabels
         $facts = $package->facts;
         $of = $facts->text(Field::PART_OF) ?? ($facts->text(Field::BUILD_ID) ?? $package->title());
 
-        return ['part' => $partition, 'of' => $of];
+        return ['part' => $partition, 'of' => $of] +
+            array_filter([
+                'notFor' => $facts->list(Field::EXCLUDES),
+                'onlyFor' => $facts->list(Field::MODELS),
+            ]);
     }
 
     /**
@@ -114,6 +118,7 @@ final readonly class StatedLabels
             'needsFirmware' => $facts->text(Field::FIRMWARE_MIN) ?? '',
             'needsVendor' => $facts->text(Field::VENDOR_MIN),
             'encrypts' => $facts->text(Field::BRINGS_ENCRYPTION),
+            'needsFileSystem' => $facts->text(Field::FILE_SYSTEM),
         ];
 
         return array_filter($os, static fn(?string $value): bool => $value !== null);
@@ -131,6 +136,7 @@ final readonly class StatedLabels
                 'family' => $package->facts->text(Field::FAMILY),
                 'version' => $package->facts->text(Field::VERSION),
                 'abilities' => $package->facts->list(Field::ABILITIES),
+                'after' => $package->facts->list(Field::AFTER),
             ],
         ];
     }

@@ -146,7 +146,9 @@ final class BaseFiles
         $label = [
             'part' => 'recovery',
             'of' => "{$family} {$version}",
-            'recovery' => ['family' => $family, 'version' => $version, 'abilities' => $abilities],
+            'recovery' =>
+                ['family' => $family, 'version' => $version, 'abilities' => $abilities] +
+                array_intersect_key($more, ['after' => true]),
         ];
         $ramdisk = Formats::ramdisk(['sbin/recovery' => str_repeat('r', $programBytes)]);
         $content = new ImageContent($label, $bytes, 0);

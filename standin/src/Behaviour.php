@@ -71,6 +71,7 @@ final class Behaviour
     {
         return match ($do) {
             'observe' => (yield from $this->modeChanges->observe()),
+            'look-inside' => (yield from $this->modeChanges->lookInside()),
             'prove-link' => (yield from $this->modeChanges->proveLink()),
             'reboot' => (yield from $this->modeChanges->reboot(self::text($request, 'mode'))),
             'back-up' => (yield from $this->systemWork->backUp()),

@@ -38,7 +38,10 @@ final class BootloaderWork extends PhoneWork
         $phone->write($partition, $slot, $label, false, $image->bytes);
         yield new Pause(4 + $image->bytes / self::FLASH_BYTES_PER_SECOND, "Sending {$partition}", 40);
         yield new Pause(4, "Writing {$partition}", 90);
-        $phone->write($partition, $slot, $label, true, $image->bytes, $phone->digestsOf($image, $partition));
+        // A recovery that only another one can put in does not start where it was written as it is.
+        $recovery = $label['recovery'] ?? null;
+        $isWhole = !is_array($recovery) || ($recovery['after'] ?? []) === [];
+        $phone->write($partition, $slot, $label, $isWhole, $image->bytes, $phone->digestsOf($image, $partition));
         if ($partition === 'boot') {
             // What was patched into the old image went with it.
             $phone->dropAddOns($slot, AddOnKind::ROOT, AddOnKind::KERNEL);

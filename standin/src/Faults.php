@@ -48,7 +48,7 @@ final class Faults
      */
     public static function strike(SimulatedPhone $phone, array $request, \Generator $behaviour): \Generator
     {
-        $fault = self::due($phone, $request);
+        $fault = ($request['do'] ?? '') === 'look-inside' ? null : self::due($phone, $request);
         $kind = $fault['kind'] ?? '';
         if ($kind === 'no-answer') {
             throw new CableOut();

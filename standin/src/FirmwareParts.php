@@ -71,8 +71,10 @@ trait FirmwareParts
             return [PhoneMode::DEAD, 'The screen stays black.'];
         }
         foreach ($this->startChain() as $partition) {
-            $index = $this->written($partition, $slot)['label']['rollback'] ?? null;
-            if (is_int($index) && $this->fused() !== null && $index < $this->fused()) {
+            $label = $this->written($partition, $slot)['label'] ?? [];
+            $index = $label['rollback'] ?? null;
+            $isBelow = is_int($index) && $this->fused() !== null && $index < $this->fused();
+            if ($isBelow || !$this->isMeantBy($label)) {
                 return [PhoneMode::DEAD, 'The screen stays black.'];
             }
         }
@@ -108,10 +110,10 @@ trait FirmwareParts
 
     public function hasForeignRegion(string $slot): bool
     {
-        $own = $this->data['region'] ?? null;
+        $own = $this->data['regions'] ?? [];
         $its = $this->firmwareRegion($slot);
 
-        return $own !== null && $its !== null && $its !== $own;
+        return $own !== [] && $its !== null && !in_array($its, $own, true);
     }
 
     /** Copies every part of the firmware into the other slot. */

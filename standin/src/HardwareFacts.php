@@ -18,6 +18,21 @@ trait HardwareFacts
     }
 
     /**
+     * Whether an image was made for this model: its label may name models and chipsets that it is not for, or models
+     * that alone it is for.
+     *
+     * @param  array<string, mixed>  $label
+     */
+    public function isMeantBy(array $label): bool
+    {
+        $own = [$this->data['model'], $this->data['chipset']];
+        $only = array_filter((array) ($label['onlyFor'] ?? []), is_string(...));
+        $not = array_filter((array) ($label['notFor'] ?? []), is_string(...));
+
+        return array_intersect($own, $not) === [] && ($only === [] || in_array($this->data['model'], $only, true));
+    }
+
+    /**
      * The file systems that the kernels of this model know; empty where nobody says.
      *
      * @return list<string>

@@ -157,7 +157,7 @@ final class LineServer
             return static fn(): null => null;
         }
         if (
-            !in_array($request['do'] ?? null, ['observe', 'fault'], true) &&
+            !in_array($request['do'] ?? null, ['observe', 'fault', 'look-inside'], true) &&
             !$this->leases->take($phone->serial(), $holder)
         ) {
             $encoder->write(['event' => 'held', 'says' => $this->leases->holder($phone->serial())]);

@@ -22,6 +22,18 @@ final class ModeChanges extends PhoneWork
     }
 
     /**
+     * Everything in the phone as one text in JSON, see {@see InsidePhone}; no real phone answers this.
+     *
+     * @return \Generator<int, Pause, mixed, Reply>
+     */
+    public function lookInside(): \Generator
+    {
+        yield new Pause(0.01, '');
+
+        return ['inside' => json_encode(InsidePhone::of($this->phone), JSON_THROW_ON_ERROR)];
+    }
+
+    /**
      * @return \Generator<int, Pause, mixed, Reply>
      */
     public function proveLink(): \Generator

@@ -63,7 +63,7 @@ namespace Tornavis\StandIn;
  *     radioIn?: list<string>,
  *     verificationIn?: list<string>,
  *     fused?: ?int,
- *     region?: ?string,
+ *     regions?: list<string>,
  *     identityIn?: ?string,
  *     identityLost?: bool,
  *     mounts?: list<string>,

@@ -109,6 +109,9 @@ final class PowerOn
             if ($image === null || !$image['whole'] || !self::belongs($phone, $partition, $image, $base, $slot)) {
                 return self::LOOP;
             }
+            if (!$phone->isMeantBy($image['label'])) {
+                return [PhoneMode::DEAD, 'The screen stays black.'];
+            }
         }
         if (!$generic && !$phone->isBuiltLike($os['codename'] ?? '')) {
             return [PhoneMode::DEAD, 'The screen stays black.'];
@@ -147,6 +150,9 @@ final class PowerOn
             return [PhoneMode::STUCK, 'The logo stays.'];
         }
         if ($phone->mounts() !== [] && !in_array($phone->dataFileSystem, $phone->mounts(), true)) {
+            return [PhoneMode::STUCK, 'The logo stays; the data is not mounted.'];
+        }
+        if (isset($os['needsFileSystem']) && $os['needsFileSystem'] !== $phone->dataFileSystem) {
             return [PhoneMode::STUCK, 'The logo stays; the data is not mounted.'];
         }
         $family = $os['family'] ?? null;

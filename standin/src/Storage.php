@@ -26,6 +26,11 @@ trait Storage
         return $row === null || $row['bytes'] === 0 || $this->isInSuper($partition) ? null : $row['bytes'];
     }
 
+    public function superBytes(): ?int
+    {
+        return $this->data['superBytes'] ?? null;
+    }
+
     public function isInSuper(string $partition): bool
     {
         return $this->data['table'][$partition]['logical'] ?? in_array($partition, $this->inSuper(), true);
@@ -64,7 +69,7 @@ trait Storage
      *
      * @return list<string>
      */
-    private function slotsInSuper(): array
+    public function slotsInSuper(): array
     {
         $isThere = fn(string $slot): bool => ($this->layout[$slot] ?? 'dynamic') === 'dynamic';
 

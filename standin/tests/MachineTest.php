@@ -173,7 +173,7 @@ it('does not even reach the bootloader of a slot without firmware', function (st
 })->with(['reboot', 'enter-by-keys']);
 
 it('finds no network with firmware of another region, or with half a modem', function (array $label, array $damage) {
-    $phone = tabled(['region' => 'EU']);
+    $phone = tabled(['regions' => ['EU']]);
     $phone->write('modem', 'a', $label + ['firmware' => '5.2.11'], !isset($label['cut']));
     restarted($phone);
 

@@ -7,6 +7,9 @@ namespace App\Console\Commands;
 use App\Prove\Belief;
 use App\Prove\Changes;
 use App\Prove\CheckedFiles;
+use App\Prove\Mutants\Hunt;
+use App\Prove\Mutants\MutantRun;
+use App\Prove\Mutants\PlannerMutants;
 use App\Prove\Outcome;
 use App\Prove\RandomBench;
 use App\Prove\Witness;
@@ -22,13 +25,20 @@ final class ProveCommand extends CoreCommand
         'tornavis:prove {--count=1000 : Situations} {--seed=1 : The same seed draws the same ' .
         'situations} {--files= : Folder of the demo files; made anew where there is none} {--change : Also change ' .
         'every clear plan by one step, and ask proof and phone about each change} {--keep= : Folder for what does ' .
-        'not agree}';
+        'not agree} {--mutants : Make deliberate mistakes in the planner, one at a time, and say what notices each} ' .
+        '{--mutant= : Make this one mistake} {--normal= : File with how the situations end without a mistake}';
 
     protected $description =
         'Draws random situations, plans each, and has the simulated phone say whether the ' . 'plan was right';
 
     public function handle(): int
     {
+        if (is_string($this->option('mutant'))) {
+            return $this->mutant($this->option('mutant'));
+        }
+        if ($this->option('mutants') === true) {
+            return $this->mutants();
+        }
         $count = max(1, (int) $this->option('count'));
         $bench = new RandomBench($this->sheets(), $this->shelf(), (int) $this->option('seed'));
         $tally = [];
@@ -126,6 +136,55 @@ final class ProveCommand extends CoreCommand
         $this->line(sprintf('%d situations in %.1f s, %d do not agree.', $count, (hrtime(true) - $begun) / 1e9, $bad));
 
         return $bad === 0 ? self::SUCCESS : self::FAILURE;
+    }
+
+    /** One mistake, in this process. */
+    private function mutant(string $name): int
+    {
+        (PlannerMutants::all()[$name] ?? throw new \LogicException("There is no mistake \"{$name}\"."))->switchOn();
+        /** @var list<array{verdict: string, outcome: ?string, stops: list<string>}> $normal */
+        $normal = json_decode(
+            (string) file_get_contents(is_string($this->option('normal')) ? $this->option('normal') : ''),
+            true,
+            16,
+            JSON_THROW_ON_ERROR,
+        );
+        $bench = new RandomBench($this->sheets(), $this->shelf(), (int) $this->option('seed'));
+        $this->line(json_encode(Hunt::for($bench, $normal), JSON_THROW_ON_ERROR));
+
+        return self::SUCCESS;
+    }
+
+    /** Every mistake, each in a process of its own, two at a time. */
+    private function mutants(): int
+    {
+        $folder = is_string($this->option('files')) ? $this->option('files') : config()->string('tornavis.shelf');
+        $this->shelf();
+        $seed = (int) $this->option('seed');
+        $bench = new RandomBench($this->sheets(), $this->shelf(), $seed);
+        $found = (new MutantRun($folder, $seed))->of(
+            array_keys(PlannerMutants::all()),
+            Hunt::normal($bench, max(1, (int) $this->option('count'))),
+            fn(string $line) => $this->line($line),
+        );
+        $survivors = array_keys(array_filter($found, is_null(...)));
+        $rows = array_map(
+            static fn(string $name, ?array $one): array => [
+                $name,
+                $one['by'] ?? 'nothing',
+                mb_strimwidth($one['what'] ?? '', 0, 60, '…'),
+                $one['after'] ?? '',
+            ],
+            array_keys($found),
+            $found,
+        );
+        $this->table(['mistake', 'noticed by', 'how', 'after'], $rows);
+        foreach ($survivors as $name) {
+            $this->warn("Not noticed: {$name}");
+        }
+        $this->line(count($found) . ' mistakes, ' . count($survivors) . ' not noticed.');
+
+        return $survivors === [] ? self::SUCCESS : self::FAILURE;
     }
 
     /**

@@ -185,6 +185,16 @@ final class RunController extends Controller
         return response()->json(['kind' => $kind]);
     }
 
+    /** Everything in the simulated phone, as nobody sees it on a real one. */
+    #[Answers('inside')]
+    public function inside(Run $run, StandInLink $link): JsonResponse
+    {
+        abort_if($run->state()->link === Hands::NAME, 409, 'Only a simulated phone can be looked into.');
+        $serial = (string) $run->job->unit->unit()->state()->text('serial');
+
+        return response()->json($link->to($serial)->lookInside());
+    }
+
     /** What may be seen now, the likely first. */
     #[Answers('symptoms')]
     public function symptoms(Run $run): JsonResponse

@@ -10,6 +10,7 @@ import FaultDrawer from './FaultDrawer.vue'
 import GateForm from './GateForm.vue'
 import { headlineOf, leavesThePlan } from './headline'
 import KeyChart from './KeyChart.vue'
+import LookInside from './LookInside.vue'
 import NoteSomethingElse from './NoteSomethingElse.vue'
 import PlanAnew from './PlanAnew.vue'
 import PhoneState from './PhoneState.vue'
@@ -208,7 +209,7 @@ useKeys({
         />
       </div>
       <PhoneState :job="job" :state="state" :events="events"
-        ><FaultDrawer
+        ><LookInside v-if="state.link !== 'hands'" :run="job.run.id" /><FaultDrawer
           v-if="state.link !== 'hands' && !['ended', 'stopped'].includes(status)"
           :run="job.run.id" /><ShareRun v-if="status !== 'ended'" :path="`/jobs/${job.id}/run`"
       /></PhoneState>

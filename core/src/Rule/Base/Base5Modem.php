@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
+use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\Fit\Fit2Variant;
@@ -49,8 +50,14 @@ final class Base5Modem implements FitRule
         if (!$written || $firmware === null) {
             return;
         }
-        if ($firmware->imageFor(self::MODEM) !== null && $situation->sheet->partition(self::MODEM) !== null) {
-            $along = in_array(self::MODEM, $situation->firmware->partitions($firmware), true);
+        $isInstalled = $situation->firmware->isInstalled($firmware);
+        $writes = $firmware->facts->list(Field::WRITES);
+        // A script whose writes nobody could read may write the modem too.
+        $brings = $isInstalled
+            ? $writes === [] || in_array(self::MODEM, $writes, true)
+            : $firmware->imageFor(self::MODEM) !== null;
+        if ($brings && $situation->sheet->partition(self::MODEM) !== null) {
+            $along = $isInstalled || in_array(self::MODEM, $situation->firmware->partitions($firmware), true);
             yield Finding::caution(
                 self::id(),
                 need: 'The modem',

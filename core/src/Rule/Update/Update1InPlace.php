@@ -116,6 +116,7 @@ final class Update1InPlace implements FitRule
         yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
             ? $finding->settled('You agreed that they are the same.')
             : $finding;
+        yield from self::fileSystem($situation, $build, $fresh);
         foreach (self::AGES as [$subject, $where, $field, $what]) {
             $has = $situation->state->fact($where->in($slot));
             $next = $build->facts->best($field);
@@ -128,6 +129,52 @@ final class Update1InPlace implements FitRule
                     : $finding;
             }
         }
+    }
+
+    /**
+     * What the build mounts its data with, where it says so.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function fileSystem(Situation $situation, Package $build, Remedy $fresh): \Generator
+    {
+        $wants = $build->facts->best(Field::FILE_SYSTEM);
+        $has = $situation->state->fact(StateField::DataFileSystem);
+        if ($wants === null) {
+            return;
+        }
+        $need = "Data in the file system {$wants->text()}";
+        $finding = match (true) {
+            !$has->known() => Finding::toSettle(
+                self::id(),
+                need: $need,
+                found: 'unknown',
+                reason: 'The build mounts no other one, and an update in place leaves the data as it is.',
+                remedy: Remedy::enterFactOrAgree('Read it in the recovery and enter it, or agree that it is so.'),
+                subject: 'file-system',
+                facts: [$has, $wants],
+            ),
+            $has->value === $wants->value => Finding::clear(
+                self::id(),
+                need: $need,
+                found: $has->text(),
+                reason: 'The build mounts it as it is.',
+                subject: 'file-system',
+                facts: [$has, $wants],
+            ),
+            default => Finding::stop(
+                self::id(),
+                need: $need,
+                found: $has->text(),
+                reason: "The build mounts {$wants->text()} alone. Changing the file system takes the data.",
+                remedy: $fresh,
+                subject: 'file-system',
+                facts: [$has, $wants],
+            ),
+        };
+        yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
+            ? $finding->settled('You agreed that it is so.')
+            : $finding;
     }
 
     private static function hasNewerPatch(Situation $situation, Package $build, string $slot): bool

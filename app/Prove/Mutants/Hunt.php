@@ -1,0 +1,89 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove\Mutants;
+
+use App\Prove\Outcome;
+use App\Prove\RandomBench;
+use App\Prove\Witness;
+use Tornavis\Core\Plan\Verdict;
+
+/**
+ * Looks for a situation in which a mistake of the planner shows: a rule or the proof stops what was clear, or a
+ * simulated phone ends worse than it did, or worse than any may.
+ *
+ * @phpstan-type Normal array{verdict: string, outcome: ?string, stops: list<string>}
+ */
+final class Hunt
+{
+    /**
+     * How every situation ends without a mistake.
+     *
+     * @return list<Normal>
+     */
+    public static function normal(RandomBench $bench, int $count): array
+    {
+        $normal = [];
+        for ($i = 1; $i <= $count; $i++) {
+            $witness = Witness::ofDrawn($bench->draw(), unmarked: $i % 4 === 0);
+            if ($witness->mismatches !== []) {
+                throw new \LogicException(
+                    "Without any mistake situation {$i} ends badly: " . implode('; ', $witness->mismatches),
+                );
+            }
+            $normal[] = [
+                'verdict' => $witness->verdict,
+                'outcome' => $witness->outcome?->kind,
+                'stops' => $witness->stops,
+            ];
+        }
+
+        return $normal;
+    }
+
+    /**
+     * @param  list<Normal>  $normal
+     * @return ?array{by: string, what: string, after: int} null where the mistake survives
+     */
+    public static function for(RandomBench $bench, array $normal): ?array
+    {
+        foreach ($normal as $index => $was) {
+            try {
+                $witness = Witness::ofDrawn($bench->draw(), unmarked: ($index + 1) % 4 === 0);
+            } catch (\Throwable $thrown) {
+                return ['by' => 'program', 'what' => $thrown->getMessage(), 'after' => $index + 1];
+            }
+            $seen = self::seen($witness, $was);
+            if ($seen !== null) {
+                return $seen + ['after' => $index + 1];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  Normal  $was
+     * @return ?array{by: string, what: string}
+     */
+    private static function seen(Witness $witness, array $was): ?array
+    {
+        if ($witness->mismatches !== []) {
+            return ['by' => 'phone', 'what' => $witness->mismatches[count($witness->mismatches) - 1]];
+        }
+        if ($was['verdict'] !== Verdict::CLEAR) {
+            return null;
+        }
+        if ($witness->verdict !== Verdict::CLEAR) {
+            $new = array_values(array_diff($witness->stops, $was['stops']))[0] ?? $witness->verdict;
+            $isProof = str_starts_with($new, 'PROOF');
+
+            return ['by' => $isProof ? 'proof' : 'rule', 'what' => $new];
+        }
+        $rank = static fn(?string $kind): int => (int) array_search($kind, Outcome::ALL, true);
+        $now = $witness->outcome?->kind;
+
+        return $rank($now) > $rank($was['outcome']) ? ['by' => 'phone', 'what' => (string) $now] : null;
+    }
+}

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { exactBytes, slotName } from '../app/format'
+import type { InsideAnswer } from '../generated/api'
+
+type Slot = InsideAnswer['slots'][number]
+type Part = Slot['parts'][number]
+
+/** What lies in one slot of a simulated phone; the second slot of a phone has the other tint. */
+defineProps<{ holds: Slot; second: boolean }>()
+
+const groups: { sort: Part['sort']; title: string }[] = [
+  { sort: 'start', title: 'Starts from' },
+  { sort: 'in super', title: 'In super' },
+  { sort: 'firmware', title: 'Firmware' },
+  { sort: 'check', title: 'Verification' },
+]
+const partsOf = (slot: Slot, sort: Part['sort']): Part[] => slot.parts.filter((part) => part.sort === sort)
+const state = (part: Part): string => (part.whole === null ? 'empty' : part.whole ? 'whole' : 'cut')
+const words = (part: Part): string =>
+  part.whole === null ? 'empty' : part.whole ? (part.says ?? part.of ?? '') : 'written in part'
+</script>
+
+<template>
+  <section class="slot" :class="{ second }">
+    <h3>
+      <span class="letter">{{ holds.slot === '-' ? 'One slot' : `Slot ${slotName(holds.slot)}` }}</span>
+      <span v-if="holds.startsNext && holds.slot !== '-'" class="next">starts next</span>
+      <span
+        v-if="holds.slot !== '-'"
+        class="starts"
+        :title="`${holds.retriesLeft} of ${holds.mostRetries} starts are left before the bootloader gives it up`"
+      >
+        <i v-for="n in holds.mostRetries" :key="n" :class="{ left: n <= holds.retriesLeft }" />
+        <span class="visually-hidden">{{ holds.retriesLeft }} starts left</span>
+      </span>
+    </h3>
+    <p v-if="holds.merging" class="note">An update lies beside the old system until it has started well.</p>
+    <template v-for="group in groups" :key="group.sort">
+      <template v-if="partsOf(holds, group.sort).length">
+        <h4>{{ group.title }}</h4>
+        <div
+          v-for="part in partsOf(holds, group.sort)"
+          :key="part.name"
+          class="part"
+          :class="state(part)"
+          :title="part.bytes ? `${part.name}: ${exactBytes(part.bytes)}` : part.name"
+        >
+          <span class="name mono">{{ part.name }}</span><span class="words">{{ words(part) }}</span>
+        </div>
+      </template>
+    </template>
+    <p v-for="added in holds.added" :key="added" class="added">+ {{ added }}</p>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  font-size: 15px;
+  margin: 0 0 6px;
+}
+h3 .mute {
+  font-weight: 400;
+  font-size: 13px;
+}
+.slot {
+  border: 1px solid var(--line);
+  border-top: 4px solid var(--slate);
+  background: var(--ground);
+  border-radius: 3px;
+  padding: 10px 12px 12px;
+}
+.slot.second {
+  border-top-color: var(--brass);
+}
+h4 {
+  font-size: 12px;
+  font-weight: 400;
+  color: var(--mute);
+  margin: 9px 0 3px;
+}
+.next {
+  font-size: 12px;
+  font-weight: 400;
+}
+.starts {
+  margin-left: auto;
+  display: inline-flex;
+  gap: 3px;
+}
+.starts i {
+  width: 9px;
+  height: 9px;
+  border: 1.5px solid var(--mute);
+  border-radius: 2px;
+}
+.starts i.left {
+  background: var(--moss);
+  border-color: var(--moss);
+}
+.part {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  font-size: 12.5px;
+  padding: 3px 8px;
+  margin-bottom: 3px;
+  border-radius: 2px;
+  border: 1px solid transparent;
+}
+.part .name {
+  min-width: 82px;
+}
+.part .words {
+  overflow-wrap: anywhere;
+}
+.part.whole {
+  background: var(--slate-soft);
+}
+.second .part.whole {
+  background: var(--brass-soft);
+}
+.part.empty {
+  border: 1px dashed var(--line);
+  color: var(--mute);
+}
+.part.cut {
+  background: repeating-linear-gradient(-45deg, var(--plum-soft) 0 6px, var(--paper) 6px 10px);
+  border-color: var(--plum);
+  color: var(--plum);
+}
+.added {
+  font-size: 12.5px;
+  margin: 4px 0 0;
+}
+.note {
+  font-size: 12.5px;
+  color: var(--brass);
+  margin: 0;
+}
+</style>
