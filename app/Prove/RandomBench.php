@@ -24,7 +24,9 @@ final readonly class RandomBench
 
     private const INTENTS = [
         Intent::Fresh,
+        Intent::Fresh,
         Intent::UpdateInPlace,
+        Intent::SwitchBuild,
         Intent::SwitchBuild,
         Intent::Base,
         Intent::Kernel,

@@ -21,7 +21,11 @@ use Tornavis\Core\Words\PackageKind;
 /** The files of a job, mostly those that it needs and now and then others. */
 final readonly class RandomKit
 {
+    private const CAREFUL_PERCENT = 50;
+
     private StrangeFiles $strange;
+
+    private KitHabits $habits;
 
     /**
      * @param  list<Package>  $shelf
@@ -29,6 +33,7 @@ final readonly class RandomKit
     public function __construct(private Dice $dice, private array $shelf)
     {
         $this->strange = new StrangeFiles($dice);
+        $this->habits = new KitHabits($dice, $shelf);
     }
 
     /**
@@ -51,9 +56,12 @@ final readonly class RandomKit
             array_filter($own, static fn(Package $p): bool => in_array($p->kind(), $kinds, true)),
         );
         $kit = [];
+        // Half of them are put together by somebody who reads the pages first.
+        $isCareful = $this->dice->chance(self::CAREFUL_PERCENT);
         if (Job::of($intent)->installsBuild() && $of(PackageKind::Build) !== []) {
+            $builds = $of(PackageKind::Build);
             $kit = KitSuggestion::for(
-                $this->dice->one($of(PackageKind::Build)),
+                $this->dice->one($isCareful ? $this->habits->sound($builds) : $builds),
                 $sheet,
                 $unit,
                 Stock::of($this->shelf),
@@ -61,7 +69,7 @@ final readonly class RandomKit
             );
             array_push(
                 $kit,
-                ...array_filter($of(PackageKind::Vendor), fn(): bool => $this->dice->chance(50)),
+                ...array_filter($of(PackageKind::Vendor), fn(): bool => !$isCareful && $this->dice->chance(50)),
                 ...array_filter($of(PackageKind::Firmware), fn(): bool => $this->dice->chance(20)),
             );
         }
@@ -139,7 +147,7 @@ final readonly class RandomKit
             (Job::of($intent)->installsBuild() && $this->dice->chance(30)) ||
             ($intent === Intent::AddOn && $this->dice->chance(80))
         ) {
-            $kit[] = $this->dice->one($free);
+            $kit[] = $this->dice->one($isCareful ? $this->habits->fitting($free, $kit, $sheet, $unit) : $free);
         }
         if (Job::of($intent)->installsBuild() && $sheet->hasTwoSlots() && $this->dice->chance(8)) {
             // No firmware package at hand, but one that copies it from slot to slot.
@@ -151,6 +159,18 @@ final readonly class RandomKit
                 ...array_filter($this->shelf, static fn(Package $p): bool => $p->kind() === PackageKind::SlotCopy),
             );
         }
+        if ($this->dice->chance(15)) {
+            // A person lays files down in any order.
+            $kit = array_reverse($kit);
+        }
+        if ($of(PackageKind::Firmware) !== [] && $this->dice->chance(12)) {
+            array_unshift($kit, $this->dice->one($of(PackageKind::Firmware)));
+        }
+        if ($isCareful) {
+            return array_values(
+                array_reduce($kit, static fn(array $seen, Package $p): array => $seen + [$p->path => $p], []),
+            );
+        }
         if ($kit !== [] && $this->dice->chance(10)) {
             array_splice($kit, $this->dice->between(0, count($kit) - 1), 1);
         }
@@ -159,11 +179,7 @@ final readonly class RandomKit
         }
 
         if ($this->dice->chance(6)) {
-            $kit = $this->withForeignBuild($kit);
-        }
-        if ($this->dice->chance(15)) {
-            // A person lays files down in any order.
-            $kit = array_reverse($kit);
+            $kit = $this->habits->withForeignBuild($kit);
         }
         $kit = array_values(
             array_reduce($kit, static fn(array $seen, Package $p): array => $seen + [$p->path => $p], []),
@@ -172,22 +188,6 @@ final readonly class RandomKit
         $kit = array_map(fn(Package $one): Package => $this->strange->expanded($one, $sheet), $kit);
 
         return array_map(fn(Package $one): Package => $this->strange->altered($this->distorted($one), $sheet), $kit);
-    }
-
-    /**
-     * The same with a build for whatever phone in the place of its own.
-     *
-     * @param  list<Package>  $kit
-     * @return list<Package>
-     */
-    private function withForeignBuild(array $kit): array
-    {
-        $isBuild = static fn(Package $one): bool => $one->kind() === PackageKind::Build;
-        $rest = array_filter($kit, static fn(Package $one): bool => !$isBuild($one));
-
-        return count($rest) === count($kit)
-            ? $kit
-            : [$this->dice->one(array_values(array_filter($this->shelf, $isBuild))), ...array_values($rest)];
     }
 
     /**

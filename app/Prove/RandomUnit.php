@@ -25,10 +25,15 @@ final readonly class RandomUnit
     /** OS family → what it is called in builds, whether it is the maker's own. */
     private const SYSTEMS = ['Maker OS' => true, 'Saltern' => false, 'Driftglass' => false, 'Lamplight' => false];
 
+    private RandomVersions $versions;
+
     /**
      * @param  list<Package>  $shelf
      */
-    public function __construct(private Dice $dice, private array $shelf) {}
+    public function __construct(private Dice $dice, private array $shelf)
+    {
+        $this->versions = new RandomVersions($dice, $shelf);
+    }
 
     public function of(ModelSheet $sheet, Intent $intent): Unit
     {
@@ -150,7 +155,7 @@ final readonly class RandomUnit
      */
     private function slot(ModelSheet $sheet, string $slot, bool $active, Intent $intent): array
     {
-        $firmware = $this->firmwares($sheet);
+        $firmware = $this->versions->firmwares($sheet);
         $values = [
             StateField::FirmwareVersion->in($slot) => $this->dice->one($firmware),
             StateField::OsState->in($slot) => SystemState::None->value,
@@ -218,9 +223,14 @@ final readonly class RandomUnit
             [
                 StateField::OsFamily->in($slot) => $family,
                 StateField::OsVersion->in($slot) => $version,
-                StateField::OsRelease->in($slot) => $this->dice->one(['9', '13', '14', '15']),
+                StateField::OsRelease->in($slot) => $this->dice->one($this->versions->releases($sheet, $intent)),
                 StateField::OsBuildId->in($slot) => $build,
-                StateField::OsPatchLevel->in($slot) => $this->dice->one(['2025-01-01', '2026-05-01', '2026-09-01']),
+                StateField::OsPatchLevel->in($slot) => $this->dice->one([
+                    '2025-01-01',
+                    '2025-01-01',
+                    '2026-05-01',
+                    '2026-09-01',
+                ]),
                 StateField::OsStock->in($slot) => self::SYSTEMS[$family] ?? false,
                 StateField::OsState->in($slot) => SystemState::Complete->value,
                 StateField::OsServices->in($slot) => 'none',
@@ -237,10 +247,18 @@ final readonly class RandomUnit
         foreach ($sheet->startPartitions() as $partition) {
             $values[StateField::Image->in($slot, $partition)] = $build;
         }
-        if ($this->dice->chance(55)) {
-            $values[StateField::RecoveryFamily->in($slot)] = $this->dice->one(['Wicket', 'Lychgate']);
-            $values[StateField::RecoveryVersion->in($slot)] = $this->dice->one(['2.2', '3.6', '4.1']);
+        // Where no file of the shelf brings a recovery, most phones that are worked on have one.
+        $bringsNone = !$this->versions->hasRecovery($sheet);
+        if ($this->dice->chance($bringsNone ? 92 : 55)) {
+            $isUsual = $bringsNone && $this->dice->chance(75);
+            $values[StateField::RecoveryFamily->in($slot)] = $isUsual
+                ? 'Wicket'
+                : $this->dice->one(['Wicket', 'Lychgate']);
+            $values[StateField::RecoveryVersion->in($slot)] = $isUsual
+                ? '4.1'
+                : $this->dice->one(['2.2', '3.6', '4.1']);
             $values[StateField::RecoveryAbilities->in($slot)] = $this->dice->one([
+                ['sideload', 'decrypt', 'metadata', 'backup', 'file-system'],
                 ['sideload', 'backup'],
                 ['sideload', 'decrypt', 'metadata', 'backup', 'file-system'],
                 ['backup'],
@@ -248,31 +266,5 @@ final readonly class RandomUnit
         }
 
         return $values;
-    }
-
-    /**
-     * Versions that the shelf's firmware and builds speak of for a model, and some around them.
-     *
-     * @return list<string>
-     */
-    private function firmwares(ModelSheet $sheet): array
-    {
-        $versions = ['1.0'];
-        foreach ($this->shelf as $package) {
-            if (
-                array_intersect($package->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []
-            ) {
-                continue;
-            }
-            $minimum = $package->facts->text(Field::FIRMWARE_MIN);
-            $own = $package->kind() === PackageKind::Firmware ? $package->facts->text(Field::VERSION) : null;
-            array_push(
-                $versions,
-                ...array_values(array_filter([$minimum, $own], static fn(?string $v): bool => $v !== null)),
-                ...$package->facts->list(Field::BOOTLOADERS),
-            );
-        }
-
-        return array_values(array_unique($versions));
     }
 }

@@ -6,6 +6,7 @@ namespace App\Prove;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -41,8 +42,9 @@ final readonly class StrangeFiles
             return $package;
         }
 
-        return match ($this->dice->between(0, 5)) {
+        return match ($this->dice->between(0, 7)) {
             0 => $this->packed($package),
+            6, 7 => self::damaged($package),
             1 => $this->other($package, Container::Verification),
             2 => self::stating($package, Field::MODELS, [$this->dice->one(['ZZ-1', $sheet->variants[0]->model])]),
             3 => self::stating($package, Field::REGION, $this->dice->one(['EU', 'IN', 'north'])),
@@ -70,6 +72,24 @@ final readonly class StrangeFiles
         $size = Fact::of(Field::EXPANDED, $package->sizeBytes * 2, Source::File, 'drawn');
 
         return $this->other($package, Container::Compressed)->withFacts($inside, $size);
+    }
+
+    /** A copy in which one byte has turned over on the way; everything else is as it was. */
+    private static function damaged(Package $package): Package
+    {
+        $folder = sys_get_temp_dir() . '/tornavis-damaged';
+        $path = "{$folder}/" . basename($package->path);
+        if (!is_file($path)) {
+            is_dir($folder) || @mkdir($folder, 0o700, true);
+            $content = (string) file_get_contents($package->path);
+            $at = intdiv(strlen($content) * 6, 10);
+            $content[$at] = chr(ord($content[$at]) ^ 1);
+            file_put_contents("{$path}.part", $content);
+            rename("{$path}.part", $path);
+        }
+        $copy = Package::fromArray(['path' => $path] + $package->toArray());
+
+        return $copy->withSums(Checksum::all($path, $copy->wantedSums()));
     }
 
     private function other(Package $package, Container $container): Package

@@ -97,7 +97,7 @@ final readonly class Witness
     /**
      * @return array{Outcome, list<string>} what became of the phone, and where plan and phone do not agree
      */
-    private static function carriedOut(Drawn $drawn, Situation $situation, Plan $plan, bool $unmarked): array
+    public static function carriedOut(Drawn $drawn, Situation $situation, Plan $plan, bool $unmarked): array
     {
         /** @var array<string, mixed> $document */
         $document = json_decode($plan->toJson(), true, 64, JSON_THROW_ON_ERROR);

@@ -31,6 +31,9 @@ final class BackupWork extends PhoneWork
             throw new RefusedError(0, 'The data cannot be opened: its names mean nothing.');
         }
         $this->refuseClosed($place);
+        if ($this->phone->free($place) === 0) {
+            throw RefusedError::saying($phone, 'no space', $place === 'card' ? 'the card' : 'the internal storage');
+        }
         $seconds = 30 + ($takesData ? intdiv($phone->dataBytes, self::BYTES_PER_SECOND) : 0);
         for ($percent = 0; $percent < 100; $percent += 20) {
             yield new Pause($seconds / 5, "Backing up to {$set}", $percent);
@@ -140,6 +143,10 @@ final class BackupWork extends PhoneWork
     private function refuseClosed(string $place): void
     {
         if ($place !== 'internal') {
+            if (!$this->phone->cardPresent) {
+                throw RefusedError::saying($this->phone, 'no card');
+            }
+
             return;
         }
         if ($this->phone->dataUnreadable || $this->phone->storageStale) {

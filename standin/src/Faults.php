@@ -23,6 +23,12 @@ final class Faults
         'stuck' => 'The phone stays at its logo',
         'lost-key' => 'The key of the data is lost',
         'no-answer' => 'The phone does not answer',
+        'starts-used' => 'The slot has used up its starts',
+        'merge-broken' => 'The update that waits to be merged is broken',
+        'card-pulled' => 'The memory card is pulled out',
+        'storage-full' => 'The storage is full',
+        'firmware-bad' => 'One firmware partition is written badly',
+        'clock-wrong' => 'The phone\'s clock is wrong, and its wait begins again',
     ];
 
     /** kind → operations that it can strike; empty for all */
@@ -37,6 +43,12 @@ final class Faults
         'stuck' => ['reboot'],
         'lost-key' => ['reboot'],
         'no-answer' => [],
+        'starts-used' => ['reboot'],
+        'merge-broken' => ['reboot'],
+        'card-pulled' => ['copy-to', 'install', 'make-set', 'bring-set', 'restore'],
+        'storage-full' => ['copy-to', 'make-set', 'bring-set'],
+        'firmware-bad' => ['flash'],
+        'clock-wrong' => ['unlock'],
     ];
 
     /**
@@ -70,6 +82,14 @@ final class Faults
                         'The package does not accept what it finds on this phone.',
                     );
             }
+        }
+        if ($kind === 'firmware-bad') {
+            $phone->spoil(
+                is_string($request['partition'] ?? null) ? $request['partition'] : '',
+                is_string($request['slot'] ?? null) ? $request['slot'] : '',
+            );
+
+            return ['says' => ''] + ReportedFacts::of($phone);
         }
         if (in_array($kind, ['wrong-mode', 'boot-loop', 'stuck'], true)) {
             $phone->mode =
@@ -106,6 +126,19 @@ final class Faults
     {
         if ($kind === 'battery') {
             $phone->battery = 0.01;
+        } elseif ($kind === 'starts-used') {
+            $phone->retries[$phone->activeSlot] = 0;
+            $phone->successful = array_values(array_diff($phone->successful, [$phone->activeSlot]));
+        } elseif ($kind === 'merge-broken') {
+            $phone->spoil('system', (string) $phone->merging);
+        } elseif ($kind === 'card-pulled') {
+            $phone->cardPresent = false;
+            $phone->files['card'] = [];
+        } elseif ($kind === 'storage-full') {
+            $phone->cardFree = 0;
+            $phone->dataFree = 0;
+        } elseif ($kind === 'clock-wrong') {
+            $phone->unlockWaitSeconds = 259_200.0;
         } elseif ($kind === 'lost-key') {
             $phone->dataEmpty = false;
             $phone->dataKeys = 'a key that is lost';
@@ -132,6 +165,9 @@ final class Faults
             $strikes = self::STRIKES[$fault['kind']] ?? [];
             $fits = match ($fault['kind']) {
                 'boot-loop', 'stuck', 'lost-key' => $to === PhoneMode::SYSTEM,
+                'starts-used' => $to === PhoneMode::SYSTEM && count($phone->slots()) > 1,
+                'merge-broken' => $to === PhoneMode::SYSTEM && $phone->merging !== null,
+                'firmware-bad' => in_array($request['partition'] ?? '', $phone->firmwareIn(), true),
                 'recovery-replaced' => $to === PhoneMode::RECOVERY,
                 'wrong-mode' => $to !== PhoneMode::SIDELOAD,
                 default => true,

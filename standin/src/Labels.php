@@ -65,6 +65,12 @@ final class Labels
         return $label;
     }
 
+    /** Whether what was told counts more than what the images say themselves. */
+    public function areTold(): bool
+    {
+        return !$this->readsMarks;
+    }
+
     /**
      * @return list<string> partitions that something is told about
      */

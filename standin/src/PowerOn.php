@@ -31,6 +31,9 @@ final class PowerOn
     public static function system(SimulatedPhone $phone): array
     {
         $slot = $phone->activeSlot;
+        if (($phone->retries[$slot] ?? SimulatedPhone::MOST_RETRIES) === 0) {
+            return [PhoneMode::BOOTLOADER, 'The bootloader says that the slot is not bootable.'];
+        }
         $shown = self::attempt($phone, $slot);
         if ($shown[0] === PhoneMode::SYSTEM) {
             self::startedWell($phone, $slot);

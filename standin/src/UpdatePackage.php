@@ -4,16 +4,15 @@ declare(strict_types=1);
 
 namespace Tornavis\StandIn;
 
-use Google\Protobuf\Internal\GPBDecodeException;
-use Tornavis\Wire\InstallOperation;
-use Tornavis\Wire\Manifest;
-use Tornavis\Wire\PartitionUpdate;
-
 /** A package as a recovery sees it: whole or not, for whom, and which images it writes. */
 final readonly class UpdatePackage
 {
     /** Names of images that are the content of what is added, and no partition. */
     private const CONTENT = ['bundle', 'content'];
+
+    private const HEAD_BYTES = 64 << 10;
+
+    private const PIECE_BYTES = 256 << 10;
 
     private const SCRIPT = 'META-INF/com/google/android/updater-script';
 
@@ -48,6 +47,10 @@ final readonly class UpdatePackage
             $images[$partition] =
                 $this->images[basename($entry, '.img')] ??
                 ($this->images[$partition] ?? ['label' => $labels->stated($partition) ?? [], 'sizeBytes' => 0]);
+        }
+        $told = $labels->areTold() && $script->writes !== [] ? $labels->partitions() : [];
+        foreach (array_diff($told, array_keys($images)) as $partition) {
+            $images[$partition] = ['label' => $labels->stated($partition) ?? [], 'sizeBytes' => 0];
         }
         $isOneSlot = count(array_unique($slots)) === 1;
 
@@ -86,11 +89,13 @@ final readonly class UpdatePackage
         if ($zip->open($path, \ZipArchive::RDONLY) !== true) {
             throw new RefusedError(RefusedError::BROKEN, 'The package cannot be opened: it is damaged.');
         }
-        $payload = $zip->getFromName('payload.bin');
+        $payload = $zip->getStream('payload.bin');
         $script = $zip->getFromName(self::SCRIPT);
         $said = self::metadata($zip);
         [$images, $bytes, $adds] =
-            $payload === false ? self::fromFiles($zip, $labels) : [...self::fromPayload($payload, $labels), null];
+            $payload === false
+                ? self::fromFiles($zip, $labels)
+                : [...(new PayloadStream($payload))->images($labels), null];
         $certificate = $zip->getFromName(self::CERTIFICATE);
         $zip->close();
         $time = $said['post-timestamp'] ?? '';
@@ -131,50 +136,27 @@ final readonly class UpdatePackage
     }
 
     /**
-     * @return array{array<string, array{label: array<string, mixed>, sizeBytes: int}>, int}
+     * The beginning of an entry, and its size; read to its end, so that damage is found.
+     *
+     * @return array{string, int}
      */
-    private static function fromPayload(string $payload, Labels $labels): array
+    private static function unpacked(\ZipArchive $zip, int $index, string $name): array
     {
-        /** @var array{manifest: int, signature: int} $header */
-        $header = unpack('Jmanifest/Nsignature', substr($payload, 12, 12));
-        $manifest = new Manifest();
-        try {
-            $manifest->mergeFromString(substr($payload, 24, $header['manifest']));
-        } catch (GPBDecodeException) {
-            throw new RefusedError(RefusedError::BROKEN, 'The payload cannot be read.');
+        $stat = $zip->statIndex($index);
+        $stream = $zip->getStreamIndex($index);
+        $head = '';
+        $size = 0;
+        $sum = hash_init('crc32b');
+        while ($stream !== false && ($piece = (string) @fread($stream, self::PIECE_BYTES)) !== '') {
+            $head .= $size < self::HEAD_BYTES ? substr($piece, 0, self::HEAD_BYTES - $size) : '';
+            $size += strlen($piece);
+            hash_update($sum, $piece);
         }
-        $images = [];
-        $bytes = 0;
-        /** @var PartitionUpdate $partition */
-        foreach ($manifest->getPartitions() as $partition) {
-            if ($partition->hasOldPartitionInfo()) {
-                throw new RefusedError(RefusedError::FOREIGN, 'The update expects another build underneath.');
-            }
-            $size = (int) $partition->getNewPartitionInfo()?->getSize();
-            $content = '';
-            /** @var InstallOperation $operation */
-            foreach ($partition->getOperations() as $operation) {
-                if ($operation->getDataLength() > 0) {
-                    $piece = substr(
-                        $payload,
-                        24 + $header['manifest'] + $header['signature'] + (int) $operation->getDataOffset(),
-                        (int) $operation->getDataLength(),
-                    );
-                    if (hash('sha256', $piece, true) !== $operation->getDataSha256Hash()) {
-                        throw new RefusedError(
-                            RefusedError::BROKEN,
-                            "The data of {$partition->getPartitionName()} does not have its hash.",
-                        );
-                    }
-                    $content .= $piece;
-                }
-            }
-            $name = $partition->getPartitionName();
-            $images[$name] = ['label' => $labels->of($content, $name) ?? [], 'sizeBytes' => $size];
-            $bytes += $size;
+        if ($stat === false || $size !== $stat['size'] || hexdec(hash_final($sum)) !== $stat['crc']) {
+            throw new RefusedError(RefusedError::BROKEN, "{$name} does not unpack.");
         }
 
-        return [$images, $bytes];
+        return [$head, $size];
     }
 
     /**
@@ -190,15 +172,12 @@ final readonly class UpdatePackage
             if (!str_ends_with($name, '.img')) {
                 continue;
             }
-            $content = $zip->getFromIndex($i);
-            if ($content === false) {
-                throw new RefusedError(RefusedError::BROKEN, "{$name} does not unpack.");
-            }
+            [$head, $size] = self::unpacked($zip, $i, $name);
             $partition = basename($name, '.img');
-            $label = $labels->of($content, $partition) ?? [];
+            $label = $labels->of($head, $partition) ?? [];
             $adds ??= isset($label['addon']) || in_array($partition, self::CONTENT, true) ? $label : null;
-            $images[$partition] = ['label' => $label, 'sizeBytes' => strlen($content)];
-            $bytes += strlen($content);
+            $images[$partition] = ['label' => $label, 'sizeBytes' => $size];
+            $bytes += $size;
         }
 
         $adds = $adds === [] || $adds === null ? $labels->stated(Labels::ADDS) ?? $adds : $adds;

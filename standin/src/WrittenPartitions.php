@@ -77,7 +77,13 @@ trait WrittenPartitions
     /** A write into super before an update was merged leaves its system in pieces. */
     private function breakMerge(): void
     {
-        $place = self::place('system', (string) $this->merging);
+        $this->spoil('system', (string) $this->merging);
+    }
+
+    /** What lies there is not whole any more. */
+    public function spoil(string $partition, string $slot): void
+    {
+        $place = self::place($partition, $slot);
         if (isset($this->partitions[$place])) {
             $this->partitions[$place]['whole'] = false;
         }

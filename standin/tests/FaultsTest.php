@@ -98,5 +98,67 @@ it('keeps its faults over a night, and knows no others', function () {
         ->and(Faults::amid(['wipe']))
         ->toBe(['no-answer'])
         ->and(Faults::amid(['sideload', 'reboot']))
-        ->toHaveCount(10);
+        ->toHaveCount(12);
+});
+
+it('starts no slot whose starts are used up, until it is made active again', function () {
+    $phone = faulty('starts-used', 0, ['mode' => 'bootloader']);
+    $restart = ['do' => 'reboot', 'mode' => 'system'];
+    PhoneFactory::ask($phone, $restart);
+    expect($phone->mode)->toBe('bootloader');
+    PhoneFactory::ask($phone, ['do' => 'set-active', 'slot' => 'a']);
+    PhoneFactory::ask($phone, $restart);
+    expect($phone->mode)->toBe('system');
+});
+
+it('breaks only an update that waits to be merged', function (?string $merging, bool $whole) {
+    $phone = faulty('merge-broken', 0, ['mode' => 'bootloader']);
+    $phone->merging = $merging;
+    PhoneFactory::ask($phone, ['do' => 'reboot', 'mode' => 'system']);
+
+    expect($phone->written('system', 'a')['whole'])->toBe($whole);
+})->with([['a', false], [null, true]]);
+
+it('takes card, room, firmware or clock away where they are used', function (
+    string $kind,
+    array $differs,
+    array $request,
+    string $words,
+) {
+    $phone = PhoneFactory::singleSlot($differs);
+    PhoneFactory::ask($phone, ['do' => 'fault', 'kind' => $kind, 'atPercent' => 0]);
+    expect(fn() => PhoneFactory::ask($phone, $request))->toThrow(RefusedError::class, $words);
+})->with([
+    [
+        'card-pulled',
+        ['mode' => 'recovery'],
+        ['do' => 'copy-to', 'package' => 'x.zip', 'place' => 'card'],
+        'No external storage',
+    ],
+    [
+        'storage-full',
+        ['mode' => 'recovery', 'cardFree' => 1 << 30],
+        ['do' => 'make-set', 'set' => 'one', 'parts' => [], 'place' => 'card'],
+        'out of space',
+    ],
+    ['clock-wrong', ['mode' => 'bootloader', 'unlocked' => false], ['do' => 'unlock'], '72 hours are left'],
+]);
+
+it('writes one firmware partition badly, and tells its version no more', function () {
+    $phone = faulty('firmware-bad', 0, ['mode' => 'bootloader']);
+    $write = fn(string $partition, string $entry): array => [
+        'do' => 'flash',
+        'partition' => $partition,
+        'slot' => 'b',
+        'file' => $entry,
+    ];
+    $image = (string) tempnam(sys_get_temp_dir(), 'fw');
+    file_put_contents(
+        $image,
+        "\0LABEL\0" . json_encode(['part' => 'trust', 'of' => 'x', 'firmware' => '5.2.11']) . "\0",
+    );
+    [$told] = PhoneFactory::ask($phone, $write('trust', $image));
+    expect($told['slot.b.firmware.version'])->toBeNull();
+    [$told] = PhoneFactory::ask($phone, $write('trust', $image));
+    expect($told['slot.b.firmware.version'])->toBe('5.2.11');
 });

@@ -24,6 +24,15 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     $app->visit("/jobs/{$job}/run");
     $app->click('Run it on the stand-in phone');
     $app->see('Your word is needed');
+    $app->click('Look inside this phone');
+    $app->seeIn('aside.drawer', 'Slot A');
+    $app->seeIn('aside.drawer', 'Super');
+    $app->seeIn('aside.drawer', 'has the keys');
+    $app->click('Close');
+    Application::until(
+        fn(): bool => $app->browser->executeScript('return document.querySelector("aside.drawer") === null') === true,
+        'the drawer is closed',
+    );
     $app->browser->executeScript('document.querySelector("details.faults").open = true');
     $app->see('What');
     Application::until(

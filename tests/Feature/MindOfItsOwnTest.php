@@ -43,6 +43,34 @@ it('asks about services that would come into a system which was set up without',
     ],
 ]);
 
+it('updates in place only where the build mounts the data as it is', Judged::expectation())->with([
+    'the same file system' => [
+        'UPDATE-1',
+        Intent::UpdateInPlace,
+        'SK-06',
+        fn() => [World::altered(Judged::MARL, ['fileSystem' => 'ext4'])],
+        ['data.fileSystem' => 'ext4', 'slot.-.os.signer' => Judged::LAMPLIGHT_KEY],
+        'clear',
+    ],
+    'another' => [
+        'UPDATE-1',
+        Intent::UpdateInPlace,
+        'SK-06',
+        fn() => [World::altered(Judged::MARL, ['fileSystem' => 'f2fs'])],
+        ['data.fileSystem' => 'ext4', 'slot.-.os.signer' => Judged::LAMPLIGHT_KEY],
+        'stop',
+        'Changing the file system takes the data',
+    ],
+    'unknown' => [
+        'UPDATE-1',
+        Intent::UpdateInPlace,
+        'SK-06',
+        fn() => [World::altered(Judged::MARL, ['fileSystem' => 'f2fs'])],
+        ['data.fileSystem' => null, 'slot.-.os.signer' => Judged::LAMPLIGHT_KEY],
+        'settle',
+    ],
+]);
+
 /** Whether a bundle for becket on a phone whose sheet says so or is of that name needs a person's word. */
 function bundleSeverity(string $codename, array $aliases): string
 {
@@ -99,4 +127,4 @@ it('says where the phone starts in the end from firmware of another region', fun
     $keys = array_column(Planner::plan($situation)->toArray()['findings'], 'key');
 
     expect(in_array('BASE-5:end', $keys, true))->toBe($says);
-})->with([['EU', false], ['IN', true], [null, false]]);
+})->with([['EU', false], ['IN', true], [null, true]]);

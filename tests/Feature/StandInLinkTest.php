@@ -5,8 +5,10 @@ declare(strict_types=1);
 use App\Run\KitFiles;
 use App\Run\PhoneFromUnit;
 use App\Run\StandInLink;
+use Illuminate\Testing\TestResponse;
 use Symfony\Component\Process\Process;
 use Tests\Support\Ports;
+use Tests\Support\Schemas;
 use Tests\Support\World;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Run\Progress;
@@ -85,6 +87,32 @@ it('carries operations out on a phone in another process, with progress', functi
         ->toContain('SKF3A07Q41')
         ->and($stranger->ok)
         ->toBeFalse();
+});
+
+it('looks into a phone while somebody else has it, and shows what a step has done', function () use ($link) {
+    $port = Ports::free();
+    $process = standIn($port, 2000);
+    $link($port)->carryOut(
+        OperationName::Flash,
+        [
+            'package' => 'saltern-15.2-boot-bowline.img',
+            'partitions' => ['boot'],
+            'entries' => [''],
+            'slot' => 'b',
+        ],
+        fn() => null,
+    );
+    $inside = (new StandInLink($port))->to('SKF3A07Q41', 'another')->lookInside();
+    $process->stop(2);
+    $parts = array_column($inside['slots'][1]['parts'], null, 'name');
+
+    Schemas::hold(TestResponse::fromBaseResponse(response()->json($inside)), 'inside');
+    expect($inside['serial'])
+        ->toBe('SKF3A07Q41')
+        ->and($parts['boot'])
+        ->toMatchArray(['sort' => 'start', 'whole' => true, 'of' => 'saltern-15.2-20260903-bowline'])
+        ->and($parts['trust'])
+        ->toMatchArray(['sort' => 'firmware', 'says' => '5.2.11']);
 });
 
 it(

@@ -13,8 +13,10 @@ use App\Prove\Mutants\PlannerMutants;
 use App\Prove\Outcome;
 use App\Prove\RandomBench;
 use App\Prove\Witness;
+use App\Prove\Worth;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Demo\Recipe;
@@ -45,6 +47,7 @@ final class ProveCommand extends CoreCommand
         $rules = [];
         $stops = [];
         $ends = [];
+        $worths = [];
         $bad = 0;
         $changed = ['refused' => 0, 'allowed' => 0];
         $begun = hrtime(true);
@@ -63,6 +66,10 @@ final class ProveCommand extends CoreCommand
             if ($witness->outcome !== null) {
                 $ends[$drawn->belief][$witness->outcome->kind] =
                     ($ends[$drawn->belief][$witness->outcome->kind] ?? 0) + 1;
+            }
+            $worth = Worth::of($drawn, $witness, $i % 4 === 0);
+            if ($worth !== null) {
+                $worths[$worth->rule][$worth->kind] = ($worths[$worth->rule][$worth->kind] ?? 0) + 1;
             }
             $wrong = $witness->mismatches;
             if (
@@ -99,6 +106,7 @@ final class ProveCommand extends CoreCommand
             ),
         );
         $this->ends($ends);
+        $this->worths($worths);
         foreach ($stops as $intent => $keys) {
             arsort($keys);
             $this->line(
@@ -204,6 +212,36 @@ final class ProveCommand extends CoreCommand
             }
         }
         $this->table(['what was known', ...Outcome::ALL], [...$rows, ['all', ...array_values($sums)]]);
+    }
+
+    /**
+     * How often one rule alone stood between a phone and harm.
+     *
+     * @param  array<string, array<string, int>>  $worths
+     */
+    private function worths(array $worths): void
+    {
+        uksort($worths, strnatcmp(...));
+        $this->table(
+            ['rule that alone stopped it', 'harm without it', 'a failed run', 'nothing'],
+            array_map(
+                static fn(string $rule, array $row): array => [
+                    $rule,
+                    $row[Worth::HARM] ?? 0,
+                    $row[Worth::FAILURE] ?? 0,
+                    $row[Worth::NOTHING] ?? 0,
+                ],
+                array_keys($worths),
+                $worths,
+            ),
+        );
+        $all = array_unique(array_map(static fn(string $class): string => $class::id()->value, FitRules::ALL));
+        $saving = array_filter(
+            $worths,
+            static fn(array $row): bool => ($row[Worth::HARM] ?? 0) + ($row[Worth::FAILURE] ?? 0) > 0,
+        );
+        $never = array_diff($all, array_keys($saving));
+        $this->line('Rules that never stood alone between a phone and harm or failure: ' . implode(', ', $never));
     }
 
     /**

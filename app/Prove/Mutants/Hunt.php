@@ -17,6 +17,8 @@ use Tornavis\Core\Plan\Verdict;
  */
 final class Hunt
 {
+    private const PROOF = 'PROOF';
+
     /**
      * How every situation ends without a mistake.
      *
@@ -72,14 +74,17 @@ final class Hunt
         if ($witness->mismatches !== []) {
             return ['by' => 'phone', 'what' => $witness->mismatches[count($witness->mismatches) - 1]];
         }
+        $objects = static fn(string $key): bool => str_starts_with($key, self::PROOF);
+        if (array_filter($witness->stops, $objects) !== [] && array_filter($was['stops'], $objects) === []) {
+            return ['by' => 'proof', 'what' => 'it objects where a rule should have'];
+        }
         if ($was['verdict'] !== Verdict::CLEAR) {
             return null;
         }
         if ($witness->verdict !== Verdict::CLEAR) {
             $new = array_values(array_diff($witness->stops, $was['stops']))[0] ?? $witness->verdict;
-            $isProof = str_starts_with($new, 'PROOF');
 
-            return ['by' => $isProof ? 'proof' : 'rule', 'what' => $new];
+            return ['by' => 'rule', 'what' => $new];
         }
         $rank = static fn(?string $kind): int => (int) array_search($kind, Outcome::ALL, true);
         $now = $witness->outcome?->kind;

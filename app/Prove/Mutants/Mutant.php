@@ -7,6 +7,11 @@ namespace App\Prove\Mutants;
 /** A deliberate mistake: one place of one source file, changed before its class is loaded. */
 final readonly class Mutant
 {
+    private const ROOT = __DIR__ . '/../../../';
+
+    /** Name of the environment variable by which a test run of its own is told to make a mistake. */
+    public const VARIABLE = 'TORNAVIS_MISTAKE';
+
     /**
      * @param  string  $file  path from the root of the project
      * @param  string  $from  what stands there now, exactly once
@@ -32,7 +37,7 @@ final readonly class Mutant
     /** How often the place is found; 1 where the list is up to date. */
     public function places(): int
     {
-        return substr_count((string) file_get_contents(base_path($this->file)), $this->from);
+        return substr_count((string) file_get_contents(self::ROOT . $this->file), $this->from);
     }
 
     /**
@@ -43,10 +48,10 @@ final readonly class Mutant
     public function switchOn(): void
     {
         $class = $this->class();
-        if (class_exists($class, false) || enum_exists($class, false) || $this->places() !== 1) {
+        if (class_exists($class, false) || trait_exists($class, false) || $this->places() !== 1) {
             throw new \LogicException("{$this->name}: {$this->file} cannot be changed any more.");
         }
-        $source = str_replace($this->from, $this->to, (string) file_get_contents(base_path($this->file)));
+        $source = str_replace($this->from, $this->to, (string) file_get_contents(self::ROOT . $this->file));
         $changed = (string) tempnam(sys_get_temp_dir(), 'mutant');
         file_put_contents($changed, $source);
         spl_autoload_register(

@@ -98,6 +98,17 @@ final class Departures
         $own = $situation->fit->ownRegion();
         $has = $end->fact(StateField::FirmwareRegion->in($to));
         $isUsed = $situation->state->slot($from)->firmwareRegion === $has->value;
+        if ($from !== $to && ($own === null || !$has->known())) {
+            yield Finding::note(
+                RuleId::Base5,
+                need: 'Firmware for the region of the phone where it starts',
+                found: $has->known() ? "{$has->text()}; that of the phone is unknown" : 'unknown',
+                reason: 'Another slot starts in the end, and nobody has read for which region its firmware is, or the ' .
+                    'phone. Read it in the bootloader: with another one the radio may find no network.',
+                subject: 'end',
+                facts: [$has],
+            );
+        }
         if ($own === null || !$has->known() || $has->value === $own || $isUsed) {
             return;
         }

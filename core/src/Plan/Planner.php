@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Proof\Proof;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\StepDraft;
@@ -31,10 +32,16 @@ use Tornavis\Core\Words\RuleId;
  */
 final class Planner
 {
-    public static function plan(Situation $situation): Plan
+    /**
+     * @param  list<class-string<FitRule>>  $rules  that judge; fewer than all only to see what one of them is worth
+     */
+    public static function plan(Situation $situation, array $rules = FitRules::ALL): Plan
     {
         try {
-            $findings = [...iterator_to_array(Scope::findings($situation), false), ...FitRules::look($situation)];
+            $findings = [
+                ...iterator_to_array(Scope::findings($situation), false),
+                ...FitRules::look($situation, $rules),
+            ];
         } catch (SpaceSearchError $error) {
             return Plan::blocked($situation, [Scope::unsearched($error)]);
         }

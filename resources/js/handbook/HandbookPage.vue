@@ -6,6 +6,7 @@ import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import CauseList from '../run/CauseList.vue'
+import InsideArticles from './InsideArticles.vue'
 import { glossary } from './glossary'
 import { useAnswer } from '../app/useAnswer'
 
@@ -48,6 +49,7 @@ useKeys({ '/': () => field.value?.focus() })
     <ErrorNote :error="error" />
     <nav class="to small" aria-label="Parts of the handbook">
       <a href="#trouble">Trouble</a> <a href="#rules">Rules</a> <a href="#words">Words</a>
+      <a href="#inside">Inside a phone</a>
       <a href="#cautions">Cautions</a> <RouterLink to="/house-rules">Where careful people differ</RouterLink>
     </nav>
     <section id="trouble">
@@ -87,6 +89,10 @@ useKeys({ '/': () => field.value?.focus() })
         >
       </dl>
       <p v-if="words.length === 0" class="mute">No word matches.</p>
+    </section>
+    <section v-if="filter === ''" id="inside">
+      <h2>Inside a phone</h2>
+      <InsideArticles />
     </section>
     <section id="cautions">
       <h2>Cautions</h2>

@@ -1,0 +1,81 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
+
+/** Versions that a phone of a model may have, after what the files of a shelf speak of. */
+final readonly class RandomVersions
+{
+    /**
+     * @param  list<Package>  $shelf
+     */
+    public function __construct(private Dice $dice, private array $shelf) {}
+
+    public function hasRecovery(ModelSheet $sheet): bool
+    {
+        foreach ($this->shelf as $package) {
+            if (
+                $package->kind() === PackageKind::Recovery &&
+                in_array($sheet->codename, $package->facts->list(Field::CODENAMES), true)
+            ) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * Platform releases; before an update mostly those that the builds for the model have.
+     *
+     * @return list<string>
+     */
+    public function releases(ModelSheet $sheet, Intent $intent): array
+    {
+        $own = [];
+        foreach ($this->shelf as $package) {
+            $isFor = array_intersect($package->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]);
+            $release = $package->facts->text(Field::RELEASE);
+            if ($package->kind() === PackageKind::Build && $isFor !== [] && $release !== null) {
+                $own[] = $release;
+            }
+        }
+
+        return $intent === Intent::UpdateInPlace && $own !== [] && $this->dice->chance(70)
+            ? $own
+            : ['9', '13', '14', '15'];
+    }
+
+    /**
+     * Versions that the shelf's firmware and builds speak of for a model, and some around them.
+     *
+     * @return list<string>
+     */
+    public function firmwares(ModelSheet $sheet): array
+    {
+        $versions = ['1.0'];
+        foreach ($this->shelf as $package) {
+            if (
+                array_intersect($package->facts->list(Field::CODENAMES), [$sheet->codename, ...$sheet->aliases]) === []
+            ) {
+                continue;
+            }
+            $minimum = $package->facts->text(Field::FIRMWARE_MIN);
+            $own = $package->kind() === PackageKind::Firmware ? $package->facts->text(Field::VERSION) : null;
+            array_push(
+                $versions,
+                ...array_values(array_filter([$minimum, $own], static fn(?string $v): bool => $v !== null)),
+                ...$package->facts->list(Field::BOOTLOADERS),
+            );
+        }
+
+        return array_values(array_unique($versions));
+    }
+}
