@@ -6,6 +6,7 @@ namespace App\Prove;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\StateField;
@@ -93,17 +94,30 @@ final readonly class Belief
      */
     public function sheets(string $kind, ModelSheet $sheet): array
     {
+        if ($this->dice->chance(8)) {
+            // A smaller phone of the same make, and its sheet says so.
+            $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super']), $sheet)) ?? $sheet;
+        }
         if ($kind !== self::WRONG_SHEET) {
             return [$sheet, $sheet];
         }
         $mistake = $this->dice->one(['smaller', 'smaller', 'super', 'alias', 'home', 'rollback', 'verification']);
+        // A mistake that no sheet can hold is noticed when it is typed.
+        return in_array($mistake, ['smaller', 'super'], true)
+            ? [$this->made($this->smaller($mistake, $sheet)) ?? $sheet, $sheet]
+            : [$sheet, $this->made($this->mistaken($mistake, $sheet)) ?? $sheet];
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     * @return ?ModelSheet null where no sheet can say that
+     */
+    private function made(array $data): ?ModelSheet
+    {
         try {
-            return in_array($mistake, ['smaller', 'super'], true)
-                ? [ModelSheet::fromArray($this->smaller($mistake, $sheet)), $sheet]
-                : [$sheet, ModelSheet::fromArray($this->mistaken($mistake, $sheet))];
-        } catch (\Exception) {
-            // A mistake that no sheet can hold is noticed when it is typed.
-            return [$sheet, $sheet];
+            return ModelSheet::fromArray($data);
+        } catch (FormatError) {
+            return null;
         }
     }
 
@@ -115,9 +129,18 @@ final readonly class Belief
     private function smaller(string $what, ModelSheet $sheet): array
     {
         $data = $sheet->toArray();
-        if ($what === 'super') {
-            $data['superBytes'] = intdiv($sheet->superBytes ?? 0, $this->dice->one([2, 3]));
+        if ($what === 'super' && $sheet->superBytes !== null) {
+            $part = $this->dice->one([2, 6, 30]);
+            $data['superBytes'] = intdiv($sheet->superBytes, $part);
             $data['superGroups'] = [];
+            /** @var list<array{name: string, sizeBytes: int, logical?: bool}> $all */
+            $all = $data['partitions'];
+            $data['partitions'] = array_map(
+                static fn(array $one): array => ($one['logical'] ?? false) || $one['name'] === 'super'
+                    ? ['sizeBytes' => intdiv($one['sizeBytes'], $part * 4096) * 4096] + $one
+                    : $one,
+                $all,
+            );
 
             return $data;
         }

@@ -74,14 +74,13 @@ final readonly class RandomBench
     {
         $kind = $this->belief->kind();
         [$true, $sheet] = $this->belief->sheets($kind, $this->dice->one($this->sheets));
-        $intent = $this->dice->one(
-            array_values(
-                array_filter(
-                    self::INTENTS,
-                    fn(Intent $one): bool => $this->isPossible($one, $sheet) || $this->dice->chance(15),
-                ),
-            ),
+        // A bundle is what an alias that is none does most harm with.
+        $isAlias = $sheet->aliases !== $true->aliases;
+        $wishes = $isAlias && $this->dice->chance(60) ? [Intent::BackToStock, Intent::Base] : self::INTENTS;
+        $possible = array_values(
+            array_filter($wishes, fn(Intent $one): bool => $this->isPossible($one, $sheet) || $this->dice->chance(15)),
         );
+        $intent = $this->dice->one($possible === [] ? [Intent::BackUp] : $possible);
         $truth = $this->units->of($true, $intent);
         $unit = $this->belief->of($kind, $truth, $true, $this->units->of($true, $intent));
         $house = new HouseRules(

@@ -84,6 +84,11 @@ final readonly class RandomUnit
         foreach ($sheet->slots as $slot) {
             $values += $this->slot($sheet, $slot, $slot === $active, $intent);
         }
+        if ($intent === Intent::BringBack && $sheet->hasTwoSlots() && $this->dice->chance(35)) {
+            // The other slot holds an earlier build of the same family.
+            $family = StateField::OsFamily->in($sheet->otherSlot($active));
+            $values[$family] = isset($values[$family]) ? $values[StateField::OsFamily->in($active)] ?? null : null;
+        }
         $values[StateField::DataWrittenBy->value] = $values[StateField::OsFamily->in($active)] ?? null;
         if ($values['mode'] === Mode::System->value && !isset($values[StateField::OsFamily->in($active)])) {
             $values['mode'] = Mode::Bootloader->value;
@@ -129,6 +134,9 @@ final readonly class RandomUnit
             $this->dice->chance(20)
         ) {
             $values['mode'] = Mode::Sideload->value;
+        }
+        if ($sheet->dynamicLayout === 'native' && $this->dice->chance(40)) {
+            $values += $this->versions->sizes($sheet, $active, $values);
         }
         if ($sheet->secondSystem && $this->dice->chance(75)) {
             $values[StateField::SecondFamily->value] = 'Lamplight';
@@ -239,7 +247,8 @@ final readonly class RandomUnit
             $values[StateField::OsExtras->in($slot)] = ['the maker\'s camera', 'northern languages'];
         }
         if ($signer !== null && $this->dice->chance(80)) {
-            $values[StateField::OsSigner->in($slot)] = $signer;
+            // Now and then somebody has built it himself.
+            $values[StateField::OsSigner->in($slot)] = $this->dice->chance(90) ? $signer : hash('sha256', 'own');
         }
         if ($this->dice->chance(10)) {
             $values[StateField::Root->in($slot)] = 'Latchkey 4.1';

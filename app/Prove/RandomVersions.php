@@ -7,10 +7,12 @@ namespace App\Prove;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\SystemState;
 
-/** Versions that a phone of a model may have, after what the files of a shelf speak of. */
+/** Versions and sizes that a phone of a model may have, after what the files of a shelf speak of. */
 final readonly class RandomVersions
 {
     /**
@@ -77,5 +79,29 @@ final readonly class RandomVersions
         }
 
         return array_values(array_unique($versions));
+    }
+
+    /**
+     * What both systems take in super, where they have room there together.
+     *
+     * @param  array<string, string|bool|int|list<string>|null>  $values
+     * @return array<string, int>
+     */
+    public function sizes(ModelSheet $sheet, string $active, array $values): array
+    {
+        $percent = $this->dice->one([30, 50, 70]);
+        $sizes = [];
+        foreach ($sheet->slots as $slot) {
+            if (($values[StateField::OsState->in($slot)] ?? '') !== SystemState::Complete->value) {
+                continue;
+            }
+            foreach ($sheet->logicalPartitions() as $name) {
+                $bytes = $sheet->partition($name)->sizeBytes ?? 0;
+                $sizes[StateField::SizeInSuper->in($slot, $name)] =
+                    $slot === $active ? $bytes : intdiv($bytes * $percent, 409_600) * 4096;
+            }
+        }
+
+        return array_sum($sizes) <= ($sheet->superBytes ?? 0) ? $sizes : [];
     }
 }

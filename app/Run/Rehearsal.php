@@ -68,7 +68,8 @@ final readonly class Rehearsal
         array $packages = [],
         bool $unmarked = false,
     ): self {
-        $phone = PhoneFromUnit::make($unit, $sheet);
+        $at = is_string($plan['at'] ?? null) ? $plan['at'] : 'now';
+        $phone = PhoneFromUnit::make($unit, $sheet, new \DateTimeImmutable($at));
 
         return self::on($phone, $plan, $unit->label, $sheet, $files, $faults, $packages, $unmarked);
     }

@@ -74,6 +74,7 @@ final readonly class StatedLabels
             $labels[$partition] = self::part($package, $partition);
             if ($isGeneric) {
                 $labels[$partition]['of'] = $package->systemBuildId();
+                $labels[$partition]['bytes'] = $package->systemBytes();
             }
         }
         if (isset($labels[PartitionName::System->value])) {

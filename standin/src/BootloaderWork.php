@@ -31,17 +31,18 @@ final class BootloaderWork extends PhoneWork
         if ($label === null || ($label['part'] ?? null) !== $partition) {
             throw RefusedError::saying($phone, 'not for', $partition);
         }
-        $this->refuseTooLarge($partition, $slot, $image->bytes);
+        $bytes = $phone->labels->bytes($label) ?? $image->bytes;
+        $this->refuseTooLarge($partition, $slot, $bytes);
         $this->refuseLowBattery($partition);
         $this->overwriteLayout($partition, $slot);
         // The old content is gone before the new one is whole.
-        $phone->write($partition, $slot, $label, false, $image->bytes);
+        $phone->write($partition, $slot, $label, false, $bytes);
         yield new Pause(4 + $image->bytes / self::FLASH_BYTES_PER_SECOND, "Sending {$partition}", 40);
         yield new Pause(4, "Writing {$partition}", 90);
         // A recovery that only another one can put in does not start where it was written as it is.
         $recovery = $label['recovery'] ?? null;
         $isWhole = !is_array($recovery) || ($recovery['after'] ?? []) === [];
-        $phone->write($partition, $slot, $label, $isWhole, $image->bytes, $phone->digestsOf($image, $partition));
+        $phone->write($partition, $slot, $label, $isWhole, $bytes, $phone->digestsOf($image, $partition));
         if ($partition === 'boot') {
             // What was patched into the old image went with it.
             $phone->dropAddOns($slot, AddOnKind::ROOT, AddOnKind::KERNEL);

@@ -117,14 +117,23 @@ final class InsidePhone
 
         return match (true) {
             $name === 'system' && $os !== [] => trim(($os['family'] ?? '') . ' ' . ($os['version'] ?? '')),
-            is_array($recovery) && is_string($recovery['family'] ?? null) => trim(
-                "recovery {$recovery['family']} " . (is_string($recovery['version']) ? $recovery['version'] : ''),
-            ),
+            is_array($recovery) && is_string($recovery['family'] ?? null) => self::recovery($recovery),
             is_string($label['firmware'] ?? null) => $label['firmware'],
             is_string($label['vendor'] ?? null) => $label['vendor'],
             is_string($label['kernel'] ?? null) => "kernel {$label['kernel']}",
             default => null,
         };
+    }
+
+    /** @param  array<array-key, mixed>  $recovery */
+    private static function recovery(array $recovery): string
+    {
+        $family = is_string($recovery['family'] ?? null) ? $recovery['family'] : '';
+        $version = is_string($recovery['version'] ?? null) ? $recovery['version'] : '';
+        // A build's own recovery is named after the build, version and all.
+        $isNamed = $version !== '' && str_contains($family, $version);
+
+        return trim("recovery {$family} " . ($isNamed ? '' : $version));
     }
 
     /**

@@ -237,9 +237,10 @@ final class InstallWork extends PhoneWork
         if (($label['part'] ?? null) !== 'system') {
             throw new RefusedError(RefusedError::BROKEN, 'The image is none for the system.');
         }
-        $phone->write('system', $phone->activeSlot, $label, false, $image->bytes);
+        $bytes = $phone->labels->bytes($label) ?? $image->bytes;
+        $phone->write('system', $phone->activeSlot, $label, false, $bytes);
         yield new Pause(60, 'Writing the image', 50);
-        $phone->write('system', $phone->activeSlot, $label, true, $image->bytes);
+        $phone->write('system', $phone->activeSlot, $label, true, $bytes);
 
         return ['says' => 'Image written.'] + ReportedFacts::of($phone);
     }

@@ -65,6 +65,16 @@ final class Labels
         return $label;
     }
 
+    /**
+     * What an image takes, where it was told and counts more than what the file says itself.
+     *
+     * @param  array<string, mixed>  $label
+     */
+    public function bytes(array $label): ?int
+    {
+        return $this->areTold() && is_int($label['bytes'] ?? null) ? $label['bytes'] : null;
+    }
+
     /** Whether what was told counts more than what the images say themselves. */
     public function areTold(): bool
     {

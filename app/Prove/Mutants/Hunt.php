@@ -78,8 +78,12 @@ final class Hunt
         if (array_filter($witness->stops, $objects) !== [] && array_filter($was['stops'], $objects) === []) {
             return ['by' => 'proof', 'what' => 'it objects where a rule should have'];
         }
+        $now = $witness->outcome?->kind;
         if ($was['verdict'] !== Verdict::CLEAR) {
-            return null;
+            // What was stopped is offered, and ends badly.
+            $isBad = in_array($now, [Outcome::REFUSED, Outcome::WARNED], true);
+
+            return $isBad ? ['by' => 'phone', 'what' => $now] : null;
         }
         if ($witness->verdict !== Verdict::CLEAR) {
             $new = array_values(array_diff($witness->stops, $was['stops']))[0] ?? $witness->verdict;
@@ -87,8 +91,6 @@ final class Hunt
             return ['by' => 'rule', 'what' => $new];
         }
         $rank = static fn(?string $kind): int => (int) array_search($kind, Outcome::ALL, true);
-        $now = $witness->outcome?->kind;
-
         return $rank($now) > $rank($was['outcome']) ? ['by' => 'phone', 'what' => (string) $now] : null;
     }
 }

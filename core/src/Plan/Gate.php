@@ -20,7 +20,11 @@ final readonly class Gate
     private const FIRST = 'This is the first step that writes to the phone.';
 
     /** What a person knows of a phone is never all that is on it. */
-    public const UNLISTED = ' Whatever else lies there goes too, also what nobody has listed.';
+    public const UNLISTED = 'also what nobody has listed.';
+
+    private const GOES = ' Whatever else lies there goes too, ' . self::UNLISTED;
+
+    private const PHOTOS_STAY = ' Photos and files on the internal storage stay.';
 
     /** A theft lock outlives every erase. */
     public const ACCOUNT = ' If an account is still signed in, the phone asks for it afterwards.';
@@ -72,12 +76,14 @@ final readonly class Gate
             $this->operation instanceof RestoreSet => 'This step replaces the data on the phone' .
                 ($names === '' ? '' : " ({$names})") .
                 '; if it stops in the middle, the data is there only in part.' .
-                self::UNLISTED,
-            $losses === [] && $this->takesData() => 'This step empties the data.' . self::UNLISTED . self::ACCOUNT,
+                self::GOES,
+            $losses === [] && $this->takesData() => 'This step empties the data.' . self::GOES . self::ACCOUNT,
             $losses === [] => $goesEmpty ? 'After this step the data on the phone is gone.' : null,
-            $photos && !in_array(LossClass::Photos, $losses, true)
-                => "This step takes {$names}. Photos and files on the internal storage stay." . self::ACCOUNT,
-            default => "After this step the data on the phone is gone: {$names}." . self::UNLISTED . self::ACCOUNT,
+            $photos && !in_array(LossClass::Photos, $losses, true) => "This step takes {$names}." .
+                self::GOES .
+                self::PHOTOS_STAY .
+                self::ACCOUNT,
+            default => "After this step the data on the phone is gone: {$names}." . self::GOES . self::ACCOUNT,
         };
     }
 

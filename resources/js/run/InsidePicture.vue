@@ -25,15 +25,16 @@ const shows = (part: 'slots' | 'super' | 'data'): boolean => !props.only || prop
 <style scoped>
 .inside {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
 }
 .slots {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 14px;
 }
 .slots.single {
-  grid-template-columns: 1fr;
+  grid-template-columns: minmax(0, 1fr);
 }
 .damage {
   background: var(--plum-soft);
@@ -45,7 +46,7 @@ const shows = (part: 'slots' | 'super' | 'data'): boolean => !props.only || prop
 }
 @media (max-width: 600px) {
   .slots {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

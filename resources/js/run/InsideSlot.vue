@@ -43,7 +43,7 @@ const words = (part: Part): string =>
           :key="part.name"
           class="part"
           :class="state(part)"
-          :title="part.bytes ? `${part.name}: ${exactBytes(part.bytes)}` : part.name"
+          :title="`${part.name}: ${words(part)}${part.bytes ? `, ${exactBytes(part.bytes)}` : ''}`"
         >
           <span class="name mono">{{ part.name }}</span><span class="words">{{ words(part) }}</span>
         </div>
@@ -114,7 +114,10 @@ h4 {
   min-width: 82px;
 }
 .part .words {
-  overflow-wrap: anywhere;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .part.whole {
   background: var(--slate-soft);
