@@ -2,12 +2,15 @@
 
 declare(strict_types=1);
 
+use App\Prove\CheckedFiles;
 use App\Prove\Mutants\Hunt;
 use App\Prove\Mutants\Mutant;
 use App\Prove\Mutants\MutantRun;
 use App\Prove\Mutants\PlannerMutants;
+use App\Prove\RandomBench;
 use Symfony\Component\Process\Process;
 use Tests\Support\World;
+use Tornavis\Core\Phone\ModelSheet;
 
 /*
  * Deliberate mistakes: each in the planner is noticed by rule, proof or simulated phone, each in the physics of the
@@ -24,7 +27,8 @@ function witnessMistakes(): array
 function hunted(array $names, int $count): array
 {
     // The same bench as the command's, so that each child draws what was drawn here.
-    $normal = Hunt::normal(benchOf(1), $count);
+    $sheets = array_map(ModelSheet::read(...), glob(base_path('demo/models/*.json')) ?: []);
+    $normal = Hunt::normal(new RandomBench($sheets, CheckedFiles::in(World::shelf()), 1), $count);
 
     return (new MutantRun(World::shelf(), 1))->of($names, $normal, static fn(string $line): null => null);
 }
