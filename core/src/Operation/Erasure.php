@@ -27,6 +27,7 @@ final class Erasure
             StateField::DataWrittenBy->value => null,
             StateField::DataWrittenRelease->value => null,
             StateField::DataWrittenPatchLevel->value => null,
+            StateField::DataWrittenSigner->value => null,
             StateField::DataFromSet->value => null,
             StateField::DataEncryption->value => Encryption::None->value,
             StateField::DataFileSystem->value => $fileSystem,

@@ -53,6 +53,7 @@ final readonly class WaitFirstBoot extends Operation
         $used = [
             StateField::DataWrittenRelease->value => $state->slot($slot)->os->release,
             StateField::DataWrittenPatchLevel->value => $state->slot($slot)->os->patchLevel,
+            StateField::DataWrittenSigner->value => $state->slot($slot)->os->signer,
         ];
         if ($state->data()->empty !== true) {
             // Data that is there stays, and with it every switch; its keys are the new system's from now on.

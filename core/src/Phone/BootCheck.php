@@ -81,6 +81,9 @@ final class BootCheck
         if ($data->writtenBy !== null && $data->writtenBy !== $os->family) {
             return "only {$data->writtenBy} can read the data";
         }
+        if ($data->writtenSigner !== null && $os->signer !== null && $data->writtenSigner !== $os->signer) {
+            return 'it is signed by other keys than the system that has used the data';
+        }
         if ($data->encryption === Encryption::None) {
             return null;
         }
@@ -132,6 +135,7 @@ final class BootCheck
             [
                 StateField::DataWrittenRelease->value => $state->data()->writtenRelease ?? $os->release,
                 StateField::DataWrittenPatchLevel->value => $state->data()->writtenPatchLevel ?? $os->patchLevel,
+                StateField::DataWrittenSigner->value => $state->data()->writtenSigner ?? $os->signer,
             ],
             static fn(?string $value): bool => $value !== null,
         );

@@ -23,6 +23,9 @@ final readonly class DataState
     /** the newest patch level that has used the data */
     public ?string $writtenPatchLevel;
 
+    /** who signed the system that uses it: one of another signer stops again and again */
+    public ?string $writtenSigner;
+
     public ?bool $empty;
 
     /** whether it was written for a layout that is gone */
@@ -39,6 +42,7 @@ final readonly class DataState
         $this->writtenBy = $state->text(StateField::DataWrittenBy);
         $this->writtenRelease = $state->text(StateField::DataWrittenRelease);
         $this->writtenPatchLevel = $state->text(StateField::DataWrittenPatchLevel);
+        $this->writtenSigner = $state->text(StateField::DataWrittenSigner);
         $this->empty = $state->flag(StateField::DataEmpty);
         $this->unreadable = $state->flag(StateField::DataUnreadable);
         $this->usedBytes = $state->int(StateField::DataUsedBytes);

@@ -70,6 +70,7 @@ enum StateField: string
     case DataWrittenBy = 'data.writtenBy';
     case DataWrittenRelease = 'data.writtenRelease';
     case DataWrittenPatchLevel = 'data.writtenPatchLevel';
+    case DataWrittenSigner = 'data.writtenSigner';
     case DataEmpty = 'data.empty';
     case EncryptionOff = 'slot.{slot}.encryption.off';
     case DataUnreadable = 'data.unreadable';
@@ -208,6 +209,7 @@ enum StateField: string
             self::DataWrittenBy => 'Data written by',
             self::DataWrittenRelease => 'Written by release',
             self::DataWrittenPatchLevel => 'Written at patch level',
+            self::DataWrittenSigner => 'Written by a system signed by',
             self::DataEmpty => 'Data is empty',
             self::EncryptionOff => 'Encryption switched off',
             self::DataUnreadable => 'Data of another layout',

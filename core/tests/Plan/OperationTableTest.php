@@ -121,6 +121,7 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
         [
             'data.writtenRelease' => null,
             'data.writtenPatchLevel' => null,
+            'data.writtenSigner' => null,
             'slot.b.os.failedAs' => null,
             'data.empty' => false,
             'data.writtenBy' => 'Quoin Base',

@@ -203,5 +203,7 @@ it('starts no system whose release or patch level is older than what has used th
     'a newer patch level' => [['data.writtenPatchLevel' => '2026-06-01'], false],
     'newer, and not encrypted' => [['data.writtenRelease' => '15', 'data.encryption' => 'none'], true],
     'newer, and gone' => [['data.writtenRelease' => '15', 'data.empty' => true], true],
+    'another signer' => [['data.writtenSigner' => 'aa', 'slot.a.os.signer' => 'bb'], false],
+    'the same signer' => [['data.writtenSigner' => 'aa', 'slot.a.os.signer' => 'aa'], true],
     'nobody knows' => [[], true],
 ]);
