@@ -63,7 +63,7 @@ abstract class PhoneWork
                 $incoming[$partition] = $image['sizeBytes'];
             }
         }
-        $missing = $this->phone->missingInSuper($slot, $incoming, beside: true);
+        $missing = $this->phone->missingInSuper($slot, $incoming, asUpdate: true);
         if ($missing > 0) {
             throw RefusedError::withStatus(
                 RefusedError::BROKEN,

@@ -40,9 +40,10 @@ trait Storage
      * Bytes that are missing in super, or in the group of a slot, for some logical partitions of that slot.
      *
      * @param  array<string, int>  $incoming  bytes by partition; they take the place of what has their names
-     * @param  bool  $beside  whether the slot's other logical partitions give way too, as for a whole build
+     * @param  bool  $asUpdate  whether it is a whole build: it is laid over what is there until it has started well, so
+     *     that only its own size counts
      */
-    public function missingInSuper(string $slot, array $incoming, bool $beside = false): int
+    public function missingInSuper(string $slot, array $incoming, bool $asUpdate = false): int
     {
         $super = $this->data['superBytes'] ?? null;
         if ($super === null || $incoming === []) {
@@ -52,7 +53,7 @@ trait Storage
         $group = 0;
         foreach ($this->slotsInSuper() as $of) {
             foreach ($this->inSuper() as $partition) {
-                $isReplaced = $of === $slot && ($beside || isset($incoming[$partition]));
+                $isReplaced = $asUpdate || ($of === $slot && isset($incoming[$partition]));
                 $bytes = $isReplaced ? 0 : $this->written($partition, $of)['bytes'] ?? 0;
                 $all += self::blocks($bytes);
                 $group += $of === $slot ? self::blocks($bytes) : 0;

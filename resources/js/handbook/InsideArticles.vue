@@ -17,8 +17,8 @@ import { formatted, sample, wiped } from './insideSamples'
     <article id="inside-super">
       <h3>The room in super</h3>
       <p>
-        The systems of both slots share one room. A build must fit beside what the other slot has there, at its full
-        size, not at the size of the file that was fetched.
+        The systems of both slots share one room. An image that is written there has to fit beside what lies there
+        already, at its full size and not at the size of the file that was fetched.
       </p>
       <InsidePicture :inside="sample" only="super" />
     </article>
