@@ -37,6 +37,7 @@ final class ReportedFacts
                 ],
                 'bootloader', 'userspace-bootloader' => [
                     'bootloader.unlocked' => $phone->unlocked,
+                    ...$phone->fused() === null ? [] : ['bootloader.rollbackIndex' => $phone->fused()],
                     ...self::bases($phone),
                 ],
                 default => [...self::everySlot($phone), ...self::bases($phone), ...self::data($phone)],

@@ -7,6 +7,7 @@ use Tornavis\Demo\Formats;
 use Tornavis\StandIn\Damage;
 use Tornavis\StandIn\PhoneMode;
 use Tornavis\StandIn\RefusedError;
+use Tornavis\StandIn\ReportedFacts;
 use Tornavis\StandIn\SimulatedPhone;
 use Tornavis\StandIn\Tests\PhoneFactory;
 
@@ -358,3 +359,9 @@ it('has services that came after the set-up stop again and again', function (arr
     [[], ['services']],
     [[['do' => 'wipe', 'what' => 'data'], ['do' => 'reboot', 'mode' => 'system'], ['do' => 'wait-first-boot']], []],
 ]);
+
+it('tells its fused index in the bootloader, where it has one', function (?int $fused, bool $tells) {
+    $told = ReportedFacts::of(PhoneFactory::make(['mode' => PhoneMode::BOOTLOADER, 'fused' => $fused]));
+
+    expect(array_key_exists('bootloader.rollbackIndex', $told))->toBe($tells);
+})->with([[4, true], [null, false]]);
