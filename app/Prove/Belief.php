@@ -96,7 +96,7 @@ final readonly class Belief
     {
         if ($this->dice->chance(8)) {
             // A smaller phone of the same make, and its sheet says so.
-            $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super']), $sheet)) ?? $sheet;
+            $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super', 'super']), $sheet)) ?? $sheet;
         }
         if ($kind !== self::WRONG_SHEET) {
             return [$sheet, $sheet];

@@ -16,7 +16,6 @@ use Tornavis\Core\Run\Progress;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
-use Tornavis\Core\Words\RuleId;
 use Tornavis\StandIn\Damage;
 use Tornavis\StandIn\PhoneMode;
 use Tornavis\StandIn\SimulatedPhone;
@@ -52,14 +51,14 @@ final readonly class Outcome
         PhoneMode::SYSTEM,
     ];
 
-    /** kind of damage → rules that speak of it */
-    private const SPEAK_OF = [
-        'region' => [RuleId::Base5, RuleId::Fit2, RuleId::Back2],
-        'radio' => [RuleId::Base5],
-        'services' => [RuleId::Fit6],
-        'account' => [RuleId::Prep4],
-        'identity' => [RuleId::Base8],
-        'dead' => [RuleId::Base6, RuleId::Fit1],
+    /** kind of damage → how the keys of the findings begin that name it */
+    private const NAMED_BY = [
+        'region' => ['BASE-5:region', 'BASE-5:end', 'BACK-2:region'],
+        'radio' => ['BASE-5:modem'],
+        'services' => ['FIT-6:late'],
+        'account' => ['PREP-4:locks.accounts'],
+        'identity' => ['BASE-8'],
+        'dead' => ['BASE-6', 'FIT-1'],
     ];
 
     /**
@@ -178,17 +177,23 @@ final readonly class Outcome
         if ($gate !== null && self::isSaidAtAGate($gate, $plan)) {
             return true;
         }
-        $rules = self::SPEAK_OF[$harm] ?? [];
         $wrong = $drawn->mistaken();
         $agreed = $plan->situation->answers->agreed;
         foreach ($plan->findings as $finding) {
             $isSaid = $finding->severity !== Severity::Clear || in_array($finding->key, $agreed, true);
-            if ($isSaid && (in_array($finding->rule, $rules, true) || self::isAbout($finding, $wrong))) {
+            if ($isSaid && (self::names($finding, $harm) || self::isAbout($finding, $wrong))) {
                 return true;
             }
         }
 
         return false;
+    }
+
+    private static function names(Finding $finding, string $harm): bool
+    {
+        $begins = static fn(string $key): bool => str_starts_with($finding->key, $key);
+
+        return array_filter(self::NAMED_BY[$harm] ?? [], $begins) !== [];
     }
 
     private static function isSaidAtAGate(string $words, Plan $plan): bool

@@ -102,6 +102,9 @@ final readonly class RandomUnit
             unset($values[StateField::RecoveryFamily->in($active)], $values[StateField::RecoveryVersion->in($active)]);
             unset($values[StateField::RecoveryAbilities->in($active)]);
         }
+        if ($intent === Intent::GenericImage && $this->dice->chance(12)) {
+            $values[StateField::OsState->in($active)] = SystemState::Incomplete->value;
+        }
         if ($intent === Intent::BringBack && $this->dice->chance(80)) {
             // Left in the middle: outside its system, now and then with a system half written or with its data erased.
             $values['mode'] = $this->dice->one([

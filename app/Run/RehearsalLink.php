@@ -28,14 +28,14 @@ final readonly class RehearsalLink implements Link
      * @param  array<string, array<string, array<string, mixed>>>  $stated  what is known of the images of a file, by
      *     its name and by partition, for those that say nothing themselves
      * @param  bool  $unmarked  whether all of them are taken as if they said nothing
-     * @param  list<string>  $told  names of the files whose images are taken so in any case
+     * @param  list<string>  $settled  names of the files whose images are taken so in any case
      */
     public function __construct(
         private SimulatedPhone $phone,
         private array $files,
         private array $stated = [],
         private bool $unmarked = false,
-        private array $told = [],
+        private array $settled = [],
     ) {}
 
     public function name(): string
@@ -89,7 +89,7 @@ final readonly class RehearsalLink implements Link
     {
         $stated = $path === null ? [] : $this->stated[basename($path)] ?? [];
 
-        $isTold = $this->unmarked || in_array(basename((string) $path), $this->told, true);
+        $isTold = $this->unmarked || in_array(basename((string) $path), $this->settled, true);
 
         return $stated === [] ? [] : ['stated' => $stated, 'unmarked' => $isTold];
     }

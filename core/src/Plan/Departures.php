@@ -103,8 +103,8 @@ final class Departures
                 RuleId::Base5,
                 need: 'Firmware for the region of the phone where it starts',
                 found: $has->known() ? "{$has->text()}; that of the phone is unknown" : 'unknown',
-                reason: 'Another slot starts in the end, and nobody has read for which region its firmware is, or ' .
-                    'the phone. Read it in the bootloader: with another one the radio may find no network.',
+                reason: 'Another slot starts in the end. Nobody has read the region of its firmware, or of the ' .
+                    'phone. Read both in the bootloader: with another region the radio may find no network.',
                 subject: 'end',
                 facts: [$has],
             );

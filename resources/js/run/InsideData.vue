@@ -52,17 +52,6 @@ const keys = computed(() => {
 </template>
 
 <style scoped>
-h3 {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  font-size: 15px;
-  margin: 0 0 6px;
-}
-h3 .mute {
-  font-weight: 400;
-  font-size: 13px;
-}
 h3 .mute {
   font-weight: 400;
   font-size: 13px;

@@ -49,4 +49,15 @@ const shows = (part: 'slots' | 'super' | 'data'): boolean => !props.only || prop
     grid-template-columns: minmax(0, 1fr);
   }
 }
+.inside :deep(h3) {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  font-size: 15px;
+  margin: 0 0 6px;
+}
+.inside :deep(h3 .mute) {
+  font-weight: 400;
+  font-size: 13px;
+}
 </style>

@@ -54,17 +54,6 @@ const words = (part: Part): string =>
 </template>
 
 <style scoped>
-h3 {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  font-size: 15px;
-  margin: 0 0 6px;
-}
-h3 .mute {
-  font-weight: 400;
-  font-size: 13px;
-}
 .slot {
   border: 1px solid var(--line);
   border-top: 4px solid var(--slate);

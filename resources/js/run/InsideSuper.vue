@@ -28,17 +28,6 @@ const share = (size: number): string => `${(100 * size) / props.room.bytes}%`
 </template>
 
 <style scoped>
-h3 {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  font-size: 15px;
-  margin: 0 0 6px;
-}
-h3 .mute {
-  font-weight: 400;
-  font-size: 13px;
-}
 h3 .mute {
   font-weight: 400;
   font-size: 13px;

@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
@@ -27,9 +28,14 @@ final readonly class InstallFirmware extends InstallPackage
     public function effects(State $state, ModelSheet $sheet): array
     {
         $effects = [StateField::Mode->value => Mode::Recovery->value];
+        $writes = $this->package->facts->list(Field::WRITES);
+        // A script whose writes nobody could read may write the modem too.
+        $writesModem = $writes === [] || in_array(PartitionName::Modem->value, $writes, true);
         foreach ($sheet->slots as $slot) {
             $effects[StateField::FirmwareVersion->in($slot)] = $this->package->facts->text(Field::VERSION);
-            $effects[StateField::FirmwareRegion->in($slot)] = $this->package->facts->text(Field::REGION);
+            if ($writesModem) {
+                $effects[StateField::FirmwareRegion->in($slot)] = $this->package->facts->text(Field::REGION);
+            }
         }
 
         return $effects;
