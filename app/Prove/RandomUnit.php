@@ -102,8 +102,9 @@ final readonly class RandomUnit
             unset($values[StateField::RecoveryFamily->in($active)], $values[StateField::RecoveryVersion->in($active)]);
             unset($values[StateField::RecoveryAbilities->in($active)]);
         }
-        if ($intent === Intent::GenericImage && $this->dice->chance(12)) {
+        if ($intent === Intent::GenericImage && $this->dice->chance(15)) {
             $values[StateField::OsState->in($active)] = SystemState::Incomplete->value;
+            $values['mode'] = Mode::Bootloader->value;
         }
         if ($intent === Intent::BringBack && $this->dice->chance(80)) {
             // Left in the middle: outside its system, now and then with a system half written or with its data erased.

@@ -34,7 +34,7 @@ final class PartitionsOfUnit
         foreach ($version === null ? [] : $sheet->firmwarePartitions() as $partition) {
             $written[SimulatedPhone::place($partition, $slot)] = [
                 'of' => "firmware {$version}",
-                'whole' => true,
+                'whole' => !$state->slot($slot)->firmwareIsInPart,
                 'label' =>
                     ['part' => $partition, 'of' => "firmware {$version}", 'firmware' => $version] +
                     ($region === null ? [] : ['region' => $region]),

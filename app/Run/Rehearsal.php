@@ -198,10 +198,10 @@ final readonly class Rehearsal
             $link->carryOut(OperationName::Charge, ['toPercent' => 60], $quiet);
         }
         if ($phone->mode !== $step->mode->value) {
-            foreach (
-                $step->mode === Mode::Sideload ? [Mode::Recovery->value, Mode::Sideload->value] : [$step->mode->value]
-                as $mode
-            ) {
+            // Sideload is a choice in the recovery; who is there already does not restart for it.
+            $isNear = $step->mode === Mode::Sideload && $phone->mode === Mode::Recovery->value;
+            $through = $step->mode === Mode::Sideload && !$isNear ? [Mode::Recovery->value] : [];
+            foreach ([...$through, $step->mode->value] as $mode) {
                 $link->carryOut(
                     in_array($mode, [Mode::Recovery->value, Mode::Download->value], true)
                         ? OperationName::EnterByKeys

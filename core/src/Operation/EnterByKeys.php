@@ -48,8 +48,9 @@ final readonly class EnterByKeys extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-
-        $obstacle = $this->to === Mode::Recovery ? BootCheck::recoveryObstacle($state, $sheet, $slot) : null;
+        $obstacle =
+            Restart::refusal($state, $sheet) ??
+            ($this->to === Mode::Recovery ? BootCheck::recoveryObstacle($state, $sheet, $slot) : null);
 
         return $obstacle === null ? [] : [$obstacle];
     }

@@ -54,7 +54,7 @@ final readonly class EraseData extends Operation
         return Erasure::effects($state->data()->fileSystem ?? $sheet->fileSystems[0]);
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [StateField::DataEmpty->value => true];
     }

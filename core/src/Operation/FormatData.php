@@ -58,7 +58,7 @@ final readonly class FormatData extends Operation
         return Erasure::effects($this->fileSystem) + [StateField::StorageStale->value => true];
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [StateField::DataEmpty->value => true];
     }

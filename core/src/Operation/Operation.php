@@ -85,7 +85,7 @@ abstract readonly class Operation
      *
      * @return array<string, FactValue>
      */
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [];
     }

@@ -96,7 +96,7 @@ final readonly class PutRecoveryInBoot extends Operation
         ];
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return $this->home === RecoveryHome::Own
             ? [StateField::RecoveryFamily->in($this->slot) => null]

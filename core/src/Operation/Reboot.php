@@ -52,6 +52,11 @@ final readonly class Reboot extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
+        $isRestart = $this->to !== Mode::Sideload && $this->from !== Mode::Sideload;
+        $refusal = $isRestart ? Restart::refusal($state, $sheet) : null;
+        if ($refusal !== null) {
+            return [$refusal];
+        }
         $obstacle = $this->to === Mode::System ? BootCheck::obstacle($state, $sheet, $slot) : null;
         if ($obstacle !== null) {
             return [Slot::named($slot) . " would not start: {$obstacle}."];

@@ -51,7 +51,7 @@ final readonly class ResetData extends Operation
         return Erasure::effects($state->data()->fileSystem ?? $sheet->fileSystems[0]);
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [StateField::DataEmpty->value => true];
     }

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Slot;
 
 /**
  * What any restart changes, by command or by keys.
@@ -16,6 +18,18 @@ use Tornavis\Core\Words\Mode;
  */
 final class Restart
 {
+    /** Why the phone would not come up at all, in whatever mode; null when it would. */
+    public static function refusal(State $state, ModelSheet $sheet): ?string
+    {
+        $slot = $state->activeSlot() ?? $sheet->slots[0];
+
+        return $state->slot($slot)->firmwareIsInPart
+            ? Slot::named($slot) .
+                    ' holds firmware that was written only in part: after a restart the phone shows nothing. ' .
+                    'Write the firmware whole first.'
+            : null;
+    }
+
     /**
      * @return array<string, FactValue>
      */

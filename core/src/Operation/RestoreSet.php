@@ -151,7 +151,7 @@ final readonly class RestoreSet extends Operation
         };
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         $slot = $state->activeSlot() ?? '-';
 

@@ -56,7 +56,7 @@ final readonly class Unlock extends Operation
             Erasure::effects($state->data()->fileSystem ?? $sheet->fileSystems[0]);
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [StateField::DataEmpty->value => true];
     }

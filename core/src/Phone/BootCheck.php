@@ -22,6 +22,9 @@ final class BootCheck
     /** Why the slot would not start its system, in a clause; null when it would. */
     public static function obstacle(State $state, ModelSheet $sheet, string $slot): ?string
     {
+        if ($state->slot($slot)->firmwareIsInPart) {
+            return 'its firmware was written only in part';
+        }
         $system = $state->slot($slot)->os;
         if (!$system->isComplete()) {
             return match ($system->state) {

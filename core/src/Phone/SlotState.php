@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\SystemState;
 use Tornavis\Core\Words\Version;
 
 /** What one slot holds, as far as it is known: null is unknown. */
@@ -13,6 +14,9 @@ final readonly class SlotState
     public InstalledSystem $os;
 
     public ?Version $firmware;
+
+    /** whether some of its firmware was written and some was not */
+    public bool $firmwareIsInPart;
 
     public ?string $firmwareRegion;
 
@@ -46,6 +50,7 @@ final readonly class SlotState
     {
         $this->os = new InstalledSystem($state, $slot);
         $this->firmware = $state->version(StateField::FirmwareVersion->in($slot));
+        $this->firmwareIsInPart = $state->text(StateField::FirmwareState->in($slot)) === SystemState::Incomplete->value;
         $this->firmwareRegion = $state->text(StateField::FirmwareRegion->in($slot));
         $this->modem = $state->text(StateField::FirmwareModem->in($slot));
         $this->vendor = $state->version(StateField::VendorVersion->in($slot));

@@ -53,6 +53,7 @@ enum StateField: string
     case OsVendorMin = 'slot.{slot}.os.vendorMin';
     case Image = 'slot.{slot}.image.{partition}';
     case FirmwareVersion = 'slot.{slot}.firmware.version';
+    case FirmwareState = 'slot.{slot}.firmware.state';
     case FirmwareRegion = 'slot.{slot}.firmware.region';
     case FirmwareModem = 'slot.{slot}.firmware.modem';
     case VendorVersion = 'slot.{slot}.vendor.version';
@@ -192,6 +193,7 @@ enum StateField: string
             self::OsVendorMin => 'Vendor that the OS needs',
             self::Image => 'Image belongs to',
             self::FirmwareVersion => 'Firmware',
+            self::FirmwareState => 'Firmware in the slot',
             self::FirmwareRegion => 'Firmware region',
             self::FirmwareModem => 'Modem',
             self::VendorVersion => 'Vendor',
@@ -251,7 +253,7 @@ enum StateField: string
         return match ($this) {
             self::Mode => self::valuesOf(Mode::cases()),
             self::ActiveSlot, self::RunningSlot => self::valuesOf(Slot::cases()),
-            self::OsState => self::valuesOf(SystemState::cases()),
+            self::OsState, self::FirmwareState => self::valuesOf(SystemState::cases()),
             self::Layout => self::valuesOf(PartitionLayout::cases()),
             self::DataEncryption, self::OsEncrypts => self::valuesOf(Encryption::cases()),
             self::BatteryCondition => self::valuesOf(BatteryCondition::cases()),

@@ -27,9 +27,26 @@ final readonly class WayBack
     public static function from(State $state, ModelSheet $sheet, AtHand $hand = new AtHand()): self
     {
         $active = $state->activeSlot() ?? $sheet->slots[0];
-        $way = self::toSystem($state, $sheet, $active, $hand) ?? self::toBuild($state, $sheet, $active, $hand);
+        $way =
+            self::toFirmware($state, $active) ??
+            (self::toSystem($state, $sheet, $active, $hand) ?? self::toBuild($state, $sheet, $active, $hand));
 
         return $hand->again === null ? $way : new self($way->level, $hand->again, $way->seconds);
+    }
+
+    /** The next restart would be the last one; what the phone runs from now is all that is left of it. */
+    private static function toFirmware(State $state, string $active): ?self
+    {
+        return $state->slot($active)->firmwareIsInPart
+            ? new self(
+                self::NO_SYSTEM,
+                'The firmware' .
+                    Slot::phrase('in', $active) .
+                    ' was written only in part. Do not restart the phone: write the firmware again, whole, from ' .
+                    'where it is now.',
+                600,
+            )
+            : null;
     }
 
     /** The slot in use, or the other one, starts as it is. */

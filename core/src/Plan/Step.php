@@ -41,12 +41,16 @@ final readonly class Step
         public ?int $batteryAfter,
     ) {}
 
+    /**
+     * @param  array<string, FactValue>  $midway
+     */
     public static function of(
         int $number,
         StepDraft $draft,
         Timing $timing,
         State $before,
         State $after,
+        array $midway,
         WayBack $wayBack,
         WayBack $wayBackDuring,
         ?string $gate,
@@ -58,7 +62,7 @@ final readonly class Step
             $timing,
             $before->changesTo($after),
             array_map(static fn(LossClass $class): string => $class->value, $draft->operation->losses($before)),
-            $draft->operation->midway($before),
+            $midway,
             $wayBack,
             $wayBackDuring,
             $gate,

@@ -33,8 +33,9 @@ final class StepList
             $hand = self::atHand($situation, $divided, null);
             $divided = self::isDivided($operation, $divided);
             $was = WayBack::from($before, $situation->sheet, $hand);
+            $midway = $operation->midway($before, $situation->sheet);
             $during = WayBack::from(
-                $before->with($operation->midway($before)),
+                $before->with($midway),
                 $situation->sheet,
                 self::atHand($situation, $divided, $operation->whenCutOff()),
             );
@@ -48,6 +49,7 @@ final class StepList
                 $budget->timings[$index],
                 $before,
                 $after,
+                $midway,
                 $afterwards,
                 $during,
                 $gate->reason($isFirst),

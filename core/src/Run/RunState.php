@@ -65,6 +65,7 @@ final readonly class RunState
         public string $link,
         public array $tries,
         private array $known,
+        private LeftInPart $left,
     ) {}
 
     /**
@@ -88,6 +89,8 @@ final readonly class RunState
         $progress = $from?->progress;
         $link = $from->link ?? '';
         $tries = $from->tries ?? [];
+        $left = $from->left ?? new LeftInPart();
+        $told = $from?->last?->kind === EventKind::Answered ? self::factsOf($from->last) : [];
         foreach ($events as $event) {
             if ($event->kind === EventKind::Noted) {
                 continue;
@@ -113,16 +116,22 @@ final readonly class RunState
                 case EventKind::Answered:
                     $steps[(int) $number] = 'answered';
                     $seconds[(int) $number] = ($seconds[(int) $number] ?? 0) + ($event->int('elapsedSeconds') ?? 0);
-                    $facts = self::learned($facts, self::factsOf($event), $planned[(int) $number - 1] ?? null);
+                    $told = self::factsOf($event);
+                    $left = $left->told($told);
+                    $facts = self::learned($facts, $told, $planned[(int) $number - 1] ?? null);
                     break;
                 case EventKind::Judged:
                     if (($event->data['seen'] ?? false) === true) {
                         $steps[(int) $number] = 'done';
+                        $left = $left->ended((int) $number);
                         $facts = self::learned(
                             array_merge($facts, $planned[(int) $number - 1]->effects),
                             self::factsOf($event),
                             null,
                         );
+                    } else {
+                        // It was begun and did not end well; what the phone has told since is newer.
+                        $left = $left->with($planned[(int) $number - 1])->told($told);
                     }
                     break;
                 case EventKind::Gate:
@@ -150,6 +159,7 @@ final readonly class RunState
                             $again <= (int) $number;
                             $again++
                         ) {
+                            $left = self::isUnderWay($steps[$again]) ? $left->with($planned[$again - 1]) : $left;
                             $steps[$again] = 'pending';
                         }
                     }
@@ -161,10 +171,12 @@ final readonly class RunState
                 case EventKind::Returned:
                     $status = self::unlessStopped($status, self::RUNNING);
                     $progress = null;
-                    $facts = self::learned($facts, self::factsOf($event), null);
                     for ($again = $event->int('goesOnAt') ?? count($steps) + 1; $again <= count($steps); $again++) {
+                        $left = self::isUnderWay($steps[$again]) ? $left->with($planned[$again - 1]) : $left;
                         $steps[$again] = 'pending';
                     }
+                    $left = $left->told(self::factsOf($event));
+                    $facts = self::learned($facts, self::factsOf($event), null);
                     break;
                 case EventKind::Stopped:
                     $status = self::STOPPED;
@@ -177,9 +189,8 @@ final readonly class RunState
         }
         $open = array_keys(array_filter($steps, static fn(string $done): bool => $done !== 'done'))[0] ?? null;
         $known = $facts;
-        if ($open !== null && in_array($steps[$open], ['intended', 'sent'], true)) {
-            $facts = array_merge($facts, $planned[$open - 1]->midway);
-        }
+        $isUnderWay = $open !== null && self::isUnderWay($steps[$open]);
+        $facts = ($isUnderWay ? $left->with($planned[$open - 1]) : $left)->over($facts);
 
         return new self(
             $status,
@@ -194,7 +205,13 @@ final readonly class RunState
             $link,
             $tries,
             $known,
+            $left,
         );
+    }
+
+    private static function isUnderWay(string $step): bool
+    {
+        return in_array($step, ['intended', 'sent'], true);
     }
 
     /** What the step in hand still brings after a person has stopped the run does not start it again. */

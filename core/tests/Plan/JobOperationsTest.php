@@ -141,7 +141,7 @@ it('puts the recovery into the boot image of the build, whose kernel stays', fun
         ->toBe('Wicket')
         ->and($after->text('slot.b.image.boot'))
         ->toBe($state->text('slot.b.image.boot'))
-        ->and($operation->midway($state))
+        ->and($operation->midway($state, World::sheet('becket')))
         ->toBe(['slot.b.image.boot' => 'an image written in part']);
 });
 
@@ -155,7 +155,7 @@ it('gives back what the set holds', function () {
             'data.holds.apps' => true,
             'data.holds.messages' => true,
         ])
-        ->and((new RestoreSet(marlSet(), 'internal'))->midway($state))
+        ->and((new RestoreSet(marlSet(), 'internal'))->midway($state, World::sheet('marl')))
         ->toBe(['data.empty' => true])
         ->and((new RestoreSet(marlSet(), 'internal'))->parameters()['classes'])
         ->toBe(['apps', 'messages']);

@@ -86,7 +86,11 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
     ],
     'write firmware' => [
         fn() => Flash::of(Fixture::firmware(Fixture::twoSlots(), '3.2'), ['modem'], 'b'),
-        ['slot.b.firmware.version' => '3.2', 'slot.b.firmware.region' => null],
+        [
+            'slot.b.firmware.version' => '3.2',
+            'slot.b.firmware.state' => 'complete',
+            'slot.b.firmware.region' => null,
+        ],
     ],
     'write a recovery' => [
         fn() => Flash::of(Fixture::recovery(Fixture::twoSlots()), ['vendor_boot'], 'b'),
@@ -250,7 +254,7 @@ it('refuses an image that is larger than its partition', function () {
 });
 
 it('says what must be reckoned with in its middle', function (Closure $operation, array $midway) {
-    expect($operation()->midway(inRecovery()))->toBe($midway);
+    expect($operation()->midway(inRecovery(), Fixture::twoSlots()))->toBe($midway);
 })->with([
     'a build' => [
         fn() => InstallPackage::of(Fixture::build(Fixture::twoSlots(), [PackageField::FIRMWARE_MIN => '3.1']), 'a'),
@@ -260,7 +264,7 @@ it('says what must be reckoned with in its middle', function (Closure $operation
     'a format' => [fn() => new FormatData('f2fs'), ['data.empty' => true]],
     'firmware' => [
         fn() => Flash::of(Fixture::firmware(Fixture::twoSlots(), '3.2'), ['modem'], 'b'),
-        ['slot.b.firmware.version' => null, 'slot.b.os.state' => 'incomplete'],
+        ['slot.b.firmware.version' => null, 'slot.b.firmware.state' => 'incomplete'],
     ],
     'an image' => [
         fn() => Flash::of(startImage('boot'), ['boot'], 'b'),

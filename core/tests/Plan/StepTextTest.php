@@ -38,7 +38,7 @@ function gateOf(Operation $operation, array $phone): ?string
         $operation,
         $state,
         WayBack::from($state, $sheet),
-        WayBack::from($state->with($operation->midway($state)), $sheet),
+        WayBack::from($state->with($operation->midway($state, $sheet)), $sheet),
         WayBack::from($after, $sheet),
     ))->reason(false);
 }

@@ -3,11 +3,15 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
+use Tornavis\Core\Operation\EnterByKeys;
+use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Phone\AtHand;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Sequence\Tracks;
+use Tornavis\Core\Words\Mode;
 
 /** @param array<string, mixed> $otherwise */
 function wayBackFrom(array $otherwise): WayBack
@@ -110,6 +114,27 @@ it('has firmware that was cut off written again before any restart', function ()
         ->and(json_encode($others))
         ->not->toContain('Do not restart the phone. Write');
 });
+
+it('starts nothing again from firmware that was written only in part', function (string $slot, bool $isInUse) {
+    $sheet = World::sheet('bowline');
+    $state = World::situation('SK-07', World::SALTERN, [
+        "slot.{$slot}.firmware.state" => 'incomplete',
+        'mode' => 'recovery',
+        'recovery.running' => ['sideload'],
+    ])->state;
+    $refused = array_map(static fn(Operation $one): bool => $one->refusals($state, $sheet) !== [], [
+        new Reboot(Mode::Recovery, Mode::Bootloader),
+        new Reboot(Mode::Recovery, Mode::System),
+        new EnterByKeys(Mode::Recovery, Mode::Bootloader, []),
+    ]);
+
+    expect($refused)
+        ->toBe([$isInUse, $isInUse, $isInUse])
+        ->and((new Reboot(Mode::Recovery, Mode::Sideload))->refusals($state, $sheet))
+        ->toBe([])
+        ->and(str_contains(WayBack::from($state, $sheet)->text, 'Do not restart the phone'))
+        ->toBe($isInUse);
+})->with(['the slot in use' => ['a', true], 'the other slot' => ['b', false]]);
 
 it('starts no old system between a change of the layout and the build', function () {
     $kit = ['lamplight-9.4-20250611-splice.zip', 'new-layout-1.0-splice.zip', 'sweep-1.1.zip'];

@@ -391,6 +391,52 @@ it('keeps notes of any time in the journal, where they change nothing', function
         ->toThrow(RunRefusal::class, 'up to 4000');
 });
 
+it('remembers what a step may have written that was refused, until the phone says otherwise', function (
+    array $told,
+    array $after,
+    string $state,
+) {
+    $stage = new Stage();
+    $number = (int) array_search('sideload', $stage->planned(), true) + 1;
+    $stage->journal->append(EventKind::Started, null, ['link' => 'stand-in']);
+    $stage->journal->append(EventKind::Sent, $number, []);
+    $stage->journal->append(EventKind::Answered, $number, ['ok' => false, 'facts' => $told, 'elapsedSeconds' => 9]);
+    $before = RunState::fold($stage->plan, $stage->journal->events());
+    $stage->journal->append(EventKind::Judged, $number, ['seen' => false]);
+    foreach ($after as [$kind, $data]) {
+        $stage->journal->append($kind, $number, $data);
+    }
+    $events = $stage->journal->events();
+
+    expect(RunState::fold($stage->plan, $events)->facts['slot.a.os.state'])
+        ->toBe($state)
+        ->and(RunState::fold($stage->plan, array_slice($events, 3), $before)->facts['slot.a.os.state'])
+        ->toBe($state);
+})->with([
+    'it says nothing of the slot' => [['mode' => 'recovery'], [], 'incomplete'],
+    'it says that the slot is whole' => [['slot.a.os.state' => 'complete'], [], 'complete'],
+    'a try from an earlier step' => [
+        [],
+        [
+            [EventKind::Asked, ['about' => 'failure', 'againFrom' => 2, 'answers' => ['again', 'stop']]],
+            [EventKind::Told, ['answer' => 'again']],
+        ],
+        'incomplete',
+    ],
+    'it goes in at last' => [[], [[EventKind::Judged, ['seen' => true]]], 'complete'],
+]);
+
+it('remembers what was cut off, where the run goes on from an earlier step', function (int $from) {
+    $stage = new Stage();
+    $number = (int) array_search('sideload', $stage->planned(), true) + 1;
+    $stage->journal->append(EventKind::Started, null, ['link' => 'stand-in']);
+    $stage->journal->append(EventKind::Sent, $number, []);
+    $stage->journal->append(EventKind::Lost, $number, []);
+    $stage->journal->append(EventKind::Returned, $number, ['goesOnAt' => $number + $from, 'facts' => []]);
+
+    expect(RunState::fold($stage->plan, $stage->journal->events())->facts['slot.a.os.state'])->toBe('incomplete');
+})->with([-2, 0]);
+
 it('remembers a start that was seen to fail, until something has changed or it starts', function () {
     $stage = new Stage();
     $journal = $stage->journal;

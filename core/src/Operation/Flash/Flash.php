@@ -202,15 +202,16 @@ abstract readonly class Flash extends Operation
             ($this->package->facts->text(Field::BUILD_ID) ?? $this->package->title());
     }
 
-    final public function midway(State $state): array
+    final public function midway(State $state, ModelSheet $sheet): array
     {
-        return $this->writtenInPart($state) + ($this->erasesData() ? [StateField::DataEmpty->value => true] : []);
+        return $this->writtenInPart($state, $sheet) +
+            ($this->erasesData() ? [StateField::DataEmpty->value => true] : []);
     }
 
     /**
      * @return array<string, FactValue> what to reckon with where the writing was cut off, beside the data
      */
-    protected function writtenInPart(State $state): array
+    protected function writtenInPart(State $state, ModelSheet $sheet): array
     {
         $effects = [];
         foreach ($this->partitions as $name) {

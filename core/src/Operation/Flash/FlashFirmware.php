@@ -19,15 +19,17 @@ final readonly class FlashFirmware extends Flash
         $facts = $this->package->facts;
         $hasModem = in_array(PartitionName::Modem->value, $this->partitions, true);
 
-        return [StateField::FirmwareVersion->in($this->slot) => $facts->text(Field::VERSION)] +
-            ($hasModem ? [StateField::FirmwareRegion->in($this->slot) => $facts->text(Field::REGION)] : []);
+        return [
+            StateField::FirmwareVersion->in($this->slot) => $facts->text(Field::VERSION),
+            StateField::FirmwareState->in($this->slot) => SystemState::Complete->value,
+        ] + ($hasModem ? [StateField::FirmwareRegion->in($this->slot) => $facts->text(Field::REGION)] : []);
     }
 
-    protected function writtenInPart(State $state): array
+    protected function writtenInPart(State $state, ModelSheet $sheet): array
     {
         return [
             StateField::FirmwareVersion->in($this->slot) => null,
-            StateField::OsState->in($this->slot) => SystemState::Incomplete->value,
+            StateField::FirmwareState->in($this->slot) => SystemState::Incomplete->value,
         ];
     }
 

@@ -18,7 +18,7 @@ final readonly class FlashGenericImage extends Flash
         return GenericSystem::effects($this->package, $this->slot, $state);
     }
 
-    protected function writtenInPart(State $state): array
+    protected function writtenInPart(State $state, ModelSheet $sheet): array
     {
         return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value];
     }

@@ -26,8 +26,8 @@ final readonly class FlashRecovery extends Flash
             $pending;
     }
 
-    protected function writtenInPart(State $state): array
+    protected function writtenInPart(State $state, ModelSheet $sheet): array
     {
-        return parent::writtenInPart($state) + [StateField::RecoveryFamily->in($this->slot) => null];
+        return parent::writtenInPart($state, $sheet) + [StateField::RecoveryFamily->in($this->slot) => null];
     }
 }

@@ -42,6 +42,7 @@ final readonly class FlashStockBundle extends Flash
         }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
             $effects[StateField::FirmwareVersion->in($this->slot)] = $this->package->facts->text(Field::VERSION);
+            $effects[StateField::FirmwareState->in($this->slot)] = SystemState::Complete->value;
         }
         if (in_array(PartitionName::Modem->value, $this->partitions, true)) {
             $effects[StateField::FirmwareRegion->in($this->slot)] = $this->package->facts->text(Field::REGION);
@@ -83,10 +84,14 @@ final readonly class FlashStockBundle extends Flash
         ];
     }
 
-    protected function writtenInPart(State $state): array
+    protected function writtenInPart(State $state, ModelSheet $sheet): array
     {
+        $writesFirmware = array_intersect($this->partitions, $sheet->firmwarePartitions()) !== [];
+        $firmware = $writesFirmware
+            ? [StateField::FirmwareState->in($this->slot) => SystemState::Incomplete->value]
+            : [];
         if (!$this->writesSystem()) {
-            return parent::writtenInPart($state);
+            return parent::writtenInPart($state, $sheet) + $firmware;
         }
         // A slot whose layout is known is reckoned as one that has lost it: a new layout is then written anew.
         $layout =
@@ -94,7 +99,7 @@ final readonly class FlashStockBundle extends Flash
                 ? []
                 : [StateField::Layout->in($this->slot) => PartitionLayout::Old->value];
 
-        return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value] + $layout;
+        return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value] + $layout + $firmware;
     }
 
     protected function what(): string

@@ -123,12 +123,22 @@ final readonly class InstallBuild extends InstallPackage
     {
         $brings = $this->package->facts->text(Field::BRINGS_FIRMWARE);
 
-        return $brings === null ? [] : [StateField::FirmwareVersion->in($this->slot) => $brings];
+        return $brings === null
+            ? []
+            : [
+                StateField::FirmwareVersion->in($this->slot) => $brings,
+                StateField::FirmwareState->in($this->slot) => SystemState::Complete->value,
+            ];
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
-        return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value];
+        $firmware =
+            $this->firmware() === []
+                ? []
+                : [StateField::FirmwareState->in($this->slot) => SystemState::Incomplete->value];
+
+        return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value] + $firmware;
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing

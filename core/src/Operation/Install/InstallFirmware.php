@@ -10,7 +10,6 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
-use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\SystemState;
 
 /** The maker's firmware as a package with a script, which writes it for every slot. */
@@ -33,6 +32,7 @@ final readonly class InstallFirmware extends InstallPackage
         $writesModem = $writes === [] || in_array(PartitionName::Modem->value, $writes, true);
         foreach ($sheet->slots as $slot) {
             $effects[StateField::FirmwareVersion->in($slot)] = $this->package->facts->text(Field::VERSION);
+            $effects[StateField::FirmwareState->in($slot)] = SystemState::Complete->value;
             if ($writesModem) {
                 $effects[StateField::FirmwareRegion->in($slot)] = $this->package->facts->text(Field::REGION);
             }
@@ -41,17 +41,21 @@ final readonly class InstallFirmware extends InstallPackage
         return $effects;
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         $effects = [];
-        foreach (Slot::cases() as $slot) {
-            if ($state->slot($slot->value)->firmware !== null) {
-                $effects[StateField::FirmwareVersion->in($slot->value)] = null;
-                $effects[StateField::OsState->in($slot->value)] = SystemState::Incomplete->value;
-            }
+        foreach ($sheet->slots as $slot) {
+            $effects[StateField::FirmwareVersion->in($slot)] = null;
+            $effects[StateField::FirmwareState->in($slot)] = SystemState::Incomplete->value;
         }
 
         return $effects;
+    }
+
+    public function whenItFails(): string
+    {
+        return parent::whenItFails() .
+            ' Do not restart the phone before it went in whole: some of the firmware may be written already.';
     }
 
     public function whenCutOff(): string

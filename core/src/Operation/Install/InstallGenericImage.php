@@ -30,7 +30,7 @@ final readonly class InstallGenericImage extends InstallPackage
         return GenericSystem::effects($this->package, $this->slot, $state);
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [StateField::OsState->in($this->slot) => SystemState::Incomplete->value];
     }

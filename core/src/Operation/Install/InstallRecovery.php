@@ -30,7 +30,7 @@ final readonly class InstallRecovery extends InstallPackage
         ];
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
         return [StateField::RecoveryFamily->in($this->slot) => null];
     }

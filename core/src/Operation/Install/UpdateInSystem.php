@@ -71,9 +71,9 @@ final readonly class UpdateInSystem extends Operation
         return $effects;
     }
 
-    public function midway(State $state): array
+    public function midway(State $state, ModelSheet $sheet): array
     {
-        return $this->build->midway($state);
+        return $this->build->midway($state, $sheet);
     }
 
     public function timing(Rates $rates, State $state, ModelSheet $sheet): Timing
