@@ -94,7 +94,7 @@ final readonly class Belief
      */
     public function sheets(string $kind, ModelSheet $sheet): array
     {
-        if ($this->dice->chance(8)) {
+        if ($this->dice->chance(10)) {
             // A smaller phone of the same make, and its sheet says so.
             $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super', 'super']), $sheet)) ?? $sheet;
         }

@@ -73,10 +73,15 @@ final readonly class RandomBench
     public function draw(): Drawn
     {
         $kind = $this->belief->kind();
-        [$true, $sheet] = $this->belief->sheets($kind, $this->dice->one($this->sheets));
-        // A bundle is what an alias that is none does most harm with.
-        $isAlias = $sheet->aliases !== $true->aliases;
-        $wishes = $isAlias && $this->dice->chance(60) ? [Intent::BackToStock, Intent::Base] : self::INTENTS;
+        $model = $this->dice->one($this->sheets);
+        [$true, $sheet] = $this->belief->sheets($kind, $model);
+        // A bundle is what an alias that is none does most harm with, a build what a small super does.
+        $wishes = match (true) {
+            $this->dice->chance(40) => self::INTENTS,
+            $sheet->aliases !== $true->aliases => [Intent::BackToStock, Intent::Base],
+            $true->superBytes !== $model->superBytes => [Intent::Fresh, Intent::SwitchBuild],
+            default => self::INTENTS,
+        };
         $possible = array_values(
             array_filter($wishes, fn(Intent $one): bool => $this->isPossible($one, $sheet) || $this->dice->chance(15)),
         );

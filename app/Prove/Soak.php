@@ -13,14 +13,11 @@ use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Alternatives;
 use Tornavis\Core\Plan\Plan;
-use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunState;
-use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\StandIn\Faults;
@@ -155,7 +152,7 @@ final readonly class Soak
                 }
                 $now = self::now($rehearsal, $was, [$other->intent, $other->kit], $files);
             }
-            $plan = self::agreed($now);
+            $plan = Agreement::plan($now);
             if ($plan->verdict->level !== Verdict::CLEAR) {
                 continue;
             }
@@ -200,13 +197,5 @@ final readonly class Soak
             codenames: $was->codenames,
             workplace: $was->workplace,
         );
-    }
-
-    /** The plan of a person who agrees to what only waits for a word, and gives up what would be lost. */
-    private static function agreed(Situation $situation): Plan
-    {
-        $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
-
-        return Planner::plan($situation->with(answers: Answers::toEverything($keys)));
     }
 }

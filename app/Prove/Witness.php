@@ -47,6 +47,7 @@ final readonly class Witness
         public array $stops = [],
         public ?Plan $plan = null,
         public ?Outcome $outcome = null,
+        public float $rehearsalSeconds = 0.0,
     ) {}
 
     /**
@@ -89,9 +90,19 @@ final readonly class Witness
         if ($plan->verdict->level !== Verdict::CLEAR) {
             return new self($situation, $plan->verdict->level, $rules, [], $remedied, self::stops($plan));
         }
+        $begun = hrtime(true);
         [$outcome, $mismatches] = self::carriedOut($drawn, $situation, $plan, $unmarked);
 
-        return new self($situation, Verdict::CLEAR, $rules, $mismatches, $remedied, plan: $plan, outcome: $outcome);
+        return new self(
+            $situation,
+            Verdict::CLEAR,
+            $rules,
+            $mismatches,
+            $remedied,
+            plan: $plan,
+            outcome: $outcome,
+            rehearsalSeconds: (hrtime(true) - $begun) / 1e9,
+        );
     }
 
     /**

@@ -4,13 +4,8 @@ declare(strict_types=1);
 
 namespace App\Prove;
 
-use Tornavis\Core\Plan\Plan;
-use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRules;
-use Tornavis\Core\Situation\Answers;
-use Tornavis\Core\Situation\Situation;
 
 /**
  * What a rule that alone stops a plan is worth: the same is planned without it, and carried out.
@@ -44,7 +39,7 @@ final readonly class Worth
         if (count($others) === count(FitRules::ALL)) {
             return null;
         }
-        $plan = self::agreed($witness->situation, $others);
+        $plan = Agreement::plan($witness->situation, $others);
         if ($plan->verdict->level !== Verdict::CLEAR) {
             return new self($rule, self::NOTHING);
         }
@@ -58,17 +53,5 @@ final readonly class Worth
                 default => self::NOTHING,
             },
         );
-    }
-
-    /** @param  list<class-string<\Tornavis\Core\Rule\FitRule>>  $rules */
-    private static function agreed(Situation $situation, array $rules): Plan
-    {
-        $plan = Planner::plan($situation, $rules);
-        for ($more = 0; $more < 3 && $plan->verdict->level === Verdict::SETTLE; $more++) {
-            $keys = array_map(static fn(Finding $finding): string => $finding->key, $plan->findings);
-            $plan = Planner::plan($situation->with(answers: Answers::toEverything($keys)), $rules);
-        }
-
-        return $plan;
     }
 }

@@ -12,12 +12,11 @@ use App\Prove\Mutants\MutantRun;
 use App\Prove\Mutants\PlannerMutants;
 use App\Prove\Outcome;
 use App\Prove\RandomBench;
+use App\Prove\Tally;
 use App\Prove\Witness;
 use App\Prove\Worth;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Rule\FitRules;
-use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Demo\Recipe;
 
@@ -43,34 +42,17 @@ final class ProveCommand extends CoreCommand
         }
         $count = max(1, (int) $this->option('count'));
         $bench = new RandomBench($this->sheets(), $this->shelf(), (int) $this->option('seed'));
-        $tally = [];
-        $rules = [];
-        $stops = [];
-        $ends = [];
-        $worths = [];
+        $tally = new Tally();
         $bad = 0;
         $changed = ['refused' => 0, 'allowed' => 0];
         $begun = hrtime(true);
         for ($i = 1; $i <= $count; $i++) {
             $drawn = $bench->draw();
-            $intent = $drawn->situation->intent->value;
+            $at = hrtime(true);
             // Every fourth gets files that carry no marks of the demo world.
             $witness = Witness::ofDrawn($drawn, unmarked: $i % 4 === 0);
-            $tally[$intent][$witness->verdict] = ($tally[$intent][$witness->verdict] ?? 0) + 1;
-            foreach ($witness->stops as $key) {
-                $stops[$intent][$key] = ($stops[$intent][$key] ?? 0) + 1;
-            }
-            foreach ($witness->rules as $rule) {
-                $rules[$rule] = ($rules[$rule] ?? 0) + 1;
-            }
-            if ($witness->outcome !== null) {
-                $ends[$drawn->belief][$witness->outcome->kind] =
-                    ($ends[$drawn->belief][$witness->outcome->kind] ?? 0) + 1;
-            }
             $worth = Worth::of($drawn, $witness, $i % 4 === 0);
-            if ($worth !== null) {
-                $worths[$worth->rule][$worth->kind] = ($worths[$worth->rule][$worth->kind] ?? 0) + 1;
-            }
+            $tally->add($i, $drawn, $witness, $worth, (hrtime(true) - $at) / 1e9);
             $wrong = $witness->mismatches;
             if (
                 $this->option('change') === true &&
@@ -86,55 +68,19 @@ final class ProveCommand extends CoreCommand
             if ($wrong !== []) {
                 $bad++;
                 $this->warn(
-                    "Situation {$i}, {$drawn->sheet->codename}, {$intent}, {$drawn->belief}: " . implode('; ', $wrong),
+                    "Situation {$i}, {$drawn->sheet->codename}, {$drawn->situation->intent->value}, " .
+                        "{$drawn->belief}: " .
+                        implode('; ', $wrong),
                 );
                 $this->keep($witness->situation, $i);
             }
         }
-        ksort($tally);
-        $this->table(
-            ['intent', 'clear', 'settle', 'stop'],
-            array_map(
-                static fn(string $intent, array $row): array => [
-                    $intent,
-                    $row['clear'] ?? 0,
-                    $row['settle'] ?? 0,
-                    $row['stop'] ?? 0,
-                ],
-                array_keys($tally),
-                $tally,
-            ),
-        );
-        $this->ends($ends);
-        $this->worths($worths);
-        foreach ($stops as $intent => $keys) {
-            arsort($keys);
-            $this->line(
-                "{$intent} was stopped most by " .
-                    implode(
-                        ', ',
-                        array_map(
-                            static fn(string $key, int $times): string => "{$key} {$times}",
-                            array_keys(array_slice($keys, 0, 5)),
-                            array_slice($keys, 0, 5),
-                        ),
-                    ),
-            );
+        $this->table(['intent', 'clear', 'settle', 'stop'], $tally->verdicts());
+        $this->table(['what was known', ...Outcome::ALL], $tally->ends());
+        $this->table(['rule that alone stopped it', 'harm without it', 'a failed run', 'nothing'], $tally->worths());
+        foreach ($tally->lines() as $line) {
+            $this->line($line);
         }
-        uksort($rules, strnatcmp(...));
-        $this->line(
-            'Rules raised: ' .
-                implode(
-                    ', ',
-                    array_map(
-                        static fn(string $rule, int $times): string => "{$rule} {$times}",
-                        array_keys($rules),
-                        $rules,
-                    ),
-                ),
-        );
-        $never = array_diff(array_keys(Rulebook::all()), array_keys($rules));
-        $this->line('Rules that were never raised: ' . ($never === [] ? 'none' : implode(', ', $never)));
         if ($this->option('change') === true) {
             $this->line(
                 "Plans changed by one step: {$changed['refused']} refused by the proof, {$changed['allowed']} " .
@@ -193,55 +139,6 @@ final class ProveCommand extends CoreCommand
         $this->line(count($found) . ' mistakes, ' . count($survivors) . ' not noticed.');
 
         return $survivors === [] ? self::SUCCESS : self::FAILURE;
-    }
-
-    /**
-     * What became of the phones, by what was known of them.
-     *
-     * @param  array<string, array<string, int>>  $ends
-     */
-    private function ends(array $ends): void
-    {
-        $rows = [];
-        $sums = array_fill_keys(Outcome::ALL, 0);
-        foreach (array_keys(Belief::KINDS) as $belief) {
-            $row = array_map(static fn(string $kind): int => $ends[$belief][$kind] ?? 0, Outcome::ALL);
-            $rows[] = [$belief, ...$row];
-            foreach (Outcome::ALL as $index => $kind) {
-                $sums[$kind] += $row[$index];
-            }
-        }
-        $this->table(['what was known', ...Outcome::ALL], [...$rows, ['all', ...array_values($sums)]]);
-    }
-
-    /**
-     * How often one rule alone stood between a phone and harm.
-     *
-     * @param  array<string, array<string, int>>  $worths
-     */
-    private function worths(array $worths): void
-    {
-        uksort($worths, strnatcmp(...));
-        $this->table(
-            ['rule that alone stopped it', 'harm without it', 'a failed run', 'nothing'],
-            array_map(
-                static fn(string $rule, array $row): array => [
-                    $rule,
-                    $row[Worth::HARM] ?? 0,
-                    $row[Worth::FAILURE] ?? 0,
-                    $row[Worth::NOTHING] ?? 0,
-                ],
-                array_keys($worths),
-                $worths,
-            ),
-        );
-        $all = array_unique(array_map(static fn(string $class): string => $class::id()->value, FitRules::ALL));
-        $saving = array_filter(
-            $worths,
-            static fn(array $row): bool => ($row[Worth::HARM] ?? 0) + ($row[Worth::FAILURE] ?? 0) > 0,
-        );
-        $never = array_diff($all, array_keys($saving));
-        $this->line('Rules that never stood alone between a phone and harm or failure: ' . implode(', ', $never));
     }
 
     /**

@@ -178,10 +178,7 @@ final readonly class RunEngine
             return;
         }
         $this->journal->append(EventKind::Answered, $step->number, get_object_vars($answer));
-        $differences =
-            $answer->ok && $step->provesLink()
-                ? StateComparison::differences($this->plan, $step->number, $answer->facts)
-                : [];
+        $differences = $answer->ok ? StateComparison::at($this->plan, $step, $answer->facts) : [];
         if ($differences !== []) {
             $this->journal->append(EventKind::Judged, $step->number, [
                 'seen' => false,

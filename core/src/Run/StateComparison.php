@@ -15,6 +15,28 @@ use Tornavis\Core\Phone\FactName;
 final class StateComparison
 {
     /**
+     * What a step that went well has shown to be other than the plan says: at every proof of the link, and at every
+     * restart before anything is written.
+     *
+     * @param  array<string, mixed>  $plan  a plan document
+     * @param  array<string, FactValue>  $observed
+     * @return array<string, array{planned: FactValue, shown: FactValue}> as {@see differences()}
+     */
+    public static function at(array $plan, PlannedStep $step, array $observed): array
+    {
+        if ($step->provesLink()) {
+            return self::differences($plan, $step->number, $observed);
+        }
+        $written = array_filter(
+            array_slice(PlannedStep::allOf($plan), 0, $step->number),
+            static fn(PlannedStep $one): bool => $one->writes,
+        );
+        $looks = $step->changesMode() && $written === [] && $step->contradictedBy($observed) === [];
+
+        return $looks ? self::differences($plan, $step->number + 1, $observed) : [];
+    }
+
+    /**
      * @param  array<string, mixed>  $plan  a plan document
      * @param  array<string, FactValue>  $observed
      * @return array<string, array{planned: FactValue, shown: FactValue}> by name of the fact; what was unknown is no

@@ -19,6 +19,7 @@ use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Run\StateComparison;
 use Tornavis\Core\Tests\Run\FakeLink;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -202,6 +203,27 @@ it('asks when the phone comes back in a mode from which the step cannot be taken
         ->toBe('mode')
         ->and($state->question?->text('says'))
         ->toContain('The phone shows Stuck');
+});
+
+it('compares what a restart shows, as long as nothing is written', function () {
+    $plan = World::document(World::plan('SK-07', World::SALTERN));
+    $steps = array_values(
+        array_filter(PlannedStep::allOf($plan), static fn(PlannedStep $step): bool => $step->changesMode()),
+    );
+    $seen = static fn(PlannedStep $step, array $facts): array => array_keys(
+        StateComparison::at($plan, $step, ['mode' => $step->effects['mode']] + $facts),
+    );
+    $other = ['variant.model' => 'OD-7 IN'];
+    $last = $steps[count($steps) - 1];
+
+    expect($seen($steps[0], $other))
+        ->toBe(['variant.model'])
+        ->and($seen($steps[0], ['variant.model' => $plan['before']['variant.model']]))
+        ->toBe([])
+        ->and($seen($last, $other))
+        ->toBe([])
+        ->and(StateComparison::at($plan, $steps[0], ['mode' => 'stuck'] + $other))
+        ->toBe([]);
 });
 
 it('stops at a refusal with what the phone says, its status and what to do', function () {
