@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
@@ -67,7 +68,7 @@ final readonly class Situation
         if ($unit->codename !== $sheet->codename) {
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
-        $this->state = BootCheck::asSeen($state ?? $unit->state(), $sheet);
+        $this->state = BootCheck::asSeen(self::withAssumed($state ?? $unit->state(), $sheet), $sheet);
         $this->job = Job::of($intent);
         $this->files = new KitFiles($this);
         $this->fit = new FileFit($this);
@@ -81,6 +82,16 @@ final readonly class Situation
         $this->afterFirstBoot = new AfterFirstBoot($this);
         $this->layout = new LayoutNeeds($this);
         $this->delivery = new Delivery($this);
+    }
+
+    /** The index that the sheet states, as long as nobody has read the phone's own: the run compares it then. */
+    private static function withAssumed(State $state, ModelSheet $sheet): State
+    {
+        $isUnknown = $state->bootloader()->rollbackIndex === null && $sheet->rollbackIndex !== null;
+
+        return $isUnknown
+            ? $state->with([StateField::RollbackIndex->value => $sheet->rollbackIndex], where: 'model sheet')
+            : $state;
     }
 
     /**

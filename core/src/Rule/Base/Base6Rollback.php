@@ -68,14 +68,6 @@ final class Base6Rollback implements FitRule
     private function judge(Situation $situation, Package $package): \Generator
     {
         $mine = $situation->state->fact(StateField::RollbackIndex);
-        if (!$mine->known() && $situation->sheet->rollbackIndex !== null) {
-            $mine = Fact::of(
-                StateField::RollbackIndex->value,
-                $situation->sheet->rollbackIndex,
-                Source::Assumed,
-                'model sheet',
-            );
-        }
         $its = $package->facts->best(Field::ROLLBACK_INDEX);
         if (!$mine->known()) {
             yield from $its === null || $its->value === 0 ? [] : [self::unknown($package, $its, $mine)];
