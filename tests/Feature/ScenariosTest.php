@@ -615,6 +615,8 @@ function jobs(): array
             ['variant.model' => 'NK-4 EU', 'slot.a.firmware.region' => 'EU', 'slot.b.firmware.region' => 'EU'],
             [
                 'Restart into bootloader',
+                'Restart into userspace bootloader',
+                'Restart into bootloader',
                 'Nordhus Hull 13.0: boot, dtbo, verify, modem, trust, power into slot B',
                 'Erase data from the bootloader',
                 'Restart into userspace bootloader',

@@ -10,6 +10,8 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\Slot;
 
 /** A walk compared with what was wanted. */
@@ -39,7 +41,11 @@ final readonly class Proof
         array_push(
             $problems,
             ...array_filter(
-                [$situation->job->goal($situation)->missed($end, $slot), self::broken($situation, $walk)],
+                [
+                    $situation->job->goal($situation)->missed($end, $slot),
+                    self::broken($situation, $walk),
+                    self::unseen($walk),
+                ],
                 is_string(...),
             ),
         );
@@ -64,6 +70,25 @@ final readonly class Proof
                 ? null
                 : 'What is on the phone would be mixed with what the backup brings.',
         };
+    }
+
+    /** The first write in a mode in which the phone has not been seen by its serial number, in a sentence. */
+    private static function unseen(ExpectedStates $walk): ?string
+    {
+        $seen = [];
+        foreach ($walk->steps as $index => $draft) {
+            // Sideload is a state of the recovery that was seen.
+            $mode = $draft->operation->mode() === Mode::Sideload ? Mode::Recovery : $draft->operation->mode();
+            if ($draft->operation->name() === OperationName::ProveLink) {
+                $seen[] = $mode;
+            }
+            $isByLink = $draft->operation->writes() && !$draft->operation->name()->isByHand();
+            if ($isByLink && !in_array($mode, $seen, true)) {
+                return 'Step ' . ($index + 1) . " would write in {$mode->label()}, where nobody has seen this phone.";
+            }
+        }
+
+        return null;
     }
 
     public function holds(): bool

@@ -12,10 +12,16 @@ use Tornavis\Core\Rule\StepDraft;
 final readonly class ExpectedStates
 {
     /**
+     * @param  list<StepDraft>  $steps
      * @param  list<State>  $before  the state before each step
      * @param  list<string>  $problems  empty when every precondition holds
      */
-    private function __construct(public array $before, public State $end, public array $problems) {}
+    private function __construct(
+        public array $steps,
+        public array $before,
+        public State $end,
+        public array $problems,
+    ) {}
 
     /**
      * @param  list<StepDraft>  $steps
@@ -38,7 +44,7 @@ final readonly class ExpectedStates
             $state = $state->with($draft->operation->effects($state, $sheet));
         }
 
-        return new self($before, $state, $problems);
+        return new self($steps, $before, $state, $problems);
     }
 
     public function after(int $index): State

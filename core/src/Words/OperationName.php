@@ -41,6 +41,12 @@ enum OperationName: string
     case SignOut = 'sign-out';
     case WaitFirstBoot = 'wait-first-boot';
 
+    /** Whether a person does it on the phone itself, so that there is no link to it. */
+    public function isByHand(): bool
+    {
+        return $this->templateValues() === null;
+    }
+
     /**
      * The values that a command template for it may name, beside "serial" and "unit" which every one may.
      *

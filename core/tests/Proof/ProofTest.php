@@ -56,6 +56,8 @@ it('refuses the plan when a step that matters is left out', function (string $op
     ['install.build', 'not saltern-15.2-20260903-bowline'],
     ['prove.first-boot/to-system', 'would be in Recovery, not in System'],
     ['base.prove/to-bootloader', 'not in Bootloader'],
+    ['base.prove', 'would write in Bootloader, where nobody has seen this phone'],
+    ['recovery.prove', 'would write in Recovery, where nobody has seen this phone'],
 ]);
 
 it('refuses services that would land in the old slot', function () {
@@ -165,6 +167,14 @@ it('keeps what was promised about the data, the battery and the end', function (
         ['hull-13.0-becket-eu.zip'],
         ['variant.model' => 'NK-4 EU'],
         'would still be there for the new system',
+    ],
+    'the maker\'s system into super, where the phone was not seen before the first write' => [
+        'base.userspace',
+        Intent::BackToStock,
+        'SK-09',
+        ['hull-13.0-becket-eu.zip'],
+        ['variant.model' => 'NK-4 EU'],
+        'would write in Userspace bootloader, where nobody has seen this phone',
     ],
     'an install on an empty battery' => [
         'prep.charge',

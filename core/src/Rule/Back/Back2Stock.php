@@ -8,6 +8,7 @@ use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
+use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Package\Package;
 
 use Tornavis\Core\Package\PackageField as Field;
@@ -94,6 +95,12 @@ final class Back2Stock implements StepRule
         ]);
         if ($names(true) !== []) {
             $steps[] = new StepDraft(
+                StepKey::BaseUserspace,
+                Phase::Base,
+                new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
+                [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
+            );
+            $steps[] = new StepDraft(
                 StepKey::StockCLogical,
                 Phase::Install,
                 Flash::of($bundle, $names(true), $slot, Mode::UserspaceBootloader),
@@ -109,6 +116,8 @@ final class Back2Stock implements StepRule
         return new Contribution(
             [...$steps, ...$this->proof($bundle, $slot)],
             [
+                new Constraint(StepKey::BaseProve, StepKey::BaseUserspace, RuleId::Prep5),
+                new Constraint(StepKey::BaseUserspace, StepGroup::Stock, RuleId::Prep5),
                 new Constraint(StepKey::StockAPhysical, StepKey::StockBErase, self::id()),
                 new Constraint(StepKey::StockBErase, StepKey::StockCLogical, self::id()),
                 new Constraint(StepGroup::Stock, StepGroup::Prove, self::id()),
