@@ -6,9 +6,9 @@ namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash\Flash;
+use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
-use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Package\Package;
 
 use Tornavis\Core\Package\PackageField as Field;
