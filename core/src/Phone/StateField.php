@@ -253,7 +253,8 @@ enum StateField: string
         return match ($this) {
             self::Mode => self::valuesOf(Mode::cases()),
             self::ActiveSlot, self::RunningSlot => self::valuesOf(Slot::cases()),
-            self::OsState, self::FirmwareState => self::valuesOf(SystemState::cases()),
+            self::OsState => self::valuesOf(SystemState::cases()),
+            self::FirmwareState => self::valuesOf([SystemState::Incomplete, SystemState::Complete]),
             self::Layout => self::valuesOf(PartitionLayout::cases()),
             self::DataEncryption, self::OsEncrypts => self::valuesOf(Encryption::cases()),
             self::BatteryCondition => self::valuesOf(BatteryCondition::cases()),

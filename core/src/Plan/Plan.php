@@ -114,6 +114,7 @@ final readonly class Plan
             'space' => $this->space()?->toArray(),
             'tracks' => $this->tracks,
             'before' => (object) $this->situation->state->values(),
+            'assumed' => (object) $this->situation->assumed(),
             'after' => (object) $this->end->values(),
         ];
     }

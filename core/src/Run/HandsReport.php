@@ -25,7 +25,7 @@ final readonly class HandsReport
     public function report(PlannedStep $step, string $note, string $evidence, string $askedAt, string $at): void
     {
         $shown = Evidence::of($step, $evidence, $this->serial(), $this->sheet->slots, $this->label());
-        $differences = StateComparison::at($this->plan, $step, $shown->read);
+        $differences = StateComparison::shownBy($this->plan, $step, $shown->read);
         $asked = Moment::seconds($askedAt) ?? 0;
         // A clock that was set back in between says nothing; then no time was taken.
         $seconds = max(0, (Moment::seconds($at) ?? $asked) - $asked);

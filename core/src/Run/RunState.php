@@ -129,7 +129,7 @@ final readonly class RunState
                             self::factsOf($event),
                             null,
                         );
-                    } else {
+                    } elseif (($event->data['nothingSent'] ?? false) !== true) {
                         // It was begun and did not end well; what the phone has told since is newer.
                         $left = $left->with($planned[(int) $number - 1])->told($told);
                     }

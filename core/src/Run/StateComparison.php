@@ -23,7 +23,7 @@ final class StateComparison
      * @param  array<string, FactValue>  $observed
      * @return array<string, array{planned: FactValue, shown: FactValue}> as {@see differences()}
      */
-    public static function at(array $plan, PlannedStep $step, array $observed): array
+    public static function shownBy(array $plan, PlannedStep $step, array $observed): array
     {
         if ($step->provesLink()) {
             return self::differences($plan, $step->number, $observed);
@@ -45,8 +45,9 @@ final class StateComparison
      */
     public static function differences(array $plan, int $step, array $observed): array
     {
+        // What the plan has taken from the sheet counts too; plans of earlier versions do not say it.
         /** @var array<string, FactValue> $expected */
-        $expected = $plan['before'];
+        $expected = array_merge((array) $plan['before'], (array) ($plan['assumed'] ?? []));
         foreach (array_slice(PlannedStep::allOf($plan), 0, $step - 1) as $before) {
             $expected = array_merge($expected, $before->effects);
         }

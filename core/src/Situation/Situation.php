@@ -68,7 +68,7 @@ final readonly class Situation
         if ($unit->codename !== $sheet->codename) {
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
-        $this->state = BootCheck::asSeen(self::withAssumed($state ?? $unit->state(), $sheet), $sheet);
+        $this->state = BootCheck::asSeen($state ?? $unit->state(), $sheet);
         $this->job = Job::of($intent);
         $this->files = new KitFiles($this);
         $this->fit = new FileFit($this);
@@ -84,14 +84,17 @@ final readonly class Situation
         $this->delivery = new Delivery($this);
     }
 
-    /** The index that the sheet states, as long as nobody has read the phone's own: the run compares it then. */
-    private static function withAssumed(State $state, ModelSheet $sheet): State
+    /**
+     * What the plan takes from the model sheet, as long as nobody has read the phone's own. A run compares it with what
+     * the phone shows, and learns nothing from it.
+     *
+     * @return array<string, int> by name of the fact
+     */
+    public function assumed(): array
     {
-        $isUnknown = $state->bootloader()->rollbackIndex === null && $sheet->rollbackIndex !== null;
+        $isUnknown = $this->state->bootloader()->rollbackIndex === null && $this->sheet->rollbackIndex !== null;
 
-        return $isUnknown
-            ? $state->with([StateField::RollbackIndex->value => $sheet->rollbackIndex], where: 'model sheet')
-            : $state;
+        return $isUnknown ? [StateField::RollbackIndex->value => $this->sheet->rollbackIndex] : [];
     }
 
     /**

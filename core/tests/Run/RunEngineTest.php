@@ -211,7 +211,7 @@ it('compares what a restart shows, as long as nothing is written', function () {
         array_filter(PlannedStep::allOf($plan), static fn(PlannedStep $step): bool => $step->changesMode()),
     );
     $seen = static fn(PlannedStep $step, array $facts): array => array_keys(
-        StateComparison::at($plan, $step, ['mode' => $step->effects['mode']] + $facts),
+        StateComparison::shownBy($plan, $step, ['mode' => $step->effects['mode']] + $facts),
     );
     $other = ['variant.model' => 'OD-7 IN'];
     $last = $steps[count($steps) - 1];
@@ -222,7 +222,7 @@ it('compares what a restart shows, as long as nothing is written', function () {
         ->toBe([])
         ->and($seen($last, $other))
         ->toBe([])
-        ->and(StateComparison::at($plan, $steps[0], ['mode' => 'stuck'] + $other))
+        ->and(StateComparison::shownBy($plan, $steps[0], ['mode' => 'stuck'] + $other))
         ->toBe([]);
 });
 
@@ -447,6 +447,31 @@ it('remembers what a step may have written that was refused, until the phone say
     ],
     'it goes in at last' => [[], [[EventKind::Judged, ['seen' => true]]], 'complete'],
 ]);
+
+it('counts nothing as written of a step that was never sent', function (bool $nothingSent, string $state) {
+    $stage = new Stage();
+    $number = (int) array_search('sideload', $stage->planned(), true) + 1;
+    $stage->journal->append(EventKind::Started, null, ['link' => 'stand-in']);
+    $stage->journal->append(EventKind::Sent, $number, []);
+    $stage->journal->append(EventKind::Answered, $number, ['ok' => false, 'facts' => [], 'elapsedSeconds' => 0]);
+    $stage->journal->append(EventKind::Judged, $number, ['seen' => false, 'nothingSent' => $nothingSent]);
+
+    expect(RunState::fold($stage->plan, $stage->journal->events())->facts['slot.a.os.state'])->toBe($state);
+})->with([[true, 'complete'], [false, 'incomplete']]);
+
+it('learns nothing of the phone from what the plan has taken from the sheet', function () {
+    $stage = new Stage();
+    $name = 'bootloader.rollbackIndex';
+    $stage->journal->append(EventKind::Started, null, ['link' => 'stand-in']);
+    $fold = fn(): array => RunState::fold($stage->plan, $stage->journal->events())->facts;
+
+    expect($stage->plan['assumed'])
+        ->toBe([$name => 4])
+        ->and($fold())
+        ->not->toHaveKey($name);
+    $stage->journal->append(EventKind::Answered, 1, ['ok' => true, 'facts' => [$name => 4], 'elapsedSeconds' => 9]);
+    expect($fold()[$name])->toBe(4);
+});
 
 it('remembers what was cut off, where the run goes on from an earlier step', function (int $from) {
     $stage = new Stage();

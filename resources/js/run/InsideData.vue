@@ -52,10 +52,6 @@ const keys = computed(() => {
 </template>
 
 <style scoped>
-h3 .mute {
-  font-weight: 400;
-  font-size: 13px;
-}
 .box {
   display: flex;
   gap: 14px;

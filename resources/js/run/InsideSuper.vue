@@ -28,10 +28,6 @@ const share = (size: number): string => `${(100 * size) / props.room.bytes}%`
 </template>
 
 <style scoped>
-h3 .mute {
-  font-weight: 400;
-  font-size: 13px;
-}
 .strip {
   display: flex;
   height: 34px;

@@ -68,6 +68,10 @@ final class Base6Rollback implements FitRule
     private function judge(Situation $situation, Package $package): \Generator
     {
         $mine = $situation->state->fact(StateField::RollbackIndex);
+        $assumed = $situation->assumed()[$mine->name] ?? null;
+        if ($assumed !== null) {
+            $mine = Fact::of($mine->name, $assumed, Source::Assumed, 'model sheet');
+        }
         $its = $package->facts->best(Field::ROLLBACK_INDEX);
         if (!$mine->known()) {
             yield from $its === null || $its->value === 0 ? [] : [self::unknown($package, $its, $mine)];
