@@ -8,7 +8,7 @@ use App\Http\Api\Answers;
 use Illuminate\Http\JsonResponse;
 use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Trouble\Cause;
-use Tornavis\Core\Trouble\Symptom;
+use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
 
 /** The rules by id, and what symptoms may come of. */

@@ -35,7 +35,7 @@ use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Run\RunTrouble;
-use Tornavis\Core\Trouble\Symptom;
+use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
 
 /** A run, its live events, and what a person can do to it. */

@@ -47,6 +47,9 @@ enum StateField: string
     case OsBase = 'slot.{slot}.os.base';
     case OsServices = 'slot.{slot}.os.services';
     case OsFirmwareMin = 'slot.{slot}.os.firmwareMin';
+    case SlotBootable = 'slot.{slot}.bootable';
+    case SlotSuccessful = 'slot.{slot}.successful';
+    case SlotRetriesLeft = 'slot.{slot}.retriesLeft';
     case KernelName = 'slot.{slot}.kernel.name';
     case KernelVersion = 'slot.{slot}.kernel.version';
     case Root = 'slot.{slot}.root';
@@ -99,6 +102,7 @@ enum StateField: string
     case BatteryCondition = 'battery.condition';
     case DebuggingAllowed = 'debugging.allowed';
     case DebuggingAuthorised = 'debugging.authorised';
+    case UpdateMerging = 'update.merging';
     case LinkProven = 'link.proven.{mode}';
 
     /** The name in one slot: "slot.a.os.buildId". */
@@ -121,6 +125,7 @@ enum StateField: string
             self::OsApi,
             self::OsBuildTime,
             self::SizeInSuper,
+            self::SlotRetriesLeft,
             self::DataUsedBytes,
             self::DataFreeBytes,
             self::CardFreeBytes
@@ -130,6 +135,9 @@ enum StateField: string
             self::UnlockAllowed,
             self::LockGuard,
             self::OsStock,
+            self::SlotBootable,
+            self::SlotSuccessful,
+            self::UpdateMerging,
             self::VerificationOn,
             self::DataEmpty,
             self::EncryptionOff,
@@ -239,6 +247,10 @@ enum StateField: string
             self::BatteryCondition => 'Battery condition',
             self::DebuggingAllowed => 'Debugging allowed',
             self::DebuggingAuthorised => 'Computer authorised',
+            self::SlotBootable => 'Bootable',
+            self::SlotSuccessful => 'Has started successfully',
+            self::SlotRetriesLeft => 'Starts left to try',
+            self::UpdateMerging => 'An update is being merged',
             self::LinkProven => 'Link proven',
         };
     }

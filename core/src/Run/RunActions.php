@@ -8,7 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Trouble\Cause;
-use Tornavis\Core\Trouble\Symptom;
+use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
 use Tornavis\Core\Words\Mode;
 

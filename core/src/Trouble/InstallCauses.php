@@ -113,6 +113,44 @@ final class InstallCauses
                     2,
                 ),
             ],
+            'older-build' => [
+                'older' => Cause::replan(
+                    'The package is older than what the phone has',
+                    'Compare the two dates in the line.',
+                    'Use a newer build. Going back to an older one needs its firmware and a format; plan it as a job.',
+                    4,
+                ),
+                'clock' => Cause::again(
+                    'The phone was given a build with a date in the future',
+                    'The date of the installed build lies after the newest of its publisher.',
+                    'Use a build that is dated after it.',
+                    1,
+                ),
+            ],
+            'damaged-archive' => [
+                'damaged' => CommonCauses::damaged(5),
+                'unpacked' => Cause::again(
+                    'It is not the zip itself but what was packed around it',
+                    'The shelf says what kind of file it is.',
+                    'Unpack it once on the shelf, then send the package that lay in it.',
+                    2,
+                ),
+                'cable' => CommonCauses::cable(1),
+            ],
+            'wrong-phone' => [
+                'foreign' => Cause::stop(
+                    'The package was made for another codename',
+                    'The line names the codename that it wants and the one that the phone has.',
+                    'Do not take the check out of the package. Use the file for this codename.',
+                    5,
+                ),
+                'recovery' => Cause::replan(
+                    'The recovery gives another codename than the phone',
+                    'The codename in the line is a sister\'s, and the recovery was made for that sister.',
+                    'Put in the recovery that was made for this codename.',
+                    2,
+                ),
+            ],
         ];
     }
 }

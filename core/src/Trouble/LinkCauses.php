@@ -83,6 +83,65 @@ final class LinkCauses
                     2,
                 ),
             ],
+            'link-lost' => [
+                'cable' => CommonCauses::cable(5),
+                'restarted' => Cause::again(
+                    'The phone restarted by itself',
+                    'Its screen shows the logo or another mode.',
+                    'Bring it back into the mode of the step with its keys, then do the step again.',
+                    3,
+                ),
+                'sleep' => Cause::again(
+                    'The computer or the phone went to sleep',
+                    'The screen of one of them was dark.',
+                    'Keep both awake and do the step again.',
+                    1,
+                ),
+            ],
+            'rollback-refused' => [
+                'older' => Cause::stop(
+                    'The image has a lower rollback index than the phone has stored',
+                    'Compare both numbers in the line.',
+                    'Use firmware with at least the stored index. The stored one can never be lowered.',
+                    5,
+                ),
+            ],
+            'battery-low' => [
+                'flat' => Cause::again(
+                    'The charge is below what the phone asks for',
+                    'Its bootloader or its recovery names the level.',
+                    'Charge it to at least the floor under House rules, then do the step again.',
+                    5,
+                ),
+                'worn' => Cause::stop(
+                    'The battery no longer holds its charge',
+                    'It drops again within minutes. It is hot or swollen.',
+                    'Stop and do not charge it. Hand the phone to a qualified repairer.',
+                    1,
+                ),
+            ],
+            'merging' => [
+                'wait' => Cause::again(
+                    'An update of the system is not finished',
+                    'The bootloader\'s variable list says so, and the update waits for the system to start.',
+                    'Start the system, wait until it has merged the update, then do the step again.',
+                    5,
+                ),
+                'stuck' => Cause::replan(
+                    'The update cannot finish any more',
+                    'The system no longer starts.',
+                    'Plan the way back to stock: its files write every image anew.',
+                    1,
+                ),
+            ],
+            'account-lock' => [
+                'owner' => Cause::stop(
+                    'The theft lock holds the phone for its owner',
+                    'It asks for an account that was signed in before the erase.',
+                    'The owner signs in. There is no way around it, and none is offered.',
+                    5,
+                ),
+            ],
         ];
     }
 }

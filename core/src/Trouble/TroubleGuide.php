@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Trouble;
 
+use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 

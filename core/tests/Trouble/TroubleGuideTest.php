@@ -10,7 +10,7 @@ use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Run\RunTrouble;
 use Tornavis\Core\Trouble\Cause;
-use Tornavis\Core\Trouble\Symptom;
+use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleCase;
 use Tornavis\Core\Trouble\TroubleGuide;
 

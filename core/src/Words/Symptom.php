@@ -2,9 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Tornavis\Core\Trouble;
-
-use Tornavis\Core\Words\Mode;
+namespace Tornavis\Core\Words;
 
 /** What a person may see that the plan does not say. */
 enum Symptom: string
@@ -33,6 +31,14 @@ enum Symptom: string
     case RadioSerial = 'radio-serial';
     case SlotNotBootable = 'slot-not-bootable';
     case UnlockRefused = 'unlock-refused';
+    case LinkLost = 'link-lost';
+    case OlderBuild = 'older-build';
+    case RollbackRefused = 'rollback-refused';
+    case BatteryLow = 'battery-low';
+    case DamagedArchive = 'damaged-archive';
+    case Merging = 'merging';
+    case WrongPhone = 'wrong-phone';
+    case AccountLock = 'account-lock';
 
     public function label(): string
     {
@@ -61,6 +67,14 @@ enum Symptom: string
             self::RadioSerial => 'The serial number of the radio is gone',
             self::SlotNotBootable => 'A slot is said not to be bootable',
             self::UnlockRefused => 'The unlocking is refused',
+            self::LinkLost => 'The link is lost while something is written',
+            self::OlderBuild => 'The package is refused because it is older',
+            self::RollbackRefused => 'The bootloader refuses an older rollback index',
+            self::BatteryLow => 'The battery is too low to go on',
+            self::DamagedArchive => 'The archive cannot be opened or is damaged',
+            self::Merging => 'An earlier update is still being merged',
+            self::WrongPhone => 'The package is for another phone',
+            self::AccountLock => 'The phone asks for the account of its owner',
         };
     }
 
@@ -72,11 +86,13 @@ enum Symptom: string
     public function seenIn(): array
     {
         return match ($this) {
-            self::Code7, self::Code1, self::Signature, self::At47, self::StepTwo => [Mode::Sideload, Mode::Recovery],
+            self::Code7, self::Code1, self::Signature, self::At47, self::StepTwo,
+            self::OlderBuild, self::DamagedArchive, self::WrongPhone => [Mode::Sideload, Mode::Recovery],
             self::NoSystem, self::MissingPartition, self::StrangeNames, self::NoDecrypt, self::RecoveryGone => [
                 Mode::Recovery,
             ],
-            self::SparseHeader, self::NoSpace, self::Locked, self::UnlockRefused, self::SlotNotBootable => [
+            self::SparseHeader, self::NoSpace, self::Locked, self::UnlockRefused, self::SlotNotBootable,
+            self::RollbackRefused, self::BatteryLow, self::Merging => [
                 Mode::Bootloader,
                 Mode::UserspaceBootloader,
                 Mode::Download,
@@ -88,9 +104,10 @@ enum Symptom: string
             self::NoServices,
             self::Certification,
             self::RadioSerial,
+            self::AccountLock,
             self::Unauthorised
                 => [Mode::System],
-            self::NotListed => Mode::cases(),
+            self::NotListed, self::LinkLost => Mode::cases(),
         };
     }
 }

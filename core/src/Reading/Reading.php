@@ -1,0 +1,268 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Reading;
+
+use Tornavis\Core\Phone\FactName;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Slot;
+
+/** What one or more texts say of one phone, of its model, and of what went wrong. */
+final readonly class Reading
+{
+    /**
+     * @param  list<Statement>  $unit  one for each name, the one that stands
+     * @param  list<Statement>  $model  one for each field
+     * @param  list<Statement>  $requirements
+     * @param  list<Statement>  $symptoms
+     * @param  list<Contradiction>  $contradictions
+     * @param  list<Statement>  $all  everything that was said, in the order of the texts
+     * @param  int  $notUnderstood  filled lines that no form knew
+     */
+    private function __construct(
+        public array $unit,
+        public array $model,
+        public array $requirements,
+        public array $symptoms,
+        public array $contradictions,
+        public array $all,
+        public int $notUnderstood,
+    ) {}
+
+    /**
+     * @param  list<Statement>  $statements
+     *
+     * @throws ReadingError when two phones speak
+     */
+    public static function of(array $statements, int $notUnderstood): self
+    {
+        self::refuseTwoPhones($statements);
+        $statements = self::withoutTheSharedProduct(self::inSlots($statements));
+        $standing = ['unit' => [], 'model' => [], 'requirement' => [], 'symptom' => []];
+        $contradictions = [];
+        foreach (self::byName($statements) as $told) {
+            $kind = $told[0]->kind;
+            if ($kind === StatementKind::Requirement) {
+                array_push($standing[$kind->value], ...$told);
+
+                continue;
+            }
+            [$first, $others] = self::weighed($told);
+            array_push($standing[$kind->value], ...$first);
+            if ($others !== []) {
+                $contradictions[] = new Contradiction($kind, $first[0]->name, [...$first, ...$others]);
+            }
+        }
+
+        return new self(
+            $standing['unit'],
+            $standing['model'],
+            $standing['requirement'],
+            $standing['symptom'],
+            $contradictions,
+            $statements,
+            $notUnderstood,
+        );
+    }
+
+    public function isEmpty(): bool
+    {
+        return $this->unit === [] && $this->model === [] && $this->symptoms === [] && $this->requirements === [];
+    }
+
+    public function unitStatement(string $name): ?Statement
+    {
+        return self::find($this->unit, $name);
+    }
+
+    public function modelStatement(string $field): ?Statement
+    {
+        return self::find($this->model, $field);
+    }
+
+    public function serial(): ?string
+    {
+        $value = $this->unitStatement(StateField::Serial->value)?->value;
+
+        return is_string($value) ? $value : null;
+    }
+
+    /**
+     * @return array<string, mixed> as `./tornavis read --json` prints it
+     */
+    public function toArray(): array
+    {
+        $as = static fn(string $key): \Closure => static fn(Statement $one): array => $one->toArray($key);
+
+        return [
+            'unit' => array_map($as('name'), $this->unit),
+            'model' => array_map($as('field'), $this->model),
+            'requirements' => array_map($as('field'), $this->requirements),
+            'symptoms' => array_map($as('id'), $this->symptoms),
+            'contradictions' => array_map(static fn(Contradiction $one): array => $one->toArray(), $this->contradictions),
+            'notUnderstood' => $this->notUnderstood,
+        ];
+    }
+
+    /**
+     * @param  list<Statement>  $of
+     */
+    private static function find(array $of, string $name): ?Statement
+    {
+        foreach ($of as $statement) {
+            if ($statement->name === $name) {
+                return $statement;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @param  list<Statement>  $statements
+     */
+    private static function refuseTwoPhones(array $statements): void
+    {
+        $first = null;
+        foreach ($statements as $statement) {
+            if ($statement->kind !== StatementKind::Unit || $statement->name !== StateField::Serial->value) {
+                continue;
+            }
+            $first ??= $statement;
+            if (!$first->saysLike($statement)) {
+                throw ReadingError::twoPhones(
+                    $first->line,
+                    (string) json_encode($first->value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
+                    $statement->line,
+                    (string) json_encode($statement->value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE),
+                );
+            }
+        }
+    }
+
+    /**
+     * What was said of "the slot" is said of the one that runs. Where a phone has two and none of them is named, it
+     * belongs to neither.
+     *
+     * @param  list<Statement>  $statements
+     * @return list<Statement>
+     */
+    private static function inSlots(array $statements): array
+    {
+        $slot = null;
+        $hasTwo = false;
+        foreach ($statements as $one) {
+            if (in_array($one->name, [StateField::ActiveSlot->value, StateField::RunningSlot->value], true)) {
+                $slot = (string) json_encode($one->value) === '"-"' ? Slot::Only->value : (is_string($one->value) ? $one->value : $slot);
+            }
+            $hasTwo = $hasTwo || ($one->name === 'slots' && $one->value === 2);
+        }
+        $slot ??= $hasTwo ? null : Slot::Only->value;
+        $placed = [];
+        foreach ($statements as $one) {
+            $isOfSlot = str_contains($one->name, '{slot}');
+            if (!$isOfSlot) {
+                $placed[] = $one;
+            } elseif ($slot !== null) {
+                $placed[] = $one->named(str_replace('{slot}', $slot, $one->name));
+            }
+        }
+
+        return $placed;
+    }
+
+    /**
+     * A bootloader gives as its product what its maker wrote there: the codename, or the chipset or the model number,
+     * which other lines tell by their right names.
+     *
+     * @param  list<Statement>  $statements
+     * @return list<Statement>
+     */
+    private static function withoutTheSharedProduct(array $statements): array
+    {
+        $others = [];
+        foreach ($statements as $one) {
+            if (in_array($one->name, ['variants.chipset', 'variants.model', 'name'], true) && is_string($one->value)) {
+                $others[strtolower($one->value)] = true;
+            }
+        }
+
+        return array_values(
+            array_filter(
+                $statements,
+                static fn(Statement $one): bool => $one->name !== 'codename' ||
+                    $one->form !== 'bootloader variables' ||
+                    !isset($others[strtolower(is_string($one->value) ? $one->value : '')]),
+            ),
+        );
+    }
+
+    /**
+     * @param  list<Statement>  $statements
+     * @return array<string, non-empty-list<Statement>>
+     */
+    private static function byName(array $statements): array
+    {
+        $byName = [];
+        foreach ($statements as $one) {
+            $byName[$one->kind->value . ' ' . $one->name][] = $one;
+        }
+
+        return $byName;
+    }
+
+    /**
+     * Which statement stands, and what is as sure and says otherwise.
+     *
+     * @param  non-empty-list<Statement>  $told
+     * @return array{non-empty-list<Statement>, list<Statement>}
+     */
+    private static function weighed(array $told): array
+    {
+        $name = $told[0]->name;
+        if ($told[0]->kind === StatementKind::Unit && self::mayDiffer($name)) {
+            return [[$told[count($told) - 1]], []];
+        }
+        if (in_array($name, ['aliases', 'fileSystems', 'encryptions'], true)) {
+            return [self::different($told), []];
+        }
+        $most = max(array_map(static fn(Statement $one): int => $one->weight, $told));
+        $sure = array_values(array_filter($told, static fn(Statement $one): bool => $one->weight === $most));
+        $different = self::different($sure === [] ? $told : $sure);
+
+        return [[$different[0]], self::canDisagree($name) ? array_slice($different, 1) : []];
+    }
+
+    /** Two moments of one phone: what it says last is so. */
+    private static function mayDiffer(string $name): bool
+    {
+        return FactName::changesByItself($name) ||
+            in_array($name, [StateField::ActiveSlot->value, StateField::UpdateMerging->value], true);
+    }
+
+    /** Names for people and words of a shop differ without being wrong. */
+    private static function canDisagree(string $name): bool
+    {
+        return !in_array($name, ['maker', 'name', 'variants.carrier', 'variants.region'], true);
+    }
+
+    /**
+     * @param  non-empty-list<Statement>  $told
+     * @return non-empty-list<Statement> the first of each value
+     */
+    private static function different(array $told): array
+    {
+        $different = [$told[0]];
+        foreach ($told as $one) {
+            foreach ($different as $known) {
+                if ($known->saysLike($one)) {
+                    continue 2;
+                }
+            }
+            $different[] = $one;
+        }
+
+        return $different;
+    }
+}
