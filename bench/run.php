@@ -9,8 +9,8 @@ declare(strict_types=1);
 
 use App\Prove\RandomBench;
 use Tests\Support\World;
+use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
-use Tornavis\Core\Identity\PropertyDump;
 use Tornavis\Core\Kit\FitMatrix;
 use Tornavis\Core\Package\Checksum;
 use Tornavis\Core\Package\Package;
@@ -117,7 +117,7 @@ $dump =
 $ok =
     within(
         'identity of a dump against 300 sheets',
-        best(static fn() => Identification::of(PropertyDump::read($dump)->clues(), $sheets), 20),
+        best(static fn() => Identification::of(Clues::of(World::reading($dump)), $sheets), 20),
         0.05,
     ) && $ok;
 [$benchSeconds, $shelfSeconds, $logSeconds] = pages($units, $packages);

@@ -11,7 +11,7 @@ use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\Cache;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Identity\DumpError;
+use Tornavis\Core\Reading\ReadingError;
 use Tornavis\Core\Run\LinkAnswer;
 use Tornavis\Core\Run\LinkLost;
 use Tornavis\Core\Words\Mode;
@@ -73,7 +73,7 @@ final class ReadPhone implements ShouldQueue
                 "{$lost->what} ({$lost->where}). Check cable and phone, or start the stand-in again, then read it " .
                     'again. What was known stays.',
             );
-        } catch (DumpError $error) {
+        } catch (ReadingError $error) {
             self::say($this->label, 'failed', "{$error->what}. {$error->todo}");
         } finally {
             $link->leave();
@@ -92,7 +92,7 @@ final class ReadPhone implements ShouldQueue
             throw LinkLost::noAnswer('the link', 'asking for its mode');
         $serial = $unit->unit()->state()->text('serial');
         if (isset($answer->facts['serial']) && $answer->facts['serial'] !== $serial) {
-            throw DumpError::otherPhone(
+            throw ReadingError::otherPhone(
                 $this->label,
                 'serial number',
                 (string) $serial,

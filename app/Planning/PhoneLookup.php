@@ -7,26 +7,25 @@ namespace App\Planning;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
-use Tornavis\Core\Identity\PropertyDump;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Reading\Reading;
 
 /** Which model a phone is, from what was read off it: the same for the pages and the command line. */
 final readonly class PhoneLookup
 {
     private const MOST_CANDIDATES = 8;
 
-    private function __construct(public Identification $found, private Clues $clues, private ?PropertyDump $dump) {}
+    private function __construct(public Identification $found, private Clues $clues, private ?Reading $reading) {}
 
     /**
-     * @param  ?string  $dump  text of a property dump; what is said in words stands above it
+     * @param  ?Reading  $reading  of pasted texts; what is said in words stands above it
      * @param  iterable<ModelSheet>  $sheets
      */
-    public static function of(Clues $said, ?string $dump, iterable $sheets): self
+    public static function of(Clues $said, ?Reading $reading, iterable $sheets): self
     {
-        $read = $dump === null ? null : PropertyDump::read($dump);
-        $clues = $read === null ? $said : $said->or($read->clues());
+        $clues = $reading === null ? $said : $said->or(Clues::of($reading));
 
-        return new self(Identification::of($clues, $sheets), $clues, $read);
+        return new self(Identification::of($clues, $sheets), $clues, $reading);
     }
 
     /**
@@ -38,13 +37,12 @@ final readonly class PhoneLookup
 
         return [
             'clues' => $this->clues->toArray(),
-            'properties' =>
-                $this->dump === null
+            'read' =>
+                $this->reading === null
                     ? null
                     : [
-                        'count' => count($this->dump->values),
-                        'notUnderstood' => $this->dump->notUnderstood,
-                        'cutOff' => $this->dump->cutOff,
+                        'statements' => count($this->reading->unit) + count($this->reading->model),
+                        'notUnderstood' => $this->reading->notUnderstood,
                     ],
             'answer' => $this->found->answer()?->sheet->codename,
             'says' => $this->found->says(),

@@ -49,7 +49,9 @@ final class PhoneFromUnit
                 static fn(Variant $variant): bool => $chipset === null || $variant->chipset === $chipset,
             ),
         );
-        $model = $state->text(StateField::VariantModel) ?? ($alike[0] ?? $sheet->variants[0])->model;
+        $model =
+            $state->text(StateField::VariantModel) ??
+            (($alike[0] ?? ($sheet->variants[0] ?? null))->model ?? 'UNKNOWN');
         $held = array_filter(
             LossClass::cases(),
             static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
@@ -61,7 +63,7 @@ final class PhoneFromUnit
             'codename' => $sheet->codename,
             'builtLike' => $sheet->aliases,
             'model' => $model,
-            'chipset' => $chipset ?? ($sheet->variant($model)->chipset ?? ''),
+            'chipset' => $chipset ?? ($sheet->variant($model)?->knownChipset() ?? ''),
             'architecture' => $sheet->architecture,
             'twoSlots' => $sheet->hasTwoSlots(),
             'unlocked' => $state->bootloader()->unlocked ?? false,

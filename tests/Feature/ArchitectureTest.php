@@ -16,6 +16,8 @@ const CORE_LAYERS = [
     'Format',
     'Package',
     'Phone',
+    'Reading',
+    'Draft',
     'Identity',
     'Situation',
     'Operation',

@@ -51,7 +51,7 @@ it('finds the model of a dump, ranks the candidates and says what speaks against
         ->toContain('only looks like carrack');
     postJson('/api/identity', ['dump' => 'noise'])
         ->assertUnprocessable()
-        ->assertJsonPath('error', 'DumpError');
+        ->assertJsonPath('error', 'ReadingError');
 });
 
 it('puts a phone on the bench with its dump, and keeps nothing of a bad one', function () {
@@ -91,7 +91,7 @@ it('takes a dump of this very phone over only after saying what it changes', fun
     )->toBe('2026-08-01');
     postJson('/api/units/SK-04/dump', ['text' => $dump])
         ->assertUnprocessable()
-        ->assertJsonPath('error', 'DumpError');
+        ->assertJsonPath('error', 'ReadingError');
 });
 
 it('settles statements that disagree, and stops the job until then', function () {

@@ -15,6 +15,9 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Reading\PrintedText;
+use Tornavis\Core\Reading\Reading;
+use Tornavis\Core\Reading\TextReader;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
@@ -152,6 +155,12 @@ final class World
         Answers $answers = new Answers(),
     ): Plan {
         return Planner::plan(self::situation($label, $kit, $otherwise, $house, $answers));
+    }
+
+    /** What a pasted text says. */
+    public static function reading(string $text): Reading
+    {
+        return TextReader::read(PrintedText::of($text));
     }
 
     /**

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Bench\TextFile;
 use App\Models\SheetRecord;
 use App\Planning\PhoneLookup;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Reading\TextReader;
 
 final class IdentifyCommand extends CoreCommand
 {
@@ -40,7 +42,7 @@ final class IdentifyCommand extends CoreCommand
         $folder = $this->word('sheets');
         $lookup = PhoneLookup::of(
             $said,
-            $dump === null ? null : self::text($dump),
+            $dump === null ? null : TextReader::read(TextFile::read($dump)),
             $folder === null ? SheetRecord::sheets() : self::sheets($folder),
         );
         $this->option('json') ? $this->json($lookup->toArray()) : $this->show($lookup);
@@ -53,14 +55,6 @@ final class IdentifyCommand extends CoreCommand
         $word = $this->option($option);
 
         return is_string($word) && trim($word) !== '' ? trim($word) : null;
-    }
-
-    /** @throws FormatError */
-    private static function text(string $path): string
-    {
-        $text = is_file($path) && is_readable($path) ? file_get_contents($path) : false;
-
-        return $text === false ? throw FormatError::notReadable($path) : $text;
     }
 
     /**

@@ -8,8 +8,8 @@ use App\Http\Api\Answers;
 use Illuminate\Http\JsonResponse;
 use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Trouble\Cause;
-use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
+use Tornavis\Core\Words\Symptom;
 
 /** The rules by id, and what symptoms may come of. */
 final class HandbookController extends Controller

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Bench\Pasted;
 use App\Http\Api\Answers;
 use App\Http\Requests\IdentityRequest;
 use App\Planning\JobPlanner;
@@ -22,7 +23,8 @@ final class IdentityController extends Controller
             : null;
         $clues = new Clues($words('codename'), $words('model'), $words('chipset'), $words('maker'), $words('name'));
         $dump = $request->filled('dump') ? $request->string('dump')->toString() : null;
+        $reading = $dump === null ? null : Pasted::read($dump);
 
-        return response()->json(PhoneLookup::of($clues, $dump, $planner->sheets())->toArray());
+        return response()->json(PhoneLookup::of($clues, $reading, $planner->sheets())->toArray());
     }
 }

@@ -35,8 +35,8 @@ use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Run\RunTrouble;
-use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
+use Tornavis\Core\Words\Symptom;
 
 /** A run, its live events, and what a person can do to it. */
 final class RunController extends Controller

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Bench\Pasted;
 use App\Http\Api\Answers;
 use App\Http\Api\Reads;
 use App\Http\Requests\BackupRequest;
@@ -23,14 +24,15 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Identity\DumpIntake;
-use Tornavis\Core\Identity\PropertyDump;
+use Tornavis\Core\Identity\TextIntake;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\Note;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\ZonedTime;
+use Tornavis\Core\Reading\Statement;
+use Tornavis\Core\Words\Symptom;
 
 /** One phone: what is known about it, and what a person adds to that. */
 final class UnitController extends Controller
@@ -45,10 +47,10 @@ final class UnitController extends Controller
     public function store(NewUnitRequest $request, JobPlanner $planner): JsonResponse
     {
         $unit = new Unit($request->label(), $request->codename(), [], [], $request->note());
-        $dump = $request->properties();
-        if ($dump !== null) {
+        $reading = $request->reading();
+        if ($reading !== null) {
             $sheet = $unit->codename === null ? null : $planner->sheets()[$unit->codename] ?? null;
-            $unit = $unit->withFacts(...DumpIntake::of($unit, $sheet, $dump, now()->toIso8601String())->facts);
+            $unit = $unit->withFacts(...TextIntake::of($unit, $sheet, $reading, now()->toIso8601String())->facts);
         }
         UnitRecord::keep($unit);
 
@@ -82,21 +84,25 @@ final class UnitController extends Controller
         return response()->json(['ok' => true], 201);
     }
 
-    /** Takes the property dump of this very phone in; with ?dry=1 it only says what would change. */
+    /** Takes in what this very phone or its recovery printed; with ?dry=1 it only says what would change. */
     #[Reads('dry', 'boolean')]
     #[Answers('dump')]
     public function dump(DumpRequest $request, UnitRecord $unit, JobPlanner $planner): JsonResponse
     {
-        $dump = PropertyDump::read($request->string('text')->toString());
-        $intake = DumpIntake::of($unit->unit(), $planner->sheet($unit), $dump, now()->toIso8601String());
+        $reading = Pasted::read($request->string('text')->toString());
+        $intake = TextIntake::of($unit->unit(), $planner->sheet($unit), $reading, now()->toIso8601String());
         if (!$request->boolean('dry')) {
             $unit->learn(...$intake->facts);
         }
 
         return response()->json([
-            'properties' => count($dump->values),
-            'notUnderstood' => $dump->notUnderstood,
-            'cutOff' => $dump->cutOff,
+            'notUnderstood' => $reading->notUnderstood,
+            'symptoms' => array_map(
+                static fn(Statement $one): array => $one->toArray('id') + [
+                    'label' => Symptom::from($one->name)->label(),
+                ],
+                $reading->symptoms,
+            ),
             'changes' => $intake->changes,
             'facts' => count($intake->facts),
         ]);

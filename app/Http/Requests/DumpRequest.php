@@ -6,7 +6,7 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 
-/** The property dump of one phone, as it was pasted. */
+/** What one phone printed, as it was pasted. */
 final class DumpRequest extends FormRequest
 {
     /** @return array<string, list<mixed>> */

@@ -4,9 +4,10 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Bench\Pasted;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
-use Tornavis\Core\Identity\PropertyDump;
+use Tornavis\Core\Reading\Reading;
 
 /** A phone that comes to the bench: its sticker, and what is known of it so far. */
 final class NewUnitRequest extends FormRequest
@@ -55,8 +56,8 @@ final class NewUnitRequest extends FormRequest
         return $this->filled('note') ? $this->string('note')->toString() : null;
     }
 
-    public function properties(): ?PropertyDump
+    public function reading(): ?Reading
     {
-        return $this->filled('dump') ? PropertyDump::read($this->string('dump')->toString()) : null;
+        return $this->filled('dump') ? Pasted::read($this->string('dump')->toString()) : null;
     }
 }

@@ -29,6 +29,9 @@ final class Schema
 
     public const VERSION = 1;
 
+    /** Formats that have gone on; what was written before is read as it was. */
+    private const NEWER = ['model-sheet' => 2];
+
     private const SEALED = ['plan', 'events', 'data'];
 
     /** Up to here a number with a fraction is exact. */
@@ -144,8 +147,9 @@ final class Schema
     {
         $head = (array) $data;
         $version = $head['version'] ?? null;
-        if (is_int($version) && $version > self::VERSION && ($head['format'] ?? null) === "tornavis/{$this->name}") {
-            throw FormatError::newerVersion($where, "tornavis/{$this->name}", $version, self::VERSION);
+        $newest = self::NEWER[$this->name] ?? self::VERSION;
+        if (is_int($version) && $version > $newest && ($head['format'] ?? null) === "tornavis/{$this->name}") {
+            throw FormatError::newerVersion($where, "tornavis/{$this->name}", $version, $newest);
         }
         $result = $this->validator->validate(
             is_array($data) ? Helper::toJSON($data) : $data,

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Identity;
 
+use Tornavis\Core\Reading\Reading;
+
 /** What was read off a phone or its box about which model it is. Null is unknown. */
 final readonly class Clues
 {
@@ -16,6 +18,28 @@ final readonly class Clues
         public ?bool $twoSlots = null,
         public ?int $launchApi = null,
     ) {}
+
+    /** What pasted texts say. */
+    public static function of(Reading $reading): self
+    {
+        $text = static function (string $field) use ($reading): ?string {
+            $value = $reading->modelStatement($field)?->value;
+
+            return is_string($value) ? $value : null;
+        };
+        $slots = $reading->modelStatement('slots')?->value;
+        $api = $reading->modelStatement('launchApi')?->value;
+
+        return new self(
+            $text('codename'),
+            $text('variants.model'),
+            $text('variants.chipset'),
+            $text('maker'),
+            $text('name'),
+            $slots === null ? null : $slots === 2,
+            is_int($api) ? $api : null,
+        );
+    }
 
     public function areEmpty(): bool
     {

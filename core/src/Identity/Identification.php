@@ -83,7 +83,8 @@ final readonly class Identification
         $sound = array_filter($this->candidates, static fn(Candidate $c): bool => !$c->isContradicted());
 
         return match (true) {
-            $this->clues->areEmpty() => 'Nothing is known yet. Give a model number, a codename or a property dump.',
+            $this->clues->areEmpty()
+                => 'Nothing is known yet. Give a model number, a codename or what the phone prints about itself.',
             $this->candidates === [] => 'No model sheet here matches. Make a sheet for this model first.',
             $sound === []
                 => 'Every sheet that could match is contradicted. Look at the contradictions: two phones may have ' .
@@ -114,25 +115,25 @@ final readonly class Identification
             if ($variant !== null) {
                 $weight += self::MODEL;
                 $reasons[] = "Its model number is {$variant->model}.";
-            } else {
+            } elseif ($sheet->isWhole()) {
                 $against[] =
                     "The model number {$clues->model} is not on the sheet (it lists " .
                     implode(', ', array_map(static fn(Variant $v): string => $v->model, $sheet->variants)) .
                     ').';
             }
         }
-        if ($clues->chipset !== null) {
+        if ($clues->chipset !== null && self::chipsets($sheet) !== []) {
             [$points, $for, $contra] = self::chipset($clues->chipset, $sheet, $variant);
             $weight += $points;
             array_push($reasons, ...$for);
             array_push($against, ...$contra);
         }
-        if ($clues->twoSlots !== null && $clues->twoSlots !== $sheet->hasTwoSlots()) {
+        if ($clues->twoSlots !== null && $sheet->knows('slots') && $clues->twoSlots !== $sheet->hasTwoSlots()) {
             $against[] = $clues->twoSlots
                 ? 'The phone has two slots; the sheet has one.'
                 : 'The phone has one slot; the sheet has two.';
         }
-        if ($clues->launchApi !== null && $clues->launchApi !== $sheet->launchApi) {
+        if ($clues->launchApi !== null && $sheet->knows('launchApi') && $clues->launchApi !== $sheet->launchApi) {
             $against[] = "The phone was launched with api {$clues->launchApi}; the sheet says {$sheet->launchApi}.";
         }
         $weight += self::words($clues, $sheet, $reasons);
@@ -153,6 +154,19 @@ final readonly class Identification
                     CodenameLikeness::difference($sheet->codename, $codename) .
                     ').'
             : "The phone gives its codename as {$codename}.";
+    }
+
+    /**
+     * @return list<string> that the sheet knows
+     */
+    private static function chipsets(ModelSheet $sheet): array
+    {
+        return array_values(
+            array_filter(
+                array_map(static fn(Variant $one): ?string => $one->knownChipset(), $sheet->variants),
+                is_string(...),
+            ),
+        );
     }
 
     private static function variant(ModelSheet $sheet, string $model): ?Variant

@@ -196,6 +196,9 @@ final class PackageField
     /** list of "name bytes group" */
     public const LOGICAL = 'logical';
 
+    /** whether an update goes in beside the running system and is merged later */
+    public const MERGES = 'mergesUpdates';
+
     public const SUPER_SIZE = 'superBytes';
 
     public const FREE = 'freeBytes';

@@ -9,11 +9,28 @@ use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Slot;
 
 /** What is true of every phone with one codename. JSON form: docs/formats/model-sheet.schema.json. */
 final class ModelSheet
 {
+    /**
+     * What a sheet of version 2 may leave open, with what stands in its place until somebody knows it. A rule stops the
+     * plan that would need one of them.
+     */
+    private const UNKNOWN = [
+        'maker' => 'Unknown maker',
+        'architecture' => 'arm64',
+        'launchApi' => 0,
+        'variants' => [],
+        'slots' => 1,
+        'dynamicLayout' => 'none',
+        'partitions' => [],
+        'fileSystems' => ['f2fs', 'ext4'],
+        'battery' => ['chargePercentPerMinute' => 0.6, 'drainPercentPerMinute' => 0.4],
+    ];
+
     /** A page asks for the same few sheets again and again. */
     private const MOST_KEPT = 200;
 
@@ -96,7 +113,71 @@ final class ModelSheet
             self::$made = [];
         }
 
-        return self::$made[$same] ??= Mapper::to(self::class, ['document' => $data] + $data, 'a model sheet');
+        return self::$made[$same] ??= Mapper::to(
+            self::class,
+            ['document' => $data] + self::completed($data) + $data,
+            'a model sheet',
+        );
+    }
+
+    /**
+     * What stands for the parts that a sheet leaves out.
+     *
+     * @param  array<string, mixed>  $data
+     * @return array<string, mixed>
+     */
+    private static function completed(array $data): array
+    {
+        if (($data['version'] ?? 1) === 1) {
+            return [];
+        }
+        $two = ($data['slots'] ?? 1) === 2;
+        $parts = array_map(
+            static fn(array $one): array => $one + ['sizeBytes' => 0, 'perSlot' => $two && !($one['name'] === 'super')],
+            self::rows($data, 'partitions'),
+        );
+        $variants = array_map(
+            static fn(array $one): array => $one + ['chipset' => Variant::UNKNOWN],
+            self::rows($data, 'variants'),
+        );
+
+        return ['partitions' => $parts, 'variants' => $variants] +
+            $data +
+            self::UNKNOWN + [
+                'name' => $data['codename'],
+                'recoveryHome' => RecoveryHome::Own->value,
+            ];
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     * @return list<array<mixed>>
+     */
+    private static function rows(array $data, string $list): array
+    {
+        $rows = $data[$list] ?? [];
+
+        return is_array($rows) ? array_values(array_filter($rows, is_array(...))) : [];
+    }
+
+    /** Whether it lists every variant and every partition; one that was drafted from a phone knows that phone's. */
+    public function isWhole(): bool
+    {
+        return ($this->document['version'] ?? 1) === 1;
+    }
+
+    /** Whether the sheet states a field, read or assumed. */
+    public function knows(string $field): bool
+    {
+        return array_key_exists($field, $this->document);
+    }
+
+    /** Whether a field was inferred and not read. */
+    public function assumes(string $field): bool
+    {
+        $assumed = $this->document['assumed'] ?? [];
+
+        return is_array($assumed) && in_array($field, $assumed, true);
     }
 
     /** @throws FormatError */
@@ -149,7 +230,7 @@ final class ModelSheet
     public function partition(string $name): ?Partition
     {
         foreach ($this->partitions as $partition) {
-            if ($partition->name === $name) {
+            if (PartitionName::same($partition->name, $name)) {
                 return $partition;
             }
         }

@@ -38,7 +38,7 @@ final class SheetConsistency
         if (in_array($sheet->codename, $sheet->aliases, true)) {
             yield ['/aliases', "The codename {$sheet->codename} is its own alias", 'other codenames only'];
         }
-        if ($sheet->partition($sheet->recoveryHome->value) === null) {
+        if ($sheet->knows('recoveryHome') && $sheet->partition($sheet->recoveryHome->value) === null) {
             yield [
                 '/recoveryHome',
                 "There is no partition {$sheet->recoveryHome->value} for the recovery to live in",
@@ -80,7 +80,7 @@ final class SheetConsistency
     {
         $logical = array_filter($sheet->partitions, static fn(Partition $p): bool => $p->logical);
         if ($sheet->superBytes === null) {
-            if ($logical !== []) {
+            if ($logical !== [] && $sheet->toArray()['version'] === 1) {
                 yield ['/superBytes', 'There are logical partitions but no super', 'the size of super in bytes'];
             }
 

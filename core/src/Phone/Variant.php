@@ -7,6 +7,9 @@ namespace Tornavis\Core\Phone;
 /** A model number under a codename. */
 final readonly class Variant
 {
+    /** Stands where nobody knows the chipset. */
+    public const UNKNOWN = 'unknown';
+
     public function __construct(
         public string $model,
         public string $chipset,
@@ -14,4 +17,9 @@ final readonly class Variant
         public ?string $carrier = null,
         public ?string $note = null,
     ) {}
+
+    public function knownChipset(): ?string
+    {
+        return $this->chipset === self::UNKNOWN ? null : $this->chipset;
+    }
 }

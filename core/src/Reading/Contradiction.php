@@ -22,10 +22,7 @@ final readonly class Contradiction
         return [
             'of' => $this->kind->value,
             $nameKey => $this->name,
-            'values' => array_map(
-                static fn(Statement $one): array => $one->toArray($nameKey),
-                $this->statements,
-            ),
+            'values' => array_map(static fn(Statement $one): array => $one->toArray($nameKey), $this->statements),
         ];
     }
 }

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Tornavis\Core\Reading;
 
 /**
- * Finds the last line of a text that has one of some words and fits. Of a long text the end is looked through whole, and
- * of what comes before it the last lines in which something goes wrong or ends well.
+ * Finds the last line of a text that has one of some words and fits. Of a long text the end is looked through whole,
+ * and of what comes before it the last lines in which something goes wrong or ends well.
  */
 final class LineSearch
 {
-    private const WHOLE_BYTES = 1 << 20;
+    private const WHOLE_BYTES = 1 << 16;
 
     private const BLOCK_BYTES = 1 << 18;
 
@@ -19,8 +19,10 @@ final class LineSearch
     private const LONGEST_LINE = 1000;
 
     private const GOES_WRONG =
-        '/^.*?(?:fail|error|abort|unable|invalid|corrupt|unauth|offline|closed|lock|older|roll|panic|cannot|can\'t|' .
-        'could ?n|not |n\'t|no |succe|okay|status|47\s?%|step 2|merg|low |lost|stuck|loop|asks|unknown).*$/m';
+        '/^(?!\[[\w.]+\]: \[).*?(?:fail|error|abort|unable|invalid|corrupt|unauth|offline|closed|lock|older|' .
+        'roll|panic|cannot|can\'t|' .
+        'could ?n|not |n\'t|no |succe|okay|status|47\s?%|step 2|merg|low |lost|stuck|loop|asks|unknown|' .
+        'package is for|newer|signature|sparse|was reset|certif|crc|exceed|too ).*$/m';
 
     private readonly string $searched;
 

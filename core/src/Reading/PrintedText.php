@@ -44,20 +44,6 @@ final readonly class PrintedText
         return new self($source, self::tidied($text));
     }
 
-    /** @throws ReadingError when it cannot be read, is too large, or holds no text */
-    public static function ofFile(string $path): self
-    {
-        $bytes = is_file($path) ? filesize($path) : false;
-        if ($bytes === false || !is_readable($path)) {
-            throw ReadingError::noFile($path);
-        }
-        if ($bytes > self::MOST_BYTES) {
-            throw ReadingError::tooLarge($path, $bytes, self::MOST_BYTES);
-        }
-
-        return self::of((string) file_get_contents($path), basename($path));
-    }
-
     /** Whether one of these stands anywhere, in capitals or not. */
     public function has(string ...$words): bool
     {
@@ -88,7 +74,7 @@ final readonly class PrintedText
             $counted = $start;
             $at = max($found[0][1] + strlen($whole), $at + 1);
             yield new PrintedMatch(
-                array_map(static fn(array $part): string => (string) $part[0], $found),
+                array_map(static fn(array $part): string => $part[0], $found),
                 new PrintedLine($number, $this->lineTextAt($start), $this->source),
                 $at,
             );
@@ -164,7 +150,11 @@ final readonly class PrintedText
     private static function tidied(string $text): string
     {
         if (str_contains($text, "\x1b")) {
-            $text = (string) preg_replace('/\x1b(?:\[[0-9;?]*[ -\/]*[@-~]|\][^\x07\x1b]*(?:\x07|\x1b\\\\)?|.)/s', '', $text);
+            $text = (string) preg_replace(
+                '/\x1b(?:\[[0-9;?]*[ -\/]*[@-~]|\][^\x07\x1b]*(?:\x07|\x1b\\\\)?|.)/s',
+                '',
+                $text,
+            );
         }
         if (str_contains($text, "\r")) {
             $text = strtr((string) preg_replace('/\r+\n/', "\n", $text), "\r", "\n");
@@ -183,8 +173,6 @@ final readonly class PrintedText
             ]);
         }
 
-        return preg_match('/^> ?/m', $text) === 1
-            ? (string) preg_replace('/^(?:>[ \t]?)+/m', '', $text)
-            : $text;
+        return preg_match('/^> ?/m', $text) === 1 ? (string) preg_replace('/^(?:>[ \t]?)+/m', '', $text) : $text;
     }
 }

@@ -15,60 +15,6 @@ use Tornavis\Core\Words\Encryption;
  */
 final readonly class PropertyMeaning
 {
-    /** The surest first; what a shared system image says of itself comes last. */
-    private const CODENAME = [
-        'ro.product.device' => Statement::SURE,
-        'ro.product.vendor.device' => Statement::SURE,
-        'ro.product.odm.device' => Statement::SURE,
-        'ro.vendor.product.device' => Statement::USUAL,
-        'ro.product.product.device' => Statement::USUAL,
-        'ro.build.product' => Statement::USUAL,
-        'ro.boot.device' => Statement::USUAL,
-        'ro.product.system_ext.device' => Statement::HINT,
-        'ro.product.system.device' => Statement::HINT,
-    ];
-
-    private const MODEL = [
-        'ro.product.vendor.model' => Statement::SURE,
-        'ro.product.odm.model' => Statement::SURE,
-        'ro.product.model' => Statement::SURE,
-        'ro.boot.product.model' => Statement::USUAL,
-        'ro.product.product.model' => Statement::USUAL,
-        'ro.product.system.model' => Statement::HINT,
-    ];
-
-    private const CHIPSET = [
-        'ro.soc.model' => Statement::SURE,
-        'ro.vendor.soc.model' => Statement::SURE,
-        'ro.board.platform' => Statement::USUAL,
-        'ro.hardware.chipname' => Statement::HINT,
-    ];
-
-    private const MAKER = [
-        'ro.product.vendor.manufacturer' => Statement::SURE,
-        'ro.product.odm.manufacturer' => Statement::SURE,
-        'ro.product.manufacturer' => Statement::SURE,
-        'ro.product.vendor.brand' => Statement::HINT,
-        'ro.product.brand' => Statement::HINT,
-        'ro.product.system.manufacturer' => Statement::HINT,
-    ];
-
-    private const NAME = [
-        'ro.product.vendor.marketname' => Statement::SURE,
-        'ro.product.odm.marketname' => Statement::SURE,
-        'ro.product.marketname' => Statement::SURE,
-        'ro.vendor.product.display' => Statement::USUAL,
-        'ro.config.marketing_name' => Statement::USUAL,
-        'ro.product.nickname' => Statement::HINT,
-    ];
-
-    private const REGION = ['ro.boot.hwc', 'ro.boot.region', 'ro.vendor.hw.region'];
-
-    private const CARRIER = ['ro.carrier', 'ro.boot.carrier', 'ro.boot.carrierid', 'ro.vendor.carrier'];
-
-    /** Names of images that many models share; none of them is a codename. */
-    private const SHARED = '/^(?:generic|gsi|mainline|aosp|sdk|emulator|vsoc)(?:_|$)/i';
-
     private function __construct(private PropertySet $of, private Statements $to, private string $form) {}
 
     public static function tell(PropertySet $properties, Statements $to, string $form): void
@@ -77,8 +23,7 @@ final readonly class PropertyMeaning
             return;
         }
         $meaning = new self($properties, $to, $form);
-        $meaning->tellWhichPhone();
-        $meaning->tellModel();
+        ModelProperties::tell($properties, $to, $form);
         $meaning->tellBootloader();
         $meaning->tellEncryption();
         $meaning->tellSlots();
@@ -96,101 +41,6 @@ final readonly class PropertyMeaning
         return $this->of->last('init.svc.recovery') === 'running' ||
             $this->of->last('ro.bootmode') === 'recovery' ||
             $this->of->last('ro.boot.mode') === 'recovery';
-    }
-
-    private function tellWhichPhone(): void
-    {
-        foreach (['ro.serialno', 'ro.boot.serialno', 'ro.vendor.serialno'] as $key) {
-            foreach ($this->of->all($key) as [$value, $line]) {
-                $this->to->unit(StateField::Serial->value, NoValue::isSerial($value) ? null : $value, $line, $this->form);
-            }
-        }
-        foreach (self::MODEL as $key => $weight) {
-            foreach ($this->of->all($key) as [$value, $line]) {
-                $model = preg_match(self::SHARED, $value) === 1 ? null : $value;
-                $this->to->unit(StateField::VariantModel->value, $model, $line, $this->form, $weight);
-                $this->to->model('variants.model', $model, $line, $this->form, $weight);
-            }
-        }
-        foreach (self::CHIPSET as $key => $weight) {
-            foreach ($this->of->all($key) as [$value, $line]) {
-                $this->to->unit(StateField::VariantChipset->value, $value, $line, $this->form, $weight);
-                $this->to->model('variants.chipset', $value, $line, $this->form, $weight);
-            }
-        }
-    }
-
-    private function tellModel(): void
-    {
-        $this->tellCodename();
-        $this->tellWeighed(self::MAKER, 'maker');
-        $this->tellWeighed(self::NAME, 'name');
-        foreach (['variants.region' => self::REGION, 'variants.carrier' => self::CARRIER] as $field => $keys) {
-            $this->tellWeighed(array_fill_keys($keys, Statement::USUAL), $field);
-        }
-        $this->numberOf('launchApi', 'ro.product.first_api_level', Statement::SURE);
-        $this->numberOf('launchApi', 'ro.board.first_api_level', Statement::HINT);
-        $this->tellArchitecture();
-        $line = $this->of->lineOf('ro.boot.dynamic_partitions');
-        if ($line !== null) {
-            $retrofit = $this->of->last('ro.boot.dynamic_partitions_retrofit') === 'true';
-            $layout = match ($this->of->last('ro.boot.dynamic_partitions')) {
-                'true' => $retrofit ? 'retrofit' : 'native',
-                'false' => 'none',
-                default => null,
-            };
-            $this->to->model('dynamicLayout', $layout, $line, $this->form);
-        }
-        $this->to->model(
-            'dynamicLayout',
-            $this->of->last('ro.boot.super_partition') !== '' && $line === null ? 'native' : null,
-            $this->of->lineOf('ro.boot.super_partition') ?? new PrintedLine(0, '', ''),
-            $this->form,
-            Statement::HINT,
-        );
-    }
-
-    private function tellCodename(): void
-    {
-        $shared = $this->of->last('ro.product.system.device');
-        $ofVendor = $this->of->last('ro.product.vendor.device') . $this->of->last('ro.product.odm.device');
-        foreach (self::CODENAME as $key => $weight) {
-            foreach ($this->of->all($key) as [$value, $line]) {
-                // Under a shared system image the first property repeats that image's name.
-                $isShared = $value === $shared && $ofVendor !== '' && !str_contains($ofVendor, $value);
-                $this->to->model(
-                    'codename',
-                    preg_match(self::SHARED, $value) === 1 || !CodenameText::is($value) ? null : $value,
-                    $line,
-                    $this->form,
-                    $isShared ? Statement::HINT : $weight,
-                );
-            }
-        }
-        foreach (['ro.vendor.build.fingerprint', 'ro.odm.build.fingerprint', 'ro.build.fingerprint'] as $key) {
-            $line = $this->of->lineOf($key);
-            // brand/product/codename:release/id/build:type/keys
-            if ($line !== null && preg_match('~^[^/]+/[^/]+/([^/:]+):~', $this->of->last($key), $part) === 1) {
-                $weight = $key === 'ro.build.fingerprint' ? Statement::HINT : Statement::USUAL;
-                $name = preg_match(self::SHARED, $part[1]) === 1 || !CodenameText::is($part[1]) ? null : $part[1];
-                $this->to->model('codename', $name, $line, $this->form, $weight);
-            }
-        }
-    }
-
-    private function tellArchitecture(): void
-    {
-        foreach (['ro.vendor.product.cpu.abilist', 'ro.product.cpu.abilist', 'ro.product.cpu.abi'] as $key) {
-            foreach ($this->of->all($key) as [$value, $line]) {
-                // A list of 32 bits alone leaves open whether the binder has 64.
-                $architecture = match (true) {
-                    str_contains($value, 'arm64') => 'arm64',
-                    str_contains($value, 'x86_64') => 'x86_64',
-                    default => null,
-                };
-                $this->to->model('architecture', $architecture, $line, $this->form);
-            }
-        }
     }
 
     private function tellBootloader(): void
@@ -250,7 +100,8 @@ final readonly class PropertyMeaning
             }
         }
         $first = $this->of->lineOf('ro.product.device') ?? $this->of->lineOf('ro.product.vendor.device');
-        $isWhole = $this->of->count() > 60 && $this->of->last('ro.boot.serialno') . $this->of->last('ro.serialno') !== '';
+        $isWhole =
+            $this->of->count() > 60 && $this->of->last('ro.boot.serialno') . $this->of->last('ro.serialno') !== '';
         if ($isWhole && $first !== null && !$this->speaksOfSlots()) {
             // A whole list of a phone with two slots names the one that it runs from.
             $this->to->model('slots', 1, $first, $this->form, Statement::HINT);
@@ -278,7 +129,10 @@ final readonly class PropertyMeaning
         if (preg_match('/^\d{4}-\d\d(-\d\d)?$/', $this->of->last('ro.build.version.security_patch')) === 1) {
             $this->textOf(StateField::OsPatchLevel, 'ro.build.version.security_patch');
         }
-        foreach ([[StateField::OsApi, 'ro.build.version.sdk'], [StateField::OsBuildTime, 'ro.build.date.utc']] as [$field, $key]) {
+        foreach (
+            [[StateField::OsApi, 'ro.build.version.sdk'], [StateField::OsBuildTime, 'ro.build.date.utc']]
+            as [$field, $key]
+        ) {
             $line = $this->of->lineOf($key);
             if ($line !== null && ctype_digit($this->of->last($key))) {
                 $this->to->unit($field->value, (int) $this->of->last($key), $line, $this->form);
@@ -307,7 +161,12 @@ final readonly class PropertyMeaning
             if ($line !== null && $this->of->last($key) !== '') {
                 // A phone with two cards names its one modem twice.
                 $modems = array_unique(array_map(trim(...), explode(',', $this->of->last($key))));
-                $this->to->unit(StateField::FirmwareModem->value, count($modems) === 1 ? $modems[0] : $this->of->last($key), $line, $this->form);
+                $this->to->unit(
+                    StateField::FirmwareModem->value,
+                    count($modems) === 1 ? $modems[0] : $this->of->last($key),
+                    $line,
+                    $this->form,
+                );
             }
         }
         $this->textOf(StateField::VendorVersion, 'ro.vendor.build.version.incremental');
@@ -326,27 +185,8 @@ final readonly class PropertyMeaning
         }
     }
 
-    private function numberOf(string $field, string $key, int $weight): void
-    {
-        foreach ($this->of->all($key) as [$value, $line]) {
-            $this->to->model($field, ctype_digit($value) ? (int) $value : null, $line, $this->form, $weight);
-        }
-    }
-
     /**
-     * @param  array<string, int>  $keys  weight by key
-     */
-    private function tellWeighed(array $keys, string $field): void
-    {
-        foreach ($keys as $key => $weight) {
-            foreach ($this->of->all($key) as [$value, $line]) {
-                $this->to->model($field, mb_strcut($value, 0, 200), $line, $this->form, $weight);
-            }
-        }
-    }
-
-    /**
-     * @param  array<string, bool>  $words
+     * @param  array<int|string, bool>  $words
      */
     private function word(string $name, string $key, array $words): void
     {

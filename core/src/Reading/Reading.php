@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Reading;
 
+use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Slot;
@@ -11,6 +12,12 @@ use Tornavis\Core\Words\Slot;
 /** What one or more texts say of one phone, of its model, and of what went wrong. */
 final readonly class Reading
 {
+    /** Helps to tell what a bootloader means by its product; no field of a sheet. */
+    public const BOARD = 'board';
+
+    /** What a bootloader may give as its product besides the codename. */
+    private const OTHER_NAMES = ['variants.chipset', 'variants.model', 'name', self::BOARD];
+
     /**
      * @param  list<Statement>  $unit  one for each name, the one that stands
      * @param  list<Statement>  $model  one for each field
@@ -41,14 +48,21 @@ final readonly class Reading
         $statements = self::withoutTheSharedProduct(self::inSlots($statements));
         $standing = ['unit' => [], 'model' => [], 'requirement' => [], 'symptom' => []];
         $contradictions = [];
-        foreach (self::byName($statements) as $told) {
+        $statements = array_values(array_filter($statements, self::isPossible(...)));
+        $logical = Weighing::logical($statements);
+        foreach (Weighing::byName($statements) as $told) {
+            if ($told[0]->name === self::BOARD) {
+                continue;
+            }
             $kind = $told[0]->kind;
             if ($kind === StatementKind::Requirement) {
                 array_push($standing[$kind->value], ...$told);
 
                 continue;
             }
-            [$first, $others] = self::weighed($told);
+            [$first, $others] = Weighing::of($told);
+            // What lies in super has another size with every build.
+            $others = isset($logical[$told[0]->name]) ? [] : $others;
             array_push($standing[$kind->value], ...$first);
             if ($others !== []) {
                 $contradictions[] = new Contradiction($kind, $first[0]->name, [...$first, ...$others]);
@@ -81,6 +95,23 @@ final readonly class Reading
         return self::find($this->model, $field);
     }
 
+    /**
+     * Codenames that a line states for certain, in the order of the texts.
+     *
+     * @return list<string>
+     */
+    public function sureCodenames(): array
+    {
+        $names = [];
+        foreach ($this->all as $one) {
+            if ($one->name === 'codename' && is_string($one->value) && $one->weight > Statement::HINT) {
+                $names[] = $one->value;
+            }
+        }
+
+        return $names;
+    }
+
     public function serial(): ?string
     {
         $value = $this->unitStatement(StateField::Serial->value)?->value;
@@ -100,9 +131,27 @@ final readonly class Reading
             'model' => array_map($as('field'), $this->model),
             'requirements' => array_map($as('field'), $this->requirements),
             'symptoms' => array_map($as('id'), $this->symptoms),
-            'contradictions' => array_map(static fn(Contradiction $one): array => $one->toArray(), $this->contradictions),
+            'contradictions' => array_map(
+                static fn(Contradiction $one): array => $one->toArray(),
+                $this->contradictions,
+            ),
             'notUnderstood' => $this->notUnderstood,
         ];
+    }
+
+    /** Whether a value is of the kind that its name has; what a broken line gave is not. */
+    private static function isPossible(Statement $one): bool
+    {
+        if ($one->kind !== StatementKind::Unit) {
+            return true;
+        }
+        try {
+            FactName::check($one->name, $one->value, $one->line->source);
+        } catch (FormatError) {
+            return false;
+        }
+
+        return true;
     }
 
     /**
@@ -154,7 +203,7 @@ final readonly class Reading
         $hasTwo = false;
         foreach ($statements as $one) {
             if (in_array($one->name, [StateField::ActiveSlot->value, StateField::RunningSlot->value], true)) {
-                $slot = (string) json_encode($one->value) === '"-"' ? Slot::Only->value : (is_string($one->value) ? $one->value : $slot);
+                $slot = is_string($one->value) ? $one->value : $slot;
             }
             $hasTwo = $hasTwo || ($one->name === 'slots' && $one->value === 2);
         }
@@ -183,7 +232,7 @@ final readonly class Reading
     {
         $others = [];
         foreach ($statements as $one) {
-            if (in_array($one->name, ['variants.chipset', 'variants.model', 'name'], true) && is_string($one->value)) {
+            if (in_array($one->name, self::OTHER_NAMES, true) && is_string($one->value)) {
                 $others[strtolower($one->value)] = true;
             }
         }
@@ -196,73 +245,5 @@ final readonly class Reading
                     !isset($others[strtolower(is_string($one->value) ? $one->value : '')]),
             ),
         );
-    }
-
-    /**
-     * @param  list<Statement>  $statements
-     * @return array<string, non-empty-list<Statement>>
-     */
-    private static function byName(array $statements): array
-    {
-        $byName = [];
-        foreach ($statements as $one) {
-            $byName[$one->kind->value . ' ' . $one->name][] = $one;
-        }
-
-        return $byName;
-    }
-
-    /**
-     * Which statement stands, and what is as sure and says otherwise.
-     *
-     * @param  non-empty-list<Statement>  $told
-     * @return array{non-empty-list<Statement>, list<Statement>}
-     */
-    private static function weighed(array $told): array
-    {
-        $name = $told[0]->name;
-        if ($told[0]->kind === StatementKind::Unit && self::mayDiffer($name)) {
-            return [[$told[count($told) - 1]], []];
-        }
-        if (in_array($name, ['aliases', 'fileSystems', 'encryptions'], true)) {
-            return [self::different($told), []];
-        }
-        $most = max(array_map(static fn(Statement $one): int => $one->weight, $told));
-        $sure = array_values(array_filter($told, static fn(Statement $one): bool => $one->weight === $most));
-        $different = self::different($sure === [] ? $told : $sure);
-
-        return [[$different[0]], self::canDisagree($name) ? array_slice($different, 1) : []];
-    }
-
-    /** Two moments of one phone: what it says last is so. */
-    private static function mayDiffer(string $name): bool
-    {
-        return FactName::changesByItself($name) ||
-            in_array($name, [StateField::ActiveSlot->value, StateField::UpdateMerging->value], true);
-    }
-
-    /** Names for people and words of a shop differ without being wrong. */
-    private static function canDisagree(string $name): bool
-    {
-        return !in_array($name, ['maker', 'name', 'variants.carrier', 'variants.region'], true);
-    }
-
-    /**
-     * @param  non-empty-list<Statement>  $told
-     * @return non-empty-list<Statement> the first of each value
-     */
-    private static function different(array $told): array
-    {
-        $different = [$told[0]];
-        foreach ($told as $one) {
-            foreach ($different as $known) {
-                if ($known->saysLike($one)) {
-                    continue 2;
-                }
-            }
-            $different[] = $one;
-        }
-
-        return $different;
     }
 }

@@ -49,6 +49,26 @@ final class ReadingError extends TornavisError
         );
     }
 
+    public static function noCodename(): self
+    {
+        return new self(
+            'Nothing that was given names the codename of the phone',
+            'the texts and files',
+            'a list of properties, a list of bootloader variables, or a build that is made for one codename',
+            'Paste the list of properties: it has the codename near its middle, as ro.product.device.',
+        );
+    }
+
+    public static function otherPhone(string $label, string $what, string $has, string $says): self
+    {
+        return new self(
+            "This is from another phone: its {$what} is {$says}, {$label} has {$has}",
+            'the pasted text',
+            "what {$label} printed",
+            'Paste what the right phone printed, or enter this one as a phone of its own. Nothing was taken over.',
+        );
+    }
+
     public static function twoPhones(PrintedLine $one, string $serial, PrintedLine $other, string $otherSerial): self
     {
         return new self(

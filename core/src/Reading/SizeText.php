@@ -8,12 +8,26 @@ namespace Tornavis\Core\Reading;
 final class SizeText
 {
     private const UNITS = [
-        '' => 1, 'b' => 1, 'byte' => 1, 'bytes' => 1,
-        'k' => 1 << 10, 'kb' => 1 << 10, 'kib' => 1 << 10,
-        'm' => 1 << 20, 'mb' => 1 << 20, 'mib' => 1 << 20,
-        'g' => 1 << 30, 'gb' => 1 << 30, 'gib' => 1 << 30,
-        't' => 1 << 40, 'tb' => 1 << 40, 'tib' => 1 << 40,
-        'block' => 4096, 'blocks' => 4096, 'sector' => 512, 'sectors' => 512,
+        '' => 1,
+        'b' => 1,
+        'byte' => 1,
+        'bytes' => 1,
+        'k' => 1 << 10,
+        'kb' => 1 << 10,
+        'kib' => 1 << 10,
+        'm' => 1 << 20,
+        'mb' => 1 << 20,
+        'mib' => 1 << 20,
+        'g' => 1 << 30,
+        'gb' => 1 << 30,
+        'gib' => 1 << 30,
+        't' => 1 << 40,
+        'tb' => 1 << 40,
+        'tib' => 1 << 40,
+        'block' => 4096,
+        'blocks' => 4096,
+        'sector' => 512,
+        'sectors' => 512,
     ];
 
     /**

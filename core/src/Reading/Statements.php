@@ -77,10 +77,19 @@ final class Statements
         $this->understood[$line->number] = '1';
     }
 
-    /** That so many lines belong to a form, which tells of each line by itself only where it means something. */
-    public function understoodLines(int $count): void
+    /**
+     * That so many lines belong to a form, which tells of a line by itself only where it means something.
+     *
+     * @param  int  $told  lines among them that it told something of
+     */
+    public function understoodLines(int $count, int $told): void
     {
-        $this->understoodBesides += $count;
+        $this->understoodBesides += max(0, $count - $told);
+    }
+
+    public function countUnderstood(): int
+    {
+        return substr_count($this->understood, '1');
     }
 
     /**
@@ -93,7 +102,10 @@ final class Statements
 
     public function countNotUnderstood(): int
     {
-        return max(0, $this->text->countFilledLines() - substr_count($this->understood, '1') - $this->understoodBesides);
+        return max(
+            0,
+            $this->text->countFilledLines() - substr_count($this->understood, '1') - $this->understoodBesides,
+        );
     }
 
     /**

@@ -23,6 +23,7 @@ use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
 use Tornavis\Core\Rule\Fit\Fit12Content;
 use Tornavis\Core\Rule\Fit\Fit13Requires;
+use Tornavis\Core\Rule\Fit\Fit14Sheet;
 use Tornavis\Core\Rule\Fit\Fit1Codename;
 use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Rule\Fit\Fit3Architecture;
@@ -80,6 +81,7 @@ final class FitRules
         Fit11UpdateType::class,
         Fit12Content::class,
         Fit13Requires::class,
+        Fit14Sheet::class,
         Base1Firmware::class,
         Base2Vendor::class,
         Base3StockRelease::class,

@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Identity\DumpError;
-use Tornavis\Core\Identity\PropertyDump;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Reading\PrintedLine;
+use Tornavis\Core\Reading\PrintedText;
+use Tornavis\Core\Reading\Reading;
+use Tornavis\Core\Reading\Statement;
+use Tornavis\Core\Reading\TextReader;
+use Tornavis\Core\Words\Symptom;
 
 /**
  * What a person typed or pasted to show that a step worked, compared with what the step should lead to.
@@ -102,22 +106,52 @@ final readonly class Evidence
      */
     private static function read(string $text, array $slots): array
     {
-        try {
-            return array_map(
-                static fn(Fact $fact): string|int|bool|array|null => $fact->value,
-                array_column(
-                    array_map(
-                        static fn(Fact $fact): array => [$fact->name, $fact],
-                        PropertyDump::read($text)->facts($slots, ''),
-                    ),
-                    1,
-                    0,
-                ),
-            );
-        } catch (DumpError) {
-            // Typed by hand, or the output of some tool: looked through for the values themselves.
-            return [];
+        $read = [];
+        foreach (self::reading($text)->unit as $one) {
+            // What names no slot of this phone is of none.
+            $isOther = preg_match('/^slot\.([ab-])\./', $one->name, $slot) === 1 && !in_array($slot[1], $slots, true);
+            if (!$isOther) {
+                $read[$one->name] = $one->value;
+            }
         }
+
+        return $read;
+    }
+
+    /** Typed by hand, or the output of some tool; of a text of nothing known, the values are looked for as words. */
+    private static function reading(string $text): Reading
+    {
+        return TextReader::read(PrintedText::of($text, 'what was pasted'));
+    }
+
+    /**
+     * What the text shows to have gone wrong, with the line that says so.
+     *
+     * @return ?array{Symptom, PrintedLine}
+     */
+    public static function symptom(string $text): ?array
+    {
+        if (trim($text) === '' || strlen($text) > self::MOST_BYTES) {
+            return null;
+        }
+        $seen = self::reading($text)->symptoms;
+
+        return $seen === [] ? null : [Symptom::from($seen[0]->name), $seen[0]->line];
+    }
+
+    /**
+     * The line that shows one of these facts; null where the value was found as a word by itself.
+     *
+     * @param  list<string>  $names
+     */
+    public static function deciding(string $text, array $names): ?PrintedLine
+    {
+        $shown = array_filter(
+            trim($text) === '' ? [] : self::reading($text)->unit,
+            static fn(Statement $one): bool => in_array($one->name, $names, true),
+        );
+
+        return array_values($shown)[0]->line ?? null;
     }
 
     /**

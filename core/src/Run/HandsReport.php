@@ -44,10 +44,15 @@ final readonly class HandsReport
             'evidence' => $evidence,
         ]);
         $missing = $shown->notShown === [] ? '' : ' Not shown: ' . implode(', ', $shown->notShown) . '.';
-        $this->journal->append(EventKind::Judged, $step->number, [
-            'seen' => true,
-            'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}") . $missing,
-        ]);
+        $line = Evidence::deciding($evidence, array_keys($shown->facts));
+        $this->journal->append(
+            EventKind::Judged,
+            $step->number,
+            [
+                'seen' => true,
+                'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}") . $missing,
+            ] + ($line === null ? [] : ['line' => $line->text, 'lineNumber' => $line->number]),
+        );
     }
 
     /**

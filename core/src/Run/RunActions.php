@@ -7,10 +7,11 @@ namespace Tornavis\Core\Run;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Reading\PrintedLine;
 use Tornavis\Core\Trouble\Cause;
-use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleGuide;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\Symptom;
 
 /**
  * What a person can do to a run; each of it goes into the journal.
@@ -79,7 +80,7 @@ final readonly class RunActions
         }
         $step = PlannedStep::allOf($this->plan)[($question->step ?? 1) - 1];
         if ($question->text('about') === 'hands') {
-            $this->hands()->report($step, $note, $evidence, $question->at, $at);
+            $this->report($step, $note, $evidence, $question->at, $at);
 
             return;
         }
@@ -94,6 +95,29 @@ final readonly class RunActions
                 'seen' => true,
                 'reason' => $note === '' ? 'You saw it.' : "You saw it: {$note}",
             ]);
+        }
+    }
+
+    /**
+     * A step done by hand: the pasted output proves it, or names what went wrong, or is refused with what it lacks.
+     *
+     * @throws RunRefusal
+     */
+    private function report(PlannedStep $step, string $note, string $evidence, string $askedAt, string $at): void
+    {
+        $trouble = Evidence::symptom($evidence);
+        if ($trouble !== null && $step->wants() === []) {
+            $this->ask($note, ...$trouble);
+
+            return;
+        }
+        try {
+            $this->hands()->report($step, $note, $evidence, $askedAt, $at);
+        } catch (RunRefusal $refusal) {
+            if ($trouble === null) {
+                throw $refusal;
+            }
+            $this->ask($note, ...$trouble);
         }
     }
 
@@ -163,32 +187,43 @@ final readonly class RunActions
         if ($state->status === RunState::STOPPED) {
             throw RunRefusal::notAsked('a run under way', $state->status);
         }
+        // A pasted output names its symptom itself.
+        [$read, $line] = $symptom === null ? Evidence::symptom($note) ?? [null, null] : [$symptom, null];
+        $this->ask($note, $read, $line);
+    }
+
+    /** Pauses with what was seen and, where it is a known symptom, with what may be behind it on this phone. */
+    private function ask(string $note, ?Symptom $symptom, ?PrintedLine $line = null): void
+    {
+        $state = $this->state();
         $causes =
             $symptom === null ? [] : TroubleGuide::causes($symptom, RunTrouble::of($this->plan, $state, $this->sheet));
-        $seen = implode(
-            ': ',
-            array_filter(
-                [$symptom === null ? '' : $symptom->label(), $note],
-                static fn(string $part): bool => $part !== '',
-            ),
+        $words = array_filter(
+            [$symptom === null ? '' : $symptom->label(), $line === null ? $note : ''],
+            static fn(string $part): bool => $part !== '',
         );
+        $isOutput = substr_count(trim($note), "\n") > 0;
+        $todo = $isOutput ? 'Nothing in the pasted text was understood as a failure. ' : '';
+        $todo .= $this->step($state)->whenItFails ?? 'Say what the phone shows, then go on or stop.';
+        $known =
+            $symptom === null
+                ? []
+                : [
+                    'symptom' => $symptom->value,
+                    'causes' => array_map(static fn(Cause $cause): array => $cause->toArray(), $causes),
+                ];
         $this->journal->append(
             EventKind::Asked,
             $state->step,
             [
                 'about' => 'something-else',
-                'says' => $seen === '' ? 'You see something else than the plan says.' : "You see: {$seen}",
-                'todo' =>
-                    $causes[0]->remedy ??
-                    ($this->step($state)->whenItFails ?? 'Say what the phone shows, then go on or stop.'),
+                'says' =>
+                    $words === [] ? 'You see something else than the plan says.' : 'You see: ' . implode(': ', $words),
+                'todo' => $causes[0]->remedy ?? $todo,
                 'answers' => ['again', 'stop'],
             ] +
-                ($symptom === null
-                    ? []
-                    : [
-                        'symptom' => $symptom->value,
-                        'causes' => array_map(static fn(Cause $cause): array => $cause->toArray(), $causes),
-                    ]),
+                $known +
+                ($line === null ? [] : ['line' => $line->text, 'lineNumber' => $line->number]),
         );
     }
 

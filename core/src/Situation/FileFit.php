@@ -43,7 +43,7 @@ final readonly class FileFit
     {
         $this->model = $situation->state->text(StateField::VariantModel);
         $this->variant = $this->model === null ? null : $situation->sheet->variant($this->model);
-        $this->chipset = $situation->state->text(StateField::VariantChipset) ?? $this->variant?->chipset;
+        $this->chipset = $situation->state->text(StateField::VariantChipset) ?? $this->variant?->knownChipset();
     }
 
     /** Whether nothing that is known speaks against it; what is not known does not count here. */

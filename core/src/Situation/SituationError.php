@@ -26,7 +26,7 @@ final class SituationError extends TornavisError
                 "It is not known which model {$label} is",
                 "unit {$label}",
                 'a codename',
-                'Identify the phone on its page first: give its model number or a property dump.',
+                'Identify the phone on its page first: give its model number or what the phone prints about itself.',
             );
         }
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Trouble;
 
-use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\Symptom;
 
 /**
  * From what a person sees to what it most likely is on this phone, in this plan and run, and to what helps.

@@ -12,4 +12,13 @@ enum PartitionName: string
     case Vendor = 'vendor';
     case Data = 'data';
     case Modem = 'modem';
+
+    /** Other names of the same partition, as phones write them. */
+    private const EQUIVALENTS = ['userdata' => 'data', 'radio' => 'modem'];
+
+    /** Whether two names mean one partition: "userdata" is "data". */
+    public static function same(string $one, string $other): bool
+    {
+        return $one === $other || (self::EQUIVALENTS[$one] ?? $one) === (self::EQUIVALENTS[$other] ?? $other);
+    }
 }

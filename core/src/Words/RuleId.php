@@ -23,6 +23,7 @@ enum RuleId: string
     case Fit11 = 'FIT-11';
     case Fit12 = 'FIT-12';
     case Fit13 = 'FIT-13';
+    case Fit14 = 'FIT-14';
     case Base1 = 'BASE-1';
     case Base2 = 'BASE-2';
     case Base3 = 'BASE-3';
@@ -98,7 +99,8 @@ enum RuleId: string
             self::Fit10,
             self::Fit11,
             self::Fit12,
-            self::Fit13
+            self::Fit13,
+            self::Fit14
                 => RuleArea::Phone,
             self::Base1,
             self::Base2,

@@ -86,17 +86,27 @@ enum Symptom: string
     public function seenIn(): array
     {
         return match ($this) {
-            self::Code7, self::Code1, self::Signature, self::At47, self::StepTwo,
-            self::OlderBuild, self::DamagedArchive, self::WrongPhone => [Mode::Sideload, Mode::Recovery],
+            self::Code7,
+            self::Code1,
+            self::Signature,
+            self::At47,
+            self::StepTwo,
+            self::OlderBuild,
+            self::DamagedArchive,
+            self::WrongPhone
+                => [Mode::Sideload, Mode::Recovery],
             self::NoSystem, self::MissingPartition, self::StrangeNames, self::NoDecrypt, self::RecoveryGone => [
                 Mode::Recovery,
             ],
-            self::SparseHeader, self::NoSpace, self::Locked, self::UnlockRefused, self::SlotNotBootable,
-            self::RollbackRefused, self::BatteryLow, self::Merging => [
-                Mode::Bootloader,
-                Mode::UserspaceBootloader,
-                Mode::Download,
-            ],
+            self::SparseHeader,
+            self::NoSpace,
+            self::Locked,
+            self::UnlockRefused,
+            self::SlotNotBootable,
+            self::RollbackRefused,
+            self::BatteryLow,
+            self::Merging
+                => [Mode::Bootloader, Mode::UserspaceBootloader, Mode::Download],
             self::BootLoop,
             self::StuckAtLogo,
             self::AsksPassword,

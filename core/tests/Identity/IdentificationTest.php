@@ -5,13 +5,12 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
-use Tornavis\Core\Identity\DumpError;
-use Tornavis\Core\Identity\DumpIntake;
 use Tornavis\Core\Identity\Identification;
-use Tornavis\Core\Identity\PropertyDump;
+use Tornavis\Core\Identity\TextIntake;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Reading\ReadingError;
+use Tornavis\Core\Reading\Statement;
 
 $sheets = fn(): array => array_map(ModelSheet::read(...), glob(dirname(__DIR__, 3) . '/demo/models/*.json') ?: []);
 
@@ -117,8 +116,8 @@ it('never answers with a sheet that contradicts an observed fact', function () u
     expect($answers)->toBeGreaterThan(100);
 });
 
-it('reads a property dump: facts with their source, values over several lines, strange lines counted', function () {
-    $dump = PropertyDump::read(
+it('reads a property dump: facts with their lines, values over several lines, strange lines counted', function () {
+    $reading = World::reading(
         World::dump([
             'ro.boot.slot_suffix' => '_b',
             'persist.note' => "two\nlines",
@@ -127,17 +126,14 @@ it('reads a property dump: facts with their source, values over several lines, s
         ]) . "a stray line\r\n",
     );
     $facts = array_column(
-        array_map(static fn($fact): array => $fact->toArray(), $dump->facts(['a', 'b'], '2026-09-14T12:00:00Z')),
+        array_map(static fn(Statement $one): array => $one->toArray('name'), $reading->unit),
         'value',
         'name',
     );
 
-    expect($dump->values['persist.note'])
-        ->toBe("two\nlines")
-        ->and($dump->notUnderstood)
-        ->toBe(1)
-        ->and($dump->cutOff)
-        ->toBeFalse()
+    // The second line of a value belongs to no form, and neither does the stray one.
+    expect($reading->notUnderstood)
+        ->toBe(2)
         ->and($facts)
         ->toMatchArray([
             'serial' => 'SKF3A07Q41',
@@ -147,70 +143,48 @@ it('reads a property dump: facts with their source, values over several lines, s
             'bootloader.unlocked' => true,
             'data.encryption' => 'file',
         ])
-        ->and($dump->clues()->codename)
+        ->and(Clues::of($reading)->codename)
         ->toBe('bowline')
-        ->and($dump->clues()->twoSlots)
+        ->and(Clues::of($reading)->twoSlots)
         ->toBeTrue();
 });
 
-it('says of half a dump that it is cut off, and keeps what is whole', function () {
+it('takes no half value from a dump that is cut off, and keeps what is whole', function () {
     $whole = World::dump();
-    $dump = PropertyDump::read(substr($whole, 0, (int) strpos($whole, 'ro.serialno') + 14));
+    $reading = World::reading(substr($whole, 0, (int) strpos($whole, 'ro.serialno') + 14));
 
-    expect($dump->cutOff)
-        ->toBeTrue()
-        ->and($dump->clues()->codename)
-        ->toBe('bowline')
-        ->and($dump->values)
-        ->not->toHaveKey('ro.serialno');
+    expect(Clues::of($reading)->codename)->toBe('bowline')->and($reading->serial())->toBeNull();
 });
-
-it('answers noise with a typed error, soon', function (string $noise, string $message) {
-    $begun = hrtime(true);
-    expect(fn() => PropertyDump::read($noise))->toThrow(DumpError::class, $message);
-    expect((hrtime(true) - $begun) / 1e9)->toBeLessThan(5.0);
-})->with([
-    'five megabytes of bytes' => [
-        fn() => substr(str_repeat(hash('sha512', 'noise', true) . "\n", 80_000), 0, 5 << 20),
-        'No line',
-    ],
-    'brackets without end' => [fn() => str_repeat('[', 5 << 20), 'No line'],
-    'one open value' => [fn() => '[key]: [' . str_repeat("x\n", 1 << 20), 'No line'],
-    'more than a phone can say' => [fn() => str_repeat('[a]: [b]' . "\n", 1 << 20), 'at most'],
-    'nothing' => ['', 'No line'],
-]);
 
 it('refuses a dump of another phone and says which value gives it away', function (array $differs, string $message) {
     $unit = World::unit('SK-07');
     expect(
-        fn() => DumpIntake::of(
+        fn() => TextIntake::of(
             $unit,
             World::sheet('bowline'),
-            PropertyDump::read(World::dump($differs)),
+            World::reading(World::dump($differs)),
             '2026-09-15T08:00:00Z',
         ),
-    )->toThrow(DumpError::class, $message);
+    )->toThrow(ReadingError::class, $message);
 })->with([
     'another codename' => [['ro.product.device' => 'carrick'], 'its codename is carrick, SK-07 has bowline'],
     'another serial number' => [['ro.serialno' => 'SKF3A09Z99'], 'its serial number is SKF3A09Z99'],
     'another variant' => [['ro.product.model' => 'OF-301K'], 'its model number is OF-301K'],
 ]);
 
-it('refuses a dump that says nothing of a phone', function () {
-    $dump = PropertyDump::read("[some.key]: [1]\n[other.key]: [2]\n");
-    expect(fn() => DumpIntake::of(new Unit('X-1', null, []), null, $dump, '2026-09-15T08:00:00Z'))->toThrow(
-        DumpError::class,
-        'None of the 2 properties',
-    );
-});
-
 it('says what a dump changes', function () {
-    $intake = DumpIntake::of(
+    $intake = TextIntake::of(
         World::unit('SK-07'),
         World::sheet('bowline'),
-        PropertyDump::read(World::dump(['ro.build.version.security_patch' => '2026-08-01'])),
+        World::reading(World::dump(['ro.build.version.security_patch' => '2026-08-01'])),
         '2026-09-15T08:00:00Z',
     );
 
-    expect(implode("\n", $intake->changes))->toContain('Patch level:')->toContain('→ 2026-08-01');
+    expect($intake->changes)->toContain([
+        'name' => 'Slot A: Patch level',
+        'from' => World::unit('SK-07')->state()->text('slot.a.os.patchLevel') ?? 'unknown',
+        'to' => '2026-08-01',
+        'line' => '[ro.build.version.security_patch]: [2026-08-01]',
+        'lineNumber' => 9,
+    ]);
 });

@@ -11,7 +11,12 @@ use Tornavis\Core\Reading\TextReader;
  */
 function piecesOf(string $file): array
 {
-    preg_match_all('/^=== (?<title>[^\n]+)\n(?<text>.*?)(?=^=== |\Z)/ms', (string) file_get_contents(__DIR__ . "/{$file}"), $found, PREG_SET_ORDER);
+    preg_match_all(
+        '/^=== (?<title>[^\n]+)\n(?<text>.*?)(?=^=== |\Z)/ms',
+        (string) file_get_contents(__DIR__ . "/{$file}"),
+        $found,
+        PREG_SET_ORDER,
+    );
     $pieces = [];
     foreach ($found as $number => $piece) {
         $pieces["{$piece['title']} " . ($number + 1)] = [$piece['title'], $piece['text']];

@@ -10,9 +10,9 @@ use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Run\RunTrouble;
 use Tornavis\Core\Trouble\Cause;
-use Tornavis\Core\Words\Symptom;
 use Tornavis\Core\Trouble\TroubleCase;
 use Tornavis\Core\Trouble\TroubleGuide;
+use Tornavis\Core\Words\Symptom;
 
 /**
  * A run of the ready phone in which everything before one step was done, and that step begun some times.

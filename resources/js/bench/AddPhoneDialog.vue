@@ -85,8 +85,8 @@ async function takeFile(): Promise<void> {
           <label>Note <input v-model="note" name="note" /></label>
         </div>
         <p class="mute small">
-          Give what you can read; the model number from the about page decides most. A property dump says more than all
-          the rest.
+          Give what you can read; the model number from the about page decides most. What the phone prints about itself
+          says more than all the rest.
         </p>
         <div class="pair">
           <label>Model number <input v-model="clues.model" name="model" class="mono" /></label>
@@ -94,16 +94,20 @@ async function takeFile(): Promise<void> {
           <label>Shop name <input v-model="clues.name" name="name" /></label>
           <label>Chipset <input v-model="clues.chipset" name="chipset" /></label>
         </div>
-        <FileDrop v-model="dump" label="Property dump, pasted or dropped: lines like [key]: [value]" name="dump" />
+        <FileDrop
+          v-model="dump"
+          label="Whatever the phone printed, pasted or dropped: properties, variables, a log"
+          name="dump"
+        />
         <div><button type="button" class="btn" @click="look">Which model is it?</button></div>
         <template v-if="found">
           <p role="status">
             <b>{{ found.says }}</b>
           </p>
-          <p v-if="found.properties" class="mute small">
-            {{ found.properties.count }} properties read<template v-if="found.properties.notUnderstood"
-              >, {{ found.properties.notUnderstood }} lines not understood</template
-            ><template v-if="found.properties.cutOff">; the dump ends in the middle, so it may lack values</template>.
+          <p v-if="found.read" class="mute small">
+            {{ found.read.statements }} statements read<template v-if="found.read.notUnderstood"
+              >, {{ found.read.notUnderstood }} lines not understood</template
+            >.
           </p>
           <CandidateList v-model="chosen" :candidates="found.candidates" />
         </template>

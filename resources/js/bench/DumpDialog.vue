@@ -27,15 +27,25 @@ async function read(dry: boolean): Promise<void> {
 <template>
   <v-dialog v-model="open" max-width="680" scrollable>
     <v-card class="pa-5">
-      <h2>Property dump of {{ label }}</h2>
+      <h2>What {{ label }} printed</h2>
       <ErrorNote :error="refused" />
-      <FileDrop v-model="text" label="Paste it, or drop its file: lines like [key]: [value]" name="dump" />
+      <FileDrop
+        v-model="text"
+        label="Paste it, or drop its file: properties, bootloader variables, a listing, a log"
+        name="dump"
+      />
       <div v-if="answer" class="mt-3" role="status">
-        <b>{{ answer.properties }} properties read, {{ answer.facts }} of them say something about the phone.</b>
-        <div v-if="answer.cutOff" class="small">The dump ends in the middle; what it lacks stays as it was.</div>
+        <b>It says {{ answer.facts }} things about the phone.</b>
+        <div v-for="symptom in answer.symptoms" :key="symptom.id" class="trouble">
+          <b>{{ symptom.label }}</b>
+          <span class="small mono">line {{ symptom.lineNumber }}: {{ symptom.line }}</span>
+        </div>
         <div v-if="answer.notUnderstood" class="small mute">{{ answer.notUnderstood }} lines were not understood.</div>
         <div v-if="answer.changes.length === 0" class="small">Nothing differs from what is known.</div>
-        <div v-for="change in answer.changes" :key="change" class="small mono">{{ change }}</div>
+        <div v-for="change in answer.changes" :key="change.name" class="small">
+          {{ change.name }}: {{ change.from }} → <b>{{ change.to }}</b>
+          <span class="mono mute">line {{ change.lineNumber }}: {{ change.line }}</span>
+        </div>
       </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
@@ -49,6 +59,12 @@ async function read(dry: boolean): Promise<void> {
 </template>
 
 <style scoped>
+.trouble {
+  border-left: 4px solid var(--brass);
+  padding-left: 10px;
+  margin: 6px 0;
+  display: grid;
+}
 .acts {
   display: flex;
   justify-content: flex-end;

@@ -70,7 +70,7 @@ async function enter(): Promise<void> {
   </form>
   <ErrorNote class="mt-3" :error="refused" />
   <p v-if="facts.length === 0" class="empty">
-    Nothing is known about this phone yet. Read it over the cable, paste a property dump, or enter what you see.
+    Nothing is known about this phone yet. Read it over the cable, paste what it printed, or enter what you see.
   </p>
   <section v-for="(rows, group) in groups" :key="group" class="mb-5">
     <h2>{{ group }}</h2>

@@ -35,7 +35,7 @@ watchEffect(() => {
       It is {{ chosen }}
     </button>
     <p v-if="unit.identity.candidates.length === 0" class="small mute">
-      Enter its model number, or paste its property dump.
+      Enter its model number, or paste what the phone printed about itself.
     </p>
   </section>
 </template>

@@ -4,7 +4,7 @@ import type { RunEventsAnswer } from '../generated/api'
 type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['causes']>
 
 /** What a symptom may come of on this phone, the likely first, each with how to tell and what helps. */
-defineProps<{ causes: Causes }>()
+defineProps<{ causes: Causes; line?: string }>()
 const next: Record<Causes[number]['next'], string> = {
   harmless: 'harmless',
   again: 'then do the step again',
@@ -14,6 +14,9 @@ const next: Record<Causes[number]['next'], string> = {
 </script>
 
 <template>
+  <p v-if="line" class="line mono" data-test="deciding-line">
+    <mark>{{ line }}</mark>
+  </p>
   <ol class="causes" data-test="causes">
     <li v-for="cause in causes" :key="cause.title">
       <b>{{ cause.title }}</b> <span class="small" :class="cause.next">{{ next[cause.next] }}</span>
@@ -25,6 +28,16 @@ const next: Record<Causes[number]['next'], string> = {
 </template>
 
 <style scoped>
+.line {
+  margin: 0;
+  font-size: 14px;
+  overflow-wrap: anywhere;
+}
+mark {
+  background: var(--brass-soft);
+  color: var(--ink);
+  padding: 2px 4px;
+}
 .causes {
   margin: 0;
   padding-left: 24px;

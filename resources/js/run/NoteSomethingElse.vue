@@ -20,7 +20,10 @@ const note = ref('')
         <option v-for="one in symptoms" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select></label
     >
-    <label>What does the phone show? <input v-model="note" autofocus aria-label="What the phone shows" /></label>
+    <label class="wide"
+      >What does the phone or the computer show? Type it, or paste the whole output:
+      <textarea v-model="note" autofocus rows="3" class="mono" aria-label="What the phone shows" spellcheck="false" />
+    </label>
     <button type="submit" class="btn">Note it and pause</button>
   </form>
 </template>
@@ -37,13 +40,16 @@ const note = ref('')
   gap: 6px;
   font-size: 16px;
 }
-.word input {
-  font-size: 22px;
+.word .wide {
+  flex: 1 1 320px;
+}
+.word textarea {
+  font-size: 15px;
   padding: 8px 12px;
   border: 2px solid var(--slate);
   border-radius: 4px;
   background: var(--paper);
   color: var(--ink);
-  max-width: 320px;
+  width: 100%;
 }
 </style>

@@ -132,7 +132,7 @@ useKeys({
         <template v-else-if="status === 'asked'">
           <p class="big">{{ question?.says }}</p>
           <p class="hint">{{ question?.todo }}</p>
-          <CauseList v-if="question?.causes?.length" :causes="question.causes" />
+          <CauseList v-if="question?.causes?.length" :causes="question.causes" :line="question.line" />
           <PlanAnew v-if="mayPlanAgain" :key="question?.at" :run="job.run.id" :first="question?.about === 'differs'" />
           <div v-if="question?.about === 'shows'" class="modes">
             <button

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { bytes } from '../app/format'
-import type { ModelSheet } from '../generated/api'
+import type { SheetForm } from './blank'
 
-const rows = defineModel<ModelSheet['partitions']>({ required: true })
+const rows = defineModel<SheetForm['partitions']>({ required: true })
 const marks = {
   perSlot: 'per slot',
   logical: 'in super',
@@ -41,7 +41,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
               :aria-label="`Bytes of partition ${index + 1}`"
             />
           </td>
-          <td class="mute small">{{ row.sizeBytes > 0 ? bytes(row.sizeBytes) : 'unknown' }}</td>
+          <td class="mute small">{{ row.sizeBytes ? bytes(row.sizeBytes) : 'unknown' }}</td>
           <td v-for="(name, key) in marks" :key="key">
             <input v-model="row[key]" type="checkbox" :aria-label="`${row.name}: ${name}`" />
           </td>

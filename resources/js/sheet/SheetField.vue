@@ -1,8 +1,14 @@
 <script setup lang="ts">
 import schema from '../../../docs/formats/model-sheet.schema.json'
+import type { Place } from './sources'
 
 /** One field of a model sheet with a line that says what it decides. */
-const props = defineProps<{ label: string; field: keyof typeof schema.properties }>()
+const props = defineProps<{
+  label: string
+  field: keyof typeof schema.properties
+  sources?: Place[]
+  assumed?: boolean
+}>()
 const decides = (schema.properties[props.field] as { description?: string }).description ?? ''
 </script>
 
@@ -11,7 +17,14 @@ const decides = (schema.properties[props.field] as { description?: string }).des
     <div class="what">
       <b>{{ label }}</b><span class="small mute">{{ decides }}</span>
     </div>
-    <div class="value"><slot /></div>
+    <div class="value">
+      <slot />
+      <span v-if="assumed" class="small assumed">inferred, not read</span>
+      <span v-if="sources?.[0]" class="small mute from" :title="sources[0].line"
+        >{{ assumed ? 'from' : 'read in' }} {{ sources[0].from
+        }}{{ sources[0].lineNumber ? `, line ${sources[0].lineNumber}` : '' }}</span
+      >
+    </div>
   </div>
 </template>
 
@@ -34,6 +47,13 @@ const decides = (schema.properties[props.field] as { description?: string }).des
   gap: 10px 16px;
   align-items: start;
   align-content: start;
+}
+.assumed {
+  color: var(--brass);
+  font-weight: 700;
+}
+.from {
+  flex-basis: 100%;
 }
 @media (max-width: 900px) {
   .field {

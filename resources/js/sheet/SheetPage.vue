@@ -5,10 +5,12 @@ import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import TopBar from '../app/TopBar.vue'
 import type { ModelSheet } from '../generated/api'
-import { blankSheet, classes, tidy } from './blank'
+import { blankSheet, classes, inForm, tidy, type SheetForm } from './blank'
 import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
 import SheetField from './SheetField.vue'
+import SheetSources from './SheetSources.vue'
+import { enteredOver, sourceOf } from './sources'
 import VariantRows from './VariantRows.vue'
 import { useSend } from '../app/useSend'
 import { ApiError, client } from '../app/client'
@@ -16,12 +18,15 @@ import { ApiError, client } from '../app/client'
 const props = defineProps<{ codename: string }>()
 const router = useRouter()
 const fresh = computed(() => props.codename === 'new')
-const sheet = ref<ModelSheet>(blankSheet())
+const sheet = ref<SheetForm>(blankSheet())
+const before = ref<ModelSheet | null>(null)
 const { send, sendQuestion, refused, forget } = useSend()
 const unreadable = ref<ApiError | null>(null)
 const kept = ref('')
 const fromFile = ref('')
 const saved = computed(() => JSON.stringify(tidy(sheet.value)) === kept.value)
+
+const source = (field: string) => sourceOf(sheet.value, field)
 
 const words = (list: string[] | undefined): string => (list ?? []).join(', ')
 const list = (text: string): string[] =>
@@ -34,7 +39,8 @@ async function load(): Promise<void> {
   if (fresh.value) return
   const there = await sendQuestion(() => client.GET('/sheets/{sheet}', { params: { path: { sheet: props.codename } } }))
   if (!there) return
-  sheet.value = there.data
+  sheet.value = inForm(there.data)
+  before.value = structuredClone(there.data)
   kept.value = JSON.stringify(tidy(sheet.value))
 }
 
@@ -44,7 +50,8 @@ function startFrom(name: string): void {
 
 function takeFile(): void {
   try {
-    sheet.value = { ...blankSheet(), ...(JSON.parse(fromFile.value) as ModelSheet) }
+    const given = JSON.parse(fromFile.value) as ModelSheet
+    sheet.value = given.version === 2 ? inForm(given) : { ...blankSheet(), ...inForm(given) }
     forget()
     unreadable.value = null
   } catch {
@@ -54,10 +61,12 @@ function takeFile(): void {
 
 async function keep(): Promise<void> {
   unreadable.value = null
-  const tidied = tidy(sheet.value)
+  const tidied = enteredOver(before.value, tidy(sheet.value))
   const path = { codename: tidied.codename }
   if (!(await send(() => client.PUT('/sheets/{codename}', { params: { path }, body: tidied })))) return
-  kept.value = JSON.stringify(tidied)
+  sheet.value = inForm(tidied)
+  before.value = structuredClone(tidied)
+  kept.value = JSON.stringify(tidy(sheet.value))
   if (fresh.value) await router.push(`/sheets/${tidied.codename}`)
 }
 
@@ -98,7 +107,7 @@ onMounted(load)
         Fill the form from it
       </button>
     </details>
-    <SheetField label="Codename" field="codename"
+    <SheetField label="Codename" field="codename" v-bind="source('codename')"
       ><label
         ><input
           v-model.trim="sheet.codename"
@@ -108,10 +117,10 @@ onMounted(load)
           placeholder="small letters, digits, _"
           aria-label="Codename" /></label
     ></SheetField>
-    <SheetField label="Maker" field="maker"
+    <SheetField label="Maker" field="maker" v-bind="source('maker')"
       ><label><input v-model.trim="sheet.maker" name="maker" aria-label="Maker" /></label
     ></SheetField>
-    <SheetField label="Shop name" field="name"
+    <SheetField label="Shop name" field="name" v-bind="source('name')"
       ><label><input v-model.trim="sheet.name" name="name" aria-label="Shop name" /></label
     ></SheetField>
     <SheetField label="Also sold as" field="alsoSoldAs"
@@ -123,10 +132,13 @@ onMounted(load)
           aria-label="Also sold as"
           @change="sheet.alsoSoldAs = list(($event.target as HTMLInputElement).value)" /></label
     ></SheetField>
-    <SheetField label="Variants" field="variants"><VariantRows v-model="sheet.variants" /></SheetField>
-    <SheetField label="Processor" field="architecture"
+    <SheetField label="Variants" field="variants" v-bind="source('variants.model')"
+      ><VariantRows v-model="sheet.variants"
+    /></SheetField>
+    <SheetField label="Processor" field="architecture" v-bind="source('architecture')"
       ><label
         ><select v-model="sheet.architecture" name="architecture" aria-label="Processor">
+          <option v-if="sheet.version === 2" :value="undefined">not known</option>
           <option>arm64</option>
           <option>arm</option>
           <option>arm_binder64</option>
@@ -134,7 +146,7 @@ onMounted(load)
         </select></label
       ></SheetField
     >
-    <SheetField label="Covered by builds for" field="aliases"
+    <SheetField label="Covered by builds for" field="aliases" v-bind="source('aliases')"
       ><label
         ><input
           :value="words(sheet.aliases)"
@@ -143,7 +155,7 @@ onMounted(load)
           aria-label="Aliases"
           @change="sheet.aliases = list(($event.target as HTMLInputElement).value)" /></label
     ></SheetField>
-    <SheetField label="Launched with api" field="launchApi"
+    <SheetField label="Launched with api" field="launchApi" v-bind="source('launchApi')"
       ><label
         ><input
           v-model.number="sheet.launchApi"
@@ -157,33 +169,36 @@ onMounted(load)
         {{ one.words }}
       </button></SheetField
     >
-    <SheetField label="Slots" field="slots"
+    <SheetField label="Slots" field="slots" v-bind="source('slots')"
       ><label
         ><select v-model="sheet.slots" name="slots" aria-label="Slots">
+          <option v-if="sheet.version === 2" :value="undefined">not known</option>
           <option :value="1">one</option>
           <option :value="2">two</option>
         </select></label
       ></SheetField
     >
-    <SheetField label="Recovery lives" field="recoveryHome"
+    <SheetField label="Recovery lives" field="recoveryHome" v-bind="source('recoveryHome')"
       ><label
         ><select v-model="sheet.recoveryHome" name="recoveryHome" aria-label="Recovery lives">
+          <option v-if="sheet.version === 2" :value="undefined">not known</option>
           <option value="recovery">in its own partition</option>
           <option value="boot">in boot</option>
           <option value="vendor_boot">in vendor boot</option>
         </select></label
       ></SheetField
     >
-    <SheetField label="Dynamic layout" field="dynamicLayout"
+    <SheetField label="Dynamic layout" field="dynamicLayout" v-bind="source('dynamicLayout')"
       ><label
         ><select v-model="sheet.dynamicLayout" name="dynamicLayout" aria-label="Dynamic layout">
+          <option v-if="sheet.version === 2" :value="undefined">not known</option>
           <option value="native">native</option>
           <option value="retrofit">retrofit</option>
           <option value="none">none</option>
         </select></label
       ></SheetField
     >
-    <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes"
+    <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes" v-bind="source('superBytes')"
       ><label
         >bytes
         <input
@@ -196,7 +211,7 @@ onMounted(load)
     ></SheetField>
     <SheetField label="Partitions" field="partitions"><PartitionRows v-model="sheet.partitions" /></SheetField>
     <SheetField label="Keys" field="keys"><KeyRows v-model="sheet.keys" /></SheetField>
-    <SheetField label="File systems" field="fileSystems"
+    <SheetField label="File systems" field="fileSystems" v-bind="source('fileSystems')"
       ><label v-for="one in ['f2fs', 'ext4']" :key="one"
         ><input v-model="sheet.fileSystems" type="checkbox" :value="one" /> {{ one }}</label
       ></SheetField
@@ -262,6 +277,7 @@ onMounted(load)
         <input v-model.number="sheet.battery.drainPercentPerMinute" type="number" min="0" step="0.05" name="drain"
       /></label>
     </SheetField>
+    <SheetSources :sheet="sheet" />
     <p v-if="!fresh" class="mt-4">
       <button type="button" class="btn erase small" @click="remove">Delete this sheet</button>
     </p>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { ModelSheet } from '../generated/api'
+import type { SheetForm } from './blank'
 
-const rows = defineModel<ModelSheet['variants']>({ required: true })
+const rows = defineModel<SheetForm['variants']>({ required: true })
 const columns = {
   model: 'Model number',
   chipset: 'Chipset',

@@ -1,18 +1,28 @@
 import type { ModelSheet } from '../generated/api'
 
+/** A sheet in the form: the lists are there to add to, and what is unknown is left empty. */
+export type SheetForm = ModelSheet & {
+  variants: NonNullable<ModelSheet['variants']>
+  partitions: NonNullable<ModelSheet['partitions']>
+  battery: { chargePercentPerMinute?: number; drainPercentPerMinute?: number }
+}
+
+export const inForm = (sheet: ModelSheet): SheetForm =>
+  ({ variants: [], partitions: [], battery: {}, ...sheet }) as SheetForm
+
 const mib = 2 ** 20
 const gib = 2 ** 30
 const part = (
   name: string,
   sizeBytes: number,
   perSlot: boolean,
-  more: Partial<ModelSheet['partitions'][number]> = {},
-): ModelSheet['partitions'][number] => ({ name, sizeBytes, perSlot, ...more })
+  more: Partial<SheetForm['partitions'][number]> = {},
+): SheetForm['partitions'][number] => ({ name, sizeBytes, perSlot, ...more })
 
 /** The usual tables of partitions, by class of phone: to start from, not to be believed. */
 export const classes: Record<
   string,
-  { words: string; sheet: Pick<ModelSheet, 'slots' | 'recoveryHome' | 'dynamicLayout' | 'superBytes' | 'partitions'> }
+  { words: string; sheet: Pick<SheetForm, 'slots' | 'recoveryHome' | 'dynamicLayout' | 'superBytes' | 'partitions'> }
 > = {
   vendorBoot: {
     words: 'Two slots, recovery in vendor boot, dynamic layout',
@@ -69,7 +79,7 @@ export const classes: Record<
   },
 }
 
-export const blankSheet = (): ModelSheet => ({
+export const blankSheet = (): SheetForm => ({
   format: 'tornavis/model-sheet',
   version: 1,
   codename: '',
@@ -87,7 +97,7 @@ export const blankSheet = (): ModelSheet => ({
 })
 
 /** The sheet as it is kept: empty texts and lists that were left out are not in it. */
-export function tidy(sheet: ModelSheet): ModelSheet {
+export function tidy(sheet: SheetForm): ModelSheet {
   const full = (value: unknown): boolean =>
     value !== '' && value !== undefined && value !== null && !(typeof value === 'number' && Number.isNaN(value))
   const clean = <T extends object>(one: T): T =>
@@ -101,6 +111,12 @@ export function tidy(sheet: ModelSheet): ModelSheet {
   }) as ModelSheet
   if (out.unlock && !full(out.unlock.waitHours)) delete out.unlock
   else if (out.unlock) out.unlock = clean(out.unlock)
+  if (out.version === 2) {
+    for (const field of ['variants', 'partitions', 'battery', 'fileSystems', 'encryptions'] as const) {
+      const part = out[field]
+      if (part && Object.keys(part).length === 0) delete out[field]
+    }
+  }
   if (out.keys && Object.keys(out.keys).length === 0) delete out.keys
   if (out.alsoSoldAs?.length === 0) delete out.alsoSoldAs
   if (out.superGroups?.length === 0) delete out.superGroups

@@ -131,10 +131,10 @@ abstract readonly class Flash extends Operation
             : [];
     }
 
-    /** A logical partition grows to what is written into it. */
+    /** A logical partition grows to what is written into it; of another one the size may not be known. */
     protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
     {
-        return !$partition->logical;
+        return !$partition->logical && $partition->sizeBytes > 0;
     }
 
     final public function effects(State $state, ModelSheet $sheet): array

@@ -30,7 +30,8 @@ final readonly class Manifest
 
     /**
      * @param  array<string, ManifestPartition>  $partitions  by name, in the manifest's order
-     * @param  list<array{string, int}>  $groups  name and bytes
+     * @param  list<array{string, int, list<string>}>  $groups  name, bytes and partitions in it
+     * @param  ?bool  $merges  whether it goes in beside the system and is merged later; null where it does not say
      */
     private function __construct(
         private WireFields $fields,
@@ -39,6 +40,7 @@ final readonly class Manifest
         public ?int $maxTimestamp,
         public array $partitions,
         public array $groups,
+        public ?bool $merges,
     ) {}
 
     /**
@@ -52,6 +54,7 @@ final readonly class Manifest
         $numbers = [];
         $partitions = [];
         $groups = [];
+        $merges = null;
         foreach ($fields->between(0, null, self::MOST_FIELDS) as [$number, $type, $value, $length]) {
             if ($number === 13 && $type === WireFields::BYTES) {
                 $partition = self::partition($fields, $value, $value + $length, $path, $where);
@@ -65,6 +68,7 @@ final readonly class Manifest
                 $partitions[$partition->name] = $partition;
             } elseif ($number === 15 && $type === WireFields::BYTES) {
                 array_push($groups, ...self::groups($fields, $value, $value + $length));
+                $merges = self::merges($fields, $value, $value + $length);
             } elseif ($type === WireFields::VARINT) {
                 $numbers[$number] = $value;
             }
@@ -86,7 +90,7 @@ final readonly class Manifest
             );
         }
 
-        return new self($fields, $block, $numbers[12] ?? 0, $numbers[14] ?? null, $partitions, $groups);
+        return new self($fields, $block, $numbers[12] ?? 0, $numbers[14] ?? null, $partitions, $groups, $merges);
     }
 
     private static function partition(
@@ -130,7 +134,7 @@ final readonly class Manifest
     }
 
     /**
-     * @return list<array{string, int}>
+     * @return list<array{string, int, list<string>}>
      */
     private static function groups(WireFields $fields, int $at, int $end): array
     {
@@ -138,11 +142,35 @@ final readonly class Manifest
         foreach ($fields->between($at, $end, self::MOST_GROUPS) as [$number, $type, $value, $length]) {
             if ($number === 1 && $type === WireFields::BYTES) {
                 $group = $fields->message(new DynamicPartitionGroup(), $value, $length);
-                $groups[] = [$group->getName(), (int) $group->getSize()];
+                $groups[] = [$group->getName(), (int) $group->getSize(), self::names($group)];
             }
         }
 
         return $groups;
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function names(DynamicPartitionGroup $group): array
+    {
+        $names = [];
+        foreach ($group->getPartitionNames() as $name) {
+            $names[] = is_string($name) ? $name : '';
+        }
+
+        return $names;
+    }
+
+    private static function merges(WireFields $fields, int $at, int $end): ?bool
+    {
+        foreach ($fields->between($at, $end, self::MOST_GROUPS) as [$number, $type, $value]) {
+            if ($number === 2 && $type === WireFields::VARINT) {
+                return $value !== 0;
+            }
+        }
+
+        return null;
     }
 
     /**

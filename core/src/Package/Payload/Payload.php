@@ -121,8 +121,31 @@ final readonly class Payload
         if ($groups !== []) {
             $facts[] = Fact::of(Field::GROUPS, $groups, Source::File, self::WHERE);
         }
+        $logical = self::logical($manifest);
+        if ($logical !== []) {
+            $facts[] = Fact::of(Field::LOGICAL, $logical, Source::File, self::WHERE);
+        }
+        if ($manifest->merges !== null) {
+            $facts[] = Fact::of(Field::MERGES, $manifest->merges, Source::File, self::WHERE);
+        }
 
         return [$facts, $images];
+    }
+
+    /**
+     * @return list<string> "name bytes group" of what goes into super
+     */
+    private static function logical(Manifest $manifest): array
+    {
+        $logical = [];
+        foreach ($manifest->groups as [$group, , $names]) {
+            foreach ($names as $name) {
+                $bytes = max(0, $manifest->partitions[$name]->sizeBytes ?? 0);
+                $logical[] = "{$name} {$bytes} {$group}";
+            }
+        }
+
+        return $logical;
     }
 
     /** @throws PackageError when it is damaged */

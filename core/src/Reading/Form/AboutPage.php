@@ -18,9 +18,18 @@ use Tornavis\Core\Reading\Statements;
  */
 final class AboutPage implements Form
 {
-    private const LABELS = 'model number|model|codename|code name|device codename|build number|bootloader(?: version)?|baseband(?: version)?|kernel(?: version)?|serial(?: number)?|security (?:update|patch)(?: level)?|patch level|(?:hardware|processor|chipset|soc)(?: version| model)?|manufacturer|maker|brand|battery(?: level)?|platform release|api(?: level)?|os version|[a-z]{5,9} version|bootloader unlocked|active slot|current slot|vendor(?: version)?|slot|firmware(?: version)?|encryption|recovery(?: version)?|marketing name|market name';
+    private const LABELS =
+        'model number|model|codename|code name|device codename|build number|bootloader(?: version)?|' .
+        'baseband(?: version)?|kernel(?: version)?|serial(?: number)?|security (?:update|patch)(?: level)?|' .
+        'patch level|(?:hardware|processor|chipset|soc)(?: version| model)?|manufacturer|maker|brand|' .
+        'battery(?: level)?|platform release|api(?: level)?|os version|[a-z]{5,9} version|bootloader unlocked|' .
+        'active slot|current slot|vendor(?: version)?|slot|firmware(?: version)?|encryption|recovery(?: version)?' .
+        '|marketing name|market name';
 
-    private const LINE = '/^[ \t*•-]*(?<label>' . self::LABELS . ')[ \t]*(?:[:=\t]|[ ]{2,}|[ ]-[ ]|\n[ \t]*(?=\S))[ \t]*(?<value>[^\n]{1,120})$/mi';
+    private const LINE =
+        '/^[ \t*•-]*(?<label>' .
+        self::LABELS .
+        ')[ \t]*(?:[:=\t]|[ ]{2,}|[ ]-[ ]|\n[ \t]*(?=\S))[ \t]*(?<value>[^\n]{1,120})$/mi';
 
     public function id(): string
     {
@@ -47,7 +56,12 @@ final class AboutPage implements Form
         }
         $form = $this->id();
         $text = match ($label) {
-            'bootloader', 'bootloader version', 'firmware', 'firmware version' => preg_match('/^(?:un)?locked$/i', $value) === 1 ? null : StateField::FirmwareVersion,
+            'bootloader', 'bootloader version', 'firmware', 'firmware version' => preg_match(
+                '/^(?:un)?locked$/i',
+                $value,
+            ) === 1
+                ? null
+                : StateField::FirmwareVersion,
             'baseband', 'baseband version' => StateField::FirmwareModem,
             'vendor version' => StateField::VendorVersion,
             default => null,
@@ -56,19 +70,85 @@ final class AboutPage implements Form
             $to->unit($text->value, $value, $line, $form, Statement::USUAL);
         }
         match (true) {
-            $label === 'model number' || ($label === 'model' && preg_match('/\d/', $value) === 1) => $this->model($value, $match, $to),
-            str_contains($label, 'codename') || $label === 'code name' => $to->model('codename', preg_match('/^[\w-]{2,40}$/', $value) === 1 ? $value : null, $line, $form, Statement::USUAL),
-            $label === 'manufacturer' || $label === 'maker' || $label === 'brand' => $to->model('maker', $value, $line, $form, Statement::USUAL),
-            $label === 'marketing name' || $label === 'market name' => $to->model('name', $value, $line, $form, Statement::USUAL),
+            $label === 'model number' || ($label === 'model' && preg_match('/\d/', $value) === 1) => $this->model(
+                $value,
+                $match,
+                $to,
+            ),
+            str_contains($label, 'codename') || $label === 'code name' => $to->model(
+                'codename',
+                preg_match('/^[\w-]{2,40}$/', $value) === 1 ? $value : null,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            $label === 'manufacturer' || $label === 'maker' || $label === 'brand' => $to->model(
+                'maker',
+                $value,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            $label === 'marketing name' || $label === 'market name' => $to->model(
+                'name',
+                $value,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
             preg_match('/^(?:chipset|soc|processor)/', $label) === 1 => $this->chipset($value, $match, $to),
-            str_starts_with($label, 'serial') => $to->unit(StateField::Serial->value, NoValue::isSerial($value) ? null : $value, $line, $form, Statement::USUAL),
-            str_contains($label, 'security') || $label === 'patch level' => $to->unit(StateField::OsPatchLevel->value, self::date($value), $line, $form, Statement::USUAL),
-            str_starts_with($label, 'kernel') => $to->unit(StateField::KernelVersion->value, preg_match('/^\d+\.\d+\.\d+[\w.+-]*/', $value, $part) === 1 ? $part[0] : null, $line, $form, Statement::USUAL),
-            $label === 'build number' => $to->unit(StateField::OsBuildId->value, self::lastWord($value), $line, $form, Statement::HINT),
-            str_starts_with($label, 'api') => $to->unit(StateField::OsApi->value, ctype_digit($value) ? (int) $value : null, $line, $form, Statement::USUAL),
-            str_starts_with($label, 'battery') => $to->unit(StateField::BatteryPercent->value, preg_match('/^(\d{1,3})\s*%$/', $value, $part) === 1 && (int) $part[1] <= 100 ? (int) $part[1] : null, $line, $form, Statement::USUAL),
-            $label === 'bootloader unlocked' => $to->unit(StateField::BootloaderUnlocked->value, ['yes' => true, 'no' => false][strtolower($value)] ?? null, $line, $form, Statement::USUAL),
-            in_array($label, ['platform release', 'os version'], true) || preg_match('/^(?!kernel|baseband|hardware|vendor|firmware)[a-z]{5,9} version$/', $label) === 1 => $this->release($value, $label, $match, $to),
+            str_starts_with($label, 'serial') => $to->unit(
+                StateField::Serial->value,
+                NoValue::isSerial($value) ? null : $value,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            str_contains($label, 'security') || $label === 'patch level' => $to->unit(
+                StateField::OsPatchLevel->value,
+                self::date($value),
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            str_starts_with($label, 'kernel') => $to->unit(
+                StateField::KernelVersion->value,
+                preg_match('/^\d+\.\d+\.\d+[\w.+-]*/', $value, $part) === 1 ? $part[0] : null,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            $label === 'build number' => $to->unit(
+                StateField::OsBuildId->value,
+                self::lastWord($value),
+                $line,
+                $form,
+                Statement::HINT,
+            ),
+            str_starts_with($label, 'api') => $to->unit(
+                StateField::OsApi->value,
+                ctype_digit($value) ? (int) $value : null,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            str_starts_with($label, 'battery') => $to->unit(
+                StateField::BatteryPercent->value,
+                preg_match('/^(\d{1,3})\s*%$/', $value, $part) === 1 && (int) $part[1] <= 100 ? (int) $part[1] : null,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            $label === 'bootloader unlocked' => $to->unit(
+                StateField::BootloaderUnlocked->value,
+                ['yes' => true, 'no' => false][strtolower($value)] ?? null,
+                $line,
+                $form,
+                Statement::USUAL,
+            ),
+            in_array($label, ['platform release', 'os version'], true) ||
+                preg_match('/^(?!kernel|baseband|hardware|vendor|firmware)[a-z]{5,9} version$/', $label) === 1
+                => $this->release($value, $label, $match, $to),
             default => null,
         };
     }
@@ -88,7 +168,13 @@ final class AboutPage implements Form
     private function release(string $value, string $label, PrintedMatch $match, Statements $to): void
     {
         $isRelease = preg_match('/^\d{1,2}(\.\d{1,2}){0,2}$/', $value) === 1 && $label !== 'os version';
-        $to->unit(StateField::OsRelease->value, $isRelease ? $value : null, $match->line, $this->id(), Statement::USUAL);
+        $to->unit(
+            StateField::OsRelease->value,
+            $isRelease ? $value : null,
+            $match->line,
+            $this->id(),
+            Statement::USUAL,
+        );
     }
 
     /** "2026-09-05" of "5 September 2026", "September 5, 2026" or the date itself. */
@@ -100,14 +186,19 @@ final class AboutPage implements Form
         if (preg_match('/^(?:\d{1,2} [A-Z][a-z]+|[A-Z][a-z]+ \d{1,2},?) \d{4}$/', $value) !== 1) {
             return null;
         }
-        $time = strtotime("{$value} 00:00 UTC");
+        $words = str_replace(',', '', $value);
+        $date =
+            \DateTimeImmutable::createFromFormat('!j F Y', $words) ?:
+            \DateTimeImmutable::createFromFormat('!F j Y', $words);
 
-        return $time === false ? null : gmdate('Y-m-d', $time);
+        return $date === false ? null : $date->format('Y-m-d');
     }
 
     /** A build number as shown ends in the increment where it names more than one thing. */
     private static function lastWord(string $value): string
     {
-        return preg_match('/\b(?:[a-z]+-user(?:debug)? \S+ \S+ (\S+) \S+-keys)$/', $value, $part) === 1 ? $part[1] : $value;
+        return preg_match('/\b(?:[a-z]+-user(?:debug)? \S+ \S+ (\S+) \S+-keys)$/', $value, $part) === 1
+            ? $part[1]
+            : $value;
     }
 }

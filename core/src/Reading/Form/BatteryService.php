@@ -18,7 +18,10 @@ use Tornavis\Core\Words\BatteryCondition;
  */
 final class BatteryService implements Form
 {
-    private const FIELD = '/^[ \t]*(?<key>AC powered|USB powered|Wireless powered|Dock powered|Max charging current|Max charging voltage|Charge counter|status|health|present|level|scale|voltage|temperature|technology):[ \t]*(?<value>[^\n]{0,60})$/m';
+    private const FIELD =
+        '/^[ \t]*(?<key>AC powered|USB powered|Wireless powered|Dock powered|Max charging current|' .
+        'Max charging voltage|Charge counter|status|health|present|level|scale|voltage|temperature|technology):' .
+        '[ \t]*(?<value>[^\n]{0,60})$/m';
 
     public function id(): string
     {

@@ -8,7 +8,6 @@ use Tornavis\Core\Reading\CodenameText;
 use Tornavis\Core\Reading\Form;
 use Tornavis\Core\Reading\NoValue;
 use Tornavis\Core\Reading\PrintedLine;
-use Tornavis\Core\Reading\PrintedMatch;
 use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\SizeText;
 use Tornavis\Core\Reading\Statement;
@@ -22,7 +21,11 @@ use Tornavis\Core\Reading\Statements;
  */
 final class BuildConfiguration implements Form
 {
-    private const LINE = '/^[ \t]*(?:export[ \t]+)?(?<key>[A-Z][A-Z0-9_]{4,60}|(?:[a-z_]+_size|super_partition_groups|super_partition_size|dynamic_partition_list|virtual_ab|ab_update|use_dynamic_partitions|dynamic_partition_retrofit|super_[a-z0-9_]+_partition_list))[ \t]*(?::=|\+=|\?=|=)[ \t]*(?<value>[^\n#]{0,800})/m';
+    private const LINE =
+        '/^[ \t]*(?:export[ \t]+)?(?<key>[A-Z][A-Z0-9_]{4,60}|(?:[a-z_]+_size|super_partition_groups|' .
+        'super_partition_size|dynamic_partition_list|virtual_ab|ab_update|use_dynamic_partitions|' .
+        'dynamic_partition_retrofit|super_[a-z0-9_]+_partition_list))[ \t]*(?::=|\+=|\?=|=)[ \t]*(?<value>[^\n#]' .
+        '{0,800})/m';
 
     private const ARCHITECTURES = ['arm64' => 'arm64', 'x86_64' => 'x86_64'];
 
@@ -33,7 +36,12 @@ final class BuildConfiguration implements Form
 
     public function read(PrintedText $text, Statements $to): void
     {
-        if (preg_match('/^[ \t]*(?:BOARD_|TARGET_|PRODUCT_|AB_OTA|super_partition|dynamic_partition|CONFIG_\w*BINDER)/m', $text->text) !== 1) {
+        if (
+            preg_match(
+                '/^[ \t]*(?:BOARD_|TARGET_|PRODUCT_|AB_OTA|super_partition|dynamic_partition|CONFIG_\w*BINDER)/m',
+                $text->text,
+            ) !== 1
+        ) {
             return;
         }
         $found = [];
@@ -45,7 +53,7 @@ final class BuildConfiguration implements Form
         }
         foreach ($found as $key => [$value, $line]) {
             if (!NoValue::is($value)) {
-                $this->tell((string) $key, $value, $line, $to);
+                $this->tell($key, $value, $line, $to);
             }
         }
         $this->tellArchitecture($found, $to);
@@ -64,12 +72,20 @@ final class BuildConfiguration implements Form
 
             return;
         }
-        if (preg_match('/^([a-z_]+)_size$/', $key, $part) === 1 && preg_match('/_group$|^super_partition$|^super_|image$|block|fs$|metadata|^partition|_fs_/', $part[1]) !== 1) {
+        if (
+            preg_match('/^([a-z_]+)_size$/', $key, $part) === 1 &&
+            preg_match('/_group$|^super_partition$|^super_|image$|block|fs$|metadata|^partition|_fs_/', $part[1]) !== 1
+        ) {
             $to->model("partitions.{$part[1]}.sizeBytes", $size === 0 ? null : $size, $line, $form, Statement::USUAL);
 
             return;
         }
-        if (preg_match('/^(?:BOARD_([A-Z0-9_]+)_PARTITION_LIST|super_([a-z0-9_]+)_partition_list|dynamic_partition_list)$/', $key) === 1) {
+        if (
+            preg_match(
+                '/^(?:BOARD_([A-Z0-9_]+)_PARTITION_LIST|super_([a-z0-9_]+)_partition_list|dynamic_partition_list)$/',
+                $key,
+            ) === 1
+        ) {
             foreach (self::words($value) as $name) {
                 $to->model("partitions.{$name}.logical", true, $line, $form);
             }
@@ -77,17 +93,28 @@ final class BuildConfiguration implements Form
             return;
         }
         if (preg_match('/^super_([a-z0-9_]+)_group_size$|^BOARD_((?!SUPER_)[A-Z0-9_]+)_SIZE$/', $key, $part) === 1) {
-            $group = strtolower(($part[1] ?? '') . ($part[2] ?? ''));
+            $group = strtolower($part[1] . ($part[2] ?? ''));
             $to->model("superGroups.{$group}.maximumBytes", $size === 0 ? null : $size, $line, $form);
 
             return;
         }
         match ($key) {
-            'PRODUCT_DEVICE', 'TARGET_DEVICE' => $to->model('codename', CodenameText::is($value) ? $value : null, $line, $form),
+            'PRODUCT_DEVICE', 'TARGET_DEVICE' => $to->model(
+                'codename',
+                CodenameText::is($value) ? $value : null,
+                $line,
+                $form,
+            ),
             'PRODUCT_MANUFACTURER' => $to->model('maker', $value, $line, $form),
             'PRODUCT_MODEL' => $to->model('variants.model', $value, $line, $form, Statement::USUAL),
             'TARGET_BOARD_PLATFORM' => $to->model('variants.chipset', $value, $line, $form, Statement::USUAL),
-            'PRODUCT_SHIPPING_API_LEVEL', 'BOARD_SHIPPING_API_LEVEL' => $to->model('launchApi', ctype_digit($value) ? (int) $value : null, $line, $form, $key[0] === 'P' ? Statement::SURE : Statement::HINT),
+            'PRODUCT_SHIPPING_API_LEVEL', 'BOARD_SHIPPING_API_LEVEL' => $to->model(
+                'launchApi',
+                ctype_digit($value) ? (int) $value : null,
+                $line,
+                $form,
+                $key[0] === 'P' ? Statement::SURE : Statement::HINT,
+            ),
             'AB_OTA_UPDATER', 'ab_update' => $to->model('slots', $isOn ? 2 : 1, $line, $form),
             'virtual_ab' => $to->model('slots', $isOn ? 2 : null, $line, $form),
             'BOARD_SUPER_PARTITION_SIZE', 'super_partition_size' => $to->model('superBytes', $size, $line, $form),
@@ -130,11 +157,13 @@ final class BuildConfiguration implements Form
         [$value, $line] = $found['TARGET_ARCH'] ?? ['', null];
         if ($line !== null) {
             $binder = $found['TARGET_USES_64_BIT_BINDER'][0] ?? '';
-            $architecture = self::ARCHITECTURES[$value] ?? match (true) {
-                $value === 'arm' && $binder === 'true' => 'arm_binder64',
-                $value === 'arm' && $binder === 'false' => 'arm',
-                default => null,
-            };
+            $architecture =
+                self::ARCHITECTURES[$value] ??
+                match (true) {
+                    $value === 'arm' && $binder === 'true' => 'arm_binder64',
+                    $value === 'arm' && $binder === 'false' => 'arm',
+                    default => null,
+                };
             $to->model('architecture', $architecture, $line, $this->id());
         }
     }
@@ -144,8 +173,10 @@ final class BuildConfiguration implements Form
      */
     private function tellLayout(array $found, Statements $to): void
     {
-        [$dynamic, $line] = $found['PRODUCT_USE_DYNAMIC_PARTITIONS'] ?? ($found['use_dynamic_partitions'] ?? ['', null]);
-        $retrofit = $found['PRODUCT_RETROFIT_DYNAMIC_PARTITIONS'] ?? ($found['dynamic_partition_retrofit'] ?? ['', null]);
+        [$dynamic, $line] =
+            $found['PRODUCT_USE_DYNAMIC_PARTITIONS'] ?? ($found['use_dynamic_partitions'] ?? ['', null]);
+        $retrofit =
+            $found['PRODUCT_RETROFIT_DYNAMIC_PARTITIONS'] ?? ($found['dynamic_partition_retrofit'] ?? ['', null]);
         if ($line !== null || $retrofit[1] !== null) {
             $layout = match (true) {
                 $retrofit[0] === 'true' => 'retrofit',
@@ -155,7 +186,13 @@ final class BuildConfiguration implements Form
             };
             $to->model('dynamicLayout', $layout, $line ?? $retrofit[1], $this->id());
         } elseif (isset($found['BOARD_SUPER_PARTITION_SIZE'])) {
-            $to->model('dynamicLayout', 'native', $found['BOARD_SUPER_PARTITION_SIZE'][1], $this->id(), Statement::USUAL);
+            $to->model(
+                'dynamicLayout',
+                'native',
+                $found['BOARD_SUPER_PARTITION_SIZE'][1],
+                $this->id(),
+                Statement::USUAL,
+            );
         }
     }
 
@@ -175,7 +212,13 @@ final class BuildConfiguration implements Form
             }
         }
         if (isset($found['BOARD_RECOVERYIMAGE_PARTITION_SIZE'])) {
-            $to->model('recoveryHome', 'recovery', $found['BOARD_RECOVERYIMAGE_PARTITION_SIZE'][1], $this->id(), Statement::USUAL);
+            $to->model(
+                'recoveryHome',
+                'recovery',
+                $found['BOARD_RECOVERYIMAGE_PARTITION_SIZE'][1],
+                $this->id(),
+                Statement::USUAL,
+            );
         }
     }
 
@@ -186,6 +229,8 @@ final class BuildConfiguration implements Form
     {
         $words = preg_split('/[\s\\\\]+/', $value, -1, PREG_SPLIT_NO_EMPTY) ?: [];
 
-        return array_values(array_filter($words, static fn(string $word): bool => preg_match('/^[a-z0-9_]{2,36}$/', $word) === 1));
+        return array_values(
+            array_filter($words, static fn(string $word): bool => preg_match('/^[a-z0-9_]{2,36}$/', $word) === 1),
+        );
     }
 }

@@ -12,7 +12,6 @@ use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\Statement;
 use Tornavis\Core\Reading\Statements;
 use Tornavis\Core\Words\Mode;
-use Tornavis\Core\Words\Symptom;
 
 /**
  * What the computer prints: which phones it lists in which mode, and what it sent and wrote.
@@ -22,11 +21,18 @@ use Tornavis\Core\Words\Symptom;
 final class ComputerSide implements Form
 {
     /** The tools name a bootloader's mode by their own name, which ends in boot, and in bootd for the userspace's. */
-    private const LISTED = '/^[ \t]*(?<serial>[A-Za-z0-9._:-]{4,64})[ \t]+(?<state>device|recovery|sideload|rescue|unauthorized|unauthorised|offline|no permissions|bootloader|[a-z]{4}bootd?)(?<more>(?:[ \t]*[;(]|[ \t]+\w+:)[^\n]*)?[ \t]*$/m';
+    private const LISTED =
+        '/^[ \t]*(?<serial>[A-Za-z0-9._:-]{4,64})[ \t]+(?<state>device|recovery|sideload|rescue|unauthorized|' .
+        'unauthorised|offline|no permissions|bootloader|[a-z]{4}bootd?)(?<more>(?:[ \t]*[;(]|[ \t]+\w+:)[^\n]*)?' .
+        '[ \t]*$/m';
 
-    private const SENT = '/^[^\n]{0,30}?(?:sending|writing|erasing|rebooting|resizing|deleting|creating|setting|booting)\b[^\n]{0,120}?(?:OKAY|FAILED)[^\n]*$/mi';
+    private const SENT =
+        '/^[^\n]{0,30}?(?:sending|writing|erasing|rebooting|resizing|deleting|creating|setting|booting)\b[^\n]' .
+        '{0,120}?(?:OKAY|FAILED)[^\n]*$/mi';
 
-    private const NOISE = '/^[ \t]*(?:List of devices attached|Finished\. Total time: [\d.]+s|Total xfer: [\d.]+x|serving: [^\n]*|OKAY \[[^\n]*)[ \t]*$/mi';
+    private const NOISE =
+        '/^[ \t]*(?:List of devices attached|Finished\. Total time: [\d.]+s|Total xfer: [\d.]+x|serving: [^\n]*|' .
+        'OKAY \[[^\n]*)[ \t]*$/mi';
 
     public function id(): string
     {
@@ -87,7 +93,13 @@ final class ComputerSide implements Form
         if (preg_match('/\bmodel:([A-Za-z0-9_.-]{2,40})\b/', $match->part('more'), $part) === 1) {
             // The tool writes a low line for every sign that is no letter, so that the number itself is not known.
             $isWhole = !str_contains($part[1], '_');
-            $to->unit(StateField::VariantModel->value, $isWhole ? $part[1] : null, $match->line, $this->id(), Statement::HINT);
+            $to->unit(
+                StateField::VariantModel->value,
+                $isWhole ? $part[1] : null,
+                $match->line,
+                $this->id(),
+                Statement::HINT,
+            );
         }
     }
 }

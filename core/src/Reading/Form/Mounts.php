@@ -25,12 +25,14 @@ final class Mounts implements Form
     private const TYPES = 'f2fs|ext4|ext3|erofs|squashfs|exfat|vfat|sdcardfs|fuse|tmpfs';
 
     private const MOUNTED =
-        '/^(?:.{0,30}[ \t])?(?<device>\/dev\/\S+|tmpfs|none)[ \t]+(?:on[ \t]+)?(?<where>\/\S*)[ \t]+(?:type[ \t]+)?(?<type>' .
+        '/^(?:.{0,30}[ \t])?(?<device>\/dev\/\S+|tmpfs|none)[ \t]+(?:on[ \t]+)?(?<where>\/\S*)[ \t]+(?:type' .
+        '[ \t]+)?(?<type>' .
         self::TYPES .
         ')[ \t]+(?<options>[^\n]*)$/m';
 
     private const FREE =
-        '/^[ \t]*(?<device>\S+)[ \t]+(?<size>[\d.]+[KMGT]?)[ \t]+(?<used>[\d.]+[KMGT]?)[ \t]+(?<free>[\d.]+[KMGT]?)[ \t]+(?:\d+%|-)?[ \t]*(?<where>\/\S*)[ \t]*$/m';
+        '/^[ \t]*(?<device>\S+)[ \t]+(?<size>[\d.]+[KMGT]?)[ \t]+(?<used>[\d.]+[KMGT]?)[ \t]+(?<free>[\d.]+[KMGT]' .
+        '?)[ \t]+(?:\d+%|-)?[ \t]*(?<where>\/\S*)[ \t]*$/m';
 
     public function id(): string
     {
@@ -61,7 +63,10 @@ final class Mounts implements Form
             if ($where === '/data') {
                 $to->unit(StateField::DataUsedBytes->value, $used, $match->line, $this->id());
                 $to->unit(StateField::DataFreeBytes->value, $free, $match->line, $this->id());
-            } elseif (preg_match('~^/(?:storage/[0-9A-F]{4}-[0-9A-F]{4}|external_sd|sdcard1|mnt/media_rw/\S+)$~i', $where) === 1) {
+            } elseif (
+                preg_match('~^/(?:storage/[0-9A-F]{4}-[0-9A-F]{4}|external_sd|sdcard1|mnt/media_rw/\S+)$~i', $where) ===
+                1
+            ) {
                 $to->unit(StateField::CardPresent->value, true, $match->line, $this->id());
                 $to->unit(StateField::CardFreeBytes->value, $free, $match->line, $this->id());
             }

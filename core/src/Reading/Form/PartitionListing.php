@@ -19,11 +19,15 @@ use Tornavis\Core\Reading\Statements;
  */
 final class PartitionListing implements Form
 {
-    private const LINK = '/(?:^|[\/ \t])(?<name>[A-Za-z][A-Za-z0-9_-]{1,35})[ \t]+->[ \t]+(?:\/dev\/(?:block\/)?|\.\.\/\.\.\/|\.\.\/)?(?<device>dm-\d+|loop\d+|[a-z]+[0-9a-z]*\d)[ \t]*$/m';
+    private const LINK =
+        '/(?:^|[\/ \t])(?<name>[A-Za-z][A-Za-z0-9_-]{1,35})[ \t]+->[ \t]+(?:\/dev\/(?:block\/)?|\.\.\/\.\.\/|\.\.' .
+        '\/)?(?<device>dm-\d+|loop\d+|[a-z]+[0-9a-z]*\d)[ \t]*$/m';
 
     private const BLOCKS = '/^[ \t]*\d+[ \t]+\d+[ \t]+(?<blocks>\d+)[ \t]+(?<device>[a-z][a-z0-9-]+)[ \t]*$/m';
 
-    private const TABLE = '/^[ \t]*(?<number>\d{1,3})[ \t]+(?<start>\d+)[ \t]+(?<end>\d+)[ \t]+(?<size>[\d.]+[ \t]?[KMGT]i?B|\d+)[ \t]+(?:[0-9A-F]{4}[ \t]+)?(?<name>[A-Za-z][A-Za-z0-9_-]{1,35})[ \t]*$/m';
+    private const TABLE =
+        '/^[ \t]*(?<number>\d{1,3})[ \t]+(?<start>\d+)[ \t]+(?<end>\d+)[ \t]+(?<size>[\d.]+[ \t]?[KMGT]i?B|\d+)' .
+        '[ \t]+(?:[0-9A-F]{4}[ \t]+)?(?<name>[A-Za-z][A-Za-z0-9_-]{1,35})[ \t]*$/m';
 
     private const SECTOR = '/sector size[^\n:]*:[ \t]*(\d{3,5})(?:[ \t]*B)?(?:\/\d+B)?/i';
 
@@ -46,7 +50,10 @@ final class PartitionListing implements Form
     private function blocks(PrintedText $text, Statements $to): array
     {
         $bytes = [];
-        if (!$text->has('#blocks') && preg_match('/^[ \t]*\d+[ \t]+\d+[ \t]+\d+[ \t]+(?:sd|mmcblk|dm-)/m', $text->text) !== 1) {
+        if (
+            !$text->has('#blocks') &&
+            preg_match('/^[ \t]*\d+[ \t]+\d+[ \t]+\d+[ \t]+(?:sd|mmcblk|dm-)/m', $text->text) !== 1
+        ) {
             return $bytes;
         }
         foreach ($text->each(self::BLOCKS) as $match) {
@@ -75,7 +82,15 @@ final class PartitionListing implements Form
             }
             $isMapped = str_starts_with($device, 'dm-');
             $isWholeDisk = preg_match('/^(?:sd[a-z]|mmcblk\d+|mmcblk\d+boot\d)$/', $device) === 1;
-            if ($isWholeDisk || ($isMapped && !str_contains($match->line->text, 'mapper') && preg_match('/^(?:userdata|metadata|data|[\w-]+-verity|[\w-]+-cow\w*|[\w-]+-base|[\w-]+-src|scratch\w*)$/', $name) === 1)) {
+            if (
+                $isWholeDisk ||
+                ($isMapped &&
+                    !str_contains($match->line->text, 'mapper') &&
+                    preg_match(
+                        '/^(?:userdata|metadata|data|[\w-]+-verity|[\w-]+-cow\w*|[\w-]+-base|[\w-]+-src|scratch\w*)$/',
+                        $name,
+                    ) === 1)
+            ) {
                 continue;
             }
             if ($isMapped && preg_match('/^(?:userdata|metadata)$|-(?:verity|cow|cow-img|base|src)$/', $name) === 1) {
@@ -133,7 +148,11 @@ final class PartitionListing implements Form
      */
     private function conclude(array $names, Statements $to): void
     {
-        $slotted = array_filter($names, static fn(PrintedLine $line, string $name): bool => preg_match('/_[ab]$/', $name) === 1, ARRAY_FILTER_USE_BOTH);
+        $slotted = array_filter(
+            $names,
+            static fn(PrintedLine $line, string $name): bool => preg_match('/_[ab]$/', $name) === 1,
+            ARRAY_FILTER_USE_BOTH,
+        );
         if ($slotted !== []) {
             $to->model('slots', 2, array_values($slotted)[0], $this->id());
         }

@@ -18,7 +18,9 @@ use Tornavis\Core\Reading\Statements;
  */
 final class Properties implements Form
 {
-    private const LINE = '/\[((?:ro|sys\.oem|gsm\.version|init\.svc\.recovery|vendor\.boot)[A-Za-z0-9_.:@-]{1,200}(?:\n[A-Za-z0-9_.:@-]{1,100})?)\]:\s{0,2}\[([^\]\[]{0,4000}(?:\[[^\]\[]*\][^\]\[]*)*)\]/';
+    private const LINE =
+        '/\[((?:ro|sys\.oem|gsm\.version|init\.svc\.recovery|vendor\.boot)[A-Za-z0-9_.:@-]{1,200}(?:\n' .
+        '[A-Za-z0-9_.:@-]{1,100})?)\]:\s{0,2}\[([^\]\[]{0,4000}(?:\[[^\]\[]*\][^\]\[]*)*)\]/';
 
     /** Any property, among them the many that say nothing of what is asked here. */
     private const ANY = '/^[^\n\[]{0,40}\[[A-Za-z0-9_.:@-]{1,200}\]: ?\[/m';
@@ -54,15 +56,14 @@ final class Properties implements Form
                 break;
             }
         }
-        $to->understoodLines((int) preg_match_all(self::ANY, $text->text));
+        $before = $to->countUnderstood();
         PropertyMeaning::tell($properties, $to, $this->id());
+        $to->understoodLines((int) preg_match_all(self::ANY, $text->text), $to->countUnderstood() - $before);
     }
 
     /** A value whose line was broken by the width of a terminal or a mail is put together again. */
     private static function whole(string $value, string $firstLine): string
     {
-        return strlen($firstLine) >= self::TERMINAL
-            ? str_replace("\n", '', $value)
-            : explode("\n", $value)[0];
+        return strlen($firstLine) >= self::TERMINAL ? str_replace("\n", '', $value) : explode("\n", $value)[0];
     }
 }

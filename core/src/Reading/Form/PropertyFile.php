@@ -17,7 +17,8 @@ use Tornavis\Core\Reading\Statements;
  */
 final class PropertyFile implements Form
 {
-    private const LINE = '/^[ \t]*((?:ro|sys|persist|gsm|vendor|init)\.[A-Za-z0-9_.-]{2,120})[ \t]*\??=[ \t]*([^\n]{0,800})$/m';
+    private const LINE =
+        '/^[ \t]*((?:ro|sys|persist|gsm|vendor|init)\.[A-Za-z0-9_.-]{2,120})' . '[ \t]*\??=[ \t]*([^\n]{0,800})$/m';
 
     public function id(): string
     {

@@ -15,6 +15,8 @@ use Tornavis\Core\Reading\Statements;
 /**
  * The page of a build: sentences that state a requirement. A recommendation, a change and a denied requirement are told
  * apart from one; a sentence that is not recognised is left alone.
+ *
+ * @phpstan-import-type RequirementEntry from RequirementTable
  */
 final class RequirementsPage implements Form
 {
@@ -28,7 +30,9 @@ final class RequirementsPage implements Form
 
     public function read(PrintedText $text, Statements $to): void
     {
-        $words = '/requir|need|must|minimum|at least|or (?:newer|later)|known|format|wipe|clean (?:flash|install)|services|not (?:for|working)|\d\+/i';
+        $words =
+            '/requir|need|must|minimum|at least|or (?:newer|later)|known|format|wipe|clean (?:flash|install)|' .
+            'services|not (?:for|working)|\d\+/i';
         if (strlen($text->text) > self::LONGEST || preg_match($words, $text->text) !== 1) {
             return;
         }
@@ -59,14 +63,27 @@ final class RequirementsPage implements Form
     /** A property, a variable or a line of a log is no sentence. */
     private static function isPrinted(string $line): bool
     {
-        return preg_match('/^(?:\[[\w.]+\]|\(\w+\)|[IWED]:|\w[\w.-]+=|[\w-]+:[\w-]+:|\/dev|FAILED|OKAY|[\w.-]+: *0x)|assert|\bgetprop\b/', $line) === 1;
+        return preg_match(
+            '/^(?:\[[\w.]+\]|\(\w+\)|[IWED]:|\w[\w.-]+=|[\w-]+:[\w-]+:|\/dev|FAILED|OKAY|[\w.-]+: *0x)|assert' .
+                '|\bgetprop\b/',
+            $line,
+        ) === 1;
     }
 
     private function tellProblem(PrintedMatch $match, Statements $to): void
     {
         $problem = trim($match->part('line'), " \t-*•·0123456789.)");
-        $isNone = preg_match('/^(?:none|nothing|no(?:ne)? known|-|no (?:known )?(?:issues|bugs|problems))\b.{0,24}$/i', $problem) === 1;
-        $to->requirement('knownProblems', $isNone || NoValue::is($problem) ? null : [$problem], $match->line, $this->id());
+        $isNone =
+            preg_match(
+                '/^(?:none|nothing|no(?:ne)? known|-|no (?:known )?(?:issues|bugs|problems))\b.{0,24}$/i',
+                $problem,
+            ) === 1;
+        $to->requirement(
+            'knownProblems',
+            $isNone || NoValue::is($problem) ? null : [$problem],
+            $match->line,
+            $this->id(),
+        );
     }
 
     private function readLine(string $line, bool $underRequirements, PrintedLine $place, Statements $to): void
@@ -75,7 +92,13 @@ final class RequirementsPage implements Form
             if (preg_match('/^\W*(?:known (?:issues?|problems?|bugs?))\s*:\s*(?<what>.+)$/i', $sentence, $part) === 1) {
                 $isNone = preg_match('/^(?:none|nothing|no\b)/i', $part['what']) === 1;
                 $to->requirement('knownProblems', $isNone ? null : [rtrim($part['what'], '. ')], $place, $this->id());
-            } elseif (preg_match('/^(?!.*\b(?:fixed|if|unless)\b).{3,60}\b(?:does not work|doesn\'t work|do not work|is(?:n\'t| not) working|is broken|are broken|not working)\b/i', $sentence) === 1) {
+            } elseif (
+                preg_match(
+                    '/^(?!.*\b(?:fixed|if|unless)\b).{3,60}\b(?:does not work|doesn\'t work|do not work|' .
+                        'is(?:n\'t| not) working|is broken|are broken|not working)\b/i',
+                    $sentence,
+                ) === 1
+            ) {
                 $to->requirement('knownProblems', [rtrim(trim($sentence, " \t-*•"), '.')], $place, $this->id());
             } else {
                 $this->readSentence($sentence, $underRequirements, $place, $to);
@@ -108,18 +131,25 @@ final class RequirementsPage implements Form
             }
             $value = $entry['value'] ?? (($part['value'] ?? '') !== '' ? $part['value'] : $part['other'] ?? '');
             $told[$entry['field']] = true;
-            $this->tell($entry, is_string($value) ? $value : '', $place, $to);
+            $this->tell($entry, $value, $place, $to);
         }
         if (isset($told['requires.erase']) && preg_match(RequirementTable::CONDITION, $sentence) === 1) {
             $to->requirement('conditions', [self::tidy($sentence)], $place, $this->id());
         }
-        if ($told === [] && preg_match('/\b(?:before|after) (?:the )?first (?:boot|start)\b|\b(?:first|then) (?:flash|install|sideload)\b/i', $sentence) === 1 && preg_match('/\b(?:services|root|kernel|firmware|vendor|recovery)\b/i', $sentence) === 1) {
+        if (
+            $told === [] &&
+            preg_match(
+                '/\b(?:before|after) (?:the )?first (?:boot|start)\b|\b(?:first|then) (?:flash|install|sideload)\b/i',
+                $sentence,
+            ) === 1 &&
+            preg_match('/\b(?:services|root|kernel|firmware|vendor|recovery)\b/i', $sentence) === 1
+        ) {
             $to->requirement('conditions', [self::tidy($sentence)], $place, $this->id());
         }
     }
 
     /**
-     * @param  array{field: string, pattern: string, value?: string|bool|list<string>, list?: bool, demand?: bool}  $entry
+     * @param  RequirementEntry  $entry
      */
     private function tell(array $entry, string $value, PrintedLine $place, Statements $to): void
     {

@@ -18,7 +18,10 @@ use Tornavis\Core\Reading\Statements;
  */
 final class RollbackList implements Form
 {
-    private const LINE = '/^(?<before>[^\n]{0,60}?)\b(?:anti-?[ _]?)?roll-?back[ _-]?(?:protection[ _-])?(?:index|indices|version|counter|level)(?:es)?\b(?<between>[^\n\d]{0,30})(?:(?:location|slot|loc)[ _]*)?(?:[\[( ]?(?<location>\d{1,2})[\])]?[ \t]*[:=\])][^\n\d-]{0,24})?(?<index>\d{1,15})\b(?<after>[^\n]{0,60})$/mi';
+    private const LINE =
+        '/^(?<before>[^\n]{0,60}?)\b(?:anti-?[ _]?)?roll-?back[ _-]?(?:protection[ _-])?(?:index|indices|version|' .
+        'counter|level)(?:es)?\b(?<between>[^\n\d]{0,30})(?:(?:location|slot|loc)[ _]*)?(?:[\[( ]?(?<location>\d' .
+        '{1,2})[\])]?[ \t]*[:=\])][^\n\d-]{0,24})?(?<index>\d{1,15})\b(?<after>[^\n]{0,60})$/mi';
 
     public function id(): string
     {
@@ -34,7 +37,13 @@ final class RollbackList implements Form
         foreach ($text->each(self::LINE) as $match) {
             $words = strtolower($match->part('before') . ' ' . $match->part('between') . ' ' . $match->part('after'));
             $location = $match->part('location');
-            if (preg_match('/\b(?:image|of the (?:file|build)|vbmeta (?:image|struct)|header|requires?|needs?|min(?:imum)?|at least|if|should|refus|older|reject|less|lower|expected|fail|error)\b/', $words) === 1) {
+            if (
+                preg_match(
+                    '/\b(?:image|of the (?:file|build)|vbmeta (?:image|struct)|header|requires?|needs?|' .
+                        'min(?:imum)?|at least|if|should|refus|older|reject|less|lower|expected|fail|error)\b/',
+                    $words,
+                ) === 1
+            ) {
                 continue;
             }
             $inList = true;
@@ -57,10 +66,18 @@ final class RollbackList implements Form
     /** A heading that speaks of rollback indexes, and a line "0: 5" for each location. */
     private function readTable(PrintedText $text, Statements $to): void
     {
-        $table = '/^[^\n]{0,60}roll-?back[^\n]{0,60}\n(?:[^\n]{0,80}\n){0,3}?[ \t]*(?:location|loc|index|slot)?[ \t]*\[?0\]?[ \t]*[:=|\t ][ \t]*(?<index>\d{1,15})\b/mi';
+        $table =
+            '/^[^\n]{0,60}roll-?back[^\n]{0,60}\n(?:[^\n]{0,80}\n){0,3}?[ \t]*(?:location|loc|index|slot)?' .
+            '[ \t]*\[?0\]?[ \t]*[:=|\t ][ \t]*(?<index>\d{1,15})\b/mi';
         foreach ($text->each($table) as $match) {
             if (preg_match('/\b(?:image|require|need|min)/i', $match->line->text) !== 1) {
-                $to->unit(StateField::RollbackIndex->value, (int) $match->part('index'), $match->line, $this->id(), Statement::USUAL);
+                $to->unit(
+                    StateField::RollbackIndex->value,
+                    (int) $match->part('index'),
+                    $match->line,
+                    $this->id(),
+                    Statement::USUAL,
+                );
             }
         }
     }

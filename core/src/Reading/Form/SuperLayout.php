@@ -25,8 +25,10 @@ final class SuperLayout implements Form
 
     private const FIELD =
         '/^[ \t]*(?<key>Name|Group|Attributes|Partition name|Size|Maximum size|Partition table|Block device table|' .
-        'Group table|Header flags|Metadata version|Metadata slot count|Metadata max size|Metadata size|Super partition layout|Extents|' .
-        'First sector|Flags|Super name)[ \t]*:[ \t]*(?<value>[^\n]*)$|^[ \t]*(?<from>\d+)[ \t]+\.\.[ \t]+(?<to>\d+)[ \t]+(?<kind>linear|zero)\b[^\n]*$|' .
+        'Group table|Header flags|Metadata version|Metadata slot count|Metadata max size|Metadata size|' .
+        'Super partition layout|Extents|' .
+        'First sector|Flags|Super name)[ \t]*:[ \t]*(?<value>[^\n]*)$|^[ \t]*(?<from>\d+)[ \t]+\.\.[ \t]' .
+        '+(?<to>\d+)[ \t]+(?<kind>linear|zero)\b[^\n]*$|' .
         '^[ \t]*(?<on>[\w-]+): (?<start>\d+) \.\. (?<end>\d+): (?<image>[\w.-]+) \((?<sectors>\d+) sectors\)/m';
 
     public function id(): string
@@ -72,7 +74,7 @@ final class SuperLayout implements Form
             }
         }
         foreach ($sectors + $fromMap as $partition => $count) {
-            $this->tell((string) $partition, $count * self::SECTOR, $lines[$partition], $to);
+            $this->tell($partition, $count * self::SECTOR, $lines[$partition], $to);
         }
     }
 

@@ -19,12 +19,20 @@ use Tornavis\Core\Words\Symptom;
 final class Symptoms implements Form
 {
     /** Words before a failure that make it a case that may come, or one that did not. */
-    private const NOT_SEEN = '/\b(?:if|in case|when(?:ever)?|should|might|may|could|can|would|unless|sometimes|often|usually|e\.g\.|for example|such as|avoid\w*|prevent\w*|fix(?:es|ed|ing)?|solv\w*|how to|what (?:is|to do)|known issues?|troubleshoot\w*|faq|instead of|rather than|ignore|expect\w*|normal|otherwise|do not worry|note:|tip:|hint:)\b[^.;\n]*$/i';
+    private const NOT_SEEN =
+        '/\b(?:if|in case|when(?:ever)?|should|might|may|could|can|would|unless|sometimes|often|usually|e\.g\.|' .
+        'for example|such as|avoid\w*|prevent\w*|fix(?:es|ed|ing)?|solv\w*|how to|what (?:is|to do)|known issues?' .
+        '|troubleshoot\w*|faq|instead of|rather than|ignore|expect\w*|normal|otherwise|do not worry|note:|tip:|' .
+        'hint:)\b[^.;\n]*$/i';
 
-    private const DENIED = '/\b(?:no|not|never|without|didn\'t|did not|don\'t|do not|doesn\'t|wasn\'t|isn\'t|n\'t|any|free of|zero|0)\b[^.;:\n]{0,16}$/i';
+    private const DENIED =
+        '/\b(?:no|not|never|without|didn\'t|did not|don\'t|do not|doesn\'t|wasn\'t|isn\'t|n\'t|any|free of|zero|' .
+        '0)\b[^.;:\n]{0,16}$/i';
 
     /** Words behind a failure that make it an explanation. */
-    private const EXPLAINED = '/^[^.;\n]{0,12}\b(?:means?|meaning|usually|often|is (?:normal|harmless|expected|fine|caused)|happens?|occurs?|can (?:happen|be)|may|might|was fixed|has been fixed|is fixed|fixed|no longer|would|should)\b/i';
+    private const EXPLAINED =
+        '/^[^.;\n]{0,12}\b(?:means?|meaning|usually|often|is (?:normal|harmless|expected|fine|caused)|happens?|' .
+        'occurs?|can (?:happen|be)|may|might|was fixed|has been fixed|is fixed|fixed|no longer|would|should)\b/i';
 
     public function id(): string
     {
@@ -68,7 +76,8 @@ final class Symptoms implements Form
         ];
         foreach ($tellsMore as $better => $lesser) {
             foreach (isset($seen[$better]) ? $lesser : [] as $symptom) {
-                $isOfOneLine = $better === Symptom::Code7->value || ($seen[$symptom->value][1] ?? -1) === $seen[$better][1];
+                $isOfOneLine =
+                    $better === Symptom::Code7->value || ($seen[$symptom->value][1] ?? -1) === $seen[$better][1];
                 if ($isOfOneLine) {
                     unset($seen[$symptom->value]);
                 }
@@ -81,7 +90,7 @@ final class Symptoms implements Form
     private static function isSeen(SymptomRule $rule, string $line): bool
     {
         return preg_match("/{$rule->pattern}/i", $line, $found, PREG_OFFSET_CAPTURE) === 1 &&
-            !self::isOnlySpokenOf($line, (int) $found[0][1], (int) $found[0][1] + strlen($found[0][0]));
+            !self::isOnlySpokenOf($line, $found[0][1], $found[0][1] + strlen($found[0][0]));
     }
 
     private static function isOnlySpokenOf(string $line, int $from, int $to): bool
@@ -91,7 +100,9 @@ final class Symptoms implements Form
         return preg_match(self::NOT_SEEN, $before) === 1 ||
             preg_match(self::DENIED, $before) === 1 ||
             preg_match(self::EXPLAINED, substr($line, $to)) === 1 ||
-            str_ends_with(rtrim($line), '?') && !str_contains($line, 'nstall anyway') && preg_match('/^\W*(?:what|why|how|did|does|do|is|are|can|has|have)\b/i', $line) === 1;
+            (str_ends_with(rtrim($line), '?') &&
+                !str_contains($line, 'nstall anyway') &&
+                preg_match('/^\W*(?:what|why|how|did|does|do|is|are|can|has|have)\b/i', $line) === 1);
     }
 
     /** @return int byte of the last line that says that it went well; -1 where none does */
@@ -119,7 +130,9 @@ final class Symptoms implements Form
             }
             break;
         }
-        $name = '/^(?:[d-][rwxst-]{9}[^\n]*[ \t])?(?=[A-Za-z0-9+,_]*[a-z])(?=[A-Za-z0-9+,_]*[A-Z])(?=[A-Za-z0-9+,_]*[0-9+,])[A-Za-z0-9+,_]{22,64}[ \t]*$/m';
+        $name =
+            '/^(?:[d-][rwxst-]{9}[^\n]*[ \t])?(?=[A-Za-z0-9+,_]*[a-z])(?=[A-Za-z0-9+,_]*[A-Z])(?=' .
+            '[A-Za-z0-9+,_]*[0-9+,])[A-Za-z0-9+,_]{22,64}[ \t]*$/m';
         $strange = 0;
         foreach ($text->each($name) as $match) {
             if (++$strange >= 3) {

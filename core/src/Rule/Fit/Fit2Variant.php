@@ -251,15 +251,18 @@ final class Fit2Variant implements FitRule
         $fit = $situation->fit;
         $sheet = $situation->sheet;
         $listed = array_map(static fn(Variant $one): string => $one->model, $sheet->variants);
-        $chipsets = array_unique(array_map(static fn(Variant $one): string => $one->chipset, $sheet->variants));
+        $chipsets = array_filter(
+            array_map(static fn(Variant $one): ?string => $one->knownChipset(), $sheet->variants),
+            is_string(...),
+        );
         $seen = $situation->state->fact(StateField::VariantChipset);
         $problem = match (true) {
             $fit->model !== null && $fit->variant === null => "The sheet of {$sheet->codename} lists " .
                 implode(', ', $listed) .
                 ", and not {$fit->model}.",
-            $seen->known() && !in_array($seen->value, $chipsets, true)
-                => "The sheet of {$sheet->codename} knows the chipset " . implode(', ', $chipsets) . '.',
-            $seen->known() && $fit->variant !== null && $seen->value !== $fit->variant->chipset
+            $seen->known() && $chipsets !== [] && !in_array($seen->value, $chipsets, true)
+                => "The sheet of {$sheet->codename} knows the chipset " . implode(', ', array_unique($chipsets)) . '.',
+            $seen->known() && $fit->variant?->knownChipset() !== null && $seen->value !== $fit->variant->chipset
                 => "The sheet lists {$fit->variant->model} with {$fit->variant->chipset}.",
             default => null,
         };

@@ -33,7 +33,8 @@ final class Fit3Architecture implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        foreach ($situation->kit as $package) {
+        // Rule FIT-14 asks for what the sheet leaves open.
+        foreach ($situation->sheet->knows('architecture') ? $situation->kit : [] as $package) {
             $fact = $package->facts->best(Field::ARCHITECTURE);
             $mine = $situation->sheet->architecture;
             if ($fact === null) {

@@ -49,14 +49,15 @@ final class Layout1Space implements FitRule
         $bytes = $image->systemBytes();
         if ($situation->modes->writesGenericInRecovery()) {
             yield match (true) {
-                $system === null => Finding::stop(
+                $system === null || $system->sizeBytes === 0 => Finding::stop(
                     self::id(),
                     need: 'A system partition',
-                    found: 'none in the sheet',
-                    reason: "The model sheet of {$situation->sheet->codename} names no system partition, so that " .
-                        'it is not ' .
-                        'known where the image would go.',
-                    remedy: Remedy::enterFact('Enter its partitions in the sheet.'),
+                    found: $system === null ? 'none in the sheet' : 'of unknown size',
+                    reason: "The model sheet of {$situation->sheet->codename} does not say how large its system " .
+                        'partition is, so that nobody knows whether the image goes in.',
+                    remedy: Remedy::enterFact(
+                        'Paste the bootloader\'s list of variables, which shows it, or enter it in the sheet.',
+                    ),
                     subject: 'space',
                 ),
                 $bytes <= $system->sizeBytes => Finding::clear(

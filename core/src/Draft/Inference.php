@@ -1,0 +1,187 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Draft;
+
+use Tornavis\Core\Phone\RecoveryHome;
+
+/**
+ * What follows from fields that were read, where nothing was read of the field itself. Each is marked as inferred, with
+ * what it follows from.
+ *
+ * Source of the rules: the open platform's layouts by the release that a model was launched with. Super came with api
+ * 29; from api 31 on a recovery without a partition of its own lies in the vendor's boot image.
+ */
+final class Inference
+{
+    private const API_OF_SUPER = 29;
+
+    private const API_OF_VENDOR_RAMDISK = 31;
+
+    /** @var array<string, DraftField> */
+    private array $fields;
+
+    /**
+     * @param  array<string, DraftField>  $read  by field
+     */
+    private function __construct(array $read)
+    {
+        $this->fields = $read;
+    }
+
+    /**
+     * @param  array<string, DraftField>  $read  by field
+     * @return array<string, DraftField> with what follows from them
+     */
+    public static function from(array $read): array
+    {
+        $of = new self($read);
+        $of->inferSlots();
+        $of->inferLayout();
+        $of->inferRecoveryHome();
+        $of->inferPartitions();
+
+        return $of->fields;
+    }
+
+    private function inferSlots(): void
+    {
+        $two = $this->first(
+            fn(string $field): bool => str_ends_with($field, '.perSlot') && $this->value($field) === true,
+        );
+        if ($two !== null) {
+            $this->infer('slots', 2, [$two], 'A partition is there for each slot.');
+        }
+    }
+
+    private function inferLayout(): void
+    {
+        $groups = $this->first(static fn(string $field): bool => str_starts_with($field, 'superGroups.'));
+        $logical = $this->first(
+            fn(string $field): bool => str_ends_with($field, '.logical') && $this->value($field) === true,
+        );
+        $api = $this->value('launchApi');
+        $super = $this->value('superBytes') === null ? null : 'superBytes';
+        $inSuper = $super ?? ($logical ?? $groups);
+        if ($inSuper !== null && is_int($api) && $api < self::API_OF_SUPER) {
+            $this->infer(
+                'dynamicLayout',
+                'retrofit',
+                [$inSuper, 'launchApi'],
+                'It was launched before phones had super, and has one now.',
+            );
+        }
+        if ($inSuper !== null) {
+            $this->infer('dynamicLayout', 'native', [$inSuper], 'It has super.', is_int($api));
+        }
+        $isPhysical = $this->value('partitions.system.logical') === false;
+        if ($isPhysical) {
+            $this->infer(
+                'dynamicLayout',
+                'none',
+                ['partitions.system.logical'],
+                'System is a partition of its own.',
+                true,
+            );
+        }
+        if (is_int($api) && $api >= self::API_OF_SUPER) {
+            $this->infer('dynamicLayout', 'native', ['launchApi'], 'Every model launched since api 29 has super.');
+        }
+    }
+
+    private function inferRecoveryHome(): void
+    {
+        $slots = $this->value('slots');
+        $api = $this->value('launchApi');
+        if ($this->has('partitions.recovery.')) {
+            $this->infer(
+                'recoveryHome',
+                RecoveryHome::Own->value,
+                [(string) $this->first(static fn(string $one): bool => str_starts_with($one, 'partitions.recovery.'))],
+                'It has a partition of its own for the recovery.',
+                true,
+            );
+        } elseif ($slots === 1) {
+            $this->infer(
+                'recoveryHome',
+                RecoveryHome::Own->value,
+                ['slots'],
+                'A phone with one slot has one of its own.',
+            );
+        } elseif ($slots === 2 && $this->has('partitions.vendor_boot.') && is_int($api)) {
+            $home = $api >= self::API_OF_VENDOR_RAMDISK ? RecoveryHome::VendorBoot : RecoveryHome::Boot;
+            $this->infer(
+                'recoveryHome',
+                $home->value,
+                ['slots', 'launchApi'],
+                "It has no partition recovery, and was launched with api {$api}.",
+            );
+        } elseif ($slots === 2 && is_int($api) && $api < self::API_OF_VENDOR_RAMDISK) {
+            $this->infer(
+                'recoveryHome',
+                RecoveryHome::Boot->value,
+                ['slots', 'launchApi'],
+                "It has two slots and was launched with api {$api}.",
+            );
+        }
+    }
+
+    /** Where the recovery lives is a partition, and so is super. */
+    private function inferPartitions(): void
+    {
+        $home = $this->value('recoveryHome');
+        if (is_string($home) && !$this->has("partitions.{$home}.")) {
+            $this->infer("partitions.{$home}.sizeBytes", 0, ['recoveryHome'], 'The recovery lives there.');
+        }
+        if ($this->value('slots') !== 1) {
+            return;
+        }
+        foreach (array_keys($this->fields) as $field) {
+            if (str_ends_with($field, '.perSlot') && $this->value($field) === true) {
+                unset($this->fields[$field]);
+            }
+        }
+    }
+
+    private function has(string $prefix): bool
+    {
+        return $this->first(static fn(string $field): bool => str_starts_with($field, $prefix)) !== null;
+    }
+
+    /**
+     * @param  \Closure(string): bool  $fits
+     */
+    private function first(\Closure $fits): ?string
+    {
+        foreach (array_keys($this->fields) as $field) {
+            if ($fits($field)) {
+                return $field;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * @return string|int|bool|list<string>|null
+     */
+    private function value(string $field): string|int|bool|array|null
+    {
+        return $this->fields[$field]->value ?? null;
+    }
+
+    /**
+     * @param  list<string>  $from  fields that it follows from
+     */
+    private function infer(string $field, string|int $value, array $from, string $why, bool $isCertain = false): void
+    {
+        if (isset($this->fields[$field])) {
+            return;
+        }
+        $sources = array_merge(
+            ...array_map(fn(string $one): array => array_slice($this->fields[$one]->sources ?? [], 0, 1), $from),
+        );
+        $this->fields[$field] = new DraftField($field, $value, $sources, $isCertain, $why);
+    }
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Identity;
+
+use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\FactName;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Reading\Reading;
+use Tornavis\Core\Reading\ReadingError;
+use Tornavis\Core\Reading\Statement;
+
+/** What pasted texts add to what is known about a phone, once it is sure that they are that phone's. */
+final readonly class TextIntake
+{
+    /** What tells one phone from another. */
+    private const OWN = [StateField::Serial, StateField::VariantModel];
+
+    /**
+     * @param  list<Fact>  $facts
+     * @param  list<array{name: string, from: string, to: string, line: string, lineNumber: int}>  $changes  of values
+     *     that differ from what is known, in words
+     */
+    private function __construct(public array $facts, public array $changes) {}
+
+    /**
+     * @param  ?ModelSheet  $sheet  of the unit; null where its codename is not known
+     * @param  string  $at  ISO 8601
+     *
+     * @throws ReadingError when they are another phone's
+     */
+    public static function of(Unit $unit, ?ModelSheet $sheet, Reading $reading, string $at): self
+    {
+        self::refuseForeign($unit, $reading);
+        $state = $unit->state();
+        $changes = [];
+        $told = array_filter(
+            $reading->unit,
+            static fn(Statement $one): bool => $sheet === null || self::isOfSlots($one, $sheet),
+        );
+        foreach ($told as $one) {
+            $old = $state->fact($one->name);
+            if ($old->value !== $one->value) {
+                $changes[] = [
+                    'name' => FactName::label($one->name),
+                    'from' => FactName::say($one->name, $old->value),
+                    'to' => FactName::say($one->name, $one->value),
+                    'line' => $one->line->text,
+                    'lineNumber' => $one->line->number,
+                ];
+            }
+        }
+
+        return new self(array_map(self::fact($at), array_values($told)), $changes);
+    }
+
+    /** @return \Closure(Statement): Fact */
+    private static function fact(string $at): \Closure
+    {
+        return static fn(Statement $one): Fact => SheetDraft::fact($one, $at);
+    }
+
+    /** Whether a statement can be of a phone with these slots. */
+    private static function isOfSlots(Statement $one, ModelSheet $sheet): bool
+    {
+        $slot = preg_match('/^slot\.([ab-])\./', $one->name, $part) === 1 ? $part[1] : null;
+        $isSlot = in_array($one->name, [StateField::ActiveSlot->value, StateField::RunningSlot->value], true);
+
+        return in_array($slot ?? ($isSlot ? $one->value : $sheet->slots[0]), $sheet->slots, true);
+    }
+
+    /** @throws ReadingError */
+    private static function refuseForeign(Unit $unit, Reading $reading): void
+    {
+        $codenames = $reading->sureCodenames();
+        if ($unit->codename !== null && $codenames !== []) {
+            $own = array_filter($codenames, static fn(string $one): bool => strcasecmp($one, $unit->codename) === 0);
+            if ($own === []) {
+                throw ReadingError::otherPhone($unit->label, 'codename', $unit->codename, $codenames[0]);
+            }
+        }
+        $state = $unit->state();
+        foreach (self::OWN as $field) {
+            $known = $state->text($field);
+            $said = $reading->unitStatement($field->value);
+            if (
+                $known !== null &&
+                $said !== null &&
+                is_string($said->value) &&
+                strcasecmp($known, $said->value) !== 0
+            ) {
+                throw ReadingError::otherPhone($unit->label, lcfirst($field->label()), $known, $said->value);
+            }
+        }
+    }
+}

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Reading\PrintedText;
+use Tornavis\Core\Reading\TextReader;
+
+/** A phone that no sheet was made for, with texts that it printed. */
+function draftOf(string $phone): SheetDraft
+{
+    $texts = array_map(
+        static fn(string $file): PrintedText => PrintedText::of((string) file_get_contents($file), basename($file)),
+        glob(__DIR__ . "/phones/{$phone}/*.txt") ?: [],
+    );
+
+    return SheetDraft::of('NX-1', TextReader::read(...$texts), []);
+}
+
+/**
+ * @return array{
+ *     sheet: array<string, mixed>,
+ *     partitions: array<string, ?int>,
+ *     assumed: list<string>,
+ *     unknown: list<string>,
+ *     unit: array<string, mixed>,
+ * }
+ */
+function truthOf(string $phone): array
+{
+    return json_decode((string) file_get_contents(__DIR__ . "/phones/{$phone}/truth.json"), true);
+}
+
+dataset('phones without a sheet', fn() => array_map(basename(...), glob(__DIR__ . '/phones/*') ?: []));
+
+it('derives the sheet of a phone that nobody has entered', function (string $phone) {
+    $truth = truthOf($phone);
+    $sheet = draftOf($phone)->sheet()->toArray();
+    $plain = array_diff_key(
+        $sheet,
+        array_flip(['format', 'version', 'partitions', 'superGroups', 'assumed', 'sources']),
+    );
+    $wanted = array_filter($truth['sheet'], static fn(mixed $one): bool => $one !== null);
+    $optional = array_diff_key($plain, $wanted);
+
+    expect(array_intersect_key($plain, $wanted))
+        ->toEqualCanonicalizing($wanted)
+        // What the truth does not speak of is not made up.
+        ->and(array_keys($optional))
+        ->each->toBeIn(['maker', 'name', 'variants', 'aliases', 'encryptions']);
+})->with('phones without a sheet');
+
+it('gives each partition the size that the phone states, and no other', function (string $phone) {
+    $sizes = array_column(draftOf($phone)->sheet()->toArray()['partitions'] ?? [], 'sizeBytes', 'name');
+    $truth = truthOf($phone)['partitions'];
+
+    expect(array_intersect_key($sizes, $truth))->toEqual(array_filter($truth));
+})->with('phones without a sheet');
+
+it('names what is unknown and what it only inferred', function (string $phone) {
+    $draft = draftOf($phone);
+    $assumed = array_filter(
+        $draft->sheet()->toArray()['assumed'] ?? [],
+        static fn(string $one): bool => !str_contains($one, '.'),
+    );
+
+    expect(array_column($draft->unknown(), 'field'))
+        ->toEqualCanonicalizing(truthOf($phone)['unknown'])
+        ->and(array_values($assumed))
+        ->toEqualCanonicalizing(truthOf($phone)['assumed'])
+        ->and($draft->contradictions)
+        ->toBe([]);
+})->with('phones without a sheet');
+
+it('reads the one phone beside its model', function (string $phone) {
+    $unit = draftOf($phone)->unit('2026-11-26T10:00:00+00:00')->state();
+    foreach (truthOf($phone)['unit'] as $name => $value) {
+        expect($unit->fact($name)->value)->toBe($value, $name);
+    }
+})->with('phones without a sheet');

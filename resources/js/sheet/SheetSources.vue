@@ -1,0 +1,35 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { ModelSheet } from '../generated/api'
+
+/** Every field of a drafted sheet with the lines that it rests on. */
+const props = defineProps<{ sheet: ModelSheet }>()
+const fields = computed(() => Object.entries(props.sheet.sources ?? {}))
+</script>
+
+<template>
+  <section v-if="fields.length" class="mt-6" data-test="sources">
+    <h2>Where each field was read</h2>
+    <table class="rows">
+      <tbody>
+        <tr v-for="[field, places] in fields" :key="field">
+          <td class="mono small">{{ field }}</td>
+          <td class="small">
+            <div v-for="(place, index) in places" :key="index">
+              {{ place.from }}{{ place.lineNumber ? `, line ${place.lineNumber}` : '' }}
+              <span class="mono mute">{{ place.line }}</span>
+            </div>
+          </td>
+          <td class="small">{{ sheet.assumed?.includes(field) ? 'inferred' : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+td {
+  vertical-align: top;
+  overflow-wrap: anywhere;
+}
+</style>
