@@ -15,6 +15,7 @@ use App\Http\Controllers\RunController;
 use App\Http\Controllers\ShareController;
 use App\Http\Controllers\SheetController;
 use App\Http\Controllers\ShelfController;
+use App\Http\Controllers\StartController;
 use App\Http\Controllers\UnitController;
 use App\Http\Controllers\UpdateController;
 use App\Http\Controllers\UploadController;
@@ -23,6 +24,9 @@ use App\Http\Controllers\WhatIfController;
 use Illuminate\Support\Facades\Route;
 
 // Every address stands under /api and every name under "api.". The pages and the open documents go through these.
+Route::post('start', [StartController::class, 'look'])->name('start.look');
+Route::post('start/keep', [StartController::class, 'keep'])->name('start.keep');
+
 Route::get('bench', [BenchController::class, 'index'])->name('bench.index');
 Route::post('units', [BenchController::class, 'store'])->name('units.store');
 Route::post('units/new', [UnitController::class, 'store'])->name('units.begin');

@@ -31,9 +31,20 @@ final class SheetRecord extends Model
         return 'codename';
     }
 
-    public static function keep(ModelSheet $sheet): self
+    /** @param  string  $why  what changed it, for its history */
+    public static function keep(ModelSheet $sheet, string $why = 'entered'): self
     {
-        return self::query()->updateOrCreate(['codename' => $sheet->codename], ['document' => $sheet->toArray()]);
+        $before = self::query()->firstWhere('codename', $sheet->codename);
+        $record = self::query()->updateOrCreate(['codename' => $sheet->codename], ['document' => $sheet->toArray()]);
+        if ($before?->document !== $sheet->toArray()) {
+            SheetRevision::query()->create([
+                'codename' => $sheet->codename,
+                'document' => $sheet->toArray(),
+                'why' => $why,
+            ]);
+        }
+
+        return $record;
     }
 
     public function sheet(): ModelSheet

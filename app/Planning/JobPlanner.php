@@ -15,6 +15,7 @@ use App\Run\RunStatistics;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
@@ -66,31 +67,47 @@ final class JobPlanner
     /** @throws SituationError when the unit's codename has no sheet */
     public function situation(WorkJob $job, ?HouseRules $rules = null): Situation
     {
-        $answers = Answers::fromArray($job->answers);
         $sheet = $this->sheet($job->unit) ?? throw SituationError::noSheet($job->unit->label, $job->unit->codename);
-        $kit = [];
-        $others = [];
-        foreach ($this->shelf() as $id => $package) {
-            if (in_array($id, $job->kit, true)) {
-                $kit[] = $package;
-            } else {
-                $others[] = $package;
-            }
-        }
 
-        return new Situation(
-            $sheet,
+        return $this->situationOf(
             $job->unit->unit(),
-            $kit,
+            $sheet,
+            $job->kit,
             $job->intent,
             // Only a wait depends on what time it is; every other plan is the same whenever it is asked for.
             Job::of($job->intent)->unlocksBootloader()
                 ? now()->startOfMinute()->toIso8601String()
                 : $job->updated_at?->toIso8601String() ?? '',
-            ($rules ?? $this->house())->with($answers->house),
+            Answers::fromArray($job->answers),
+            $rules ?? $this->house(),
+        );
+    }
+
+    /**
+     * @param  list<int>  $files  ids of the kit's files
+     * @param  string  $at  ISO 8601
+     */
+    private function situationOf(
+        Unit $unit,
+        ModelSheet $sheet,
+        array $files,
+        Intent $intent,
+        string $at,
+        Answers $answers,
+        HouseRules $rules,
+    ): Situation {
+        $inKit = array_flip($files);
+
+        return new Situation(
+            $sheet,
+            $unit,
+            array_values(array_intersect_key($this->shelf(), $inKit)),
+            $intent,
+            $at,
+            $rules->with($answers->house),
             $answers,
             ($this->rates[$sheet->codename] ??= RunStatistics::rates($sheet->codename)),
-            shelf: $others,
+            shelf: array_values(array_diff_key($this->shelf(), $inKit)),
             codenames: array_keys($this->sheets()),
             workplace: ($this->workplace ??= Setting::workplace()),
         );
@@ -157,24 +174,44 @@ final class JobPlanner
     public function open(UnitRecord $unit, ?PackageRecord $subject, Intent $intent): WorkJob
     {
         $sheet = $this->sheet($unit) ?? throw SituationError::noSheet($unit->label, $unit->codename);
-        $kit = KitSuggestion::of(
-            $intent,
-            $subject?->package(),
-            $sheet,
-            $unit->unit(),
-            Stock::of(array_values($this->shelf())),
-            $this->house(),
-        );
-        $paths = array_map(static fn(Package $package): string => $package->path, $kit);
         $job = new WorkJob([
             'intent' => $intent,
-            'kit' => PackageRecord::query()->whereIn('path', $paths)->pluck('id')->all(),
+            'kit' => $this->suggested($unit->unit(), $sheet, $subject?->package(), $intent),
             'answers' => ['agreed' => [], 'waived' => []],
         ]);
         $job->unit()->associate($unit);
         $job->save();
 
         return $job;
+    }
+
+    /**
+     * What would come of a job on a phone that is not on the bench yet.
+     *
+     * @param  string  $at  ISO 8601
+     */
+    public function judge(Unit $unit, ModelSheet $sheet, Package $subject, Intent $intent, string $at): Plan
+    {
+        $files = $this->suggested($unit, $sheet, $subject, $intent);
+        $answers = Answers::fromArray(['agreed' => [], 'waived' => []]);
+
+        return Planner::plan($this->situationOf($unit, $sheet, $files, $intent, $at, $answers, $this->house()));
+    }
+
+    /**
+     * @return list<int> ids of the files that what is wanted needs
+     */
+    private function suggested(Unit $unit, ModelSheet $sheet, ?Package $subject, Intent $intent): array
+    {
+        $stock = Stock::of(array_values($this->shelf()));
+        $kit = KitSuggestion::of($intent, $subject, $sheet, $unit, $stock, $this->house());
+        $paths = array_map(static fn(Package $package): string => $package->path, $kit);
+        $known = array_filter(
+            $this->shelf(),
+            static fn(Package $package): bool => in_array($package->path, $paths, true),
+        );
+
+        return array_keys($known);
     }
 
     public function sheet(UnitRecord $unit): ?ModelSheet

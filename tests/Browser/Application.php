@@ -59,6 +59,7 @@ final class Application
         private readonly float $speed = 600.0,
         public readonly string $shelf = '',
         private readonly bool $share = false,
+        private readonly bool $demo = true,
     ) {
         $this->folder = TestRun::own() . '/application-' . bin2hex(random_bytes(3));
         $this->port = Ports::free();
@@ -114,6 +115,14 @@ final class Application
         );
     }
 
+    /** An application on whose bench nothing is yet. */
+    public static function empty(string $shelf): self
+    {
+        Chromium::freshTab();
+
+        return self::$own[] = new self(TestRun::emptyBench(), shelf: $shelf, demo: false);
+    }
+
     /** Ends what the test had started for itself. */
     public static function endOfTest(): void
     {
@@ -125,7 +134,12 @@ final class Application
     public function start(): void
     {
         $standInPort = Ports::free();
-        $words = ['--demo', "--port={$this->port}", "--standin-port={$standInPort}", "--speed={$this->speed}"];
+        $words = [
+            ...$this->demo ? ['--demo'] : [],
+            "--port={$this->port}",
+            "--standin-port={$standInPort}",
+            "--speed={$this->speed}",
+        ];
         if ($this->share) {
             $words[] = '--share';
         }

@@ -13,6 +13,7 @@ use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Situation\Job\Job;
@@ -106,9 +107,25 @@ final class UnitCard
      */
     private static function card(UnitRecord $record, JobPlanner $planner): array
     {
-        $unit = $record->unit();
+        return self::ofUnit($record->unit(), $planner->sheet($record));
+    }
+
+    /**
+     * The same of a phone that is not on the bench yet.
+     *
+     * @return array<string, mixed>
+     */
+    public static function arriving(Unit $unit, ?ModelSheet $sheet): array
+    {
+        return ['wait' => null, 'job' => null] + self::ofUnit($unit, $sheet);
+    }
+
+    /**
+     * @return array<string, mixed>
+     */
+    private static function ofUnit(Unit $unit, ?ModelSheet $sheet): array
+    {
         $state = $unit->state();
-        $sheet = $planner->sheet($record);
 
         return [
             'label' => $unit->label,

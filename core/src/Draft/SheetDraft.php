@@ -48,11 +48,15 @@ final readonly class SheetDraft
 
     /**
      * @param  list<Package>  $packages
+     * @param  list<Statement>  $decided  what a person has typed, who saw what the others say
      *
      * @throws ReadingError when nothing names the phone
      */
-    public static function of(string $label, Reading $reading, array $packages): self
+    public static function of(string $label, Reading $reading, array $packages, array $decided = []): self
     {
+        if ($decided !== []) {
+            $reading = Reading::of([...$reading->all, ...$decided], $reading->notUnderstood);
+        }
         $codename = self::codename($reading, $packages);
         if ($codename === null) {
             throw ReadingError::noCodename();

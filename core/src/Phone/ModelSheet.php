@@ -175,9 +175,27 @@ final class ModelSheet
     /** Whether a field was inferred and not read. */
     public function assumes(string $field): bool
     {
+        return in_array($field, $this->assumed(), true);
+    }
+
+    /**
+     * @return list<string> fields that were inferred
+     */
+    public function assumed(): array
+    {
         $assumed = $this->document['assumed'] ?? [];
 
-        return is_array($assumed) && in_array($field, $assumed, true);
+        return array_values(array_filter(is_array($assumed) ? $assumed : [], is_string(...)));
+    }
+
+    /**
+     * @return array<string, mixed> places by field, as in docs/formats/model-sheet.schema.json
+     */
+    public function sources(): array
+    {
+        $sources = $this->document['sources'] ?? [];
+
+        return is_array($sources) ? array_filter($sources, is_string(...), ARRAY_FILTER_USE_KEY) : [];
     }
 
     /** @throws FormatError */

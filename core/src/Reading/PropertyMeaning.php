@@ -6,6 +6,7 @@ namespace Tornavis\Core\Reading;
 
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\SystemState;
 
 /**
  * What the platform's system properties say of a phone and of its model.
@@ -126,6 +127,7 @@ final readonly class PropertyMeaning
         }
         $this->textOf(StateField::OsBuildId, 'ro.build.version.incremental');
         $this->textOf(StateField::OsVersion, 'ro.modversion');
+        $this->tellThatItStarts();
         if (preg_match('/^\d{4}-\d\d(-\d\d)?$/', $this->of->last('ro.build.version.security_patch')) === 1) {
             $this->textOf(StateField::OsPatchLevel, 'ro.build.version.security_patch');
         }
@@ -137,6 +139,22 @@ final readonly class PropertyMeaning
             if ($line !== null && ctype_digit($this->of->last($key))) {
                 $this->to->unit($field->value, (int) $this->of->last($key), $line, $this->form);
             }
+        }
+    }
+
+    /** Only a system that has started prints a list of its properties; a file of them may lie anywhere. */
+    private function tellThatItStarts(): void
+    {
+        $line = $this->of->lineOf('sys.boot_completed') ?? $this->of->lineOf('ro.build.version.incremental');
+        $isList = $this->form === Form\Properties::ID && $this->of->last('ro.build.version.release') !== '';
+        if ($line !== null && ($isList || $this->of->last('sys.boot_completed') === '1')) {
+            $this->to->unit(
+                StateField::OsState->value,
+                SystemState::Complete->value,
+                $line,
+                $this->form,
+                Statement::USUAL,
+            );
         }
     }
 

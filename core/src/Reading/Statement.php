@@ -20,6 +20,9 @@ final readonly class Statement
     /** The place that the phone itself goes by. */
     public const SURE = 3;
 
+    /** What a person has decided, who saw the others. */
+    public const DECIDED = 4;
+
     /**
      * @param  Told  $value
      * @param  string  $form  which form of text it was read from

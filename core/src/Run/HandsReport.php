@@ -45,12 +45,13 @@ final readonly class HandsReport
         ]);
         $missing = $shown->notShown === [] ? '' : ' Not shown: ' . implode(', ', $shown->notShown) . '.';
         $line = Evidence::deciding($evidence, array_keys($shown->facts));
+        $shows = $line === null ? '' : " Line {$line->number} shows it: {$line->text}";
         $this->journal->append(
             EventKind::Judged,
             $step->number,
             [
                 'seen' => true,
-                'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}") . $missing,
+                'reason' => ($note === '' ? 'You saw it.' : "You saw it: {$note}") . $shows . $missing,
             ] + ($line === null ? [] : ['line' => $line->text, 'lineNumber' => $line->number]),
         );
     }

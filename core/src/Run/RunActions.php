@@ -99,26 +99,19 @@ final readonly class RunActions
     }
 
     /**
-     * A step done by hand: the pasted output proves it, or names what went wrong, or is refused with what it lacks.
+     * A step done by hand: the pasted output names what went wrong, or proves the step, or is refused.
      *
      * @throws RunRefusal
      */
     private function report(PlannedStep $step, string $note, string $evidence, string $askedAt, string $at): void
     {
         $trouble = Evidence::symptom($evidence);
-        if ($trouble !== null && $step->wants() === []) {
+        if ($trouble !== null) {
             $this->ask($note, ...$trouble);
 
             return;
         }
-        try {
-            $this->hands()->report($step, $note, $evidence, $askedAt, $at);
-        } catch (RunRefusal $refusal) {
-            if ($trouble === null) {
-                throw $refusal;
-            }
-            $this->ask($note, ...$trouble);
-        }
+        $this->hands()->report($step, $note, $evidence, $askedAt, $at);
     }
 
     /**

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import CommandBar from './CommandBar.vue'
 import HealthLine from './HealthLine.vue'
@@ -28,7 +28,8 @@ const page = computed(() => route.path.split('/').slice(0, 3).join('/'))
 const main = ref<HTMLElement>()
 watch(page, () => void nextTick(() => main.value?.focus({ preventScroll: true })))
 const keysOpen = ref(false)
-useKeys({ '?': () => (keysOpen.value = true) })
+const router = useRouter()
+useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start') })
 </script>
 
 <template>

@@ -8,6 +8,7 @@ const keys = [
   ['e', 'in a run: something else'],
   ['.', 'in a run: stop here safely'],
   ['n', 'new job'],
+  ['w', 'what have you got: texts and files of a phone'],
   ['/', 'filter'],
   ['Ctrl K', 'find any phone, file, job, rule or page'],
   ['?', 'these keys'],

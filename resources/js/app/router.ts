@@ -4,6 +4,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/bench' },
+    { path: '/start', component: () => import('../start/StartPage.vue') },
     { path: '/bench', component: () => import('../bench/BenchPage.vue') },
     { path: '/bench/:label', component: () => import('../bench/UnitPage.vue'), props: true },
     { path: '/sheets/:codename', component: () => import('../sheet/SheetPage.vue'), props: true },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { useLocalStorage, useSessionStorage } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
@@ -45,6 +45,18 @@ const waiting = computed(
   () => (data.value?.units ?? []).filter((unit) => unit.wait && unit.wait.leftSeconds > 0).length,
 )
 
+/** Who comes to an empty bench for the first time begins with what they have; after that the bench is a place. */
+const sawStart = useSessionStorage('tornavis-saw-start', false)
+watch(
+  () => data.value?.units.length,
+  (count) => {
+    if (count !== 0 || sawStart.value) return
+    sawStart.value = true
+    void router.replace('/start')
+  },
+  { immediate: true },
+)
+
 function newJob(label: string | null): void {
   jobFor.value = label
   jobOpen.value = true
@@ -67,6 +79,7 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     </div>
     <template #acts>
       <span class="mute small">Find anything <kbd>Ctrl K</kbd></span>
+      <RouterLink class="btn" to="/start">What have you got? <kbd>w</kbd></RouterLink>
       <button type="button" class="btn" @click="fileOpen = true">Bench file</button>
       <button type="button" class="btn" @click="addOpen = true">Add a phone</button>
       <button type="button" class="btn act" @click="newJob(null)">New job <kbd>n</kbd></button>
@@ -91,8 +104,9 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     <ErrorNote :error="error" />
     <SheetList v-if="view === 'sheets'" />
     <div v-else-if="data && data.units.length === 0" class="empty">
-      <p>No phone is on the bench yet.</p>
-      <button type="button" class="btn act" @click="addOpen = true">Add the first phone</button>
+      <p>No phone is on the bench yet. Put down what you have of one, and it is set up from that.</p>
+      <RouterLink class="btn act" to="/start">What have you got?</RouterLink>
+      <button type="button" class="btn" @click="addOpen = true">Add a phone by hand</button>
     </div>
     <div v-else-if="data && units.length === 0" class="empty">No phone matches “{{ filter }}”.</div>
     <FitMatrix v-else-if="view === 'matrix'" :labels="units.map((unit) => unit.label)" />

@@ -11,7 +11,8 @@ defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
       <span class="name mono" :class="{ on: slot.active }">{{ slotName(slot.slot) }}</span>
       <span class="strip" :class="{ on: slot.active }">
         <span v-if="slot.state === 'complete'"
-          >{{ slot.os }} {{ slot.version }}<template v-if="second"> + {{ second }}</template></span
+          >{{ slot.os ?? 'a system, family unknown' }} {{ slot.version
+          }}<template v-if="second"> + {{ second }}</template></span
         >
         <span v-else-if="slot.state === 'incomplete'" class="bad">written in part</span>
         <span v-else-if="slot.state === 'none'" class="mute">nothing</span>

@@ -8,28 +8,18 @@ import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import VerdictMark from '../app/VerdictMark.vue'
 import { runWords } from '../bench/words'
-import type { JobAnswer } from '../generated/api'
-import { rebased, type JobChange } from './changes'
 import RunSection from '../run/RunSection.vue'
 import FitSection from './FitSection.vue'
 import KitSection from './KitSection.vue'
 import PrepareSection from './PrepareSection.vue'
 import RecordSection from './RecordSection.vue'
 import ScoreSection from './ScoreSection.vue'
-import { useAnswer } from '../app/useAnswer'
-import { useSend } from '../app/useSend'
+import { useJob } from './useJob'
 import { client } from '../app/client'
 
 const props = defineProps<{ id: string; section?: string }>()
 const router = useRouter()
-// While a file of the kit is still being read the verdict is not the last one.
-/** A plan follows files, house rules and phone until it is run; soon, while a file of the kit is being read. */
-const beat = (answer: JobAnswer | null): number => {
-  if (answer?.reading) return 1000
-  return answer?.run === null ? 5000 : 0
-}
-const { data: job, error, load } = useAnswer('/jobs/{job}', () => ({ path: { job: Number(props.id) } }), beat)
-const { send, refused } = useSend()
+const { job, error, load, change, send, refused } = useJob(() => Number(props.id))
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
 const names: Record<string, string> = {
@@ -77,21 +67,6 @@ const route = computed(() => {
 
 function go(section: string): void {
   void router.push(`/jobs/${props.id}/${section}`)
-}
-
-/** Changes go one after the other: each is made to the job as the one before has left it. */
-let changed: Promise<void> = Promise.resolve()
-function change(wanted: JobChange): void {
-  const base = job.value
-  if (base) changed = changed.then(() => changeNow(wanted, base))
-}
-
-async function changeNow(wanted: JobChange, base: JobAnswer): Promise<void> {
-  const now = job.value ?? base
-  const path = { job: Number(props.id) }
-  const body = { ...rebased(wanted, base, now), version: now.version }
-  await send(() => client.PATCH('/jobs/{job}', { params: { path }, body }))
-  await load()
 }
 
 /** The run is being begun: the page says so, and takes no second click for a second run. */

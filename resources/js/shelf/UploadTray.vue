@@ -4,7 +4,8 @@ import { ref, shallowReactive } from 'vue'
 import { bytes, duration } from '../app/format'
 
 /** Files on their way to the shelf, in pieces: a cut connection costs one piece and not the file. */
-const emit = defineEmits<{ done: [] }>()
+defineProps<{ plain?: boolean }>()
+const emit = defineEmits<{ done: [name: string] }>()
 
 interface Coming {
   file: File
@@ -78,7 +79,7 @@ function begin(file: File): void {
     },
     onSuccess: () => {
       coming.value = coming.value.filter((one) => one !== row)
-      emit('done')
+      emit('done', file.name)
     },
   })
   coming.value.push(row)
@@ -117,7 +118,7 @@ defineExpose({ take })
       aria-label="Choose files for the shelf"
       @change="take([...(picker?.files ?? [])])"
     />
-    <p class="mute small">
+    <p v-if="!plain" class="mute small">
       Drop files anywhere on this page, or
       <button type="button" class="plain" @click="picker?.click()">choose them</button>. Files in a folder of this
       machine need no copy: name the folder.

@@ -18,8 +18,10 @@ use Tornavis\Core\Reading\Statements;
  */
 final class Properties implements Form
 {
+    public const ID = 'properties';
+
     private const LINE =
-        '/\[((?:ro|sys\.oem|gsm\.version|init\.svc\.recovery|vendor\.boot)[A-Za-z0-9_.:@-]{1,200}(?:\n' .
+        '/\[((?:ro|sys\.oem|sys\.boot|gsm\.version|init\.svc\.recovery|vendor\.boot)[A-Za-z0-9_.:@-]{1,200}(?:\n' .
         '[A-Za-z0-9_.:@-]{1,100})?)\]:\s{0,2}\[([^\]\[]{0,4000}(?:\[[^\]\[]*\][^\]\[]*)*)\]/';
 
     /** Any property, among them the many that say nothing of what is asked here. */
@@ -33,7 +35,7 @@ final class Properties implements Form
 
     public function id(): string
     {
-        return 'properties';
+        return self::ID;
     }
 
     public function read(PrintedText $text, Statements $to): void

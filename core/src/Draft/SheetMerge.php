@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Draft;
+
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Phone\ModelSheet;
+
+/**
+ * What another sheet of the same codename adds to the one that is here, and where the two differ. What was read here is
+ * never overruled; what was only inferred gives way to what was read elsewhere.
+ */
+final readonly class SheetMerge
+{
+    /** Lists whose rows have a name of their own. */
+    private const ROWS = ['partitions' => 'name', 'superGroups' => 'name', 'variants' => 'model'];
+
+    private const NO_FIELDS = ['format', 'version', 'codename', 'assumed', 'sources'];
+
+    /**
+     * @param  array<string, mixed>  $document  of the sheet with what the other one adds
+     * @param  list<string>  $added  fields
+     * @param  list<array{field: string, here: mixed, there: mixed}>  $differs
+     */
+    private function __construct(public array $document, public array $added, public array $differs) {}
+
+    public static function of(ModelSheet $here, ModelSheet $there): self
+    {
+        $document = $here->toArray();
+        $added = [];
+        $differs = [];
+        foreach (array_diff_key($there->toArray(), array_flip(self::NO_FIELDS)) as $field => $value) {
+            if (isset(self::ROWS[$field])) {
+                [$document[$field], $news, $unlike] = self::rows($field, $document[$field] ?? [], $value);
+                array_push($added, ...$news);
+                array_push($differs, ...$unlike);
+            } elseif (!array_key_exists($field, $document)) {
+                $document[$field] = $value;
+                $added[] = $field;
+            } elseif ($document[$field] !== $value && $here->assumes($field) && !$there->assumes($field)) {
+                $document[$field] = $value;
+                $added[] = $field;
+            } elseif ($document[$field] !== $value && !$there->assumes($field)) {
+                $differs[] = ['field' => $field, 'here' => $document[$field], 'there' => $value];
+            }
+        }
+
+        return new self(
+            $added === [] ? $here->toArray() : self::withSources($document, $here, $there, $added),
+            $added,
+            $differs,
+        );
+    }
+
+    /** @throws FormatError when both cannot be so together */
+    public function sheet(): ModelSheet
+    {
+        return ModelSheet::fromArray($this->document, 'the sheet with what was added');
+    }
+
+    /**
+     * @return array{list<mixed>, list<string>, list<array{field: string, here: mixed, there: mixed}>} rows, what was
+     *     added, and what differs
+     */
+    private static function rows(string $field, mixed $mine, mixed $theirs): array
+    {
+        $key = self::ROWS[$field];
+        $rows = [];
+        foreach (is_array($mine) ? $mine : [] as $row) {
+            $rows[is_array($row) ? self::name($row, $key) : ''] = $row;
+        }
+        $added = [];
+        $differs = [];
+        foreach (is_array($theirs) ? $theirs : [] as $row) {
+            $name = is_array($row) ? self::name($row, $key) : '';
+            $has = is_array($rows[$name] ?? null) ? $rows[$name] : [];
+            foreach (is_array($row) ? $row : [] as $part => $value) {
+                if (!array_key_exists($part, $has)) {
+                    $has[$part] = $value;
+                    $added[] = "{$field}.{$name}.{$part}";
+                } elseif ($has[$part] !== $value) {
+                    $differs[] = ['field' => "{$field}.{$name}.{$part}", 'here' => $has[$part], 'there' => $value];
+                }
+            }
+            $rows[$name] = $has;
+        }
+
+        return [array_values($rows), $added, $differs];
+    }
+
+    /**
+     * @param  array<mixed>  $row
+     */
+    private static function name(array $row, string $key): string
+    {
+        return is_string($row[$key] ?? null) ? $row[$key] : '';
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @param  list<string>  $added
+     * @return array<string, mixed>
+     */
+    private static function withSources(array $document, ModelSheet $here, ModelSheet $there, array $added): array
+    {
+        if ($here->isWhole()) {
+            // A sheet that somebody has entered whole has no place for sources.
+            return $document;
+        }
+        $theirs = array_intersect_key($there->sources(), array_flip($added));
+        $stillAssumed = array_diff($here->assumed(), $added);
+        $newlyAssumed = array_intersect($there->assumed(), $added);
+        $document['sources'] = $theirs + $here->sources();
+        $document['assumed'] = array_values(array_unique([...$stillAssumed, ...$newlyAssumed]));
+
+        return array_filter($document, static fn(mixed $part): bool => $part !== []);
+    }
+}

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import ErrorNote from '../app/ErrorNote.vue'
+import VerdictMark from '../app/VerdictMark.vue'
+import FindingList from '../job/FindingList.vue'
+import SettleForm from '../job/SettleForm.vue'
+import { actionOf } from '../job/settling'
+import { useJob } from '../job/useJob'
+
+/** A job that was made from here: its verdict, and what is still open, to be decided without leaving the page. */
+const props = defineProps<{ id: number }>()
+const { job, error, change, refused } = useJob(() => props.id)
+
+const open = computed(() =>
+  (job.value?.findings ?? []).filter((one) => one.severity === 'stop' || one.severity === 'settle'),
+)
+const done = computed(() => open.value.filter((one) => one.severity === 'settle' && actionOf(one, 'let-plan-do-it')))
+
+function agreeAll(): void {
+  const now = job.value
+  if (!now) return
+  const agreed = [...(now.answers.agreed ?? []), ...done.value.map((one) => one.key)]
+  change({ answers: { ...now.answers, agreed } })
+}
+</script>
+
+<template>
+  <section class="sheet job" data-test="start-job">
+    <ErrorNote :error="refused ?? error" />
+    <template v-if="job">
+      <div class="head">
+        <h2>{{ job.intent }}: {{ job.plan.build }}</h2>
+        <VerdictMark
+          :level="job.plan.verdict.level"
+          :count="job.plan.verdict.toSettle"
+          :words="job.plan.verdict.words"
+        />
+      </div>
+      <p v-if="open.length === 0" role="status">Nothing is open. The next page shows every step before you start.</p>
+      <template v-else>
+        <p class="mute small">This is still open. Each line says what to do about it.</p>
+        <button v-if="done.length > 1" type="button" class="btn small" @click="agreeAll">
+          Agree to all {{ done.length }} that the plan does first
+        </button>
+        <FindingList :findings="open">
+          <template #settle="{ finding }"><SettleForm :job="job" :finding="finding" @change="change" /></template>
+        </FindingList>
+      </template>
+      <RouterLink class="btn act" :to="`/jobs/${id}/score`">See the steps of the plan</RouterLink>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.job {
+  padding: 14px 18px;
+  display: grid;
+  gap: 10px;
+  justify-items: start;
+}
+.job > * {
+  max-width: 100%;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  width: 100%;
+  flex-wrap: wrap;
+}
+</style>

@@ -1,0 +1,312 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import ErrorNote from '../app/ErrorNote.vue'
+import TopBar from '../app/TopBar.vue'
+import VerdictMark from '../app/VerdictMark.vue'
+import { ask, client } from '../app/client'
+import { useAnswer } from '../app/useAnswer'
+import { useSend } from '../app/useSend'
+import type { StartAnswer } from '../generated/api'
+import UploadTray from '../shelf/UploadTray.vue'
+import StartJob from './StartJob.vue'
+import WhatIsKnown from './WhatIsKnown.vue'
+import { isText, useArrivals } from './useArrivals'
+
+/** What have you got? One place for texts and files, in any order, until a job can be run. */
+const { typed, files, decided, answer, refused, body, isEmpty, addText, addFile, drop, clear, look } = useArrivals()
+const { send, refused: notKept, busy } = useSend()
+const { data: bench } = useAnswer('/bench')
+const tray = ref<InstanceType<typeof UploadTray>>()
+const picker = ref<HTMLInputElement>()
+const over = ref(false)
+const label = ref('')
+const kept = ref('')
+const opened = ref<number | null>(null)
+
+const things = computed(() => answer.value?.things ?? [])
+const mayKeep = computed(
+  () => answer.value?.card && answer.value.known === null && !kept.value && !answer.value.draft?.contradictions.length,
+)
+/** The first label that is free, until the person has typed one. */
+const free = computed(() => {
+  const taken = new Set((bench.value?.units ?? []).map((unit) => unit.label))
+  let number = 1
+  while (taken.has(`P-${number}`)) number++
+  return `P-${number}`
+})
+
+async function take(given: FileList | File[] | null | undefined): Promise<void> {
+  over.value = false
+  for (const file of given ?? []) {
+    if (await isText(file)) await addFile(file)
+    else tray.value?.take([file])
+  }
+}
+
+function paste(event: ClipboardEvent): void {
+  if (event.clipboardData?.files.length) {
+    void take(event.clipboardData.files)
+    return
+  }
+  const text = event.clipboardData?.getData('text') ?? ''
+  if (!text.includes('\n')) return
+  event.preventDefault()
+  addText(text)
+}
+
+/** A file has arrived on the shelf; what it is, is known once it was read. */
+async function arrived(name: string): Promise<void> {
+  const shelf = await ask(client.GET('/shelf'))
+  const newest = shelf.packages.filter((one) => one.name === name).sort((a, b) => b.id - a.id)[0]
+  if (newest && !files.value.includes(newest.id)) files.value = [...files.value, newest.id]
+  else await look()
+}
+
+async function keep(): Promise<void> {
+  const done = await send(() =>
+    client.POST('/start/keep', { body: { ...body.value, label: label.value || free.value } }),
+  )
+  if (done) kept.value = done.data.label
+}
+
+async function openJob(job: StartAnswer['jobs'][number]): Promise<void> {
+  const unit = kept.value || answer.value?.known
+  if (!unit) await keep()
+  const on = kept.value || answer.value?.known
+  if (!on) return
+  const body = { unit: on, package: job.package, intent: 'fresh' as const }
+  const made = await send(() => client.POST('/jobs', { body }))
+  if (made) opened.value = made.data.id
+}
+
+function begin(): void {
+  clear()
+  kept.value = ''
+  opened.value = null
+  label.value = ''
+}
+</script>
+
+<template>
+  <TopBar>
+    <h1>What have you got?</h1>
+    <div class="mute small">
+      Put down what you have of one phone, in any order. It shows which jobs are possible, and what is missing.
+    </div>
+    <template #acts>
+      <button v-if="!isEmpty" type="button" class="btn" @click="begin">Clear this page</button>
+    </template>
+  </TopBar>
+  <div class="page two" :class="{ empty: isEmpty }">
+    <div
+      class="give"
+      :class="{ over }"
+      @dragover.prevent="over = true"
+      @dragleave="over = false"
+      @drop.prevent="take($event.dataTransfer?.files)"
+    >
+      <label class="box"
+        ><b>Paste what the phone or the computer printed, or drop files here</b>
+        <textarea
+          v-model="typed"
+          class="mono"
+          rows="5"
+          spellcheck="false"
+          aria-label="Paste or type"
+          placeholder="The phone's properties · its bootloader's variables · a listing of partitions · a log · the text of a build's page"
+          @paste="paste"
+        />
+      </label>
+      <div class="acts">
+        <button type="button" class="btn" @click="picker?.click()">Choose files</button>
+        <input
+          ref="picker"
+          type="file"
+          multiple
+          class="visually-hidden"
+          aria-label="Choose texts, builds and images"
+          @change="take(picker?.files)"
+        />
+        <span class="mute small"
+          >Builds and images go to the shelf. Texts stay on this page until you keep the phone.</span
+        >
+      </div>
+      <UploadTray ref="tray" plain @done="arrived" />
+      <ErrorNote :error="refused" />
+      <ul v-if="things.length" class="things" data-test="things">
+        <li v-for="thing in things" :key="thing.name">
+          <b class="mono">{{ thing.name }}</b>
+          <span class="small">{{ thing.says }}</span>
+          <button
+            v-if="!thing.kinds.includes('file')"
+            type="button"
+            class="btn small"
+            :aria-label="`Take ${thing.name} away`"
+            @click="drop(thing.name)"
+          >
+            Take away
+          </button>
+        </li>
+      </ul>
+      <section v-if="isEmpty" class="sheet hints">
+        <h2>Where to find it</h2>
+        <ul>
+          <li><b>The list of properties</b>: the phone prints it over the cable with debugging allowed.</li>
+          <li><b>The list of variables</b>: the bootloader prints it; it shows slots, sizes and the lock.</li>
+          <li><b>A build</b>: the zip or image as its publisher offers it. It stays as it is.</li>
+          <li><b>The page of a build</b>: copy its text. Sentences that ask for something are found in it.</li>
+        </ul>
+        <p class="small mute">
+          Nothing is sent anywhere, and nothing is written to a phone from this page. You can also
+          <RouterLink to="/bench">go to the bench</RouterLink>.
+        </p>
+      </section>
+    </div>
+    <div v-if="!isEmpty" class="known" aria-live="polite">
+      <template v-if="answer">
+        <p v-if="answer.known && answer.known !== kept" class="sheet open" role="status">
+          <span
+            >This is <RouterLink class="mono" :to="`/bench/${answer.known}`">{{ answer.known }}</RouterLink>, which is
+            on the bench. Paste new outputs on its page.</span
+          >
+        </p>
+        <WhatIsKnown v-model:decided="decided" :answer="answer" />
+        <form v-if="mayKeep" class="sheet open keep" @submit.prevent="keep">
+          <label
+            >Label for its sticker
+            <input v-model.trim="label" name="label" class="mono" :placeholder="free" maxlength="40" />
+          </label>
+          <button type="submit" class="btn act" :disabled="busy">Put the phone on the bench</button>
+        </form>
+        <p v-if="kept" class="sheet open" role="status">
+          <span
+            ><RouterLink class="mono" :to="`/bench/${kept}`">{{ kept }}</RouterLink> is on the bench, with its model
+            sheet.</span
+          >
+        </p>
+        <ErrorNote :error="notKept" />
+        <section v-if="answer.jobs.length && opened === null" class="sheet open" data-test="jobs">
+          <h2>Possible now</h2>
+          <div v-for="job in answer.jobs" :key="job.package" class="job">
+            <div>
+              <b>{{ job.label }}: {{ job.build }}</b>
+              <div class="small mute mono">{{ job.name }}</div>
+            </div>
+            <VerdictMark :level="job.verdict.level" :count="job.verdict.toSettle" :words="job.verdict.words" />
+            <button type="button" class="btn act small" :disabled="busy" @click="openJob(job)">Plan this job</button>
+          </div>
+        </section>
+        <p v-else-if="answer.card && opened === null" class="mute small">
+          No build for {{ answer.card.codename }} is here yet. Drop one to see whether it fits.
+        </p>
+      </template>
+    </div>
+    <StartJob v-if="opened !== null" :id="opened" class="whole" />
+  </div>
+</template>
+
+<style scoped>
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 20px;
+  align-items: start;
+}
+.two.empty {
+  grid-template-columns: minmax(0, 760px);
+}
+.whole {
+  grid-column: 1 / -1;
+}
+.give,
+.known {
+  display: grid;
+  gap: 14px;
+}
+.give {
+  padding: 4px;
+  border: 2px dashed transparent;
+  border-radius: 6px;
+}
+.give.over {
+  border-color: var(--brass);
+}
+.box {
+  display: grid;
+  gap: 6px;
+}
+textarea {
+  width: 100%;
+  font-size: 13px;
+  padding: 10px;
+  border: 2px solid var(--slate);
+  border-radius: 4px;
+  resize: vertical;
+}
+.acts {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.things {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+.things li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 2px 12px;
+  border-left: 4px solid var(--line);
+  padding: 4px 0 4px 12px;
+  overflow-wrap: anywhere;
+}
+.things li > span {
+  grid-column: 1;
+}
+.things li > button {
+  grid-column: 2;
+  grid-row: 1 / span 2;
+  align-self: center;
+}
+.hints,
+.open {
+  padding: 12px 16px;
+  margin: 0;
+}
+.open {
+  display: grid;
+  gap: 10px;
+}
+.hints ul {
+  margin: 8px 0;
+  padding-left: 20px;
+  display: grid;
+  gap: 6px;
+}
+.keep {
+  grid-template-columns: minmax(0, 1fr) auto;
+  align-items: end;
+}
+.keep label {
+  display: grid;
+  gap: 4px;
+}
+.job {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  justify-content: space-between;
+  flex-wrap: wrap;
+}
+@media (max-width: 900px) {
+  .two,
+  .two.empty,
+  .keep {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,170 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\PackageRecord;
+use App\Models\SheetRecord;
+use App\Models\UnitRecord;
+use App\Shelf\IsolatedReader;
+use App\Shelf\Shelf;
+use Illuminate\Support\Facades\Artisan;
+use Illuminate\Testing\TestResponse;
+use function Pest\Laravel\postJson;
+use Tests\Support\DemoBench;
+use Tests\Support\Schemas;
+use Tests\Support\TestRun;
+use Tests\Support\UnknownPhone;
+
+/**
+ * @return array<string, mixed>
+ */
+function whatIsThere(string ...$names): array
+{
+    return [
+        'texts' => array_map(
+            static fn(string $name): array => ['name' => $name, 'text' => UnknownPhone::text($name)],
+            $names,
+        ),
+    ];
+}
+
+/**
+ * @return list<int> ids of the build and the recovery, once they lie on the shelf
+ */
+function putOnShelf(): array
+{
+    (new Shelf(dirname(UnknownPhone::files()['build']), app(IsolatedReader::class)))->look();
+
+    return PackageRecord::query()
+        ->where('name', 'like', '%' . UnknownPhone::CODENAME . '%')
+        ->pluck('id')
+        ->all();
+}
+
+it('prints what texts say, and tells by its code whether anything was understood', function () {
+    $noise = TestRun::own() . '/noise.txt';
+    file_put_contents($noise, "nothing\nof any use\n");
+
+    expect(Artisan::call('tornavis:read', ['files' => [UnknownPhone::textPath('variables')], '--json' => true]))->toBe(
+        0,
+    );
+    $read = json_decode(Artisan::output(), true);
+    expect(array_keys($read))
+        ->toBe(['unit', 'model', 'requirements', 'symptoms', 'contradictions', 'notUnderstood'])
+        ->and(collect($read['unit'])->firstWhere('name', 'slot.active'))
+        ->toMatchArray(['value' => 'b', 'line' => '(bootloader) current-slot:b', 'lineNumber' => 5])
+        ->and(Artisan::call('tornavis:read', ['files' => [$noise]]))
+        ->toBe(1)
+        ->and(Artisan::call('tornavis:read', ['files' => ['/nowhere']]))
+        ->toBe(65);
+});
+
+it('refuses the outputs of two phones by their serial numbers, and shows both', function () {
+    $two = TestRun::own() . '/two.txt';
+    file_put_contents($two, UnknownPhone::text('variables') . "\n[ro.serialno]: [OTHER77120]\n");
+
+    expect(Artisan::call('tornavis:read', ['files' => [$two]]))
+        ->toBe(65)
+        ->and(Artisan::output())
+        ->toContain('QX7731A2C9')
+        ->toContain('OTHER77120');
+});
+
+it('drafts sheet and phone into a folder, and says by its code whether they can be used', function () {
+    $out = TestRun::own() . '/draft';
+    $texts = array_map(UnknownPhone::textPath(...), ['properties', 'variables']);
+    $words = [
+        '--label' => 'NX-1',
+        '--text' => $texts,
+        '--package' => [UnknownPhone::files()['build']],
+        '--out' => $out,
+    ];
+
+    expect(Artisan::call('tornavis:draft', $words))->toBe(0);
+    expect(Artisan::call('tornavis:validate', ['file' => "{$out}/sheet.json"]))->toBe(0);
+    expect(Artisan::call('tornavis:validate', ['file' => "{$out}/unit.json"]))->toBe(0);
+    $draft = json_decode((string) file_get_contents("{$out}/draft.json"), true);
+    $groups = collect($draft['fields'])->firstWhere('field', 'superGroups.main.maximumBytes');
+    expect($groups['sources'][0]['form'])->toBe('payload manifest');
+
+    $smaller = TestRun::own() . '/smaller.txt';
+    $variables = UnknownPhone::text('variables');
+    file_put_contents($smaller, str_replace('super:0x220000000', 'super:0x80000000', $variables));
+    $contradicts = ['--text' => [$texts[0], $smaller]] + $words;
+    expect(Artisan::call('tornavis:draft', $contradicts))->toBe(1);
+    expect(Artisan::call('tornavis:draft', ['--text' => ['/nowhere']] + $words))->toBe(65);
+    expect(Artisan::call('tornavis:draft', ['--label' => 'NX-1']))->toBe(64);
+});
+
+describe('the start page', function () {
+    uses(DemoBench::class);
+
+    function look(array $given): TestResponse
+    {
+        $answer = postJson('/api/start', $given)->assertOk();
+        Schemas::hold($answer, 'start');
+
+        return $answer;
+    }
+
+    it('asks for what names a phone, and for nothing else, as long as nothing does', function () {
+        $answer = look(['texts' => [['name' => 'typed', 'text' => 'Battery: 64 %']]]);
+
+        expect($answer->json('needs.*.field'))
+            ->toBe(['codename'])
+            ->and($answer->json('card'))
+            ->toBeNull();
+    });
+
+    it('says what is still needed, takes the typed word, and keeps nothing', function () {
+        $before = SheetRecord::query()->count();
+        expect(look(whatIsThere('properties'))->json('needs.*.field'))->toContain('recoveryHome');
+        $decided = ['decided' => [['field' => 'recoveryHome', 'value' => 'vendor_boot']]];
+
+        expect(look(whatIsThere('properties') + $decided)->json('needs.*.field'))
+            ->not->toContain('recoveryHome')
+            ->and(SheetRecord::query()->count())
+            ->toBe($before);
+    });
+
+    it('offers the jobs of the files that lie there, and puts the phone on the bench', function () {
+        $given = whatIsThere('properties', 'variables') + ['files' => putOnShelf()];
+        $answer = look($given);
+        expect($answer->json('needs'))->toBe([])->and($answer->json('jobs.0.verdict.level'))->toBe('settle');
+
+        postJson('/api/start/keep', $given + ['label' => 'NX-1'])->assertCreated();
+        postJson('/api/start/keep', $given + ['label' => 'NX-1'])->assertUnprocessable();
+        $unit = UnitRecord::labelled('NX-1')->unit();
+        expect($unit->state()->text('serial'))
+            ->toBe('QX7731A2C9')
+            ->and(SheetRecord::sheets()[UnknownPhone::CODENAME]->superBytes)
+            ->toBe(9126805504)
+            ->and(look($given)->json('known'))
+            ->toBe('NX-1');
+    });
+
+    it('keeps nothing where the texts disagree about the phone itself', function () {
+        $given = whatIsThere('properties', 'variables');
+        $given['texts'][1]['text'] = str_replace('QX7731A2C9', 'OTHER77120', $given['texts'][1]['text']);
+
+        postJson('/api/start', $given)->assertUnprocessable()->assertJsonPath('error', 'ReadingError');
+    });
+
+    it('tells a codename from the one that it looks like', function () {
+        $text = str_replace('cormorant', 'carrock', UnknownPhone::text('properties'));
+
+        expect(look(['texts' => [['name' => 'a', 'text' => $text]]])->json('lookalike'))->toContain('carrack');
+    });
+
+    it('overrules nothing that a sheet says which somebody has entered', function () {
+        $text = "[ro.product.device]: [bowline]\n[ro.product.first_api_level]: [30]\n[ro.boot.slot_suffix]: [_a]\n";
+        $given = ['texts' => [['name' => 'a', 'text' => $text]]];
+        $sheet = look($given)->json('sheet');
+        postJson('/api/start/keep', $given + ['label' => 'NX-2'])->assertCreated();
+
+        expect($sheet['differs'])
+            ->toBe([['field' => 'launchApi', 'here' => '33', 'there' => '30']])
+            ->and(SheetRecord::sheets()['bowline']->launchApi)
+            ->toBe(33);
+    });
+});
