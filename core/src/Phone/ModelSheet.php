@@ -15,22 +15,6 @@ use Tornavis\Core\Words\Slot;
 /** What is true of every phone with one codename. JSON form: docs/formats/model-sheet.schema.json. */
 final class ModelSheet
 {
-    /**
-     * What a sheet of version 2 may leave open, with what stands in its place until somebody knows it. A rule stops the
-     * plan that would need one of them.
-     */
-    private const UNKNOWN = [
-        'maker' => 'Unknown maker',
-        'architecture' => 'arm64',
-        'launchApi' => 0,
-        'variants' => [],
-        'slots' => 1,
-        'dynamicLayout' => 'none',
-        'partitions' => [],
-        'fileSystems' => ['f2fs', 'ext4'],
-        'battery' => ['chargePercentPerMinute' => 0.6, 'drainPercentPerMinute' => 0.4],
-    ];
-
     /** A page asks for the same few sheets again and again. */
     private const MOST_KEPT = 200;
 
@@ -115,49 +99,9 @@ final class ModelSheet
 
         return self::$made[$same] ??= Mapper::to(
             self::class,
-            ['document' => $data] + self::completed($data) + $data,
+            ['document' => $data] + SheetDefaults::of($data) + $data,
             'a model sheet',
         );
-    }
-
-    /**
-     * What stands for the parts that a sheet leaves out.
-     *
-     * @param  array<string, mixed>  $data
-     * @return array<string, mixed>
-     */
-    private static function completed(array $data): array
-    {
-        if (($data['version'] ?? 1) === 1) {
-            return [];
-        }
-        $two = ($data['slots'] ?? 1) === 2;
-        $parts = array_map(
-            static fn(array $one): array => $one + ['sizeBytes' => 0, 'perSlot' => $two && !($one['name'] === 'super')],
-            self::rows($data, 'partitions'),
-        );
-        $variants = array_map(
-            static fn(array $one): array => $one + ['chipset' => Variant::UNKNOWN],
-            self::rows($data, 'variants'),
-        );
-
-        return ['partitions' => $parts, 'variants' => $variants] +
-            $data +
-            self::UNKNOWN + [
-                'name' => $data['codename'],
-                'recoveryHome' => RecoveryHome::Own->value,
-            ];
-    }
-
-    /**
-     * @param  array<string, mixed>  $data
-     * @return list<array<mixed>>
-     */
-    private static function rows(array $data, string $list): array
-    {
-        $rows = $data[$list] ?? [];
-
-        return is_array($rows) ? array_values(array_filter($rows, is_array(...))) : [];
     }
 
     /** Whether it lists every variant and every partition; one that was drafted from a phone knows that phone's. */

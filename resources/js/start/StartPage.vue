@@ -9,7 +9,9 @@ import { useSend } from '../app/useSend'
 import type { StartAnswer } from '../generated/api'
 import UploadTray from '../shelf/UploadTray.vue'
 import StartJob from './StartJob.vue'
+import ThingList from './ThingList.vue'
 import WhatIsKnown from './WhatIsKnown.vue'
+import WhereToFind from './WhereToFind.vue'
 import { isText, useArrivals } from './useArrivals'
 
 /** What have you got? One place for texts and files, in any order, until a job can be run. */
@@ -23,6 +25,8 @@ const label = ref('')
 const kept = ref('')
 const opened = ref<number | null>(null)
 
+const examples =
+  "The phone's properties · its bootloader's variables · a listing of partitions · a log · the text of a build's page"
 const things = computed(() => answer.value?.things ?? [])
 const mayKeep = computed(
   () => answer.value?.card && answer.value.known === null && !kept.value && !answer.value.draft?.contradictions.length,
@@ -113,7 +117,7 @@ function begin(): void {
           rows="5"
           spellcheck="false"
           aria-label="Paste or type"
-          placeholder="The phone's properties · its bootloader's variables · a listing of partitions · a log · the text of a build's page"
+          :placeholder="examples"
           @paste="paste"
         />
       </label>
@@ -133,34 +137,8 @@ function begin(): void {
       </div>
       <UploadTray ref="tray" plain @done="arrived" />
       <ErrorNote :error="refused" />
-      <ul v-if="things.length" class="things" data-test="things">
-        <li v-for="thing in things" :key="thing.name">
-          <b class="mono">{{ thing.name }}</b>
-          <span class="small">{{ thing.says }}</span>
-          <button
-            v-if="!thing.kinds.includes('file')"
-            type="button"
-            class="btn small"
-            :aria-label="`Take ${thing.name} away`"
-            @click="drop(thing.name)"
-          >
-            Take away
-          </button>
-        </li>
-      </ul>
-      <section v-if="isEmpty" class="sheet hints">
-        <h2>Where to find it</h2>
-        <ul>
-          <li><b>The list of properties</b>: the phone prints it over the cable with debugging allowed.</li>
-          <li><b>The list of variables</b>: the bootloader prints it; it shows slots, sizes and the lock.</li>
-          <li><b>A build</b>: the zip or image as its publisher offers it. It stays as it is.</li>
-          <li><b>The page of a build</b>: copy its text. Sentences that ask for something are found in it.</li>
-        </ul>
-        <p class="small mute">
-          Nothing is sent anywhere, and nothing is written to a phone from this page. You can also
-          <RouterLink to="/bench">go to the bench</RouterLink>.
-        </p>
-      </section>
+      <ThingList v-if="things.length" :things="things" @drop="drop" />
+      <WhereToFind v-if="isEmpty" />
     </div>
     <div v-if="!isEmpty" class="known" aria-live="polite">
       <template v-if="answer">
@@ -249,30 +227,6 @@ textarea {
   align-items: center;
   flex-wrap: wrap;
 }
-.things {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 8px;
-}
-.things li {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 2px 12px;
-  border-left: 4px solid var(--line);
-  padding: 4px 0 4px 12px;
-  overflow-wrap: anywhere;
-}
-.things li > span {
-  grid-column: 1;
-}
-.things li > button {
-  grid-column: 2;
-  grid-row: 1 / span 2;
-  align-self: center;
-}
-.hints,
 .open {
   padding: 12px 16px;
   margin: 0;
@@ -280,12 +234,6 @@ textarea {
 .open {
   display: grid;
   gap: 10px;
-}
-.hints ul {
-  margin: 8px 0;
-  padding-left: 20px;
-  display: grid;
-  gap: 6px;
 }
 .keep {
   grid-template-columns: minmax(0, 1fr) auto;
