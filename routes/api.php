@@ -34,6 +34,7 @@ Route::get('units/{unit}', [UnitController::class, 'show'])->name('units.show');
 Route::delete('units/{unit}', [UnitController::class, 'destroy'])->name('units.destroy');
 Route::post('units/{unit}/facts', [UnitController::class, 'learn'])->name('units.learn');
 Route::post('units/{unit}/dump', [UnitController::class, 'dump'])->name('units.dump');
+Route::post('units/{unit}/undo', [UnitController::class, 'undo'])->name('units.undo');
 Route::post('units/{unit}/settle', [UnitController::class, 'settle'])->name('units.settle');
 Route::post('units/{unit}/notes', [UnitController::class, 'note'])->name('units.note');
 Route::post('units/{unit}/identity', [UnitController::class, 'identify'])->name('units.identify');

@@ -14,6 +14,7 @@ use App\Run\PhoneFromUnit;
 use App\Shelf\Shelf;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\Ageing;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
@@ -29,6 +30,20 @@ final readonly class DemoWorld
     private const WAITING = 'SK-01';
 
     public function __construct(private Shelf $shelf, private JobPlanner $planner) {}
+
+    /** What grows old was seen when the demo was laid out. */
+    private static function seenToday(Unit $unit): Unit
+    {
+        $facts = [];
+        foreach ($unit->state()->facts() as $fact) {
+            if ($fact->known() && Ageing::ages($fact)) {
+                $at = now()->toIso8601String();
+                $facts[$fact->name] = Fact::of($fact->name, $fact->value, $fact->source, $fact->where, $at);
+            }
+        }
+
+        return $unit->withFactsInstead($facts);
+    }
 
     /**
      * @param  callable(string): void  $tell
@@ -46,7 +61,7 @@ final readonly class DemoWorld
             if (UnitRecord::query()->where('label', $unit->label)->exists()) {
                 continue;
             }
-            $record = UnitRecord::keep($unit);
+            $record = UnitRecord::keep(self::seenToday($unit));
             if ($unit->label === self::WAITING) {
                 $record->learn(
                     Fact::of(

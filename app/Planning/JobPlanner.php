@@ -97,10 +97,11 @@ final class JobPlanner
         HouseRules $rules,
     ): Situation {
         $inKit = array_flip($files);
+        $ageing = $rules->with($answers->house)->ageing(now()->startOfHour()->toIso8601String());
 
         return new Situation(
             $sheet,
-            $unit,
+            $ageing->of($unit),
             array_values(array_intersect_key($this->shelf(), $inKit)),
             $intent,
             $at,
@@ -126,7 +127,8 @@ final class JobPlanner
      */
     public function summary(WorkJob $job): array
     {
-        $minute = Job::of($job->intent)->unlocksBootloader() ? now()->format('YmdHi') : '';
+        // What was seen grows old by the hour, a wait ends to the minute.
+        $minute = now()->format(Job::of($job->intent)->unlocksBootloader() ? 'YmdHi' : 'YmdH');
         $revision = $this->revision();
         $unit = $job->unit->only(UnitRecord::LISTED);
         $key = hash('xxh128', json_encode([$job->getRawOriginal(), $unit, $minute], JSON_THROW_ON_ERROR));

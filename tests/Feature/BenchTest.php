@@ -9,6 +9,7 @@ use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Run\DatabaseJournal;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
 use function Pest\Laravel\call;
@@ -92,6 +93,25 @@ it('takes a dump of this very phone over only after saying what it changes', fun
     postJson('/api/units/SK-04/dump', ['text' => $dump])
         ->assertUnprocessable()
         ->assertJsonPath('error', 'ReadingError');
+});
+
+it('takes a paste back from the history, and what was known before counts again', function () {
+    $dump = World::dump(['ro.build.version.security_patch' => '2026-08-01']);
+    postJson('/api/units/SK-07/dump', ['text' => $dump])->assertOk();
+    $undo = collect(getJson('/api/units/SK-07')->json('history'))->firstWhere('undo', '!=', null);
+    expect($undo['details'])->toContain('Slot A: Patch level: 2026-05-01 → 2026-08-01');
+
+    postJson('/api/units/SK-07/undo', ['at' => $undo['undo']])->assertOk();
+    $state = UnitRecord::labelled('SK-07')->unit()->state();
+    expect($state->text('slot.a.os.patchLevel'))->toBe('2026-05-01')->and($state->text('serial'))->toBe('SKF3A07Q41');
+});
+
+it('counts as unknown what was seen too long ago, on the card and in the plan', function () {
+    Carbon::setTestNow(now()->addDays(40));
+
+    expect(getJson('/api/units/SK-04')->json('card.battery'))->toBeNull();
+    $findings = collect(getJson('/api/jobs/1')->json('findings'));
+    expect($findings->firstWhere('need', 'The active slot')['found'])->toBe('unknown');
 });
 
 it('settles statements that disagree, and stops the job until then', function () {

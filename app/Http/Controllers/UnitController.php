@@ -13,6 +13,7 @@ use App\Http\Requests\FactRequest;
 use App\Http\Requests\IdentifyRequest;
 use App\Http\Requests\NewUnitRequest;
 use App\Http\Requests\SettleRequest;
+use App\Http\Requests\UndoRequest;
 use App\Http\Requests\UnitNoteRequest;
 use App\Http\Requests\WaitRequest;
 use App\Http\Resources\UnitPage;
@@ -106,6 +107,16 @@ final class UnitController extends Controller
             'changes' => $intake->changes,
             'facts' => count($intake->facts),
         ]);
+    }
+
+    /** Takes back what was pasted at one time; what was known before it counts again. */
+    #[Answers('done')]
+    public function undo(UndoRequest $request, UnitRecord $unit): JsonResponse
+    {
+        $at = $request->string('at')->toString();
+        $unit->change(static fn(Unit $now): Unit => $now->withoutPaste($at));
+
+        return response()->json(['ok' => true]);
     }
 
     /** Which of the statements that disagree holds. */

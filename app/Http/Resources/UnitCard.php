@@ -50,7 +50,8 @@ final class UnitCard
     public static function all(JobPlanner $planner): array
     {
         $units = UnitRecord::query()->with('latestJob.lastRun')->orderBy('label')->get(UnitRecord::LISTED);
-        $revision = $planner->revision();
+        // What was seen grows old by the hour.
+        $revision = $planner->revision() . now()->format('-YmdH');
         $keys = [];
         foreach ($units as $unit) {
             $keys[$unit->id] = "{$unit->id}.{$unit->version}";
@@ -107,7 +108,9 @@ final class UnitCard
      */
     private static function card(UnitRecord $record, JobPlanner $planner): array
     {
-        return self::ofUnit($record->unit(), $planner->sheet($record));
+        $ageing = $planner->house()->ageing(now()->startOfHour()->toIso8601String());
+
+        return self::ofUnit($ageing->of($record->unit()), $planner->sheet($record));
     }
 
     /**

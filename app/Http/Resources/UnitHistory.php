@@ -9,12 +9,13 @@ use App\Models\WorkJob;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\Job\Job;
 
 /**
  * What happened to a phone, newest first: looks at it, backups, notes, jobs and runs.
  *
- * @phpstan-type Entry array{at: string, kind: string, text: string, details: list<string>, to: ?string}
+ * @phpstan-type Entry array{at: string, kind: string, text: string, details: list<string>, to: ?string, undo?: ?string}
  */
 final class UnitHistory
 {
@@ -60,13 +61,15 @@ final class UnitHistory
         $state = State::of();
         $entries = [];
         foreach ($facts as $fact) {
-            $key = "{$fact->at}|{$fact->source->value}|{$fact->where}";
+            $place = Unit::pasteOf($fact) ?? $fact->where;
+            $key = "{$fact->at}|{$fact->source->value}|{$place}";
             $entries[$key] ??= [
                 'at' => $fact->at ?? '',
                 'kind' => 'state',
-                'text' => ucfirst($fact->source->label()) . ($fact->where === '' ? '' : ", {$fact->where}"),
+                'text' => ucfirst($fact->source->label()) . ($place === '' ? '' : ", {$place}"),
                 'details' => [],
                 'to' => null,
+                'undo' => Unit::pasteOf($fact) === null ? null : $fact->at,
             ];
             $old = $state->fact($fact->name);
             if (!$fact->agreesWith($old)) {

@@ -13,6 +13,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
+use Tornavis\Core\Phone\Ageing;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Conflicts;
 use Tornavis\Core\Phone\FactName;
@@ -46,18 +47,20 @@ final class UnitPage extends JsonResource
             $state->text(StateField::VariantChipset),
         );
         $identification = Identification::of($clues, $planner->sheets());
+        $ageing = $planner->house()->ageing(now()->toIso8601String());
+        $fact = static fn(Fact $one): array => self::fact($one, $ageing);
         $conflicts = [];
         foreach (Conflicts::of($unit->facts) as $name => $sides) {
             $conflicts[] = [
                 'name' => $name,
                 'label' => FactName::label($name),
-                'sides' => array_map(self::fact(...), $sides),
+                'sides' => array_map($fact, $sides),
             ];
         }
 
         return [
             'card' => UnitCard::of($record, $planner),
-            'facts' => array_map(self::fact(...), $state->facts()),
+            'facts' => array_map($fact, $state->facts()),
             'fields' => self::fields($sheet->slots ?? ['a', 'b', '-']),
             'conflicts' => $conflicts,
             'backups' => array_map(
@@ -98,9 +101,10 @@ final class UnitPage extends JsonResource
     /**
      * @return array<string, mixed>
      */
-    private static function fact(Fact $fact): array
+    private static function fact(Fact $fact, Ageing $ageing): array
     {
         return $fact->toArray() + [
+            'stale' => $ageing->isStale($fact),
             'label' => FactName::label($fact->name),
             'text' => FactName::say($fact->name, $fact->value),
         ];

@@ -58,6 +58,53 @@ final readonly class Unit
         return new self($this->label, $this->codename, $all, $this->backups, $this->note, $this->notes);
     }
 
+    /**
+     * The same with nothing else said of some names than these.
+     *
+     * @param  array<string, Fact>  $facts  by name
+     */
+    public function withFactsInstead(array $facts): self
+    {
+        $others = array_filter($this->facts, static fn(Fact $fact): bool => !isset($facts[$fact->name]));
+
+        return new self(
+            $this->label,
+            $this->codename,
+            [...array_values($others), ...array_values($facts)],
+            $this->backups,
+            $this->note,
+            $this->notes,
+        );
+    }
+
+    /** What a fact was pasted from: "properties"; null where it was not pasted. */
+    public static function pasteOf(Fact $fact): ?string
+    {
+        return preg_match('/^(.+), line \d+$/', $fact->where, $part) === 1 ? $part[1] : null;
+    }
+
+    /**
+     * The same without what was pasted at one time.
+     *
+     * @param  string  $at  ISO 8601
+     */
+    public function withoutPaste(string $at): self
+    {
+        $others = array_filter(
+            $this->facts,
+            static fn(Fact $fact): bool => $fact->at !== $at || self::pasteOf($fact) === null,
+        );
+
+        return new self(
+            $this->label,
+            $this->codename,
+            array_values($others),
+            $this->backups,
+            $this->note,
+            $this->notes,
+        );
+    }
+
     public function withCodename(string $codename): self
     {
         return new self($this->label, $codename, $this->facts, $this->backups, $this->note, $this->notes);

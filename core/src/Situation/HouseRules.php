@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Phone\Ageing;
 
 /**
  * The person's choice where schools differ. The defaults are the careful ones. JSON form:
@@ -37,6 +38,10 @@ final readonly class HouseRules
      *     can
      * @param  string  $switchCaches  "wipe": a switch of builds empties the cache partition; "leave": it does not
      * @param  string  $updater  "hand": an update goes in by hand; "system": by the updater of the system that runs
+     * @param  int  $batteryFreshHours  how long battery and mode count as seen; 0 for ever
+     * @param  int  $locksFreshHours  the same for screen lock and accounts
+     * @param  int  $spaceFreshHours  the same for the room on the phone
+     * @param  int  $slotFreshHours  the same for the active slot
      * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version
      *     does
      */
@@ -56,7 +61,25 @@ final readonly class HouseRules
         public string $recoveryUse = 'installed',
         public string $switchCaches = 'wipe',
         public string $updater = 'hand',
+        public int $batteryFreshHours = 12,
+        public int $locksFreshHours = 72,
+        public int $spaceFreshHours = 72,
+        public int $slotFreshHours = 720,
     ) {}
+
+    /** @param  string  $now  ISO 8601 */
+    public function ageing(string $now): Ageing
+    {
+        return new Ageing(
+            [
+                'battery' => $this->batteryFreshHours,
+                'locks' => $this->locksFreshHours,
+                'space' => $this->spaceFreshHours,
+                'slot' => $this->slotFreshHours,
+            ],
+            $now,
+        );
+    }
 
     /**
      * @param  array<string, mixed>  $data  decoded JSON

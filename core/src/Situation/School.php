@@ -12,7 +12,7 @@ final readonly class School
      * @param  list<array{value: string|int, label: string, reason: string, cost: string, saving: string}>  $choices
      *     the careful one first
      */
-    private function __construct(public string $rule, public string $question, public array $choices) {}
+    public function __construct(public string $rule, public string $question, public array $choices) {}
 
     /**
      * @return list<self>
@@ -236,6 +236,7 @@ final readonly class School
                     'Waiting for the next stable one.',
                 ),
             ]),
+            ...AgeSchools::all(),
             new self('batteryFloorPercent', 'The least charge to begin with', [
                 $choice(
                     60,

@@ -93,7 +93,9 @@ async function enter(): Promise<void> {
             <td>
               {{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span>
             </td>
-            <td class="mute" :title="dateTimeOf(fact.at)">{{ ago(fact.at) }}</td>
+            <td class="mute" :title="dateTimeOf(fact.at)">
+              {{ ago(fact.at) }}<b v-if="fact.stale" class="old"> · too old to count</b>
+            </td>
           </tr>
         </tbody>
       </table>
@@ -102,6 +104,9 @@ async function enter(): Promise<void> {
 </template>
 
 <style scoped>
+.old {
+  color: var(--brass);
+}
 .enter {
   display: flex;
   gap: 12px;

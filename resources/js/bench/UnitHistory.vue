@@ -16,6 +16,10 @@ async function write(): Promise<void> {
   const written = await send(() => client.POST('/units/{unit}/notes', { params: { path }, body: { text: text.value } }))
   if (written) text.value = ''
 }
+
+async function takeBack(at: string): Promise<void> {
+  await send(() => client.POST('/units/{unit}/undo', { params: { path: { unit: props.unit } }, body: { at } }))
+}
 </script>
 
 <template>
@@ -30,6 +34,9 @@ async function write(): Promise<void> {
       <span class="kind small">{{ kinds[entry.kind] }}</span>
       <span>
         <RouterLink v-if="entry.to" :to="entry.to">{{ entry.text }}</RouterLink><b v-else>{{ entry.text }}</b>
+        <button v-if="entry.undo" type="button" class="btn small" @click="takeBack(entry.undo)">
+          Take this paste back
+        </button>
         <details v-if="entry.details.length > 3" class="small">
           <summary>{{ entry.details.length }} values</summary>
           <div v-for="line in entry.details" :key="line">{{ line }}</div>
