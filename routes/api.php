@@ -52,6 +52,7 @@ Route::get('shelf/{package}', [ShelfController::class, 'show'])
     ->name('shelf.show');
 Route::delete('shelf/{package}', [ShelfController::class, 'forget'])->name('shelf.forget');
 Route::post('shelf/{package}/facts', [ShelfController::class, 'learn'])->name('shelf.learn');
+Route::post('shelf/{package}/page', [ShelfController::class, 'page'])->name('shelf.page');
 Route::put('shelf/{package}/card', [ShelfController::class, 'card'])->name('shelf.card');
 Route::post('shelf/{package}/check', [ShelfController::class, 'check'])->name('shelf.check');
 Route::post('shelf/{package}/unpack', [ShelfController::class, 'unpack'])->name('shelf.unpack');

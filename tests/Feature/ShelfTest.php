@@ -392,3 +392,17 @@ it('lays no older reading of a file over a newer one', function () {
         ->and($record->sha256)
         ->toBe(hash_file('sha256', "{$this->folder}/wicket-4.1-bowline.img"));
 });
+
+it('proposes what a page asks for, beside its sentence and what the file says otherwise', function () {
+    ($this->put)('saltern-15.2-20260903-bowline.zip');
+    $this->shelf->look();
+    $id = PackageRecord::query()->sole()->id;
+    $page = "Firmware 5.2.11 or newer is required.\nFormatting data is required.\nThanks!\n";
+    $answer = postJson("/api/shelf/{$id}/page", ['text' => $page])->assertOk();
+
+    expect(array_column($answer->json('proposals'), 'value', 'field'))
+        ->toBe(['requires.firmware.min' => '5.2.11', 'requires.erase' => 'format'])
+        ->and($answer->json('proposals.0.line'))
+        ->toBe('Firmware 5.2.11 or newer is required.');
+    postJson("/api/shelf/{$id}/page", ['text' => 'Thanks!'])->assertUnprocessable();
+});

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Bench\Pasted;
 use App\Http\Api\Answers;
 use App\Http\Api\Takes;
 use App\Http\Requests\FoldersRequest;
 use App\Http\Requests\PackageFactRequest;
+use App\Http\Requests\PageRequest;
 use App\Http\Resources\FilePage;
 use App\Http\Resources\FileSummary;
+use App\Http\Resources\PageProposals;
 use App\Jobs\CheckImages;
 use App\Jobs\MakeBeside;
 use App\Jobs\ReadPackage;
@@ -105,6 +108,15 @@ final class ShelfController extends Controller
         $shelf->look();
 
         return response()->json(['ok' => true], 201);
+    }
+
+    /** What the text of the build's page asks for, to be taken into the card one by one. */
+    #[Answers('page-proposals')]
+    public function page(PageRequest $request, PackageRecord $package): JsonResponse
+    {
+        $page = Pasted::read($request->string('text')->toString());
+
+        return response()->json(['proposals' => PageProposals::of($package->package(), $page)]);
     }
 
     #[Answers('done', 202)]

@@ -104,6 +104,15 @@ final class PackageField
     /** list of partitions that its publisher has wiped before it goes in */
     public const WIPES = 'wipes';
 
+    /** "wipe" or "format": what its publisher has done with the data before the first start */
+    public const NEEDS_ERASE = 'needsErase';
+
+    /** list of sentences: what its publisher says does not work */
+    public const KNOWN_PROBLEMS = 'knownProblems';
+
+    /** list of sentences of its publisher about when something holds */
+    public const CONDITIONS = 'conditions';
+
     /** lowest and highest api that a model may have launched with, for a generic image */
     public const LAUNCH_API_MIN = 'launchApiMin';
 

@@ -2,7 +2,8 @@
 import { computed, ref } from 'vue'
 import schema from '../../../docs/formats/release-card.schema.json'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { FileAnswer } from '../generated/api'
+import { fieldWords } from '../start/words'
+import type { FileAnswer, PageProposalsAnswer } from '../generated/api'
 import { factNames } from './names'
 import { useSend } from '../app/useSend'
 import { asItIs, client } from '../app/client'
@@ -13,7 +14,14 @@ const open = defineModel<boolean>({ required: true })
 
 type Plain = Record<string, unknown>
 
-const rows: { path: string; label: string; list?: boolean; yesNo?: boolean; choices?: string[] }[] = [
+const rows: {
+  path: string
+  label: string
+  list?: boolean
+  sentences?: boolean
+  yesNo?: boolean
+  choices?: string[]
+}[] = [
   { path: 'family', label: 'Name without version' },
   { path: 'versionName', label: 'Version' },
   { path: 'publisher', label: 'Publisher' },
@@ -35,12 +43,15 @@ const rows: { path: string; label: string; list?: boolean; yesNo?: boolean; choi
   { path: 'requires.recovery.min', label: 'At least version' },
   { path: 'requires.recovery.abilities', label: 'That can', list: true },
   { path: 'requires.fileSystem', label: 'Needs file system' },
+  { path: 'requires.erase', label: 'Asks for', choices: ['wipe', 'format'] },
   { path: 'brings.services', label: 'Brings services', yesNo: true },
   { path: 'brings.recovery', label: 'Brings its recovery', yesNo: true },
   { path: 'partition', label: 'Belongs in partition' },
   { path: 'partOf', label: 'Part of build' },
   { path: 'abilities', label: 'A recovery that can', list: true },
   { path: 'after', label: 'Goes in after', list: true },
+  { path: 'knownProblems', label: 'Known problems', sentences: true },
+  { path: 'conditions', label: 'Conditions', sentences: true },
 ]
 const kinds = schema.properties.kind.enum
 
@@ -56,7 +67,7 @@ const texts = ref(
       return [
         row.path,
         Array.isArray(value)
-          ? value.join(', ')
+          ? value.join(row.sentences ? '\n' : ', ')
           : value === undefined
             ? ''
             : typeof value === 'boolean'
@@ -68,7 +79,7 @@ const texts = ref(
     }),
   ),
 )
-const { send, refused } = useSend()
+const { send, sendQuestion, refused } = useSend()
 
 const card = computed<Plain>(() => {
   const out: Plain = {
@@ -89,17 +100,41 @@ const card = computed<Plain>(() => {
     const keys = row.path.split('.')
     let place = out
     for (const key of keys.slice(0, -1)) place = (place[key] ??= {}) as Plain
-    place[keys.at(-1)!] = row.list
-      ? text
-          .split(',')
-          .map((one) => one.trim())
-          .filter(Boolean)
-      : row.yesNo
-        ? text === 'yes'
-        : text
+    place[keys.at(-1)!] =
+      row.list || row.sentences
+        ? text
+            .split(row.sentences ? '\n' : ',')
+            .map((one) => one.trim())
+            .filter(Boolean)
+        : row.yesNo
+          ? text === 'yes'
+          : text
   }
   return out
 })
+
+/** The text of the build's page: each sentence that asks for something is proposed, and taken over one by one. */
+const page = ref('')
+const proposals = ref<PageProposalsAnswer['proposals']>([])
+const taken = ref<Set<number>>(new Set())
+const said = (value: unknown): string =>
+  Array.isArray(value) ? value.join(', ') : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
+
+async function readPage(): Promise<void> {
+  const params = { path: { package: props.file.id } }
+  const read = await sendQuestion(() => client.POST('/shelf/{package}/page', { params, body: { text: page.value } }))
+  proposals.value = read?.data.proposals ?? []
+  taken.value = new Set()
+}
+
+function takeOver(index: number): void {
+  const { field, value } = proposals.value[index]!
+  const row = rows.find((one) => one.path === field)
+  const old = texts.value[field] ?? ''
+  const joined = [old, said(value)].filter(Boolean).join(row?.sentences ? '\n' : ', ')
+  texts.value = { ...texts.value, [field]: row?.list || row?.sentences ? joined : said(value) }
+  taken.value = new Set([...taken.value, index])
+}
 
 async function write(): Promise<void> {
   const path = { package: props.file.id }
@@ -121,6 +156,26 @@ async function write(): Promise<void> {
         what the publisher says; the checksum of the file as it is here goes in with it.
       </p>
       <ErrorNote :error="refused" />
+      <details class="page">
+        <summary>Fill it from the publisher's page</summary>
+        <label
+          >Paste the text of the page
+          <textarea v-model="page" name="page" rows="4" />
+        </label>
+        <button type="button" class="btn small" :disabled="page.trim() === ''" @click="readPage">
+          Find what it asks for
+        </button>
+        <ul v-if="proposals.length" data-test="proposals">
+          <li v-for="(one, index) in proposals" :key="index">
+            <b>{{ fieldWords(one.field) }}: {{ said(one.value) }}</b>
+            <span class="small mute">“{{ one.line.trim() }}”</span>
+            <span v-if="one.disagrees" class="small other">The file itself says {{ one.disagrees }}.</span>
+            <button type="button" class="btn small" :disabled="taken.has(index)" @click="takeOver(index)">
+              {{ taken.has(index) ? 'Taken over' : 'Take over' }}
+            </button>
+          </li>
+        </ul>
+      </details>
       <div class="grid">
         <label
           >Kind
@@ -134,6 +189,13 @@ async function write(): Promise<void> {
             <option value="" />
             <option v-for="one in row.choices ?? ['yes', 'no']" :key="one">{{ one }}</option>
           </select>
+          <textarea
+            v-else-if="row.sentences"
+            v-model="texts[row.path]"
+            :name="row.path"
+            rows="2"
+            placeholder="one on each line"
+          />
           <input
             v-else
             v-model="texts[row.path]"
@@ -151,6 +213,27 @@ async function write(): Promise<void> {
 </template>
 
 <style scoped>
+.page {
+  margin-top: 10px;
+}
+.page label,
+.page li {
+  display: grid;
+  gap: 4px;
+  justify-items: start;
+}
+.page textarea {
+  width: 100%;
+}
+.page ul {
+  padding-left: 18px;
+  display: grid;
+  gap: 10px;
+}
+.other {
+  color: var(--plum);
+  font-weight: 700;
+}
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));

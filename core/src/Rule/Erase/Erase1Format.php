@@ -53,6 +53,7 @@ final class Erase1Format implements StepRule
         $caches = self::caches($situation);
         if (
             $situation->job->mayWipeInstead() &&
+            $build->facts->text(Field::NEEDS_ERASE) !== 'format' &&
             $this->canBeKeptReadable($situation) &&
             $situation->files->ofKind(PackageKind::LayoutChanger) === []
         ) {
@@ -78,6 +79,7 @@ final class Erase1Format implements StepRule
         $writer = $situation->state->data()->writtenBy;
         $family = $build->facts->text(Field::FAMILY);
         $why = match (true) {
+            $build->facts->text(Field::NEEDS_ERASE) === 'format' => 'Its publisher asks for a format.',
             $writer === null => "Who wrote the data is not known, so {$family} could trip over it.",
             $writer !== $family && !$wasEncrypted => "The data was written by {$writer}; {$family} would trip over it.",
             $writer !== $family => "The data was written and encrypted by {$writer}; {$family} cannot read it.",

@@ -16,7 +16,8 @@ use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 
 /**
- * Speaks for each file whose card requires root, an encryption of the data, or partitions that are wiped before it.
+ * Speaks for each file whose card requires root, an encryption of the data, or partitions that are wiped before it,
+ * and for each known problem and condition on it.
  *
  * Why: Publishers say in a sentence what nothing in the file checks; without it the file goes in and does not work.
  */
@@ -42,8 +43,35 @@ final class Fit13Requires implements FitRule
             if ($package->facts->text(Field::NEEDS_ENCRYPTION) !== null) {
                 yield self::encryption($situation, $package);
             }
+            yield from self::sentences($package);
             foreach ($package === $situation->files->build() ? $situation->layout->wipes() : [] as $partition) {
                 yield self::wipe($situation, $package, $partition);
+            }
+        }
+    }
+
+    /**
+     * What its publisher says in sentences, which nothing here can judge.
+     *
+     * @return iterable<Finding>
+     */
+    private static function sentences(Package $package): iterable
+    {
+        $says = [
+            Field::KNOWN_PROBLEMS => ['Known problems of', 'Its publisher says that this does not work.'],
+            Field::CONDITIONS => ['A condition of', 'Its publisher says so. Look whether it is about this phone.'],
+        ];
+        foreach ($says as $field => [$need, $reason]) {
+            $fact = $package->facts->best($field);
+            foreach ($package->facts->list($field) as $number => $sentence) {
+                yield Finding::note(
+                    self::id(),
+                    need: "{$need} {$package->title()}",
+                    found: $sentence,
+                    reason: $reason,
+                    subject: "{$field}/{$number}/{$package->name()}",
+                    facts: array_filter([$fact]),
+                );
             }
         }
     }

@@ -51,6 +51,18 @@ final class Update1InPlace implements FitRule
         }
         $slot = $situation->slots->active();
         $fresh = Remedy::doFirst('Plan a fresh install instead; it takes the data.');
+        $erase = $build->facts->best(Field::NEEDS_ERASE);
+        if ($erase !== null) {
+            yield Finding::stop(
+                self::id(),
+                need: 'A build that keeps the data',
+                found: "its publisher asks for a {$erase->text()}",
+                reason: 'The data of the installed build is not for this one.',
+                remedy: $fresh,
+                subject: 'erase',
+                facts: [$erase],
+            );
+        }
         $family = $situation->state->fact(StateField::OsFamily->in($slot));
         $mine = $build->facts->best(Field::FAMILY);
         yield match (true) {

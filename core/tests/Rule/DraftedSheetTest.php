@@ -1,0 +1,114 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Judged;
+use Tests\Support\World;
+use Tornavis\Core\Draft\SheetMerge;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Plan\Plan;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+
+/**
+ * The sheet of SK-07's model as if it had been drafted.
+ *
+ * @param  list<string>  $without  fields that are not known
+ * @param  list<string>  $assumed
+ */
+function drafted(array $without, array $assumed = []): ModelSheet
+{
+    $data = World::sheet('bowline')->toArray();
+    $known = array_diff_key($data, array_flip($without));
+
+    return ModelSheet::fromArray(
+        ['version' => 2] + $known + ($assumed === [] ? [] : ['assumed' => $assumed]),
+        'drafted',
+    );
+}
+
+function withSheet(ModelSheet $sheet, array $kit = World::DRIFTGLASS, Intent $intent = Intent::Fresh): Situation
+{
+    $of = World::situation('SK-07', $kit, intent: $intent);
+
+    return new Situation($sheet, $of->unit, $of->kit, $of->intent, $of->at, $of->house, $of->answers);
+}
+
+it(
+    'stops a plan that needs what the sheet leaves open, warns where it was inferred, and says nothing otherwise',
+    function (array $without, array $assumed, string $gravest) {
+        expect(Judged::gravest(Judged::findings('FIT-14', withSheet(drafted($without, $assumed)))))->toBe($gravest);
+    },
+)->with([
+    'slots unknown' => [['slots', 'partitions', 'superGroups', 'recoveryHome'], [], 'stop'],
+    'recovery unknown' => [['recoveryHome'], [], 'stop'],
+    'recovery inferred' => [[], ['recoveryHome'], 'mind'],
+    'shop name unknown' => [['name', 'maker'], [], 'silent'],
+    'launch api unknown, no generic image' => [['launchApi'], [], 'silent'],
+    'processor unknown, a services bundle in the kit' => [['architecture'], [], 'stop'],
+    'all known' => [[], [], 'silent'],
+]);
+
+it('asks for no processor where every file is bound to the codename', function () {
+    $kit = array_values(array_diff(World::DRIFTGLASS, ['larder-mini-15-arm64.zip']));
+
+    expect(Judged::gravest(Judged::findings('FIT-14', withSheet(drafted(['architecture']), $kit))))->toBe('silent');
+});
+
+it('plans the same from a drafted sheet that knows what the job needs', function () {
+    $whole = Planner::plan(withSheet(World::sheet('bowline')));
+    $drafted = Planner::plan(withSheet(drafted(['maker', 'name', 'launchApi', 'battery'])));
+    $titles = static fn(Plan $plan): array => array_column(World::document($plan)['steps'], 'title');
+
+    expect($titles($drafted))->toBe($titles($whole))->and($drafted->verdict->level)->toBe($whole->verdict->level);
+});
+
+it('reads version 1 as before, where nothing may be left out', function () {
+    $data = World::sheet('bowline')->toArray();
+    unset($data['slots']);
+
+    expect(fn() => ModelSheet::fromArray($data, 'x'))->toThrow(FormatError::class);
+});
+
+it('finds the data of a phone that calls it by its other name', function () {
+    $data = World::sheet('marl')->toArray();
+    foreach ($data['partitions'] as $index => $row) {
+        $data['partitions'][$index]['name'] = $row['name'] === 'data' ? 'userdata' : $row['name'];
+    }
+
+    expect(ModelSheet::fromArray($data, 'x')->partition('data')?->name)->toBe('userdata');
+});
+
+it('takes from another sheet what is new or was only inferred, and never what was read here', function () {
+    $here = drafted(['superBytes', 'superGroups'], ['recoveryHome']);
+    $data = World::sheet('bowline')->toArray();
+    $there = ModelSheet::fromArray(
+        ['version' => 2, 'recoveryHome' => 'boot', 'launchApi' => 30, 'superBytes' => 6442450944] + $data,
+        'there',
+    );
+    $merge = SheetMerge::of($here, $there);
+
+    expect($merge->added)
+        ->toContain('superBytes', 'recoveryHome')
+        ->and($merge->sheet()->recoveryHome->value)
+        ->toBe('boot')
+        ->and($merge->sheet()->launchApi)
+        ->toBe(33)
+        ->and($merge->differs)
+        ->toBe([['field' => 'launchApi', 'here' => 33, 'there' => 30]]);
+});
+
+it('stops an update in place of a build whose publisher asks for a format, and of no other', function (
+    array $facts,
+    string $gravest,
+) {
+    $build = World::altered('lamplight-9.4-20250611-marl.zip', $facts);
+    $findings = array_filter(
+        Judged::findings('UPDATE-1', World::situation('SK-06', [$build], intent: Intent::UpdateInPlace)),
+        static fn($one): bool => str_contains($one->need, 'keeps the data'),
+    );
+
+    expect(Judged::gravest(array_values($findings)))->toBe($gravest);
+})->with([[['needsErase' => 'format'], 'stop'], [[], 'silent']]);
