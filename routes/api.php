@@ -112,6 +112,9 @@ Route::post('bench/archive', [BenchController::class, 'takeIn'])->name('bench.ta
 Route::post('identity', IdentityController::class)->name('identity');
 
 Route::get('sheets', [SheetController::class, 'index'])->name('sheets.index');
+Route::get('sheet-pack', [SheetController::class, 'pack'])->name('sheets.pack');
+Route::post('sheet-pack', [SheetController::class, 'takePack'])->name('sheets.take-pack');
+Route::get('sheets/{sheet}/history', [SheetController::class, 'history'])->name('sheets.history');
 Route::get('sheets/{sheet}', [SheetController::class, 'show'])->name('sheets.show');
 Route::put('sheets/{codename}', [SheetController::class, 'update'])->name('sheets.update');
 Route::delete('sheets/{sheet}', [SheetController::class, 'destroy'])->name('sheets.destroy');

@@ -9,6 +9,7 @@ use App\Shelf\IsolatedReader;
 use App\Shelf\Shelf;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Testing\TestResponse;
+use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
@@ -164,6 +165,46 @@ describe('the start page', function () {
 
         expect($sheet['differs'])
             ->toBe([['field' => 'launchApi', 'here' => '33', 'there' => '30']])
+            ->and(SheetRecord::sheets()['bowline']->launchApi)
+            ->toBe(33);
+    });
+
+    it('lets a later paste add to a drafted sheet, and keeps how it came to be', function () {
+        postJson('/api/start/keep', whatIsThere('properties') + ['label' => 'NX-3'])->assertCreated();
+        expect(SheetRecord::sheets()[UnknownPhone::CODENAME]->superBytes)->toBeNull();
+        $variables = ['text' => UnknownPhone::text('variables')];
+        $answer = postJson('/api/units/NX-3/dump?dry=1', $variables)->assertOk();
+        Schemas::hold($answer, 'dump');
+        expect(implode(' ', $answer->json('sheet')))->toContain('superBytes');
+        postJson('/api/units/NX-3/dump', $variables)->assertOk();
+
+        $history = getJson('/api/sheets/' . UnknownPhone::CODENAME . '/history')->assertOk();
+        Schemas::hold($history, 'sheet-history');
+        expect(SheetRecord::sheets()[UnknownPhone::CODENAME]->superBytes)
+            ->toBe(9126805504)
+            ->and($history->json('revisions.*.why'))
+            ->toBe(['from what NX-3 printed', 'from what NX-3 printed'])
+            ->and($history->json('revisions.0.changed'))
+            ->toContain('superBytes');
+    });
+
+    it('hands sheets on as one pack, compares it first, and overrules nothing with it', function () {
+        $pack = getJson('/api/sheet-pack?codenames=bowline,becket')->assertOk()->json();
+        expect(array_column($pack['sheets'], 'codename'))->toBe(['becket', 'bowline']);
+        $pack['sheets'][1]['launchApi'] = 30;
+        SheetRecord::query()->where('codename', 'becket')->delete();
+        $answer = postJson('/api/sheet-pack?dry=1', $pack)->assertOk();
+        Schemas::hold($answer, 'archive-intake');
+        expect($answer->json('changes.*.change'))
+            ->toBe(['new', 'same'])
+            ->and($answer->json('changes.1.notes.0'))
+            ->toBe('launchApi is 33 here and 30 there. What is here stays.')
+            ->and(SheetRecord::codenames())
+            ->not->toContain('becket');
+
+        postJson('/api/sheet-pack', $pack)->assertOk();
+        expect(SheetRecord::codenames())
+            ->toContain('becket')
             ->and(SheetRecord::sheets()['bowline']->launchApi)
             ->toBe(33);
     });

@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Bench\SheetPack;
 use App\Http\Api\Answers;
+use App\Http\Api\Reads;
 use App\Http\Api\Takes;
 use App\Models\SheetRecord;
+use App\Models\SheetRevision;
 use App\Models\UnitRecord;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -49,6 +52,73 @@ final class SheetController extends Controller
             200,
             ['Content-Disposition' => "inline; filename=\"{$sheet->codename}.json\""],
             JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
+        );
+    }
+
+    /** Sheets as one file with their sources: all, or those that ?codenames names, separated by commas. */
+    #[Reads('codenames')]
+    #[Answers('/sheet-pack')]
+    public function pack(Request $request): JsonResponse
+    {
+        $named = array_filter(
+            explode(',', $request->string('codenames')->toString()),
+            static fn(string $one): bool => $one !== '',
+        );
+
+        return response()->json(
+            SheetPack::of(array_values($named)),
+            200,
+            ['Content-Disposition' => 'attachment; filename="tornavis-sheets.json"'],
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_PRESERVE_ZERO_FRACTION,
+        );
+    }
+
+    /** Takes a pack in; with ?dry=1 it only says what it would add, and what it says otherwise. */
+    #[Takes(['/sheet-pack'])]
+    #[Reads('dry', 'boolean')]
+    #[Answers('archive-intake')]
+    public function takePack(Request $request): JsonResponse
+    {
+        $isDry = $request->boolean('dry');
+        $changes = SheetPack::take(Schema::decodeText($request->getContent(), 'the pack'), $isDry);
+
+        return response()->json(['dry' => $isDry, 'changes' => $changes]);
+    }
+
+    /** How the sheet came to be what it is, the newest first. */
+    #[Answers('sheet-history')]
+    public function history(SheetRecord $sheet): JsonResponse
+    {
+        $revisions = SheetRevision::query()->where('codename', $sheet->codename)->orderBy('id')->get();
+        $rows = [];
+        $before = [];
+        foreach ($revisions as $revision) {
+            $rows[] = [
+                'at' => $revision->created_at?->toIso8601String() ?? '',
+                'why' => $revision->why,
+                'changed' => self::changed($before, $revision->document),
+                'document' => $revision->document,
+            ];
+            $before = $revision->document;
+        }
+
+        return response()->json(['revisions' => array_reverse($rows)]);
+    }
+
+    /**
+     * @param  array<string, mixed>  $before
+     * @param  array<string, mixed>  $after
+     * @return list<string> names of the fields
+     */
+    private static function changed(array $before, array $after): array
+    {
+        $fields = array_diff(array_keys($before + $after), ['format', 'version', 'sources', 'assumed']);
+
+        return array_values(
+            array_filter(
+                $fields,
+                static fn(string $field): bool => ($before[$field] ?? null) !== ($after[$field] ?? null),
+            ),
         );
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers;
 
 use App\Bench\Pasted;
+use App\Bench\SheetPack;
 use App\Http\Api\Answers;
 use App\Http\Api\Reads;
 use App\Http\Requests\BackupRequest;
@@ -19,19 +20,25 @@ use App\Http\Requests\WaitRequest;
 use App\Http\Resources\UnitPage;
 use App\Jobs\ReadPhone;
 use App\Models\Run;
+use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
+use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Draft\SheetMerge;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Identity\TextIntake;
 use Tornavis\Core\Phone\Conflicts;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Note;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\ZonedTime;
+use Tornavis\Core\Reading\Reading;
 use Tornavis\Core\Reading\Statement;
 use Tornavis\Core\Words\Symptom;
 
@@ -92,8 +99,12 @@ final class UnitController extends Controller
     {
         $reading = Pasted::read($request->string('text')->toString());
         $intake = TextIntake::of($unit->unit(), $planner->sheet($unit), $reading, now()->toIso8601String());
+        $merge = self::addedToSheet($unit, $planner->sheet($unit), $reading);
         if (!$request->boolean('dry')) {
             $unit->learn(...$intake->facts);
+            if ($merge !== null && $merge->added !== []) {
+                SheetRecord::keep($merge->sheet(), "from what {$unit->label} printed");
+            }
         }
 
         return response()->json([
@@ -104,9 +115,25 @@ final class UnitController extends Controller
                 ],
                 $reading->symptoms,
             ),
+            'sheet' => $merge === null ? [] : SheetPack::notes($merge),
             'changes' => $intake->changes,
             'facts' => count($intake->facts),
         ]);
+    }
+
+    /** What the paste adds to the sheet of its model; null where it says nothing of it. */
+    private static function addedToSheet(UnitRecord $unit, ?ModelSheet $sheet, Reading $reading): ?SheetMerge
+    {
+        if ($sheet === null || $reading->sureCodenames() === []) {
+            return null;
+        }
+
+        try {
+            return SheetMerge::of($sheet, SheetDraft::of($unit->label, $reading, [])->sheet());
+        } catch (FormatError) {
+            // What a paste says of the model contradicts itself; of the phone it may still be right.
+            return null;
+        }
     }
 
     /** Takes back what was pasted at one time; what was known before it counts again. */

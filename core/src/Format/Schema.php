@@ -15,6 +15,7 @@ final class Schema
     /** The own formats; each has docs/formats/<name>.schema.json. */
     public const NAMES = [
         'model-sheet',
+        'sheet-pack',
         'unit',
         'release-card',
         'house-rules',

@@ -10,7 +10,7 @@ import { asItIs, client } from './client'
 /** Takes a file in that this application has given out: first what it would change, then all of it or nothing. */
 const props = defineProps<{
   title: string
-  path: '/bench/archive' | '/log'
+  path: '/bench/archive' | '/log' | '/sheet-pack'
   label: string
   name: string
   large?: boolean
@@ -23,6 +23,9 @@ const text = ref('')
 const answer = ref<ArchiveIntakeAnswer | null>(null)
 const { send, sendQuestion, refused, busy } = useSend()
 const news = computed(() => (answer.value?.changes ?? []).filter((change) => change.change !== 'same'))
+const shown = computed(() =>
+  (answer.value?.changes ?? []).filter((change) => change.change !== 'same' || change.notes?.length),
+)
 
 async function take(dry: boolean): Promise<void> {
   const inPieces = props.large && text.value.length > pieceBytes
@@ -58,8 +61,9 @@ async function takeLarge(dry: boolean): Taken {
             : `Taken in: ${news.length} changed, ${answer.changes.length - news.length} were the same.`
         }}</b>
         <div class="list">
-          <div v-for="change in news" :key="change.what + change.name" class="small">
+          <div v-for="change in shown" :key="change.what + change.name" class="small">
             <span class="mute">{{ change.change }}</span> {{ change.what }} <span class="mono">{{ change.name }}</span>
+            <div v-for="note in change.notes ?? []" :key="note">{{ note }}</div>
           </div>
         </div>
       </div>

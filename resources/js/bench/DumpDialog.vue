@@ -40,6 +40,7 @@ async function read(dry: boolean): Promise<void> {
           <b>{{ symptom.label }}</b>
           <span class="small mono">line {{ symptom.lineNumber }}: {{ symptom.line }}</span>
         </div>
+        <div v-for="note in answer.sheet" :key="note" class="small">Model sheet: {{ note }}</div>
         <div v-if="answer.notUnderstood" class="small mute">{{ answer.notUnderstood }} lines were not understood.</div>
         <div v-if="answer.changes.length === 0" class="small">Nothing differs from what is known.</div>
         <div v-for="change in answer.changes" :key="change.name" class="small">

@@ -1,9 +1,12 @@
 <script setup lang="ts">
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
+import TakeInDialog from '../app/TakeInDialog.vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useAnswer } from '../app/useAnswer'
 
 const router = useRouter()
+const packOpen = ref(false)
 const { data, error } = useAnswer('/sheets')
 const homes: Record<string, string> = { recovery: 'own partition', boot: 'in boot', vendor_boot: 'in vendor boot' }
 const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit', none: 'none' }
@@ -14,6 +17,8 @@ const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit'
   <p class="mute small">
     A model sheet says what is true of every phone with one codename.
     <RouterLink class="btn small" to="/sheets/new">New sheet</RouterLink>
+    <a class="btn small" href="/api/sheet-pack" download="tornavis-sheets.json">Save all sheets as a pack</a>
+    <button type="button" class="btn small" @click="packOpen = true">Take a pack in</button>
   </p>
   <div class="scroll-x">
     <table class="rows">
@@ -51,6 +56,18 @@ const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit'
     </table>
   </div>
   <p v-if="data?.sheets.length === 0" class="empty">
-    There is no sheet yet. Make one for the phone in your hand; ten minutes are enough.
+    There is no sheet yet. <RouterLink to="/start">Paste what the phone in your hand prints</RouterLink>; it writes
+    itself.
   </p>
+  <TakeInDialog
+    v-if="packOpen"
+    v-model="packOpen"
+    title="Pack of model sheets"
+    path="/sheet-pack"
+    label="Take a pack in"
+    name="pack"
+  >
+    Model sheets from elsewhere, with their sources. They add what is not known here and overrule nothing; where both
+    differ, both are shown.
+  </TakeInDialog>
 </template>

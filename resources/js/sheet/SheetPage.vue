@@ -9,6 +9,7 @@ import { blankSheet, classes, inForm, tidy, type SheetForm } from './blank'
 import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
 import SheetField from './SheetField.vue'
+import SheetHistory from './SheetHistory.vue'
 import SheetSources from './SheetSources.vue'
 import { enteredOver, sourceOf } from './sources'
 import VariantRows from './VariantRows.vue'
@@ -278,6 +279,7 @@ onMounted(load)
       /></label>
     </SheetField>
     <SheetSources :sheet="sheet" />
+    <SheetHistory v-if="!fresh" :codename="codename" @bring="(old) => (sheet = inForm(old))" />
     <p v-if="!fresh" class="mt-4">
       <button type="button" class="btn erase small" @click="remove">Delete this sheet</button>
     </p>
