@@ -59,7 +59,8 @@ final class InstallSymptoms
                 Symptom::OlderBuild,
                 'older|over newer|timestamp|downgrad|newer',
                 'can\'?t install this package[^\n]{0,60}over newer|(?:package|build|update|zip)\b[^\n]{0,30}' .
-                    '\b(?:is )?older than (?:the )?(?:current|installed|running|build)|kPayloadTimestampError|' .
+                    '\b(?:is )?older than (?:the |your |this |its )?(?:current|installed|running|build)|' .
+                    'kPayloadTimestampError|' .
                     '(?:denying|refus\w*|reject\w*|block\w*)[^\n]{0,30}downgrad|(?:spl|os|version|build|' .
                     'security patch\w*)?\s?downgrad\w*[^\n]{0,30}(?:not (?:allowed|permitted|supported)|denied|' .
                     'detected|refused|blocked|rejected)|newer build (?:is )?(?:already )?installed|older build' .

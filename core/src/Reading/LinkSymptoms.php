@@ -48,7 +48,7 @@ final class LinkSymptoms
                     '{0,30}\(?(?:no such device|too many links|broken pipe|protocol error|cable|i\/o error|input' .
                     '\/output|unknown error|timed out|connection)|status (?:read|malformed)\w* fail\w*|' .
                     '(?:data transfer|usb (?:read|write|transfer))[^\n]{0,20}(?:fail\w*|error)|protocol fault|' .
-                    'connection (?:was )?(?:lost|reset|closed|broken|aborted|terminated)|' .
+                    'connection (?:was )?(?:failed|lost|reset|closed|broken|aborted|terminated)|' .
                     'failed to read (?:command|response)|(?:device|phone|cable) (?:was |has been |got |' .
                     'is )?(?:disconnected|unplugged|lost)|remote end hung up|host (?:went away|connection closed)' .
                     '|usb_(?:read|write|bulk)\w*[^\n]{0,20}(?:fail\w*|error|-\d)|transport error|broken pipe|' .
@@ -82,18 +82,19 @@ final class LinkSymptoms
                 '(?:flash\w*|writ\w*|eras\w*|slot change|set_active|format\w*|boot\w*|command|download\w*|' .
                     'operation|partition\w*)\b[^\n]{0,50}(?:not (?:allowed|permitted|possible)|denied|forbidden|' .
                     'rejected|refused|cannot|fail\w*)[^\n]{0,30}(?:lock|critical)|(?:remote:|failed|error)[^\n]' .
-                    '{0,30}(?:device|bootloader|phone|state)? ?(?:is |in )?(?:a )?lock(?:ed|ing)?(?: state)?\b|' .
+                    '{0,30}(?:device|bootloader|phone|state)? ?(?:is |in )?(?:a )?\block(?:ed|ing)?(?: state)?\b|' .
                     '(?:device|phone|bootloader) (?:is |still )?(?:in )?(?:the )?locked[^\n]{0,20}(?:cannot|can\'' .
                     't|not|state|fail)|not allowed (?:when|while|in)[^\n]{0,20}lock',
             ),
             $rule(
                 Symptom::RollbackRefused,
                 'write',
-                'roll|rev|fused',
+                'roll|rev|fused|arb',
                 '(?:anti[-_ ]?)?roll[-_ ]?back[^\n]{0,60}(?:fail\w*|error|denied|refus\w*|reject\w*|less than' .
                     '|lower than|older|violat\w*|not allowed|too low|smaller|prevent\w*|mismatch)|(?:less|lower|' .
                     'smaller|older) than (?:the )?(?:stored |fused |current |device )?(?:anti[- ]?)?roll[- ]?back' .
-                    '|ERROR_ROLLBACK_INDEX|(?:sw |software |binary )?rev(?:ision)? check fail|fused? \d' .
+                    '|ERROR_ROLLBACK_INDEX|\barb\b[^\n]{0,20}(?:fail|error)|(?:sw |software |' .
+                    'binary )?rev(?:ision)? check fail|fused? \d' .
                     '+ ?> ?binary \d+|(?:refus\w*|reject\w*|denied|fail\w*)[^\n]{0,40}(?:anti[-_ ]?)?roll[-_ ]' .
                     '?back',
             ),
@@ -110,7 +111,8 @@ final class LinkSymptoms
                 Symptom::Merging,
                 'none',
                 'merg|snapshot',
-                'snapshot-update-status:?\W+merging|(?:update|snapshot|virtual[^\n]{0,6})[^\n]{0,30}\b(?:is |' .
+                'snapshot-update-status:?\W+merging|update state\W+merging|(?:update|snapshot|virtual[^\n]' .
+                    '{0,6})[^\n]{0,30}\b(?:is |' .
                     'are )?(?:still )?(?:being )?merg(?:ing|ed\b(?! success)|e (?:is )?(?:in progress|pending))|' .
                     'merg(?:e|ing) (?:is |of [^\n]{0,30})?(?:still )?(?:in progress|pending|not (?:complete|' .
                     'finished|done)|running)|(?:not allowed|cannot|can\'t|refus\w*|fail\w*|denied)[^\n]' .

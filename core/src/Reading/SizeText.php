@@ -7,6 +7,8 @@ namespace Tornavis\Core\Reading;
 /** Sizes as people and programs write them. */
 final class SizeText
 {
+    private const BLOCK = 4096;
+
     private const UNITS = [
         '' => 1,
         'b' => 1,
@@ -31,6 +33,28 @@ final class SizeText
     ];
 
     /**
+     * The size of a partition as a bootloader gives it: hexadecimal by its protocol, with or without the mark for it. A
+     * bare number is taken for what makes whole blocks.
+     *
+     * @return ?int null where it is no size
+     */
+    public static function ofPartition(string $text): ?int
+    {
+        $isBare = preg_match('/^0*([0-9a-f]{4,15})$/i', trim($text), $hex) === 1;
+        if (!$isBare) {
+            return self::bytes($text);
+        }
+        $asDecimal = ctype_digit($hex[1]) ? (int) $hex[1] : null;
+        $asHex = (int) hexdec($hex[1]);
+
+        return match (true) {
+            $asDecimal !== null && $asDecimal % self::BLOCK === 0 => $asDecimal,
+            $asHex % self::BLOCK === 0 => $asHex,
+            default => $asDecimal,
+        };
+    }
+
+    /**
      * Bytes of "64 MiB", "0x4000000", "67,108,864", "65536 blocks" (of 4 KiB) or "131072 sectors" (of 512 bytes). K, M
      * and G count in 1024, as tools for phones print them.
      *
@@ -39,7 +63,7 @@ final class SizeText
     public static function bytes(string $text): ?int
     {
         $text = trim($text);
-        if (preg_match('/^0x([0-9a-f]{1,15})$/i', $text, $hex) === 1) {
+        if (preg_match('/^0x0*([0-9a-f]{1,15})$/i', $text, $hex) === 1) {
             return (int) hexdec($hex[1]);
         }
         if (preg_match('/^(\d{1,3}(?:[,\'_ ]\d{3})+|\d{1,18})(\.\d+)?\s*([a-z]*)$/i', $text, $part) !== 1) {

@@ -83,8 +83,7 @@ final readonly class BootloaderParts
             $to->model($field . 'logical', VariableText::flag($value), $line, $form);
         }
         if ($name === 'partition-size') {
-            $hex = preg_match('/^[0-9a-f]{6,16}$/i', $value) === 1 && preg_match('/[a-f]/i', $value) === 1;
-            $bytes = SizeText::bytes($hex ? "0x{$value}" : $value);
+            $bytes = SizeText::ofPartition($value);
             $to->model(
                 $partition === 'super' ? 'superBytes' : $field . 'sizeBytes',
                 $bytes === 0 ? null : $bytes,

@@ -31,8 +31,8 @@ final class RequirementsPage implements Form
     public function read(PrintedText $text, Statements $to): void
     {
         $words =
-            '/requir|need|must|minimum|at least|or (?:newer|later)|known|format|wipe|clean (?:flash|install)|services|' .
-            'not |n\'t |broken|recommend|\d\+/i';
+            '/requir|need|must|minimum|at least|or (?:newer|later)|known|format|wipe|' .
+            'clean (?:flash|install)|services|not |n\'t |broken|recommend|\d\+/i';
         if (strlen($text->text) > self::LONGEST || preg_match($words, $text->text) !== 1) {
             return;
         }

@@ -30,7 +30,9 @@ final class RollbackList implements Form
 
     public function read(PrintedText $text, Statements $to): void
     {
-        if (preg_match('/roll-?back/i', $text->text) !== 1) {
+        // What describes an image carries the image's index and not the phone's.
+        $isOfImage = $text->has('header block:', 'libavb', 'authentication block');
+        if ($isOfImage || preg_match('/roll-?back/i', $text->text) !== 1) {
             return;
         }
         $inList = false;

@@ -70,7 +70,7 @@ final class Symptoms implements Form
     {
         $tellsMore = [
             Symptom::Code7->value => [Symptom::WrongPhone, Symptom::Code1],
-            Symptom::UnlockRefused->value => [Symptom::Locked],
+            Symptom::UnlockRefused->value => [Symptom::Locked, Symptom::NoDecrypt],
             Symptom::RollbackRefused->value => [Symptom::OlderBuild],
             Symptom::Signature->value => [Symptom::DamagedArchive],
         ];
