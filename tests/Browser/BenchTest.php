@@ -46,7 +46,7 @@ it('ranks candidates, and says letter by letter why a look-alike is another phon
 it('refuses the dump of another phone, and shows first what the right one changes', function () {
     $app = Application::demo();
     $app->visit('/bench/SK-07');
-    $app->click('Paste a dump');
+    $app->click('Paste what it printed');
     paste($app, 'textarea[name=dump]', World::dump(['ro.serialno' => 'SKF3XXXX']));
     $app->click('Read it');
     $app->see('The dump is from another phone: its serial number is SKF3XXXX');

@@ -60,7 +60,7 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
       <button type="button" class="btn" :disabled="reading" @click="read">
         {{ reading ? 'Reading…' : 'Read the phone' }}
       </button>
-      <button type="button" class="btn" @click="dumpOpen = true">Paste a dump <kbd>p</kbd></button>
+      <button type="button" class="btn" @click="dumpOpen = true">Paste what it printed <kbd>p</kbd></button>
       <button v-if="data?.card.codename" type="button" class="btn act" @click="jobOpen = true">
         New job <kbd>n</kbd>
       </button>

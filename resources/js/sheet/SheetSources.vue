@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { fieldWords } from '../start/words'
 import type { ModelSheet } from '../generated/api'
 
 /** Every field of a drafted sheet with the lines that it rests on. */
@@ -13,7 +14,7 @@ const fields = computed(() => Object.entries(props.sheet.sources ?? {}))
     <table class="rows">
       <tbody>
         <tr v-for="[field, places] in fields" :key="field">
-          <td class="mono small">{{ field }}</td>
+          <td class="small" :title="field">{{ fieldWords(field) }}</td>
           <td class="small">
             <div v-for="(place, index) in places" :key="index">
               {{ place.from }}{{ place.lineNumber ? `, line ${place.lineNumber}` : '' }}

@@ -4,14 +4,14 @@ import SlotStrip from '../bench/SlotStrip.vue'
 import type { UnitCard } from '../generated/api'
 
 /** A phone that is not on the bench yet, as it would stand in the rack. */
-defineProps<{ card: UnitCard }>()
+defineProps<{ card: UnitCard; kept: string }>()
 </script>
 
 <template>
   <article class="sheet card" data-test="card">
     <div class="head">
       <b class="codename mono">{{ card.codename }}</b>
-      <span class="mono small mute">not on the bench yet</span>
+      <span class="mono small mute">{{ kept || 'not on the bench yet' }}</span>
     </div>
     <div class="mute small">{{ card.name }} · {{ card.model ?? 'model number not read yet' }}</div>
     <SlotStrip class="slots" :slots="card.slots" :second="card.second" />

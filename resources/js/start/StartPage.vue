@@ -101,7 +101,7 @@ function begin(): void {
       <button v-if="!isEmpty" type="button" class="btn" @click="begin">Clear this page</button>
     </template>
   </TopBar>
-  <div class="page two" :class="{ empty: isEmpty }">
+  <div class="page two" :class="{ alone: isEmpty }">
     <div
       class="give"
       :class="{ over }"
@@ -148,7 +148,7 @@ function begin(): void {
             on the bench. Paste new outputs on its page.</span
           >
         </p>
-        <WhatIsKnown v-model:decided="decided" :answer="answer" />
+        <WhatIsKnown v-model:decided="decided" :answer="answer" :kept="kept" />
         <form v-if="mayKeep" class="sheet open keep" @submit.prevent="keep">
           <label
             >Label for its sticker
@@ -190,7 +190,7 @@ function begin(): void {
   gap: 20px;
   align-items: start;
 }
-.two.empty {
+.two.alone {
   grid-template-columns: minmax(0, 760px);
 }
 .whole {
@@ -252,7 +252,7 @@ textarea {
 }
 @media (max-width: 900px) {
   .two,
-  .two.empty,
+  .two.alone,
   .keep {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -5,7 +5,7 @@ import ArrivingCard from './ArrivingCard.vue'
 import { fieldWords } from './words'
 
 /** What the texts and files say together, what they contradict, and what is still needed. */
-const props = defineProps<{ answer: StartAnswer }>()
+const props = defineProps<{ answer: StartAnswer; kept: string }>()
 const decided = defineModel<Record<string, string>>('decided', { required: true })
 
 const fields = computed(() => props.answer.draft?.fields ?? [])
@@ -16,7 +16,7 @@ const decide = (field: string, value: unknown): void => {
 </script>
 
 <template>
-  <ArrivingCard v-if="answer.card" :card="answer.card" />
+  <ArrivingCard v-if="answer.card" :card="answer.card" :kept="kept || (answer.known ?? '')" />
   <p v-if="answer.lookalike" class="note" role="status">{{ answer.lookalike }}</p>
   <section v-for="one in answer.draft?.contradictions ?? []" :key="one.field ?? one.name" class="sheet open">
     <b>The texts disagree about {{ fieldWords(one.field ?? one.name ?? '') }}. Which one holds?</b>
