@@ -22,6 +22,7 @@ use function Pest\Laravel\putJson;
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
 use Tests\Support\World;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Intent;
@@ -99,7 +100,7 @@ it('takes a paste back from the history, and what was known before counts again'
     $dump = World::dump(['ro.build.version.security_patch' => '2026-08-01']);
     postJson('/api/units/SK-07/dump', ['text' => $dump])->assertOk();
     $undo = collect(getJson('/api/units/SK-07')->json('history'))->firstWhere('undo', '!=', null);
-    expect($undo['details'])->toContain('Slot A: Patch level: 2026-05-01 → 2026-08-01');
+    expect($undo['details'])->toContain(FactName::label('slot.a.os.patchLevel') . ': 2026-05-01 → 2026-08-01');
 
     postJson('/api/units/SK-07/undo', ['at' => $undo['undo']])->assertOk();
     $state = UnitRecord::labelled('SK-07')->unit()->state();

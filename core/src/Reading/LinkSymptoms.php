@@ -44,7 +44,7 @@ final class LinkSymptoms
                 'link',
                 'closed|no such|links|transfer|usb|fault|connection|hung|read |broken pipe|disconnect|' .
                     'unplugged|timed|lost|no link|transport',
-                '^(?:adb: )?\W*error: closed|(?:write|read|transfer|send)\w*[^\n]{0,30}(?:fail\w*|error)[^\n]' .
+                '^(?:\w{3,8}: )?\W*error: closed|(?:write|read|transfer|send)\w*[^\n]{0,30}(?:fail\w*|error)[^\n]' .
                     '{0,30}\(?(?:no such device|too many links|broken pipe|protocol error|cable|i\/o error|input' .
                     '\/output|unknown error|timed out|connection)|status (?:read|malformed)\w* fail\w*|' .
                     '(?:data transfer|usb (?:read|write|transfer))[^\n]{0,20}(?:fail\w*|error)|protocol fault|' .

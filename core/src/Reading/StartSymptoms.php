@@ -101,7 +101,7 @@ final class StartSymptoms
                 'services',
                 'services (?:bundle |package )?(?:are |is )?(?:missing|not installed|gone|not there)|(?:won\'' .
                     't|does not|doesn\'t|cannot|can\'t) run (?:unless|without)[^\n]{0,50}services|' .
-                    'no (?:play )?services\b(?! bundle needed)|without services[^\n]{0,20}(?:installed)|' .
+                    'no (?:\w+ )?services\b(?! bundle needed)|without services[^\n]{0,20}(?:installed)|' .
                     'services has stopped',
                 'none',
             ),

@@ -7,6 +7,7 @@ use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
 use Tornavis\Core\Identity\TextIntake;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Variant;
 use Tornavis\Core\Reading\ReadingError;
@@ -181,7 +182,7 @@ it('says what a dump changes', function () {
     );
 
     expect($intake->changes)->toContain([
-        'name' => 'Slot A: Patch level',
+        'name' => FactName::label('slot.a.os.patchLevel'),
         'from' => World::unit('SK-07')->state()->text('slot.a.os.patchLevel') ?? 'unknown',
         'to' => '2026-08-01',
         'line' => '[ro.build.version.security_patch]: [2026-08-01]',

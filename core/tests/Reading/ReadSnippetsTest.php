@@ -13,7 +13,7 @@ function piecesOf(string $file): array
 {
     preg_match_all(
         '/^=== (?<title>[^\n]+)\n(?<text>.*?)(?=^=== |\Z)/ms',
-        (string) file_get_contents(__DIR__ . "/{$file}"),
+        str_replace('{{n}}', '7', (string) file_get_contents(__DIR__ . "/{$file}")),
         $found,
         PREG_SET_ORDER,
     );
