@@ -193,3 +193,34 @@ function within(string $what, float $seconds, float $allowed): bool
 
     return $seconds <= $allowed;
 }
+
+/** Properties of no meaning here, as a phone has many. */
+function longList(int $bytes): string
+{
+    $list = '';
+    for ($i = 0; strlen($list) < $bytes; $i++) {
+        $list .= "[vendor.some.part{$i}]: [value " . md5((string) $i) . "]\n";
+    }
+
+    return $list;
+}
+
+/** Lines in which every word stands that a failure could begin with, and none of them is one. */
+function longLog(int $bytes): string
+{
+    $words = explode(
+        ' ',
+        'error status failed mount slot battery lock sending writing step recovery zip signature boot',
+    );
+    mt_srand(1);
+    $log = '';
+    for ($i = 0; strlen($log) < $bytes; $i++) {
+        $log .= sprintf('[%10.6f]', $i / 1e4);
+        for ($word = 0; $word < 8; $word++) {
+            $log .= ' ' . $words[mt_rand(0, 13)] . mt_rand(10, 99);
+        }
+        $log .= "\n";
+    }
+
+    return $log;
+}

@@ -120,6 +120,8 @@ $ok =
         best(static fn() => Identification::of(Clues::of(World::reading($dump)), $sheets), 20),
         0.05,
     ) && $ok;
+$ok = within('a dump of 200 kB read', best(static fn() => World::reading($dump . longList(200_000)), 10), 0.02) && $ok;
+$ok = within('10 MB of log read', best(static fn() => World::reading(longLog(10_000_000)), 2), 1.0) && $ok;
 [$benchSeconds, $shelfSeconds, $logSeconds] = pages($units, $packages);
 $ok = within('bench page with 200 units, first time', $benchSeconds, 1.0) && $ok;
 $ok = within('shelf of 500 files listed', $shelfSeconds, 0.2) && $ok;

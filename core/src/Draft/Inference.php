@@ -139,7 +139,7 @@ final class Inference
         }
         foreach (array_keys($this->fields) as $field) {
             if (str_ends_with($field, '.perSlot') && $this->value($field) === true) {
-                unset($this->fields[$field]);
+                $this->fields[$field] = new DraftField($field, false, [], false, 'The phone has one slot.');
             }
         }
     }

@@ -13,6 +13,12 @@ final readonly class PrintedMatch
      */
     public function __construct(private array $parts, public PrintedLine $line, public int $end) {}
 
+    /** The same match, said to rest on another of its lines. */
+    public function at(PrintedLine $line): self
+    {
+        return new self($this->parts, $line, $this->end);
+    }
+
     public function part(int|string $which): string
     {
         return $this->parts[$which] ?? '';

@@ -12,6 +12,9 @@ use Tornavis\Core\Words\Slot;
 /** What one or more texts say of one phone, of its model, and of what went wrong. */
 final readonly class Reading
 {
+    /** No partition, and nothing else that a sheet counts, is larger; as in docs/formats/model-sheet.schema.json. */
+    private const MOST_BYTES = 70_368_744_177_664;
+
     /** Helps to tell what a bootloader means by its product; no field of a sheet. */
     public const BOARD = 'board';
 
@@ -143,7 +146,9 @@ final readonly class Reading
     private static function isPossible(Statement $one): bool
     {
         if ($one->kind !== StatementKind::Unit) {
-            return true;
+            $least = str_ends_with($one->name, '.sizeBytes') ? 0 : 1;
+
+            return !is_int($one->value) || ($one->value >= $least && $one->value <= self::MOST_BYTES);
         }
         try {
             FactName::check($one->name, $one->value, $one->line->source);

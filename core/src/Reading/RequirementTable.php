@@ -93,6 +93,13 @@ final class RequirementTable
             [
                 'field' => 'requires.recovery.family',
                 'pattern' =>
+                    '^\W*(?!(?-i:The|This|That|Any|A|Stock|Custom|Your|Latest|Newest|Own|New|Boot)\b)' .
+                    '(?<value>(?-i:[A-Z])[\w-]{2,24}) recovery\b',
+                'demand' => true,
+            ],
+            [
+                'field' => 'requires.recovery.family',
+                'pattern' =>
                     '\b(?:with|use|using|requires?|needs?|install|flash|through|via) (?:the )?(?<value>[A-Z]' .
                     '[\w-]{2,24}) recovery\b',
                 'demand' => true,

@@ -41,6 +41,8 @@ final class Weighing
         }
         $most = max(array_map(static fn(Statement $one): int => $one->weight, $told));
         $sure = array_values(array_filter($told, static fn(Statement $one): bool => $one->weight === $most));
+        // A bootloader may write the codename in capitals; the system writes it as files do.
+        usort($sure, static fn(Statement $a, Statement $b): int => self::isLoud($a) <=> self::isLoud($b));
         $different = self::different($sure === [] ? $told : $sure);
         $disagrees = $most > Statement::HINT && self::canDisagree($name);
 
@@ -61,6 +63,11 @@ final class Weighing
         }
 
         return $logical;
+    }
+
+    private static function isLoud(Statement $one): bool
+    {
+        return $one->name === 'codename' && $one->value === strtoupper(is_string($one->value) ? $one->value : '');
     }
 
     /** Two moments of one phone: what it says last is so. */

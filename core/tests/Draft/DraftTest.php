@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tornavis\Core\Draft\SheetDraft;
 use Tornavis\Core\Reading\PrintedText;
+use Tornavis\Core\Reading\ReadingError;
 use Tornavis\Core\Reading\TextReader;
 
 /** A phone that no sheet was made for, with texts that it printed. */
@@ -78,3 +79,38 @@ it('reads the one phone beside its model', function (string $phone) {
         expect($unit->fact($name)->value)->toBe($value, $name);
     }
 })->with('phones without a sheet');
+
+/** Mutilates a text in one of the ways in which a paste goes wrong. */
+function mutilated(string $text, int $way): string
+{
+    $lines = explode("\n", $text);
+    mt_srand($way);
+    shuffle($lines);
+
+    return match ($way % 6) {
+        0 => substr($text, 0, mt_rand(0, strlen($text))),
+        1 => (string) preg_replace_callback('/./', fn(): string => chr(mt_rand(0, 255)), $text, 40),
+        2 => implode("\n", $lines),
+        3 => str_replace("\n", '', $text),
+        4 => mb_convert_encoding($text, 'UTF-16LE', 'UTF-8'),
+        default => (string) preg_replace('/\d/', (string) mt_rand(0, 9), $text),
+    };
+}
+
+it('makes a sheet of any mutilated text, or says why there is none', function () {
+    $texts = array_map(file_get_contents(...), glob(__DIR__ . '/phones/*/*.txt') ?: []);
+    $made = 0;
+    for ($way = 0; $way < 240; $way++) {
+        $text = $texts[$way % count($texts)] . "\n" . $texts[($way * 7) % count($texts)];
+        try {
+            $reading = TextReader::read(PrintedText::of(mutilated($text, $way)));
+            $draft = SheetDraft::of('NX-1', $reading, []);
+            expect($draft->unit('2026-11-26T10:00:00+00:00')->codename)->toBe($draft->sheet()->codename);
+            $made++;
+        } catch (ReadingError) {
+            // Two phones, no text, or nothing that names one.
+            continue;
+        }
+    }
+    expect($made)->toBeGreaterThan(60);
+});

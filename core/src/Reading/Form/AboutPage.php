@@ -42,7 +42,10 @@ final class AboutPage implements Form
             return;
         }
         foreach ($text->each(self::LINE) as $match) {
-            $this->tell($match, $to);
+            // The label may stand in the line before.
+            $line = str_contains($match->part(0), "\n") ? $text->lineAt($match->end - 1) : $match->line;
+            $to->understood($match->line);
+            $this->tell($match->at($line), $to);
         }
     }
 

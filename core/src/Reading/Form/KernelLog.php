@@ -6,6 +6,7 @@ namespace Tornavis\Core\Reading\Form;
 
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Reading\Form;
+use Tornavis\Core\Reading\PrintedMatch;
 use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\PropertyMeaning;
 use Tornavis\Core\Reading\PropertySet;
@@ -22,6 +23,9 @@ final class KernelLog implements Form
     private const VERSION = '/\bLinux (?:version |\S+ )(?<version>\d+\.\d+\.\d+[\w.+-]*)(?<rest>[^\n]*)$/m';
 
     private const ARGUMENT = '/\bandroidboot\.(?<key>[a-z0-9_.]{2,60})[ \t]*=[ \t]*"?(?<value>[^\s"]{1,200})"?/';
+
+    /** Source of the numbers: as in the battery service. */
+    private const BATTERY = '/battery l=(?<level>\d{1,3})\b[^\n]*?\bst=(?<status>\d)/';
 
     public function id(): string
     {
@@ -40,6 +44,9 @@ final class KernelLog implements Form
                 $to->model('architecture', $binder, $match->line, $this->id());
             }
         }
+        foreach ($text->has('battery l=') ? $text->each(self::BATTERY) : [] as $match) {
+            $this->tellBattery($match, $to);
+        }
         if (!$text->has('androidboot.')) {
             return;
         }
@@ -51,5 +58,13 @@ final class KernelLog implements Form
             }
         }
         PropertyMeaning::tell($arguments, $to, $this->id());
+    }
+
+    private function tellBattery(PrintedMatch $match, Statements $to): void
+    {
+        $level = (int) $match->part('level');
+        $charging = ['2' => true, '3' => false, '4' => false, '5' => true][$match->part('status')] ?? null;
+        $to->unit(StateField::BatteryPercent->value, $level <= 100 ? $level : null, $match->line, $this->id());
+        $to->unit(StateField::BatteryCharging->value, $charging, $match->line, $this->id());
     }
 }

@@ -37,6 +37,7 @@ final class RequirementsPage implements Form
             return;
         }
         $under = null;
+        $inList = false;
         foreach ($text->each('/^[ \t]*(?<line>\S[^\n]*)/m') as $match) {
             $line = $match->part('line');
             if (self::isPrinted($line)) {
@@ -49,6 +50,12 @@ final class RequirementsPage implements Form
 
                 continue;
             }
+            $isItem = preg_match('/^(?:[-*•·–]|\d+[.)])\s/u', $line) === 1;
+            // Where the problems are a list, it ends at the first line that is no item of it.
+            if ($under === 'problems' && $inList && !$isItem) {
+                $under = null;
+            }
+            $inList = $isItem;
             if ($under === 'problems') {
                 $this->tellProblem($match, $to);
 
@@ -72,7 +79,7 @@ final class RequirementsPage implements Form
 
     private function tellProblem(PrintedMatch $match, Statements $to): void
     {
-        $problem = trim($match->part('line'), " \t-*•·0123456789.)");
+        $problem = rtrim((string) preg_replace('/^[\s\-*•·–]*(?:\d+[.)]\s*)?/u', '', $match->part('line')), ". \t");
         $isNone =
             preg_match(
                 '/^(?:none|nothing|no(?:ne)? known|-|no (?:known )?(?:issues|bugs|problems))\b.{0,24}$/i',

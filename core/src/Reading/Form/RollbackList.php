@@ -76,7 +76,7 @@ final class RollbackList implements Form
                 $to->unit(
                     StateField::RollbackIndex->value,
                     (int) $match->part('index'),
-                    $match->line,
+                    $text->lineAt($match->end - 1),
                     $this->id(),
                     Statement::USUAL,
                 );

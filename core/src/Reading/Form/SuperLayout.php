@@ -74,7 +74,9 @@ final class SuperLayout implements Form
             }
         }
         foreach ($sectors + $fromMap as $partition => $count) {
-            $this->tell($partition, $count * self::SECTOR, $lines[$partition], $to);
+            if (isset($lines[$partition])) {
+                $this->tell($partition, $count * self::SECTOR, $lines[$partition], $to);
+            }
         }
     }
 
