@@ -27,7 +27,7 @@ it('finds the model of a new phone from a pasted dump, and puts it on the bench'
     $app->see('It is bowline: the phone gives its codename as bowline. Its model number is OF-301.');
     $app->click('Put it on the bench as bowline');
     $app->see('SKF3A61');
-    $app->see('seen on the phone · property dump');
+    $app->see('seen on the phone · properties, line');
     $app->see('Ostrand Fathom 3 · OF-301');
 });
 
@@ -47,14 +47,14 @@ it('refuses the dump of another phone, and shows first what the right one change
     $app = Application::demo();
     $app->visit('/bench/SK-07');
     $app->click('Paste what it printed');
-    paste($app, 'textarea[name=dump]', World::dump(['ro.serialno' => 'SKF3XXXX']));
+    paste($app, 'textarea[name=dump]', World::dump(['ro.serialno' => 'SKF3OTHER1']));
     $app->click('Read it');
-    $app->see('The dump is from another phone: its serial number is SKF3XXXX');
+    $app->see('This is from another phone: its serial number is SKF3OTHER1');
     paste($app, 'textarea[name=dump]', World::dump(['ro.build.version.security_patch' => '2026-08-01']));
     $app->click('Read it');
     $app->see('→ 2026-08-01');
     $app->click('Take it over');
-    Application::until(static fn(): bool => !str_contains($app->text(), 'Property dump of'), 'the dialog closes');
+    Application::until(static fn(): bool => !str_contains($app->text(), 'What SK-07 printed'), 'the dialog closes');
     $app->see('2026-08-01');
 });
 

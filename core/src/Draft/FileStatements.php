@@ -135,7 +135,8 @@ final class FileStatements
             if ($image !== null && $image->sizeBytes > 0) {
                 $this->tell("partitions.{$name}.sizeBytes", $image->sizeBytes, $writes, Statement::HINT);
             } else {
-                $this->tell("partitions.{$name}.sizeBytes", 0, $writes, 0);
+                // That it is there is known, and nothing else.
+                $this->tell("partitions.{$name}.sizeBytes", 0, $writes, Statement::HINT - 1);
             }
             if ($this->package->kind() === PackageKind::Firmware) {
                 $this->tell("partitions.{$name}.firmware", true, $writes);

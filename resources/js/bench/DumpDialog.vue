@@ -45,7 +45,7 @@ async function read(dry: boolean): Promise<void> {
         <div v-if="answer.changes.length === 0" class="small">Nothing differs from what is known.</div>
         <div v-for="change in answer.changes" :key="change.name" class="small">
           {{ change.name }}: {{ change.from }} → <b>{{ change.to }}</b>
-          <span class="mono mute">line {{ change.lineNumber }}: {{ change.line }}</span>
+          <div class="mono mute">line {{ change.lineNumber }}: {{ change.line }}</div>
         </div>
       </div>
       <div class="acts">

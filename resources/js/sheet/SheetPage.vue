@@ -66,7 +66,7 @@ async function keep(): Promise<void> {
   const path = { codename: tidied.codename }
   if (!(await send(() => client.PUT('/sheets/{codename}', { params: { path }, body: tidied })))) return
   sheet.value = inForm(tidied)
-  before.value = structuredClone(tidied)
+  before.value = JSON.parse(JSON.stringify(tidied)) as ModelSheet
   kept.value = JSON.stringify(tidy(sheet.value))
   if (fresh.value) await router.push(`/sheets/${tidied.codename}`)
 }
