@@ -104,7 +104,9 @@ final class DraftCommand extends CoreCommand
             static fn(Statement $each): string => json_encode(
                 $each->value,
                 JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR,
-            ) . " ({$each->line->source}, line {$each->line->number})",
+            ) .
+                " ({$each->line->source}" .
+                ($each->line->number === 0 ? ')' : ", line {$each->line->number})"),
             $one->statements,
         );
 

@@ -69,7 +69,6 @@ final class FileStatements
         $size = $this->package->facts->best(Field::SUPER_SIZE);
         if ($size !== null && is_int($size->value)) {
             $this->tell('superBytes', $size->value, $size);
-            $this->tell('dynamicLayout', 'native', $size, Statement::HINT);
         }
         $groups = $this->package->facts->best(Field::GROUPS);
         if ($groups !== null) {
@@ -121,23 +120,20 @@ final class FileStatements
         $isPayload = $this->package->facts->best(Field::PAYLOAD_VERSION) !== null;
         if ($isPayload) {
             $this->tell('slots', 2, $writes);
+        } elseif ($this->package->kind() === PackageKind::Build) {
+            // Builds for two slots come as payloads.
+            $this->tell('slots', 1, $writes, Statement::HINT);
         }
         foreach ($this->package->facts->list(Field::WRITES) as $device) {
             [$name, $slot] = SlotText::split($device);
-            $image = $this->package->imageFor($device);
             if (preg_match('/^[A-Za-z0-9_-]{2,36}$/', $name) !== 1 || $name === 'super') {
                 continue;
             }
             if ($isPayload || $slot !== null) {
                 $this->tell("partitions.{$name}.perSlot", true, $writes);
             }
-            // An image fills its partition mostly; it is never larger.
-            if ($image !== null && $image->sizeBytes > 0) {
-                $this->tell("partitions.{$name}.sizeBytes", $image->sizeBytes, $writes, Statement::HINT);
-            } else {
-                // That it is there is known, and nothing else.
-                $this->tell("partitions.{$name}.sizeBytes", 0, $writes, Statement::HINT - 1);
-            }
+            // That it is there is known. An image is never larger than its partition, and may be much smaller.
+            $this->tell("partitions.{$name}.name", $name, $writes);
             if ($this->package->kind() === PackageKind::Firmware) {
                 $this->tell("partitions.{$name}.firmware", true, $writes);
             }
@@ -165,10 +161,6 @@ final class FileStatements
         $fileSystem = $this->package->facts->best(Field::FILE_SYSTEM);
         if ($fileSystem !== null && is_string($fileSystem->value)) {
             $this->tell('fileSystems', [$fileSystem->value], $fileSystem, Statement::USUAL);
-        }
-        $merges = $this->package->facts->best(Field::MERGES);
-        if ($merges !== null && $merges->value === true) {
-            $this->tell('dynamicLayout', 'native', $merges, Statement::USUAL);
         }
     }
 

@@ -132,7 +132,7 @@ final class Inference
     {
         $home = $this->value('recoveryHome');
         if (is_string($home) && !$this->has("partitions.{$home}.")) {
-            $this->infer("partitions.{$home}.sizeBytes", 0, ['recoveryHome'], 'The recovery lives there.');
+            $this->infer("partitions.{$home}.name", $home, ['recoveryHome'], 'The recovery lives there.');
         }
         if ($this->value('slots') !== 1) {
             return;

@@ -122,7 +122,7 @@ final class SheetDocument
     {
         $rows = [];
         foreach ($draft->fields as $field => $one) {
-            if (preg_match('/^partitions\.([^.]+)\.(sizeBytes|perSlot|logical|firmware)$/', $field, $part) === 1) {
+            if (preg_match('/^partitions\.([^.]+)\.(name|sizeBytes|perSlot|logical|firmware)$/', $field, $part) === 1) {
                 $rows[$part[1]][$part[2]] = $one->value;
             }
         }
@@ -135,7 +135,7 @@ final class SheetDocument
             $partitions[] = array_filter(
                 [
                     'name' => $name,
-                    'sizeBytes' => ($row['sizeBytes'] ?? 0) === 0 ? null : $row['sizeBytes'],
+                    'sizeBytes' => $row['sizeBytes'] ?? null,
                     'perSlot' => $row['perSlot'] ?? null,
                     'firmware' => $row['firmware'] ?? (in_array($name, ['modem', 'radio'], true) ? true : null),
                     'logical' => $row['logical'] ?? false ? true : null,

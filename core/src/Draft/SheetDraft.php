@@ -194,11 +194,14 @@ final readonly class SheetDraft
         if (is_string($said)) {
             return $said;
         }
-        $names = array_unique(
-            array_merge(...array_map(static fn(Package $one): array => $one->facts->list('codenames'), $packages)),
+        $lists = array_filter(
+            array_map(static fn(Package $one): array => $one->facts->list('codenames'), $packages),
+            static fn(array $names): bool => $names !== [],
         );
+        // A file may be for several; the one that all of them are for is meant.
+        $common = $lists === [] ? [] : array_values(array_intersect(...array_values($lists)));
 
-        return count($names) === 1 ? array_values($names)[0] : null;
+        return count($common) === 1 ? $common[0] : null;
     }
 
     /**

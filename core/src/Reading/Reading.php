@@ -146,9 +146,7 @@ final readonly class Reading
     private static function isPossible(Statement $one): bool
     {
         if ($one->kind !== StatementKind::Unit) {
-            $least = str_ends_with($one->name, '.sizeBytes') ? 0 : 1;
-
-            return !is_int($one->value) || ($one->value >= $least && $one->value <= self::MOST_BYTES);
+            return !is_int($one->value) || ($one->value > 0 && $one->value <= self::MOST_BYTES);
         }
         try {
             FactName::check($one->name, $one->value, $one->line->source);

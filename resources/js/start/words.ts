@@ -33,7 +33,12 @@ const words: Record<string, string> = {
   conditions: 'Condition',
   excludes: 'Not for',
 }
-const parts: Record<string, string> = { sizeBytes: 'size', perSlot: 'one for each slot', logical: 'lies in super' }
+const parts: Record<string, string> = {
+  name: 'there',
+  sizeBytes: 'size',
+  perSlot: 'one for each slot',
+  logical: 'lies in super',
+}
 
 /** A field of a sheet, a card or a phone as people call it. */
 export function fieldWords(field: string): string {
