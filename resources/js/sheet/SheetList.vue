@@ -47,9 +47,9 @@ const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit'
           </td>
           <td>{{ sheet.name }}</td>
           <td class="mono wrap">{{ sheet.models.join(', ') }}</td>
-          <td>{{ sheet.slots }}</td>
-          <td>{{ homes[sheet.recoveryHome] }}</td>
-          <td>{{ layouts[sheet.dynamicLayout] }}</td>
+          <td>{{ sheet.slots ?? 'not known' }}</td>
+          <td>{{ sheet.recoveryHome ? homes[sheet.recoveryHome] : 'not known' }}</td>
+          <td>{{ sheet.dynamicLayout ? layouts[sheet.dynamicLayout] : 'not known' }}</td>
           <td>{{ sheet.units }}</td>
         </tr>
       </tbody>
