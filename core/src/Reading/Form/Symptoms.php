@@ -26,8 +26,8 @@ final class Symptoms implements Form
         'hint:)\b[^.;\n]*$/i';
 
     private const DENIED =
-        '/\b(?:no|not|never|without|didn\'t|did not|don\'t|do not|doesn\'t|wasn\'t|isn\'t|n\'t|any|free of|zero|' .
-        '0)\b[^.;:\n]{0,16}$/i';
+        '/(?:\b(?:no|not|never|without|didn\'t|did not|don\'t|do not|doesn\'t|wasn\'t|isn\'t|n\'t|any|free of|zero)|' .
+        '(?<![\d.])0)\b[^.;:\n]{0,16}$/i';
 
     /** Words behind a failure that make it an explanation. */
     private const EXPLAINED =
