@@ -49,6 +49,8 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->append(WellFormedInput::class);
         $middleware->append(NotModified::class);
+        // Where a pasted output ends in the middle of a line, its last value may be half a value.
+        $middleware->trimStrings(except: ['text', 'texts.*.text', 'dump', 'evidence']);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn(Request $request): bool => $request->is('api/*'));

@@ -208,4 +208,41 @@ describe('the start page', function () {
             ->and(SheetRecord::sheets()['bowline']->launchApi)
             ->toBe(33);
     });
+
+    it('takes the phone from a paste whose partitions its whole sheet calls otherwise', function () {
+        $text =
+            "(bootloader) product:bowline\n(bootloader) unlocked:yes\n(bootloader) current-slot:a\n" .
+            "(bootloader) partition-size:userdata: 0x1800000000\n(bootloader) battery-level:71\n";
+        $before = SheetRecord::sheets()['bowline']->toArray();
+        postJson('/api/units/SK-04/dump', ['text' => $text])->assertOk();
+
+        expect(UnitRecord::labelled('SK-04')->unit()->state()->int('battery.percent'))
+            ->toBe(71)
+            ->and(SheetRecord::sheets()['bowline']->toArray())
+            ->toBe($before);
+    });
+
+    it('lets a person decide what the texts disagree about, of the phone and of its model', function () {
+        $given = whatIsThere('properties', 'variables');
+        $other = str_replace(
+            ['unlocked:yes', 'slot-count:2'],
+            ['unlocked:no', 'slot-count:0'],
+            $given['texts'][1]['text'],
+        );
+        $given['texts'][1]['text'] = $other;
+        $open = look($given)->json('draft.contradictions');
+        expect(array_map(static fn(array $one): string => $one['name'] ?? $one['field'], $open))->toContain(
+            'bootloader.unlocked',
+            'slots',
+        );
+        $given['decided'] = [
+            ['field' => 'bootloader.unlocked', 'value' => 'yes'],
+            ['field' => 'slots', 'value' => '2'],
+        ];
+
+        expect(look($given)->json('draft.contradictions'))
+            ->toBe([])
+            ->and(look($given)->json('card.unlocked'))
+            ->toBeTrue();
+    });
 });

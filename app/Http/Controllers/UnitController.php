@@ -25,6 +25,7 @@ use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
+use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Draft\SheetDraft;
 use Tornavis\Core\Draft\SheetMerge;
 use Tornavis\Core\Fact\Fact;
@@ -101,10 +102,13 @@ final class UnitController extends Controller
         $intake = TextIntake::of($unit->unit(), $planner->sheet($unit), $reading, now()->toIso8601String());
         $merge = self::addedToSheet($unit, $planner->sheet($unit), $reading);
         if (!$request->boolean('dry')) {
-            $unit->learn(...$intake->facts);
-            if ($merge !== null && $merge->added !== []) {
-                SheetRecord::keep($merge->sheet(), "from what {$unit->label} printed");
-            }
+            $sheet = $merge === null || $merge->added === [] ? null : $merge->sheet();
+            DB::transaction(static function () use ($unit, $intake, $sheet): void {
+                $unit->learn(...$intake->facts);
+                if ($sheet !== null) {
+                    SheetRecord::keep($sheet, "from what {$unit->label} printed");
+                }
+            });
         }
 
         return response()->json([
@@ -129,7 +133,10 @@ final class UnitController extends Controller
         }
 
         try {
-            return SheetMerge::of($sheet, SheetDraft::of($unit->label, $reading, [])->sheet());
+            $merge = SheetMerge::of($sheet, SheetDraft::of($unit->label, $reading, [])->sheet());
+            $merge->sheet();
+
+            return $merge;
         } catch (FormatError) {
             // What a paste says of the model contradicts itself; of the phone it may still be right.
             return null;

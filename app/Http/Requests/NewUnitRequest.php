@@ -16,13 +16,7 @@ final class NewUnitRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'label' => [
-                'required',
-                'string',
-                'max:40',
-                'regex:/^[A-Za-z0-9][A-Za-z0-9 ._-]*$/',
-                Rule::unique('units', 'label'),
-            ],
+            'label' => PhoneLabel::rules(),
             'codename' => ['nullable', Rule::exists('model_sheets', 'codename')],
             'note' => ['nullable', 'string', 'max:400'],
             'dump' => ['nullable', 'string'],
@@ -33,10 +27,7 @@ final class NewUnitRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'label.unique' => 'A phone with this label is on the bench already. Give this one a label of its own.',
-            'label.regex' =>
-                'A label begins with a letter or a digit and holds letters, digits, spaces, dots, dashes and ' .
-                'underscores.',
+            ...PhoneLabel::messages(),
             'codename.exists' => 'There is no model sheet for this codename. Make the sheet first.',
         ];
     }

@@ -7,6 +7,7 @@ namespace App\Http\Requests;
 use App\Models\PackageRecord;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Reading\PrintedLine;
 use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\ReadingError;
@@ -69,11 +70,13 @@ class StartRequest extends FormRequest
     {
         $decided = [];
         foreach ($this->rows('decided') as $row) {
+            $field = $row['field'] ?? '';
             $text = $row['value'] ?? '';
+            $isOfPhone = FactName::field($field) !== null;
             $decided[] = new Statement(
-                StatementKind::Model,
-                $row['field'] ?? '',
-                ctype_digit($text) ? (int) $text : $text,
+                $isOfPhone ? StatementKind::Unit : StatementKind::Model,
+                $field,
+                ($isOfPhone ? FactName::typed($field, $text, 'what was chosen') : self::ofModel($field, $text)) ?? '',
                 new PrintedLine(0, $text, 'typed'),
                 'typed',
                 Statement::DECIDED,
@@ -81,6 +84,18 @@ class StartRequest extends FormRequest
         }
 
         return $decided;
+    }
+
+    /** Numbers are numbers where the sheet counts; a model number of digits is none. */
+    private static function ofModel(string $field, string $text): string|int|bool
+    {
+        $counts = in_array($field, ['slots', 'launchApi'], true) || str_ends_with($field, 'Bytes');
+
+        return match (true) {
+            $counts && ctype_digit($text) => (int) $text,
+            in_array($text, ['yes', 'no'], true) => $text === 'yes',
+            default => $text,
+        };
     }
 
     /**

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Draft;
 
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Words\PartitionName;
 
 /**
  * What another sheet of the same codename adds to the one that is here, and where the two differ. What was read here is
@@ -46,6 +47,11 @@ final readonly class SheetMerge
             }
         }
 
+        if ($here->isWhole()) {
+            // Whoever has entered it whole has said what is not there, too.
+            $added = [];
+        }
+
         return new self(
             $added === [] ? $here->toArray() : self::withSources($document, $here, $there, $added),
             $added,
@@ -73,13 +79,14 @@ final readonly class SheetMerge
         $added = [];
         $differs = [];
         foreach (is_array($theirs) ? $theirs : [] as $row) {
-            $name = is_array($row) ? self::name($row, $key) : '';
+            $name = is_array($row) ? self::nameHere(self::name($row, $key), array_keys($rows)) : '';
+            $isLogical = is_array($row) && ($row['logical'] ?? false) === true;
             $has = is_array($rows[$name] ?? null) ? $rows[$name] : [];
             foreach (is_array($row) ? $row : [] as $part => $value) {
                 if (!array_key_exists($part, $has)) {
                     $has[$part] = $value;
                     $added[] = "{$field}.{$name}.{$part}";
-                } elseif ($has[$part] !== $value) {
+                } elseif ($has[$part] !== $value && $part !== $key && !($isLogical && $part === 'sizeBytes')) {
                     $differs[] = ['field' => "{$field}.{$name}.{$part}", 'here' => $has[$part], 'there' => $value];
                 }
             }
@@ -87,6 +94,22 @@ final readonly class SheetMerge
         }
 
         return [array_values($rows), $added, $differs];
+    }
+
+    /**
+     * The name that the sheet here has for the same thing: "data" for "userdata".
+     *
+     * @param  list<int|string>  $here
+     */
+    private static function nameHere(string $name, array $here): string
+    {
+        foreach ($here as $known) {
+            if (PartitionName::same((string) $known, $name)) {
+                return (string) $known;
+            }
+        }
+
+        return $name;
     }
 
     /**
@@ -104,10 +127,6 @@ final readonly class SheetMerge
      */
     private static function withSources(array $document, ModelSheet $here, ModelSheet $there, array $added): array
     {
-        if ($here->isWhole()) {
-            // A sheet that somebody has entered whole has no place for sources.
-            return $document;
-        }
         $theirs = array_intersect_key($there->sources(), array_flip($added));
         $stillAssumed = array_diff($here->assumed(), $added);
         $newlyAssumed = array_intersect($there->assumed(), $added);

@@ -125,13 +125,10 @@ final readonly class ModelProperties
             };
             $this->to->model('dynamicLayout', $layout, $line, $this->form);
         }
-        $this->to->model(
-            'dynamicLayout',
-            $this->of->last('ro.boot.super_partition') !== '' && $line === null ? 'native' : null,
-            $this->of->lineOf('ro.boot.super_partition') ?? new PrintedLine(0, '', ''),
-            $this->form,
-            Statement::HINT,
-        );
+        $super = $this->of->lineOf('ro.boot.super_partition');
+        if ($super !== null && $line === null && $this->of->last('ro.boot.super_partition') !== '') {
+            $this->to->model('dynamicLayout', 'native', $super, $this->form, Statement::HINT);
+        }
     }
 
     private function tellCodename(): void

@@ -107,7 +107,7 @@ final readonly class RunActions
     {
         $trouble = Evidence::symptom($evidence);
         if ($trouble !== null) {
-            $this->ask($note, ...$trouble);
+            $this->ask($evidence, ...$trouble);
 
             return;
         }
@@ -195,6 +195,10 @@ final readonly class RunActions
             [$symptom === null ? '' : $symptom->label(), $line === null ? $note : ''],
             static fn(string $part): bool => $part !== '',
         );
+        if ($line !== null) {
+            // The whole output is kept; the question shows the line that decided.
+            $this->note(mb_strcut($note, 0, self::LONGEST_NOTE));
+        }
         $isOutput = substr_count(trim($note), "\n") > 0;
         $todo = $isOutput ? 'Nothing in the pasted text was understood as a failure. ' : '';
         $todo .= $this->step($state)->whenItFails ?? 'Say what the phone shows, then go on or stop.';

@@ -100,6 +100,25 @@ it('takes from another sheet what is new or was only inferred, and never what wa
         ->toBe([['field' => 'launchApi', 'here' => 33, 'there' => 30]]);
 });
 
+it('adds nothing to a sheet that was entered whole, and no second name of one partition', function () {
+    $row = ['name' => 'userdata', 'perSlot' => false];
+    $there = ModelSheet::fromArray(
+        [
+            'version' => 2,
+            'rollbackIndex' => 9,
+            'partitions' => [...World::sheet('marl')->toArray()['partitions'], $row],
+        ] + World::sheet('marl')->toArray(),
+        'there',
+    );
+    $whole = SheetMerge::of(World::sheet('marl'), $there);
+    $drafted = SheetMerge::of(ModelSheet::fromArray(['version' => 2] + World::sheet('marl')->toArray(), 'x'), $there);
+
+    expect($whole->sheet()->toArray())
+        ->toBe(World::sheet('marl')->toArray())
+        ->and(array_column($drafted->document['partitions'], 'name'))
+        ->not->toContain('userdata');
+});
+
 it('stops an update in place of a build whose publisher asks for a format, and of no other', function (
     array $facts,
     string $gravest,

@@ -9,7 +9,8 @@ const props = defineProps<{ answer: StartAnswer; kept: string }>()
 const decided = defineModel<Record<string, string>>('decided', { required: true })
 
 const fields = computed(() => props.answer.draft?.fields ?? [])
-const shown = (value: unknown): string => (Array.isArray(value) ? value.join(', ') : String(value))
+const shown = (value: unknown): string =>
+  Array.isArray(value) ? value.join(', ') : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
 const decide = (field: string, value: unknown): void => {
   decided.value = { ...decided.value, [field]: shown(value) }
 }
@@ -21,7 +22,7 @@ const decide = (field: string, value: unknown): void => {
   <section v-for="one in answer.draft?.contradictions ?? []" :key="one.field ?? one.name" class="sheet open">
     <b>The texts disagree about {{ fieldWords(one.field ?? one.name ?? '') }}. Which one holds?</b>
     <div v-for="value in one.values" :key="shown(value.value)" class="side">
-      <button type="button" class="btn small" @click="decide(one.field ?? '', value.value)">
+      <button type="button" class="btn small" @click="decide(one.field ?? one.name ?? '', value.value)">
         {{ shown(value.value) }}
       </button>
       <span class="mono small mute">{{ value.source }}, line {{ value.lineNumber }}: {{ value.line }}</span>

@@ -21,6 +21,8 @@ const BEGINNING = 4096
 const texts = ref<Text[]>([])
 const typed = ref('')
 const files = ref<number[]>([])
+/** Counts what was pasted, so that no two texts have one name. */
+let pasted = 0
 const decided = ref<Record<string, string>>({})
 const answer = shallowRef<StartAnswer | null>(null)
 
@@ -68,8 +70,9 @@ export function useArrivals() {
     if (answer.value?.things.some((thing) => thing.reading)) void look()
   }, READING_MS)
 
-  function addText(text: string, name = `pasted ${texts.value.length + 1}`): void {
-    if (text.trim()) texts.value = [...texts.value, { name, text }]
+  function addText(text: string, name = `pasted ${++pasted}`): void {
+    const others = texts.value.filter((one) => one.name !== name)
+    if (text.trim()) texts.value = [...others, { name, text }]
   }
 
   return {
@@ -91,6 +94,7 @@ export function useArrivals() {
       texts.value = texts.value.filter((one) => one.name !== name)
     },
     clear: (): void => {
+      pasted = 0
       texts.value = []
       typed.value = ''
       files.value = []

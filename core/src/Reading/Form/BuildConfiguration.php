@@ -67,7 +67,7 @@ final class BuildConfiguration implements Form
         $isOn = preg_match('/^(?:true|y|yes|1)$/i', $value) === 1;
         $size = SizeText::bytes($value);
         if (preg_match('/^BOARD_(\w+)IMAGE_PARTITION_SIZE$/', $key, $part) === 1) {
-            $name = self::partition($part[1]);
+            $name = strtolower($part[1]);
             $to->model("partitions.{$name}.sizeBytes", $size === 0 ? null : $size, $line, $form);
 
             return;
@@ -123,12 +123,6 @@ final class BuildConfiguration implements Form
             'BOARD_USERDATAIMAGE_FILE_SYSTEM_TYPE' => $to->model('fileSystems', [strtolower($value)], $line, $form),
             default => $to->understood($line),
         };
-    }
-
-    /** The board writes BOOT and VENDOR_BOOT for the partitions, and its own word for the one with the user's data. */
-    private static function partition(string $board): string
-    {
-        return strtolower($board);
     }
 
     private function tellAliases(string $value, PrintedLine $line, Statements $to): void

@@ -31,6 +31,9 @@ final class PartitionListing implements Form
 
     private const SECTOR = '/sector size[^\n:]*:[ \t]*(\d{3,5})(?:[ \t]*B)?(?:\/\d+B)?/i';
 
+    /** What is mapped and lies not in super: encrypted data, checked copies, and what an update keeps beside. */
+    private const NOT_IN_SUPER = '/^(?:userdata|metadata|data|scratch\w*)$|-(?:verity|cow|cow-img|base|src)$/';
+
     public function id(): string
     {
         return 'partition listing';
@@ -82,18 +85,8 @@ final class PartitionListing implements Form
             }
             $isMapped = str_starts_with($device, 'dm-');
             $isWholeDisk = preg_match('/^(?:sd[a-z]|mmcblk\d+|mmcblk\d+boot\d)$/', $device) === 1;
-            if (
-                $isWholeDisk ||
-                ($isMapped &&
-                    !str_contains($match->line->text, 'mapper') &&
-                    preg_match(
-                        '/^(?:userdata|metadata|data|[\w-]+-verity|[\w-]+-cow\w*|[\w-]+-base|[\w-]+-src|scratch\w*)$/',
-                        $name,
-                    ) === 1)
-            ) {
-                continue;
-            }
-            if ($isMapped && preg_match('/^(?:userdata|metadata)$|-(?:verity|cow|cow-img|base|src)$/', $name) === 1) {
+            $isOwnMapping = $isMapped && preg_match(self::NOT_IN_SUPER, $name) === 1;
+            if ($isWholeDisk || $isOwnMapping) {
                 continue;
             }
             $names[$name] ??= $match->line;
