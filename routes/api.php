@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\BenchController;
+use App\Http\Controllers\ChoiceController;
 use App\Http\Controllers\HandbookController;
 use App\Http\Controllers\HealthController;
 use App\Http\Controllers\HouseRulesController;
@@ -69,7 +70,12 @@ Route::patch('uploads/{id}', [UploadController::class, 'add'])->name('uploads.ad
 Route::delete('uploads/{id}', [UploadController::class, 'drop'])->name('uploads.drop');
 
 Route::get('intents', [JobController::class, 'intents'])->name('intents.index');
+Route::get('choices', ChoiceController::class)->name('choices');
 Route::apiResource('jobs', JobController::class);
+Route::post('jobs/{id}/restore', [JobController::class, 'restore'])
+    ->whereNumber('id')
+    ->name('jobs.restore');
+Route::post('jobs/{job}/copy', [JobController::class, 'copy'])->name('jobs.copy');
 Route::get('jobs/{job}/plan.json', [JobController::class, 'plan'])->name('jobs.plan');
 Route::get('jobs/{job}/plan.md', [JobController::class, 'planPage'])->name('jobs.plan-page');
 Route::post('jobs/{job}/what-if', [WhatIfController::class, 'tryOut'])->name('jobs.try-out');

@@ -201,11 +201,11 @@ final class ArchiveIntake
                 "It is for {$document['unit']}, which is not on the bench",
                 'a phone that is; put it there first, or take the whole bench file in',
             );
-        $job = WorkJob::query()->with('unit')->firstWhere('key', $document['key']);
+        $job = WorkJob::withTrashed()->with('unit')->firstWhere('key', $document['key']);
         $this->changes->keep(
             'job',
             "{$document['unit']}: {$document['intent']}",
-            $job === null ? null : Archive::job($job),
+            $job === null || $job->trashed() ? null : Archive::job($job),
             $document,
             static function () use ($job, $document, $unit): void {
                 $job ??= new WorkJob();
@@ -219,6 +219,7 @@ final class ArchiveIntake
                         ->pluck('id')
                         ->all(),
                     'answers' => $document['answers'],
+                    'deleted_at' => null,
                 ]);
                 self::saveWithTimes($job, $document['createdAt'], $document['updatedAt']);
             },

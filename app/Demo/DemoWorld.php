@@ -68,7 +68,7 @@ final readonly class DemoWorld
                         StateField::UnlockWaitStarted->value,
                         now()->subHours(116)->toIso8601String(),
                         Source::Typed,
-                        'table lead',
+                        'at the bench',
                         now()->subHours(116)->toIso8601String(),
                     ),
                 );

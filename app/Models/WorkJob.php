@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Database\Eloquent\SoftDeletes;
 use Illuminate\Support\Carbon;
 use Tornavis\Core\Words\Intent;
 
@@ -41,6 +42,10 @@ use Tornavis\Core\Words\Intent;
 final class WorkJob extends Model
 {
     use HasUlids;
+    use SoftDeletes;
+
+    /** How long a deleted job can be brought back. */
+    private const KEPT_HOURS = 24;
 
     protected $fillable = ['unit_id', 'intent', 'kit', 'answers'];
 
@@ -80,6 +85,12 @@ final class WorkJob extends Model
         $query->doesntHave('runs');
     }
 
+    /** Lets go of those that were deleted long ago. */
+    public static function forgetDeleted(): void
+    {
+        self::onlyTrashed()->where('deleted_at', '<', now()->subHours(self::KEPT_HOURS))->forceDelete();
+    }
+
     /** Whether some job has this file in its kit. */
     public static function anyHolds(PackageRecord $package): bool
     {
@@ -103,7 +114,7 @@ final class WorkJob extends Model
         $runs
             ->getQuery()
             ->getQuery()
-            ->select(['runs.id', 'runs.work_job_id', 'runs.build', 'runs.status']);
+            ->select(['runs.id', 'runs.work_job_id', 'runs.build', 'runs.status', 'runs.step', 'runs.steps']);
 
         return $runs;
     }

@@ -19,6 +19,7 @@ use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Job\Job;
@@ -121,9 +122,10 @@ final class JobPlanner
     }
 
     /**
-     * Verdict and build of a job for lists; made again only when something that it rests on has changed.
+     * Verdict and build of a job for lists, and the first thing that it waits for; made again only when something that
+     * it rests on has changed.
      *
-     * @return array{build: ?string, verdict: array{level: string, toSettle: int, words: string}}
+     * @return array{build: ?string, verdict: array{level: string, toSettle: int, words: string}, waitsFor: ?string}
      */
     public function summary(WorkJob $job): array
     {
@@ -138,12 +140,12 @@ final class JobPlanner
             $this->newVerdicts = true;
         }
 
-        /** @var array{build: ?string, verdict: array{level: string, toSettle: int, words: string}} */
+        /** @var array{build: ?string, verdict: array{level: string, toSettle: int, words: string}, waitsFor: ?string} */
         return $this->verdicts[$key];
     }
 
     /**
-     * @return array{build: ?string, verdict: array{level: string, toSettle: int, words: string}}
+     * @return array{build: ?string, verdict: array{level: string, toSettle: int, words: string}, waitsFor: ?string}
      */
     private function judged(WorkJob $job): array
     {
@@ -161,10 +163,29 @@ final class JobPlanner
                     'toSettle' => $plan->verdict->toSettle,
                     'words' => $plan->verdict->words(),
                 ],
+                'waitsFor' => self::waitsFor($plan),
             ];
         } catch (SituationError $error) {
-            return ['build' => null, 'verdict' => ['level' => Verdict::STOP, 'toSettle' => 0, 'words' => $error->what]];
+            return [
+                'build' => null,
+                'verdict' => ['level' => Verdict::STOP, 'toSettle' => 0, 'words' => $error->what],
+                'waitsFor' => $error->todo,
+            ];
         }
+    }
+
+    /** What stands in the way, the worst first; null where nothing does. */
+    private static function waitsFor(Plan $plan): ?string
+    {
+        foreach ([Severity::Stop, Severity::Settle] as $severity) {
+            foreach ($plan->findings as $finding) {
+                if ($finding->severity === $severity) {
+                    return "{$finding->need}: {$finding->found}";
+                }
+            }
+        }
+
+        return null;
     }
 
     /**

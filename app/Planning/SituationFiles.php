@@ -39,7 +39,7 @@ final readonly class SituationFiles
         '{--shelf= : A folder with other files, for remedies, alternatives and the suggested kit} ' .
         '{--suggest : Add the suggested files of the shelf to the kit} ' .
         '{--at= : The time that the plan is made for, ISO 8601; now where it is left out} ' .
-        '{--agree : Agree to everything that only waits for a word, and waive every loss}';
+        '{--agree : Agree to everything that only waits for agreement, and accept every loss}';
 
     /**
      * @param  list<Package>  $kit

@@ -380,7 +380,7 @@ final class Application
     /** Types the phone's label at the gate that is shut now. */
     public function typeLabel(string $label): void
     {
-        $this->see('Your word is needed');
+        $this->see('Confirm: type the phone\'s label');
         $gate = fn(): string => (string) $this->browser->executeScript(
             'return document.querySelector(".word") ? document.querySelector(".where")?.innerText ?? "" : ""',
         );

@@ -90,7 +90,7 @@ it('shows statements that disagree side by side until a person settles them', fu
         'it is settled',
         fn(): string => $app->text(),
     );
-    $app->see('settled by a person');
+    $app->see('decided by a person');
 });
 
 it('reads a stand-in phone by itself, and leaves it to a person which model it is', function () {

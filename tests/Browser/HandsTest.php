@@ -27,7 +27,7 @@ it('carries a whole run out by hand, and takes no evidence of another phone', fu
         Application::until(
             static fn(): bool => $page()[2] ||
                 str_contains($page()[0], 'Done.') ||
-                str_contains($page()[0], 'Your word'),
+                str_contains($page()[0], 'Confirm: type'),
             'somebody is needed',
             fn(): string => $app->text(),
         );
@@ -35,7 +35,7 @@ it('carries a whole run out by hand, and takes no evidence of another phone', fu
         if (str_contains($headline, 'Done.')) {
             break;
         }
-        if (str_contains($headline, 'Your word')) {
+        if (str_contains($headline, 'Confirm: type')) {
             $app->typeLabel('SK-04');
 
             continue;
@@ -75,7 +75,7 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->see('Clear to run');
     $app->press('5');
     $app->click('Run it on the stand-in phone');
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
     $app->browser->executeScript('document.querySelector("details.faults").open = true');
     Application::until(
         fn(): bool => (bool) $app->browser->executeScript(
@@ -97,7 +97,7 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->seeIn('[data-test=alternative]', 'Fresh install instead');
     $app->click('Plan it so', '[data-test=alternative]');
     $app->see('Fresh install by sideload');
-    $app->see('to settle');
+    $app->see('to decide');
 });
 
 it('filters the log, and lays two runs of one model side by side', function () {
@@ -114,12 +114,12 @@ it('filters the log, and lays two runs of one model side by side', function () {
     $app->seeIn('[data-test=comparison]', 'SK-07');
     $app->click('Close');
     $app->browser->executeScript(
-        'const s = document.querySelector("[aria-label=\"Came to\"]"); s.value = "trouble"; s.dispatchEvent(new ' .
+        'const s = document.querySelector("[aria-label=\"Result\"]"); s.value = "trouble"; s.dispatchEvent(new ' .
             'Event("change"))',
     );
     $app->see('1 run');
     $app->browser->executeScript(
-        'const s = document.querySelector("[aria-label=\"Came to\"]"); s.value = "stopped"; s.dispatchEvent(new ' .
+        'const s = document.querySelector("[aria-label=\"Result\"]"); s.value = "stopped"; s.dispatchEvent(new ' .
             'Event("change"))',
     );
     $app->see('No run matches');
@@ -138,7 +138,7 @@ it('plans again when the phone shows another slot than was planned for, and goes
     $app->write('[aria-label=Evidence]', 'SKF3A04K17, current slot: b');
     $app->click('Seen');
     $app->see('Active slot is b');
-    $app->click('The phone really shows this');
+    $app->click('I checked: it differs from the plan');
     $app->seeIn('[data-test=headline]', 'not as planned');
     $app->click('Plan again from what the phone has now');
     $app->seeIn('[data-test=difference]', 'was: Make slot B the active one');

@@ -23,7 +23,7 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     );
     $app->visit("/jobs/{$job}/run");
     $app->click('Run it on the stand-in phone');
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
     $app->click('Look inside this phone');
     $app->seeIn('aside.drawer', 'Slot A');
     $app->seeIn('aside.drawer', 'Super');
@@ -47,7 +47,7 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     $app->typeLabel('SK-07');
     for ($gate = 0; $gate < 4 && !str_contains($app->text(), 'status 7'); $gate++) {
         Application::until(
-            static fn(): bool => str_contains($app->text(), 'Your word is needed') ||
+            static fn(): bool => str_contains($app->text(), 'Confirm: type the phone\'s label') ||
                 str_contains($app->text(), 'status 7'),
             'a gate or the refusal',
             fn(): string => $app->text(),
@@ -102,7 +102,7 @@ it('is followed and answered on a second device, 390 pixels wide, with the acces
     }
     $app->visit('/jobs/1/run');
     $app->click('Run it on the stand-in phone');
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
     $app->browser->executeScript('document.querySelector("[data-test=share]").open = true');
     $app->seeIn('[data-test=share]', $address);
     $code = $app->find('[data-test=share] .code')->getText();
@@ -117,7 +117,7 @@ it('is followed and answered on a second device, 390 pixels wide, with the acces
     $app->see('not the code');
     $app->write('[name=code]', strtoupper($code));
     $app->click('Open');
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
     expect($app->browser->executeScript('return document.documentElement.scrollWidth'))->toBeLessThanOrEqual(390);
     $app->typeLabel('SK-04');
 

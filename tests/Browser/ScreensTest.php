@@ -39,7 +39,7 @@ it('shows every value of a phone with its source and its age', function () {
     $app->visit('/bench/SK-07');
     $app->see('SKF3A07Q41');
     $app->see('seen on the phone · bootloader');
-    $app->see('typed · table lead');
+    $app->see('typed · at the bench');
     $app->see('Data holds: photos');
     $app->see('5.0 GiB');
 });
@@ -175,9 +175,9 @@ it('fills a person\'s own command in at its step', function () {
 it('changes the verdict when a question is answered', function () {
     $app = Application::ofItsOwn(60);
     $app->visit('/jobs/2/prepare');
-    $app->see('7 things to settle');
+    $app->see('7 things to decide');
     $app->click('Agree: the plan does it first');
-    $app->see('6 things to settle');
+    $app->see('6 things to decide');
 });
 
 it('leads from a finding to its rule', function () {
@@ -191,13 +191,13 @@ it('leads from a finding to its rule', function () {
 it('records a backup and shows in the ledger what it brings back', function () {
     $app = Application::demo();
     $app->visit('/jobs/2/prepare');
-    $app->see('7 things to settle');
+    $app->see('7 things to decide');
     $app->click('Record a backup');
     $app->write('.form input', 'SK-08 evening copy');
     $app->browser->executeScript('document.querySelector(".form input[value=photos]").click()');
     $app->click('Record it', '.form');
     $app->see('returns from backup “SK-08 evening copy”');
-    $app->see('6 things to settle');
+    $app->see('6 things to decide');
 });
 
 it('stops safely, says the way back, goes on, and pauses when something else is seen', function () {
@@ -205,7 +205,7 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->visit('/jobs/1/run');
     $app->see('Clear to run');
     $app->click('Start run', '.top');
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
     $app->write('.word input', 'SK-07');
     $app->click('Go on', '.word');
     $app->see('you have the wrong phone');
@@ -214,7 +214,7 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->see('Ostrand Deck starts with its data');
     $app->click('Go on with the run');
     $app->typeLabel('SK-04');
-    $app->click('Something else');
+    $app->click('Something looks wrong');
     $app->write('[aria-label="What the phone shows"]', 'a line that I do not know');
     $app->click('Note it and pause');
     $app->see('You see: a line that I do not know');
@@ -240,7 +240,7 @@ it('begins one run, however often it is clicked, and says so at once', function 
             'b.innerText.includes("Start run")); button.click(); button.click(); button.click(); ' .
             'requestAnimationFrame(() => done(button.innerText))',
     );
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
 
     expect($says)->toBe('Starting the run')->and($app->text())->not->toContain('has been run');
 });
@@ -261,7 +261,7 @@ it('shows a run live in a second window', function () {
     $app->visit('/jobs/1/run');
     $app->see('Clear to run');
     $app->click('Start run', '.top');
-    $app->see('Your word is needed');
+    $app->see('Confirm: type the phone\'s label');
     $first = $app->browser->getWindowHandle();
     $app->browser->switchTo()->newWindow();
     $app->visit('/jobs/1/run');

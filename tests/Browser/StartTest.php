@@ -38,13 +38,13 @@ it('leads from an empty bench to a clear plan without another page', function ()
     $chooser->setFileDetector(new LocalFileDetector());
     $paths = [$files['recovery'], "{$files['recovery']}.card.json", "{$files['build']}.card.json", $files['build']];
     $chooser->sendKeys(implode("\n", $paths));
-    $app->seeIn('[data-test=jobs]', 'things to settle');
+    $app->seeIn('[data-test=jobs]', 'things to decide');
     expect($app->accessibilityProblems())->toBe([]);
     $app->click('Plan this job');
-    $app->seeIn('[data-test=start-job]', 'things to settle');
+    $app->seeIn('[data-test=start-job]', 'things to decide');
     $app->click('Agree to all');
     foreach (['second-factor apps', 'electronic sim profiles'] as $lost) {
-        $app->click("Waive {$lost}");
+        $app->click("Accept losing {$lost}");
     }
     $app->seeIn('[data-test=start-job]', 'Clear to run');
     expect($app->browser->getCurrentURL())->toEndWith('/start')->and($app->accessibilityProblems())->toBe([]);

@@ -94,7 +94,7 @@ it(
         $app->see('Do not run');
         $app->see('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
         $app->press('4');
-        $app->see('There is no score, because this must not be run');
+        $app->see('Blocked: fix what Fit lists');
         $app->press('2');
         $app->choose('File', 'firmware-5.2.11-bowline.zip');
         $app->click('Add to the kit');
@@ -105,7 +105,7 @@ it(
         $app->press('4');
         $app->seeIn('[data-test=alternative]', 'Add Ostrand firmware 5.2.11');
         $app->click('Show the difference', '[data-test=alternative]');
-        $app->click('Do it so in this job');
+        $app->click('Use in this job');
         $app->see('Clear to run');
     },
 );
@@ -127,10 +127,10 @@ it('refuses a look-alike build with the letters that differ', function () {
 it('settles what a signed-in phone needs, one agreement at a time or all at once', function () {
     $app = Application::demo();
     $app->visit('/jobs/2/prepare');
-    $app->see('7 things to settle');
-    $app->click('Waive contacts');
-    $app->see('6 things to settle');
-    $app->see('lost, and waived by you');
+    $app->see('7 things to decide');
+    $app->click('Accept losing contacts');
+    $app->see('6 things to decide');
+    $app->see('lost, and you accept it');
     $app->click('Agree to all 6');
     $app->see('Clear to run');
 });

@@ -55,7 +55,7 @@ it('shows each phone with its slots, what is unknown and where its job stands', 
     expect($units['SK-04']['job']['verdict']['words'])
         ->toBe('Clear to run')
         ->and($units['SK-08']['job']['verdict'])
-        ->toBe(['level' => 'settle', 'toSettle' => 7, 'words' => '7 things to settle'])
+        ->toBe(['level' => 'settle', 'toSettle' => 7, 'words' => '7 things to decide'])
         ->and($units['SK-07']['job'])
         ->toBeNull()
         ->and($units['SK-04']['slots'][1])
@@ -275,7 +275,7 @@ it('gives out the record as JSON and Markdown, and the journal in its own format
 it('plans by the house rules that are kept', function () {
     Setting::keepHouseRules(new HouseRules(batteryFloorPercent: 95));
 
-    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
+    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to decide');
 });
 
 it('says of a job that a file of its kit is still being read, so that its page looks again', function () {

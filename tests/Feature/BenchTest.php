@@ -120,7 +120,7 @@ it('settles statements that disagree, and stops the job until then', function ()
         'name' => 'slot.a.firmware.version',
         'value' => '5.2.12',
     ])->assertCreated();
-    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to settle');
+    expect(getJson('/api/jobs/1')->json('plan.verdict.words'))->toBe('1 thing to decide');
     $conflict = getJson('/api/units/SK-04')->json('conflicts.0');
     expect(array_column($conflict['sides'], 'value'))->toBe(['5.2.11', '5.2.12']);
 

@@ -21,7 +21,7 @@ function words(string $unit, array $kit, array $more = []): array
     ] + $more;
 }
 
-it('exits with 0 for a clear plan, 1 for something to settle, 2 for a stop', function (
+it('exits with 0 for a clear plan, 1 for something to decide, 2 for a stop', function (
     string $unit,
     array $kit,
     int $code,

@@ -35,7 +35,7 @@ it('says what other rules would change in open jobs, and changes nothing by it',
         ->and($changes[0]['before'])
         ->toStartWith('Clear to run, 16 steps')
         ->and($changes[0]['after'])
-        ->toStartWith('1 thing to settle, 17 steps')
+        ->toStartWith('1 thing to decide, 17 steps')
         ->and(Setting::houseRules())
         ->toEqual(new HouseRules());
 });

@@ -21,7 +21,7 @@ final class PlanCommand extends CoreCommand
     protected $signature =
         'tornavis:plan ' . SituationFiles::OPTIONS . ' {--json : As JSON} {--markdown : As a Markdown page}';
 
-    protected $description = 'Plans a job and proves the plan; exit 0 clear, 1 something to settle, 2 do not run';
+    protected $description = 'Plans a job and proves the plan; exit 0 clear, 1 something to decide, 2 do not run';
 
     public function handle(): int
     {

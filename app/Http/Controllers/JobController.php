@@ -21,6 +21,7 @@ use Illuminate\Http\Exceptions\HttpResponseException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Plan\PlanPage;
 use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Words\Intent;
@@ -101,6 +102,10 @@ final class JobController extends Controller
                 ],
             ),
             'unit' => UnitCard::of($job->unit, $planner),
+            'backups' => array_map(
+                static fn(Backup $backup): array => ['id' => $backup->id, 'madeAt' => $backup->madeAt],
+                $job->unit->unit()->backups,
+            ),
             'sheet' => $planner->sheet($job->unit)?->toArray(),
             'plan' => $plan,
             'findings' => $made === null ? FindingRows::ofRun($run->plan ?? []) : FindingRows::of($made),
@@ -201,8 +206,34 @@ final class JobController extends Controller
     public function destroy(WorkJob $job): Response
     {
         abort_if($job->runs()->exists(), 409, 'The job has a run; its record is kept.');
+        WorkJob::forgetDeleted();
         $job->delete();
 
         return response()->noContent();
+    }
+
+    /** Brings a deleted job back, within a day. */
+    #[Answers('opened')]
+    public function restore(int $id): JsonResponse
+    {
+        $job = WorkJob::onlyTrashed()->find($id);
+        abort_if($job === null, 404, 'This job can no longer be brought back. Plan it anew.');
+        $job->restore();
+
+        return response()->json(['id' => $job->id]);
+    }
+
+    /**
+     * The same job once more: its files and its house rules. What was agreed to was agreed for the phone as it was
+     * then, so that it is asked again.
+     */
+    #[Answers('opened', 201)]
+    public function copy(WorkJob $job): JsonResponse
+    {
+        $copy = $job->replicate(['key', 'version']);
+        $copy->answers = ['agreed' => [], 'waived' => []] + $job->answers;
+        $copy->save();
+
+        return response()->json(['id' => $copy->id], 201);
     }
 }

@@ -161,7 +161,7 @@ final class UnitController extends Controller
         $sides = Conflicts::of($unit->unit()->facts)[$name] ?? [];
         $chosen =
             $sides[$request->integer('side', -1)] ??
-            abort(409, 'This is settled already, or there is no such statement.');
+            abort(409, 'This is decided already, or there is no such statement.');
         $unit->learn(
             Fact::of(
                 $name,

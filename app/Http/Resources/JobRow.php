@@ -22,6 +22,9 @@ final class JobRow extends JsonResource
      */
     public function toArray(Request $request): array
     {
-        return UnitCard::job($this->job, $this->planner) + ['card' => $this->job->unit->only(['label', 'codename'])];
+        return UnitCard::job($this->job, $this->planner) + [
+            'card' => $this->job->unit->only(['label', 'codename']),
+            'openedAt' => $this->job->created_at?->toIso8601String(),
+        ];
     }
 }

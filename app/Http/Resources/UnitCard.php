@@ -166,12 +166,13 @@ final class UnitCard
     {
         $run = $job->lastRun;
         // Where it has been run its plan no longer changes, and what counts is how the run stands.
-        ['build' => $build, 'verdict' => $verdict] =
+        ['build' => $build, 'verdict' => $verdict, 'waitsFor' => $waitsFor] =
             $run === null
                 ? $planner->summary($job)
                 : [
                     'build' => $run->build,
                     'verdict' => ['level' => Verdict::CLEAR, 'toSettle' => 0, 'words' => 'Clear to run'],
+                    'waitsFor' => null,
                 ];
 
         return [
@@ -179,7 +180,8 @@ final class UnitCard
             'build' => $build,
             'intent' => Job::of($job->intent)->label(),
             'verdict' => $verdict,
-            'run' => $run === null ? null : ['id' => $run->id, 'status' => $run->status],
+            'waitsFor' => $waitsFor,
+            'run' => $run?->only(['id', 'status', 'step', 'steps']),
         ];
     }
 

@@ -39,7 +39,7 @@ enum Source: string
             self::Card => 'declared by the release card',
             self::Listed => 'stated by a checksum list',
             self::Typed => 'typed',
-            self::Settled => 'settled by a person',
+            self::Settled => 'decided by a person',
             self::Assumed => 'assumed',
         };
     }

@@ -12,6 +12,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Fit\Fit1Codename;
+use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Rule\Prepare\Prep4Accounts;
 use Tornavis\Core\Rule\Prepare\Prep6ToolVersion;
@@ -90,6 +91,40 @@ final readonly class FitMatrix
     }
 
     /**
+     * Whether a file serves a phone for what is wanted, with what the shelf holds beside it.
+     *
+     * @param  ?Package  $subject  null where what is wanted needs no file
+     * @param  list<Package>  $shelf
+     * @return Verdict
+     */
+    public static function choice(
+        Unit $unit,
+        ModelSheet $sheet,
+        ?Package $subject,
+        Intent $intent,
+        array $shelf,
+        HouseRules $house = new HouseRules(),
+    ): array {
+        $foreign = $subject === null ? false : self::foreign($sheet, $subject);
+        if ($foreign !== false) {
+            return $foreign;
+        }
+        $near = self::near($sheet, $shelf);
+        $kit = KitSuggestion::of($intent, $subject, $sheet, $unit, Stock::of($near), $house);
+        $situation = new Situation($sheet, $unit, $kit, $intent, '', $house, shelf: $near);
+
+        return self::verdict(FitRules::each($situation, self::rules()));
+    }
+
+    /**
+     * @return list<class-string<FitRule>>
+     */
+    private static function rules(): array
+    {
+        return array_values(array_diff(FitRules::ALL, self::LEFT_OUT));
+    }
+
+    /**
      * Everything that is to be said about one cell, the worst first.
      *
      * @param  list<Package>  $shelf
@@ -138,11 +173,11 @@ final readonly class FitMatrix
         $kit = KitSuggestion::for($build, $sheet, $unit, $stock, $house, $state);
         $situation = new Situation($sheet, $unit, $kit, Intent::Fresh, '', $house, shelf: $near, state: $state);
 
-        return FitRules::each($situation, array_values(array_diff(FitRules::ALL, self::LEFT_OUT)));
+        return FitRules::each($situation, self::rules());
     }
 
     /**
-     * The first stop, or else the first thing to settle.
+     * The first stop, or else the first thing to decide.
      *
      * @param  iterable<Finding>  $findings
      * @return Verdict

@@ -56,7 +56,7 @@ final class Preparations
             $drafts[] = new StepDraft(StepKey::PrepBackup, Phase::Prepare, new BackUp($classes), [
                 new Reason(
                     RuleId::Prep3,
-                    'These are on the phone, will be lost, and are neither backed up nor waived.',
+                    'These are on the phone, will be lost, and are not backed up, and nobody has accepted losing them.',
                 ),
             ]);
         }
@@ -114,7 +114,7 @@ final class Preparations
                 continue;
             }
             $class = $entry->class;
-            $need = "{$class->label()}: backed up or waived";
+            $need = "{$class->label()}: backed up, or the loss accepted";
             $fact = $situation->state->fact(StateField::DataHolds->of($class));
             if ($entry->backup !== null) {
                 yield Finding::clear(
@@ -138,8 +138,8 @@ final class Preparations
                 yield Finding::note(
                     RuleId::Prep3,
                     need: $need,
-                    found: 'waived',
-                    reason: 'You gave it up by name.',
+                    found: 'you accept losing it',
+                    reason: 'You said so in this job.',
                     subject: $class->value,
                     facts: [$fact],
                 );
@@ -148,16 +148,16 @@ final class Preparations
                 $remedy = match (true) {
                     !$class->canBeBackedUp() => Remedy::acceptLoss(
                         $class,
-                        $class->consequence() . ' Then waive it by name.',
+                        $class->consequence() . ' Then accept losing it.',
                     ),
                     $situation->modes->systemIsOut() => Remedy::acceptLoss(
                         $class,
                         'The system does not start, so that the plan cannot back it up. Record a backup that ' .
-                            'was made before, or by the recovery, or waive it by name.',
+                            'was made before, or by the recovery, or accept losing it.',
                     ),
                     default => Remedy::backUpOrAcceptLoss(
                         $class,
-                        'Record a backup, agree that the plan makes one first, or waive it by name.',
+                        'Record a backup, agree that the plan makes one first, or accept losing it.',
                     ),
                 };
                 $finding = Finding::toSettle(

@@ -35,7 +35,7 @@ final readonly class Verdict
     {
         return match ($this->level) {
             self::STOP => 'Do not run',
-            self::SETTLE => $this->toSettle === 1 ? '1 thing to settle' : "{$this->toSettle} things to settle",
+            self::SETTLE => $this->toSettle === 1 ? '1 thing to decide' : "{$this->toSettle} things to decide",
             default => 'Clear to run',
         };
     }

@@ -12,7 +12,7 @@ final class Rulebook
     /** Rules that speak inside others or follow from the ordered steps, so that they have no class of their own. */
     private const FURTHER = [
         [RuleId::Prep2, 'The battery starts above the house floor and ends above the reserve after the whole run.'],
-        [RuleId::Prep3, 'What the plan takes is backed up off the phone, or waived class by class by name.'],
+        [RuleId::Prep3, 'What the plan takes is backed up off the phone, or the loss of each kind accepted by name.'],
         [RuleId::Recovery3, 'After a PC flash nothing starts the system before the recovery has run once.'],
         [RuleId::Erase2, 'Formatting is more than wiping; nothing is wiped before a format.'],
         [RuleId::Erase6, 'After a format the recovery restarts before the storage is used, and only then.'],

@@ -60,8 +60,8 @@ final class RunRefusal extends TornavisError
             FactName::label($name) . " is {$seen}",
             'evidence',
             FactName::say($name, $expected),
-            'Look again. If the phone really shows this, choose "The phone really shows this"; do not go on with ' .
-                'the step as done.',
+            'Look again. If the phone really shows this, choose "I checked: it differs from the plan"; do not go ' .
+                'on with the step as done.',
         );
     }
 
@@ -71,7 +71,7 @@ final class RunRefusal extends TornavisError
             'The text shows nothing that differs from the plan',
             'evidence',
             'something that the phone shows otherwise',
-            'If all is as expected, choose "Seen"; if what you see is no value, choose "Something else".',
+            'If all is as expected, choose "Seen"; if what you see is no value, choose "Something looks wrong".',
         );
     }
 

@@ -81,7 +81,7 @@ it('brings a class back from the newest backup off the phone', function () use (
         ->toBeFalse();
 });
 
-it('is lost where no backup holds it, until it is waived by name', function () use ($backup) {
+it('is lost where no backup holds it, until it has to be accepted as lost, by name', function () use ($backup) {
     $open = entryFor(LossClass::Apps, [$backup('photos', 'computer', '2026-01-01T00:00:00Z')]);
     $waived = entryFor(LossClass::Apps, answers: new Answers(waived: [LossClass::Apps]));
     $other = entryFor(LossClass::Apps, answers: new Answers(waived: [LossClass::Photos]));

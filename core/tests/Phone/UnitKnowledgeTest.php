@@ -87,7 +87,7 @@ it('stops a plan at statements that disagree', function () {
         ->toContain('OF-301 (')
         ->toContain('OF-301N (typed')
         ->and($finding->remedy?->text)
-        ->toContain('settle it on the page of SK-07');
+        ->toContain('decide it on the page of SK-07');
 });
 
 it('lets a recovery backup go back only onto the base it came from', function (array $base, ?string $misfit) {

@@ -134,7 +134,7 @@ it('begins with what a signed-in phone with a low battery needs, and waits for a
             'Remove screen lock and biometrics',
         ])
         ->and($open->verdict->words())
-        ->toBe('7 things to settle')
+        ->toBe('7 things to decide')
         ->and($settled->verdict->level)
         ->toBe(Verdict::CLEAR)
         ->and(titles($settled))

@@ -88,7 +88,7 @@ export const sourceName: Record<string, string> = {
   card: 'release card',
   list: 'checksum list',
   typed: 'typed',
-  settled: 'settled by a person',
+  settled: 'decided by a person',
   assumed: 'assumed',
 }
 

@@ -121,13 +121,7 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     </div>
     <UnitTable v-else :units="units" />
   </div>
-  <NewJobDialog
-    v-if="data && jobOpen"
-    v-model="jobOpen"
-    :units="data.units"
-    :chosen="jobFor"
-    @opened="(id) => router.push(`/jobs/${id}`)"
-  />
+  <NewJobDialog v-if="data && jobOpen" v-model="jobOpen" :phone="jobFor" @opened="(id) => router.push(`/jobs/${id}`)" />
   <AddPhoneDialog v-if="addOpen" v-model="addOpen" />
   <TakeInDialog
     v-if="fileOpen"

@@ -1,77 +1,87 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
-import type { IntentsAnswer, UnitCard } from '../generated/api'
+import type { ChoicesAnswer, IntentsAnswer } from '../generated/api'
 import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
 import { client } from '../app/client'
+import ChoiceList, { type Choice } from './ChoiceList.vue'
 
-const props = defineProps<{ units: UnitCard[]; chosen: string | null }>()
+/** Begins half filled: with the phone that it was opened from, or with the file. */
+const props = defineProps<{ phone?: string | null; file?: { id: number; title: string; kind: string | null } | null }>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ opened: [id: number] }>()
 
+type IntentValue = IntentsAnswer['intents'][number]['value']
 const { data: all, error: noIntents } = useAnswer('/intents')
-const { data: shelf, error: noShelf } = useAnswer('/shelf')
 const { send, refused, busy, forget } = useSend()
-const intents = computed(() => all.value?.intents ?? [])
-const intent = ref<IntentsAnswer['intents'][number]['value']>('fresh')
+const intents = computed(() => {
+  const kind = props.file?.kind
+  return (all.value?.intents ?? []).filter((one) => !kind || one.takes.includes(kind))
+})
+const intent = ref<IntentValue>('fresh')
 const unit = ref<string | null>(null)
 const subject = ref<number | null>(null)
-const error = computed(() => refused.value ?? noIntents.value ?? noShelf.value)
-
-const phones = computed(() =>
-  props.units
-    .filter((one) => one.codename !== null)
-    .map((one) => ({ title: `${one.label} · ${one.codename}`, value: one.label })),
-)
-const codename = computed(() => props.units.find((one) => one.label === unit.value)?.codename ?? undefined)
+watch(intents, (now) => {
+  if (now.length && !now.some((one) => one.value === intent.value)) intent.value = now[0]!.value
+})
 const wanted = computed(() => intents.value.find((one) => one.value === intent.value))
 const takes = computed(() => wanted.value?.takes ?? [])
+
+const { data: choices, error: noChoices } = useAnswer('/choices', () =>
+  wanted.value === undefined
+    ? null
+    : {
+        query: {
+          intent: intent.value,
+          ...(unit.value === null ? {} : { unit: unit.value }),
+          ...(props.file ? { package: props.file.id } : {}),
+        },
+      },
+)
+const error = computed(() => refused.value ?? noIntents.value ?? noChoices.value)
 const complete = computed(
   () => unit.value !== null && wanted.value !== undefined && (takes.value.length === 0 || subject.value !== null),
 )
-const label = computed(() =>
-  takes.value.length === 1 ? takes.value[0]!.replace(/^./, (first) => first.toUpperCase()) : 'File',
+const kindName = computed(() => (takes.value.length === 1 ? takes.value[0]! : 'file'))
+
+const phones = computed<Choice[]>(() =>
+  (choices.value?.phones ?? []).map((one) => ({
+    value: one.label,
+    title: `${one.label} · ${one.codename}`,
+    about: one.name ?? '',
+    level: one.level,
+    words: one.words,
+  })),
+)
+const about = (file: ChoicesAnswer['files'][number]): string =>
+  [
+    takes.value.length > 1 ? file.kind : '',
+    file.codenames.length ? `for ${file.codenames.join(', ')}` : '',
+    file.name === file.title ? '' : file.name,
+  ]
+    .filter(Boolean)
+    .join(' · ')
+const files = computed<Choice[]>(() =>
+  (choices.value?.files ?? []).map((one) => ({
+    value: one.id,
+    title: one.title,
+    about: about(one),
+    level: one.level,
+    words: one.words,
+  })),
 )
 
-interface Choice {
-  title: string
-  value: number
-  props: { subtitle: string }
-}
-const madeFor = (file: { kind: string | null; codenames: string[] }): string =>
-  file.codenames.join(', ') || (file.kind === 'build' ? 'an unknown phone' : 'any phone')
-
-/**
- * Files made for the chosen phone, or for any, come first. The others stay choosable, and the plan says why they are
- * refused.
- */
-const files = computed<Choice[]>(() => {
-  const rows = (shelf.value?.packages ?? []).filter((file) => !file.missing && takes.value.includes(file.kind ?? ''))
-  const away = (file: (typeof rows)[number]): number =>
-    file.integrity !== 'damaged' &&
-    (file.codenames.length === 0 || (codename.value !== undefined && file.codenames.includes(codename.value)))
-      ? 0
-      : 1
-  return [...rows]
-    .sort((a, b) => away(a) - away(b))
-    .map((file) => ({
-      title: `${file.title} for ${madeFor(file)}`,
-      value: file.id,
-      props: { subtitle: `${takes.value.length > 1 ? `${file.kind} · ` : ''}${file.name} · ${file.integrity}` },
-    }))
-})
-
 watch(intent, () => {
-  subject.value = null
+  if (!props.file) subject.value = null
 })
 watch(
   open,
   (isOpen) => {
     if (!isOpen) return
     forget()
-    unit.value = props.chosen
-    subject.value = null
+    unit.value = props.phone ?? null
+    subject.value = props.file?.id ?? null
   },
   { immediate: true },
 )
@@ -88,22 +98,37 @@ async function start(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560">
+  <v-dialog v-model="open" max-width="760" aria-labelledby="new-job-title" scrollable>
     <v-card class="pa-5">
-      <h2>New job</h2>
-      <ErrorNote :error="error" />
-      <v-select v-model="unit" :items="phones" label="Phone" />
-      <v-select v-model="intent" :items="intents" label="What is wanted" />
-      <v-select
-        v-if="takes.length"
-        v-model="subject"
-        :items="files"
-        item-props="props"
-        :label="label"
-        :disabled="unit === null"
-        :no-data-text="`No file of this kind is on the shelf: ${takes.join(', ')}.`"
-      />
-      <p class="mute small">{{ wanted?.words }}</p>
+      <h2 id="new-job-title">New job{{ phone ? ` on ${phone}` : file ? ` with ${file.title}` : '' }}</h2>
+      <div class="body">
+        <ErrorNote :error="error" />
+        <label class="intent"
+          ><span class="mute small">What do you want to do?</span>
+          <select v-model="intent" name="intent">
+            <option v-for="one in intents" :key="one.value" :value="one.value">{{ one.title }}</option>
+          </select></label
+        >
+        <p class="mute small">{{ wanted?.words }}</p>
+        <ChoiceList
+          v-if="!phone"
+          v-model="unit"
+          name="phone"
+          legend="Which phone?"
+          :choices="phones"
+          :misfits="file ? 'phones that it does not fit' : 'phones that cannot be planned for'"
+          none="No phone is on the bench. Add one on the bench first."
+        />
+        <ChoiceList
+          v-if="takes.length && !file && unit !== null"
+          v-model="subject"
+          name="file"
+          :legend="`Which ${kindName}?`"
+          :choices="files"
+          :misfits="`that do not fit ${unit}`"
+          :none="`The shelf has no file of this kind: ${takes.join(', ')}. Put one on the shelf first.`"
+        />
+      </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">Close</button>
         <button type="button" class="btn act" :disabled="busy || !complete" @click="start">
@@ -115,6 +140,20 @@ async function start(): Promise<void> {
 </template>
 
 <style scoped>
+.body {
+  overflow-y: auto;
+  padding: 2px;
+}
+.intent {
+  display: grid;
+  gap: 3px;
+}
+.intent select {
+  min-height: 38px;
+}
+p {
+  margin: 6px 0 0;
+}
 .acts {
   display: flex;
   justify-content: flex-end;

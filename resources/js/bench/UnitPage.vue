@@ -114,8 +114,7 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
   <NewJobDialog
     v-if="data && jobOpen"
     v-model="jobOpen"
-    :units="[data.card]"
-    :chosen="data.card.label"
+    :phone="data.card.label"
     @opened="(id) => router.push(`/jobs/${id}`)"
   />
   <DumpDialog v-if="dumpOpen" v-model="dumpOpen" :label="props.label" />

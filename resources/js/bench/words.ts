@@ -1,11 +1,11 @@
 import type { UnitCard } from '../generated/api'
 
 const runs: Record<string, string> = {
-  'not-started': 'Run begins',
-  running: 'Run under way',
-  gated: 'Run waits for your word',
-  asked: 'Run asks you',
-  lost: 'Link lost',
+  'not-started': 'Starting',
+  running: 'Running',
+  gated: 'Type the label to go on',
+  asked: 'Needs an answer',
+  lost: 'Lost the phone',
   stopped: 'Stopped',
   ended: 'Done',
 }

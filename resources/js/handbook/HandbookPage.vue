@@ -55,8 +55,8 @@ useKeys({ '/': () => field.value?.focus() })
     <section id="trouble">
       <h2>When something looks wrong</h2>
       <p class="mute small">
-        The causes in the order of how often they are met. In a run, <i>Something else</i> ranks them for the phone in
-        hand.
+        The causes in the order of how often they are met. In a run, <i>Something looks wrong</i> ranks them for the
+        phone in hand.
       </p>
       <details v-for="one in symptoms" :id="one.value" :key="one.value" :open="filter !== ''" class="symptom">
         <summary>{{ one.label }}</summary>

@@ -3,15 +3,18 @@ import { sourceName, valueText } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FindingRow } from '../generated/api'
 
+/** What rules say, a row each: the verdict, what is needed, what there is, why, and what to do. */
 defineProps<{ findings: FindingRow[] }>()
+
 /** Where a finding rests on, each place once; the card lies beside the file that the row is about. */
-const sources = (finding: FindingRow): string[] => [
-  ...new Set(
-    finding.facts.map(
-      (fact) => sourceName[fact.source] + (fact.where && fact.source !== 'card' ? `, ${fact.where}` : ''),
+const sources = (finding: FindingRow): string =>
+  [
+    ...new Set(
+      finding.facts.map(
+        (fact) => sourceName[fact.source] + (fact.where && fact.source !== 'card' ? `, ${fact.where}` : ''),
+      ),
     ),
-  ),
-]
+  ].join('; ')
 const detail = (finding: FindingRow): string =>
   finding.facts
     .map(
@@ -19,59 +22,71 @@ const detail = (finding: FindingRow): string =>
         `${fact.name} = ${valueText(fact.value)}${fact.where ? `, ${fact.where}` : ''}${fact.at ? `, ${fact.at}` : ''}`,
     )
     .join('\n')
-const words: Record<string, string> = { clear: 'fits', note: 'note', mind: 'mind', settle: 'settle', stop: 'stop' }
+const words: Record<FindingRow['severity'], string> = {
+  clear: 'In order',
+  note: 'Good to know',
+  mind: 'Caution',
+  settle: 'Decide',
+  stop: 'Stop',
+}
 </script>
 
 <template>
-  <div class="scroll-x">
-    <table class="rows findings">
-      <thead>
-        <tr>
-          <th>Need</th>
-          <th>This phone, this kit</th>
-          <th>Source</th>
-          <th>Verdict</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="finding in findings" :key="finding.key" :class="finding.severity" :data-finding="finding.key">
-          <td class="need">
-            {{ finding.need }}
-            <div>
-              <RouterLink class="small mono" :to="`/handbook#${finding.rule}`">{{ finding.rule }}</RouterLink>
-            </div>
-          </td>
-          <td>
-            <b>{{ finding.found }}</b>
-            <div class="small">{{ finding.reason }}</div>
-            <div v-if="finding.remedy" class="small remedy">{{ finding.remedy }}</div>
-            <slot name="settle" :finding="finding" />
-          </td>
-          <td class="small mute source" :title="detail(finding)">
-            <div v-for="source in sources(finding)" :key="source">{{ source }}</div>
-          </td>
-          <td><VerdictMark :level="finding.severity" :words="words[finding.severity]" /></td>
-        </tr>
-      </tbody>
-    </table>
-  </div>
+  <ul class="findings">
+    <li v-for="finding in findings" :key="finding.key" :class="finding.severity" :data-finding="finding.key">
+      <VerdictMark class="mark" :level="finding.severity" :words="words[finding.severity]" />
+      <div class="what">
+        <span class="need">{{ finding.need }}:</span> <b>{{ finding.found }}</b>
+        <div class="small">{{ finding.reason }}</div>
+        <div v-if="finding.remedy" class="small remedy">{{ finding.remedy }}</div>
+        <slot name="acts" :finding="finding" />
+        <div class="source mute" :title="detail(finding)">
+          <template v-if="finding.facts.length">{{ sources(finding) }} · </template
+          ><RouterLink
+            class="mono"
+            :to="`/handbook#${finding.rule}`"
+            :title="`The rule behind it, in the handbook: ${finding.rule}`"
+            >{{ finding.rule }}</RouterLink
+          >
+        </div>
+      </div>
+    </li>
+  </ul>
 </template>
 
 <style scoped>
-.need {
-  min-width: 170px;
-  max-width: 260px;
-  overflow-wrap: anywhere;
+.findings {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-width: 980px;
 }
-.source {
-  max-width: 210px;
+li {
+  display: grid;
+  grid-template-columns: 130px minmax(0, 1fr);
+  gap: 4px 12px;
+  padding: 9px 10px;
+  border-bottom: 1px solid var(--line);
+}
+li.stop {
+  background: var(--plum-soft);
+}
+.mark {
+  align-self: start;
+}
+.what {
   overflow-wrap: anywhere;
 }
 .remedy {
   color: var(--slate);
   font-weight: 700;
 }
-tr.stop td {
-  background: var(--plum-soft);
+.source {
+  font-size: 12px;
+}
+@media (max-width: 700px) {
+  li {
+    grid-template-columns: minmax(0, 1fr);
+  }
 }
 </style>

@@ -124,7 +124,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
         class="btn act"
         @click="go(badge.fit ? 'fit' : 'prepare')"
       >
-        {{ plan.verdict.level === 'stop' ? 'See why' : 'Settle' }}
+        {{ plan.verdict.level === 'stop' ? 'See why' : 'Decide' }}
       </button>
       <button
         v-else-if="job.run && here !== 'run' && job.run.status !== 'ended'"

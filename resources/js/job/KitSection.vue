@@ -58,7 +58,7 @@ function add(): void {
             <th>Kind</th>
             <th>Size</th>
             <th>Check</th>
-            <th>Must lie</th>
+            <th>Where it has to be</th>
             <th>Used in</th>
             <th></th>
           </tr>

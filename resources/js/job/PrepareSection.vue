@@ -4,58 +4,77 @@ import { cautions } from '../app/cautions'
 import { duration } from '../app/format'
 import type { JobAnswer } from '../generated/api'
 import BackupForm from './BackupForm.vue'
+import DecidedList from './DecidedList.vue'
 import FindingList from './FindingList.vue'
-import LossLedger from './LossLedger.vue'
-import { actionOf } from './settling'
+import InOrder from './InOrder.vue'
+import LookList from './LookList.vue'
+import LossTable from './LossTable.vue'
+import { actionOf, agreedTo, bySeverity, isLook, isLoss, withAgreed } from './settling'
 import SettleForm from './SettleForm.vue'
 
 const props = defineProps<{ job: JobAnswer }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
 
-const findings = computed(() => {
-  const mine = props.job.findings.filter((finding) => finding.area === 'prepare')
-  return [
-    ...mine.filter((finding) => finding.severity === 'stop'),
-    ...mine.filter((finding) => finding.severity === 'settle'),
-    ...mine.filter((finding) => !['stop', 'settle'].includes(finding.severity)),
-  ]
-})
-/** What the plan itself does first, and only waits for the person's word. */
+const mine = computed(() => props.job.findings.filter((finding) => finding.area === 'prepare' && !isLoss(finding)))
+const looks = computed(() => mine.value.filter((finding) => isLook(props.job, finding)))
+const rows = computed(() => mine.value.filter((finding) => !isLook(props.job, finding)))
+/** What stands in the way, and below it what only asks for care. */
+const open = computed(() =>
+  rows.value.filter((finding) => ['stop', 'settle', 'mind'].includes(finding.severity)).sort(bySeverity),
+)
+const decided = computed(() =>
+  rows.value
+    .filter((finding) => finding.severity === 'note' && agreedTo(props.job, finding.key))
+    .map((finding) => finding.key),
+)
+const rest = computed(() =>
+  rows.value.filter((finding) => ['clear', 'note'].includes(finding.severity) && !decided.value.includes(finding.key)),
+)
+/** What the plan itself does first, and only waits for the person's agreement. */
 const agreeable = computed(() =>
   props.job.run
     ? []
-    : findings.value.filter((finding) => finding.severity === 'settle' && actionOf(finding, 'let-plan-do-it')),
+    : props.job.findings.filter(
+        (finding) => finding.area === 'prepare' && finding.severity === 'settle' && actionOf(finding, 'let-plan-do-it'),
+      ),
 )
 const agreeAll = (): void =>
-  emit('change', {
-    answers: {
-      ...props.job.answers,
-      agreed: [...(props.job.answers.agreed ?? []), ...agreeable.value.map((finding) => finding.key)],
-    },
-  })
+  emit(
+    'change',
+    withAgreed(
+      props.job,
+      agreeable.value.map((finding) => finding.key),
+    ),
+  )
 const steps = computed(() => props.job.plan.steps.filter((step) => step.phase === 'Prepare'))
 </script>
 
 <template>
   <div class="page">
-    <section class="mb-6">
-      <div class="head">
-        <h2>Before anything is written</h2>
-        <button v-if="agreeable.length > 1" type="button" class="btn act small" @click="agreeAll">
-          Agree to all {{ agreeable.length }} that the plan does first
-        </button>
-      </div>
-      <FindingList :findings="findings">
-        <template #settle="{ finding }"
+    <p v-if="agreeable.length > 1" class="all">
+      The plan can begin with {{ agreeable.length }} of these by itself: charging, signing out, backups.
+      <button type="button" class="btn act small" @click="agreeAll">
+        Agree to all {{ agreeable.length }} that the plan does first
+      </button>
+    </p>
+    <section v-if="open.length" class="mb-6" data-test="open">
+      <h2>Decide before anything is written</h2>
+      <FindingList :findings="open">
+        <template #acts="{ finding }"
           ><SettleForm :job="job" :finding="finding" @change="emit('change', $event)"
         /></template>
       </FindingList>
     </section>
-    <section v-if="job.plan.ledger.length" class="mb-6">
-      <h2>What is lost, and what comes back</h2>
-      <LossLedger :ledger="job.plan.ledger" />
-      <BackupForm v-if="!job.run" class="mt-4" :unit="job.plan.unit" :ledger="job.plan.ledger" />
-    </section>
+    <LossTable :job="job" @change="emit('change', $event)" />
+    <BackupForm
+      v-if="job.plan.ledger.length && !job.run"
+      class="mb-6"
+      :unit="job.plan.unit"
+      :ledger="job.plan.ledger"
+    />
+    <LookList :job="job" :rows="looks" @change="emit('change', $event)" />
+    <DecidedList :job="job" :keys="decided" @change="emit('change', $event)" />
+    <InOrder class="mb-6" :findings="rest" :areas="job.areas" />
     <section v-if="steps.length" class="mb-6">
       <h2>What the plan does first</h2>
       <ol>
@@ -72,12 +91,12 @@ const steps = computed(() => props.job.plan.steps.filter((step) => step.phase ==
 </template>
 
 <style scoped>
-.head {
+.all {
   display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
   flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  margin: 0 0 18px;
 }
 ol {
   padding-left: 22px;

@@ -24,7 +24,7 @@ useKeys({ j: () => move(1), k: () => move(-1) })
 
 <template>
   <div v-if="plan.steps.length === 0" class="empty">
-    <p>There is no score, because this must not be run. Fit says why, and what to change.</p>
+    <p>Blocked: fix what Fit lists, then the steps appear.</p>
   </div>
   <template v-else>
     <ScorePicture :plan="plan" :selected="selected" @select="selected = $event" />

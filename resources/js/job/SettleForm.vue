@@ -9,7 +9,6 @@ import { client } from '../app/client'
 const props = defineProps<{ job: JobAnswer; finding: FindingRow }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
 
-const tick = computed(() => actionOf(props.finding, 'tick'))
 const agreement = computed(() => actionOf(props.finding, 'agree', 'let-plan-do-it'))
 const loss = computed(() => {
   const accepted = actionOf(props.finding, 'accept-loss')?.loss
@@ -53,21 +52,18 @@ async function enter(): Promise<void> {
 </script>
 
 <template>
-  <button v-if="tick && finding.severity === 'mind' && !job.run" type="button" class="btn small" @click="agree">
-    I have looked
-  </button>
   <div v-if="finding.severity === 'settle' && !job.run" class="settle-acts">
     <button v-if="agreement && !question" type="button" class="btn small" @click="agree">
-      {{ agreement.do === 'let-plan-do-it' ? 'Agree: the plan does it first' : 'Agree' }}
+      {{ agreement.do === 'let-plan-do-it' ? 'Agree: the plan does it first' : 'Agree to this' }}
     </button>
     <RouterLink v-if="actionOf(finding, 'open-phone')" class="btn small" :to="`/bench/${job.plan.unit}`"
-      >To the page of {{ job.plan.unit }}</RouterLink
+      >Open the page of {{ job.plan.unit }}</RouterLink
     >
     <RouterLink v-if="actionOf(finding, 'open-house-rules')" class="btn small" to="/house-rules"
-      >To the house rules</RouterLink
+      >Open the house rules</RouterLink
     >
     <button v-if="loss" type="button" class="btn small erase" @click="waive">
-      Waive {{ loss.label.toLowerCase() }}
+      Accept losing {{ loss.label.toLowerCase() }}
     </button>
     <template v-if="question">
       <button
@@ -83,7 +79,7 @@ async function enter(): Promise<void> {
     </template>
     <form v-if="unknown" class="enter" @submit.prevent="enter">
       <input v-model="typed" :aria-label="`Value of ${unknown}`" placeholder="what the phone shows" />
-      <button type="submit" class="btn small" :disabled="typed === ''">Enter</button>
+      <button type="submit" class="btn small" :disabled="typed === ''">Keep this value</button>
     </form>
     <ErrorNote class="mt-3" :error="refused" />
   </div>

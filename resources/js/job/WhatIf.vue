@@ -155,7 +155,7 @@ async function take(): Promise<void> {
       <div class="head">
         <b>{{ trial.words }}</b><span class="grow" />
         <button v-if="trial.intent || answer.difference.changed" type="button" class="btn small" @click="take">
-          {{ trial.intent ? 'Open it as a job of its own' : 'Do it so in this job' }}
+          {{ trial.intent ? 'Open it as a job of its own' : 'Use in this job' }}
         </button>
         <button type="button" class="btn small" @click="drop">Leave it as it is</button>
       </div>

@@ -63,8 +63,8 @@ useKeys({ '/': () => filterField.value?.focus() })
         </select></label
       >
       <label class="mute"
-        >Came to
-        <select v-model="status" class="pick" aria-label="Came to">
+        >Result
+        <select v-model="status" class="pick" aria-label="Result">
           <option value="">anything</option>
           <option value="ended">done</option>
           <option value="stopped">stopped</option>
@@ -76,10 +76,17 @@ useKeys({ '/': () => filterField.value?.focus() })
         >Filter <kbd>/</kbd>
         <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter runs"
       /></label>
-      <button type="button" class="btn small" @click="takingIn = true">Run file</button>
+      <button type="button" class="btn small" @click="takingIn = true">Take in a run file</button>
     </template>
   </TopBar>
-  <TakeInDialog v-if="takingIn" v-model="takingIn" title="Run file" path="/log" label="Take a run in" name="run">
+  <TakeInDialog
+    v-if="takingIn"
+    v-model="takingIn"
+    title="Take in a run file"
+    path="/log"
+    label="Take in the run"
+    name="run"
+  >
     A run that was given out from its record as JSON Lines, with its plan and its whole journal. Its phone has to be on
     this bench, and a line that was changed or cut out is noticed.
   </TakeInDialog>
@@ -102,10 +109,10 @@ useKeys({ '/': () => filterField.value?.focus() })
               <th>Started</th>
               <th>Phone</th>
               <th>Build</th>
-              <th>Came to</th>
+              <th>Result</th>
               <th>Steps</th>
               <th>Planned</th>
-              <th>Took, on the phone's clock</th>
+              <th>Actual time</th>
               <th>Trouble</th>
             </tr>
           </thead>

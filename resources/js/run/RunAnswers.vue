@@ -32,7 +32,7 @@ const againWords: Record<string, string> = {
     >
       Seen <kbd>s</kbd>
     </button>
-    <button type="button" class="btn big-btn" @click="emit('somethingElse')">Something else <kbd>e</kbd></button>
+    <button type="button" class="btn big-btn" @click="emit('somethingElse')">Something looks wrong <kbd>e</kbd></button>
     <button type="button" class="btn erase big-btn" @click="emit('stop')">Stop here safely <kbd>.</kbd></button>
   </div>
 </template>

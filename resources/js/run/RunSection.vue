@@ -103,7 +103,7 @@ useKeys({
           class="btn really"
           @click="act('differs', { evidence, question: question?.sequence }).then(() => (evidence = ''))"
         >
-          The phone really shows this
+          I checked: it differs from the plan
         </button>
         <div v-if="step" class="mute where">
           Step {{ step.number }} of {{ job.plan.steps.length }} · {{ modeName(step.mode)

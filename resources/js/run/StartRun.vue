@@ -19,7 +19,7 @@ const emit = defineEmits<{ start: [link: 'stand-in' | 'hands'] }>()
         </button>
       </p>
     </template>
-    <p v-else>{{ job.plan.verdict.words }}. A run can start once everything is settled.</p>
+    <p v-else>{{ job.plan.verdict.words }}. A run can start once everything is decided.</p>
   </div>
 </template>
 

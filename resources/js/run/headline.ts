@@ -7,7 +7,7 @@ const ofStatus: Record<string, string> = {
   ended: 'Done. The phone runs what was planned.',
   stopped: 'Stopped. Nothing more is sent to the phone.',
   lost: 'The link is gone. Looking for the phone.',
-  gated: 'Your word is needed.',
+  gated: "Confirm: type the phone's label.",
 }
 const ofQuestion: Record<string, string> = {
   evidence: 'Look at the phone.',

@@ -19,7 +19,7 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
       {{ data.rows.length === 0 ? 'nothing that matters differs' : `${data.rows.length} things differ` }}
     </div>
     <template #acts>
-      <RouterLink class="btn" :to="`/shelf/${other}/compare/${id}`">Turn round</RouterLink>
+      <RouterLink class="btn" :to="`/shelf/${other}/compare/${id}`">Swap the two files</RouterLink>
       <RouterLink class="btn" :to="`/shelf?file=${id}`">To the shelf</RouterLink>
     </template>
   </TopBar>

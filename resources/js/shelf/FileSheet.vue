@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes, sourceName, valueText } from '../app/format'
 import type { FileAnswer } from '../generated/api'
@@ -13,6 +14,7 @@ import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
 import { client } from '../app/client'
 
+const NewJobDialog = defineAsyncComponent(() => import('../bench/NewJobDialog.vue'))
 const CardDialog = defineAsyncComponent(() => import('./CardDialog.vue'))
 
 const props = defineProps<{ id: number }>()
@@ -30,6 +32,13 @@ const { data: file, error } = useAnswer('/shelf/{package}', () => ({ path: where
 const { send, refused } = useSend()
 const cardOpen = ref(false)
 const other = ref('')
+const router = useRouter()
+const isNewJob = ref(false)
+const { data: intents } = useAnswer('/intents')
+/** Whether there is a job that begins with a file of this kind. */
+const canBegin = computed(() =>
+  (intents.value?.intents ?? []).some((one) => one.takes.includes(file.value?.kind ?? '')),
+)
 const needed = computed(() => [...new Set((file.value?.servedBy ?? []).map((one) => `${one.build} on ${one.unit}`))])
 
 async function forget(): Promise<void> {
@@ -63,6 +72,9 @@ async function forget(): Promise<void> {
         Not understood: <span class="mono">{{ line }}</span>
       </p>
       <div class="acts">
+        <button v-if="canBegin && !file.missing" type="button" class="btn act small" @click="isNewJob = true">
+          Plan a job with it
+        </button>
         <button type="button" class="btn small" @click="cardOpen = true">
           {{ file.card ? 'Change its card' : 'Write its card' }}
         </button>
@@ -104,6 +116,12 @@ async function forget(): Promise<void> {
       <FileFacts :file="file.id" :facts="file.facts" :typed="file.typed" />
       <ImageList :file="file" />
     </template>
+    <NewJobDialog
+      v-if="file && isNewJob"
+      v-model="isNewJob"
+      :file="{ id: file.id, title: file.title, kind: file.kind }"
+      @opened="(job) => router.push(`/jobs/${job}`)"
+    />
     <CardDialog v-if="file && cardOpen" v-model="cardOpen" :file="file" />
   </aside>
 </template>

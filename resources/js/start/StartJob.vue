@@ -4,23 +4,23 @@ import ErrorNote from '../app/ErrorNote.vue'
 import VerdictMark from '../app/VerdictMark.vue'
 import FindingList from '../job/FindingList.vue'
 import SettleForm from '../job/SettleForm.vue'
-import { actionOf } from '../job/settling'
+import LossTable from '../job/LossTable.vue'
+import { actionOf, isLoss, isOpen, withAgreed } from '../job/settling'
 import { useJob } from '../job/useJob'
 
 /** A job that was made from here: its verdict, and what is still open, to be decided without leaving the page. */
 const props = defineProps<{ id: number }>()
 const { job, error, change, refused } = useJob(() => props.id)
 
-const open = computed(() =>
-  (job.value?.findings ?? []).filter((one) => one.severity === 'stop' || one.severity === 'settle'),
-)
+const open = computed(() => (job.value?.findings ?? []).filter(isOpen))
+const rows = computed(() => open.value.filter((one) => !isLoss(one)))
 const done = computed(() => open.value.filter((one) => one.severity === 'settle' && actionOf(one, 'let-plan-do-it')))
 
 function agreeAll(): void {
   const now = job.value
   if (!now) return
-  const agreed = [...(now.answers.agreed ?? []), ...done.value.map((one) => one.key)]
-  change({ answers: { ...now.answers, agreed } })
+  const keys = done.value.map((one) => one.key)
+  change(withAgreed(now, keys))
 }
 </script>
 
@@ -42,9 +42,10 @@ function agreeAll(): void {
         <button v-if="done.length > 1" type="button" class="btn small" @click="agreeAll">
           Agree to all {{ done.length }} that the plan does first
         </button>
-        <FindingList :findings="open">
-          <template #settle="{ finding }"><SettleForm :job="job" :finding="finding" @change="change" /></template>
+        <FindingList :findings="rows">
+          <template #acts="{ finding }"><SettleForm :job="job" :finding="finding" @change="change" /></template>
         </FindingList>
+        <LossTable :job="job" @change="change" />
       </template>
       <RouterLink class="btn act" :to="`/jobs/${id}/score`">See the steps of the plan</RouterLink>
     </template>

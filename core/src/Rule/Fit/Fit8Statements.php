@@ -51,7 +51,7 @@ final class Fit8Statements implements FitRule
                 reason: FactName::neverChanges($name)
                     ? 'This never changes on one phone: two phones may have been mixed up, or one value was misread.'
                     : 'What was typed contradicts what the phone had shown.',
-                remedy: Remedy::onPhonePage("Look again, then settle it on the page of {$situation->unit->label}."),
+                remedy: Remedy::onPhonePage("Look again, then decide it on the page of {$situation->unit->label}."),
                 subject: "unit/{$name}",
                 facts: $sides,
             );

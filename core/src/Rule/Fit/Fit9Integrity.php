@@ -30,7 +30,7 @@ final class Fit9Integrity implements FitRule
 
     public static function purpose(): string
     {
-        return 'No plan rests on a damaged file; one without a known checksum needs a person\'s word.';
+        return 'No plan rests on a damaged file; one without a known checksum is used only where a person agrees.';
     }
 
     /**

@@ -65,7 +65,11 @@ final class Prep4Accounts implements FitRule
                 facts: [$fact],
             );
         }
-        $have = $fact->value === true ? 'present' : 'unknown';
+        $have = match (true) {
+            $fact->value !== true => 'not known',
+            $name === StateField::ScreenLock->value => 'a lock is set',
+            default => 'somebody is signed in',
+        };
         if ($situation->modes->systemIsOut()) {
             return $name === StateField::ScreenLock->value
                 ? Finding::note(

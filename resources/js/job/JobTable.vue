@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { useRouter } from 'vue-router'
+import { ago, dateTimeOf } from '../app/format'
+import SortHeader from '../app/SortHeader.vue'
+import VerdictMark from '../app/VerdictMark.vue'
+import { jobWords } from '../bench/words'
+import type { JobsAnswer } from '../generated/api'
+import type { Column, Order } from './jobOrder'
+
+type Row = JobsAnswer['jobs'][number]
+defineProps<{ jobs: Row[]; order: Order; caption: string }>()
+defineEmits<{ sort: [by: Column]; copy: [job: Row]; remove: [job: Row] }>()
+
+const router = useRouter()
+const columns: { by: Column; title: string }[] = [
+  { by: 'phone', title: 'Phone' },
+  { by: 'what', title: 'What is to be done' },
+  { by: 'stands', title: 'Where it stands' },
+  { by: 'opened', title: 'Opened' },
+]
+const level = (job: Row): string => {
+  if (!job.run) return job.verdict.level
+  return job.run.status === 'ended' ? 'clear' : ['asked', 'gated', 'lost'].includes(job.run.status) ? 'mind' : 'note'
+}
+</script>
+
+<template>
+  <div class="scroll-x">
+    <table class="rows">
+      <caption class="visually-hidden">
+        {{
+          caption
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <SortHeader
+            v-for="column in columns"
+            :key="column.by"
+            :title="column.title"
+            :sorted="order.by === column.by ? (order.down ? 'descending' : 'ascending') : 'none'"
+            @sort="$emit('sort', column.by)"
+          />
+          <th><span class="visually-hidden">Copy or delete</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="job in jobs"
+          :key="job.id"
+          class="link"
+          tabindex="0"
+          @click="router.push(`/jobs/${job.id}`)"
+          @keydown.enter.self="router.push(`/jobs/${job.id}`)"
+        >
+          <td class="mono">
+            <b>{{ job.card.codename }}</b> <span class="mute">{{ job.card.label }}</span>
+          </td>
+          <td>
+            {{ job.intent }}<template v-if="job.build">: {{ job.build }}</template>
+          </td>
+          <td>
+            <VerdictMark :level="level(job)" :count="job.verdict.toSettle" :words="jobWords(job)" />
+            <span v-if="job.run && job.run.status !== 'ended' && job.run.steps" class="progress">
+              <progress :max="job.run.steps" :value="job.run.step ?? 0" :aria-label="`Steps of ${job.card.label}`" />
+              <span class="mute small">step {{ job.run.step ?? 0 }} of {{ job.run.steps }}</span>
+            </span>
+            <span v-if="job.waitsFor" class="small mute waits">{{ job.waitsFor }}</span>
+          </td>
+          <td class="mute" :title="dateTimeOf(job.openedAt)">{{ ago(job.openedAt) }}</td>
+          <td class="acts">
+            <button
+              type="button"
+              class="btn small"
+              :aria-label="`Copy the job for ${job.card.label}`"
+              @click.stop="$emit('copy', job)"
+            >
+              Copy
+            </button>
+            <button
+              v-if="!job.run"
+              type="button"
+              class="btn small erase"
+              :aria-label="`Delete the job for ${job.card.label}`"
+              @click.stop="$emit('remove', job)"
+            >
+              Delete
+            </button>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.waits {
+  display: block;
+  max-width: 420px;
+}
+.progress {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+progress {
+  width: 120px;
+  height: 8px;
+  accent-color: var(--slate);
+}
+.acts {
+  white-space: nowrap;
+}
+.acts .btn + .btn {
+  margin-left: 8px;
+}
+</style>
