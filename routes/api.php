@@ -13,6 +13,7 @@ use App\Http\Controllers\LogController;
 use App\Http\Controllers\MatrixController;
 use App\Http\Controllers\PhrasebookController;
 use App\Http\Controllers\RunController;
+use App\Http\Controllers\SearchController;
 use App\Http\Controllers\ShareController;
 use App\Http\Controllers\SheetController;
 use App\Http\Controllers\ShelfController;
@@ -120,6 +121,7 @@ Route::post('identity', IdentityController::class)->name('identity');
 Route::get('sheets', [SheetController::class, 'index'])->name('sheets.index');
 Route::get('sheet-pack', [SheetController::class, 'pack'])->name('sheets.pack');
 Route::post('sheet-pack', [SheetController::class, 'takePack'])->name('sheets.take-pack');
+Route::get('sheets/{sheet}/decides', [SheetController::class, 'decides'])->name('sheets.decides');
 Route::get('sheets/{sheet}/history', [SheetController::class, 'history'])->name('sheets.history');
 Route::get('sheets/{sheet}', [SheetController::class, 'show'])->name('sheets.show');
 Route::put('sheets/{codename}', [SheetController::class, 'update'])->name('sheets.update');
@@ -136,6 +138,7 @@ Route::get('phrasebook', [PhrasebookController::class, 'show'])->name('phraseboo
 Route::put('phrasebook', [PhrasebookController::class, 'update'])->name('phrasebook.update');
 Route::put('workplace', [HouseRulesController::class, 'workplace'])->name('workplace.update');
 
+Route::get('search', SearchController::class)->name('search');
 Route::get('handbook', [HandbookController::class, 'index'])->name('handbook.index');
 Route::get('share', [ShareController::class, 'show'])->name('share.show');
 Route::delete('devices/{device}', [ShareController::class, 'sendAway'])->name('devices.send-away');

@@ -140,7 +140,9 @@ final class JobPlanner
             $this->newVerdicts = true;
         }
 
-        /** @var array{build: ?string, verdict: array{level: string, toSettle: int, words: string}, waitsFor: ?string} */
+        /**
+         * @var array{build: ?string, verdict: array{level: string, toSettle: int, words: string}, waitsFor: ?string}
+         */
         return $this->verdicts[$key];
     }
 

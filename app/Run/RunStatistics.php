@@ -15,6 +15,9 @@ final class RunStatistics
 {
     private const MOST_TROUBLES = 8;
 
+    /** Runs of one build whose times are shown. */
+    private const MOST_TIMES = 60;
+
     /** Runs from which the times of a model are learned, the newest. */
     private const LEARN_FROM = 20;
 
@@ -27,7 +30,7 @@ final class RunStatistics
         $groups = [];
         foreach (
             Run::query()
-                ->get(['codename', 'build', 'status', 'seconds', 'expected_seconds', 'troubles'])
+                ->get(['id', 'codename', 'build', 'status', 'seconds', 'expected_seconds', 'troubles'])
                 ->sortBy(['codename', 'build'])
             as $run
         ) {
@@ -42,12 +45,25 @@ final class RunStatistics
                 'runs' => count($runs),
                 'ended' => count($ended),
                 'withTrouble' => count(array_filter($runs, static fn(Run $run): bool => $run->troubles > 0)),
-                'medianSeconds' => self::median(array_map(static fn(Run $run): int => $run->seconds, $ended)),
+                'times' => self::times($ended),
                 'plannedSeconds' => self::median(array_map(static fn(Run $run): int => $run->expected_seconds, $ended)),
             ];
         }
 
         return ['models' => $rows, 'troubles' => self::troubles()];
+    }
+
+    /**
+     * @param  list<Run>  $runs  those that were done
+     * @return list<int> seconds of the newest, the shortest first
+     */
+    private static function times(array $runs): array
+    {
+        usort($runs, static fn(Run $a, Run $b): int => $b->id <=> $a->id);
+        $times = array_map(static fn(Run $run): int => $run->seconds, array_slice($runs, 0, self::MOST_TIMES));
+        sort($times);
+
+        return $times;
     }
 
     /**

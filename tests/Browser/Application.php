@@ -355,6 +355,52 @@ final class Application
         $this->click($entry, '.v-overlay-container');
     }
 
+    /** Chooses what is wanted in the dialog of a new job, by its words. */
+    public function want(string $words): void
+    {
+        self::until(
+            fn(): bool => (bool) $this->browser->executeScript(
+                'const field = document.querySelector("select[name=intent]"); ' .
+                    'const wanted = [...(field?.options ?? [])].find((o) => o.text === arguments[0]); ' .
+                    'if (!wanted) return false; field.value = wanted.value; ' .
+                    'field.dispatchEvent(new Event("change")); return true',
+                [$words],
+            ),
+            "\"{$words}\" can be wanted",
+            $this->seen(...),
+        );
+    }
+
+    /** Picks one of a list of choices by its words; what does not fit is unfolded for it. */
+    public function pick(string $list, string $words): void
+    {
+        self::until(
+            fn(): bool => (bool) $this->browser->executeScript(
+                'const hit = [...document.querySelectorAll(`[data-choices=${arguments[0]}] label.choice`)]' .
+                    '.find((e) => e.textContent.replace(/\\s+/g, " ").includes(arguments[1])); ' .
+                    'if (!hit) return false; const fold = hit.closest("details"); if (fold) fold.open = true; ' .
+                    'hit.querySelector("input").click(); return true',
+                [$list, $words],
+            ),
+            "\"{$words}\" can be picked",
+            $this->seen(...),
+        );
+    }
+
+    /** Unfolds what is folded on the page, once it is there. */
+    public function unfold(string $selector): void
+    {
+        self::until(
+            fn(): bool => (bool) $this->browser->executeScript(
+                'const folds = [...document.querySelectorAll(arguments[0])]; ' .
+                    'folds.forEach((fold) => { fold.open = true }); return folds.length > 0',
+                [$selector],
+            ),
+            "{$selector} can be unfolded",
+            $this->seen(...),
+        );
+    }
+
     /** Has the dialog make its plan, and waits for the page of the new job: other pages show verdicts too. */
     public function makeThePlan(): void
     {

@@ -68,9 +68,9 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->visit('/bench');
     $app->see('SK-06');
     $app->press('n');
-    $app->choose('Phone', 'SK-06');
-    $app->choose('What is wanted', 'Update in place');
-    $app->choose('Build', 'Lamplight 9.4 for marl');
+    $app->pick('phone', 'SK-06');
+    $app->want('Update in place');
+    $app->pick('file', 'Lamplight 9.4 for marl');
     $app->makeThePlan();
     $app->see('Clear to run');
     $app->press('5');

@@ -11,12 +11,16 @@ use App\Http\Api\Takes;
 use App\Models\SheetRecord;
 use App\Models\SheetRevision;
 use App\Models\UnitRecord;
+use App\Models\WorkJob;
+use App\Planning\JobPlanner;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Rule\Fit\Fit14Sheet;
 
 /** The model sheets. */
 final class SheetController extends Controller
@@ -83,6 +87,29 @@ final class SheetController extends Controller
         $changes = SheetPack::take(Schema::decodeText($request->getContent(), 'the pack'), $isDry);
 
         return response()->json(['dry' => $isDry, 'changes' => $changes]);
+    }
+
+    /** The fields that decide something for a job that is open on a phone of this model. */
+    #[Answers('sheet-decides')]
+    public function decides(SheetRecord $sheet, JobPlanner $planner): JsonResponse
+    {
+        $jobs = WorkJob::query()
+            ->notRun()
+            ->whereHas('unit', static fn(Builder $units) => $units->where('codename', $sheet->codename))
+            ->with('unit')
+            ->get();
+        $units = [];
+        foreach ($jobs as $job) {
+            foreach (Fit14Sheet::decides($planner->situation($job)) as $field) {
+                $units[$field][] = $job->unit->label;
+            }
+        }
+        $row = static fn(string $field): array => [
+            'field' => $field,
+            'units' => array_values(array_unique($units[$field])),
+        ];
+
+        return response()->json(['fields' => array_map($row, array_keys($units))]);
     }
 
     /** How the sheet came to be what it is, the newest first. */

@@ -48,6 +48,7 @@ final class FileSummary extends JsonResource
                 $package->cardProblem === null &&
                 $package->facts->all() !== [] &&
                 is_file($record->path . '.card.json'),
+            'addedAt' => $record->created_at?->utc()->toIso8601ZuluString(),
             'duplicateOf' => $record->sha256 !== null && $first !== $record->id ? $first : null,
         ];
     }

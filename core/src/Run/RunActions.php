@@ -48,7 +48,7 @@ final readonly class RunActions
         }
         $label = $this->hands()->label();
         if (trim($word) !== $label) {
-            throw RunRefusal::wrongWord($word, $label);
+            throw RunRefusal::wrongWord($word);
         }
         $this->journal->append(EventKind::Released, $state->question?->step, ['word' => $label]);
     }

@@ -21,13 +21,15 @@ final class RunRefusal extends TornavisError
         return $error;
     }
 
-    public static function wrongWord(string $typed, string $label): self
+    /** The right label is not said: it has to be read from the phone. */
+    public static function wrongWord(string $typed): self
     {
         return new self(
-            "The typed word is \"{$typed}\"",
+            "The typed label is \"{$typed}\"",
             'gate',
-            "the label of the phone on the bench, {$label}",
-            'Read the label on the phone in your hand and type it. If it is another one, you have the wrong phone.',
+            'the label of the phone that this job is for',
+            'Read the label on the phone in your hand once more and type it as it stands there. If you read it ' .
+                'right, this is the wrong phone: stop here.',
         );
     }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useLocalStorage } from '@vueuse/core'
+import { useLocalStorage, usePreferredDark } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
@@ -17,7 +17,11 @@ const places = [
   { to: '/house-rules', name: 'House rules' },
 ]
 const theme = useTheme()
-const look = useLocalStorage<'light' | 'dark'>('tornavis-look', 'light')
+/** What the person chose; as long as they chose nothing, the look of their system. */
+const chosenLook = useLocalStorage<'' | 'light' | 'dark'>('tornavis-look', '')
+const prefersDark = usePreferredDark()
+const look = computed(() => chosenLook.value || (prefersDark.value ? 'dark' : 'light'))
+const otherLook = computed(() => (look.value === 'light' ? 'dark' : 'light'))
 watchEffect(() => {
   theme.change(look.value)
   document.documentElement.dataset.theme = look.value
@@ -28,6 +32,7 @@ const page = computed(() => route.path.split('/').slice(0, 3).join('/'))
 const main = ref<HTMLElement>()
 watch(page, () => void nextTick(() => main.value?.focus({ preventScroll: true })))
 const keysOpen = ref(false)
+const commands = ref<InstanceType<typeof CommandBar>>()
 const router = useRouter()
 useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start') })
 </script>
@@ -46,15 +51,19 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
           place.name
         }}</RouterLink>
         <div class="foot">
-          <button type="button" class="look" @click="look = look === 'light' ? 'dark' : 'light'">
-            {{ look === 'light' ? 'Dark' : 'Light' }} look
+          <button type="button" class="look" @click="commands?.show()">
+            Search <span class="mono wide">Ctrl K</span>
           </button>
-          <button type="button" class="look" @click="keysOpen = true">Keys <span class="mono">?</span></button>
+          <button type="button" class="look" :aria-label="`Use the ${otherLook} look`" @click="chosenLook = otherLook">
+            <span class="wide">{{ otherLook === 'dark' ? 'Dark' : 'Light' }} look</span
+            ><span class="narrow" aria-hidden="true">◐</span>
+          </button>
+          <button type="button" class="look wide" @click="keysOpen = true">Keys <span class="mono">?</span></button>
         </div>
       </nav>
       <main ref="main" class="main" tabindex="-1"><HealthLine /><RouterView :key="page" /></main>
     </div>
-    <CommandBar />
+    <CommandBar ref="commands" />
     <KeysHelp v-model="keysOpen" />
   </v-app>
 </template>
@@ -113,6 +122,9 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
   padding: 4px 6px;
   cursor: pointer;
 }
+.narrow {
+  display: none;
+}
 .main {
   flex: 1;
   min-width: 0;
@@ -128,31 +140,31 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
     height: auto;
     flex-direction: row;
     align-items: center;
-    padding: 6px 8px;
-    overflow-x: auto;
+    padding: 2px 4px;
+    flex-wrap: wrap;
+    justify-content: space-between;
   }
-  .mark {
-    margin: 0 8px 0 0;
+  .mark,
+  .wide {
+    display: none;
   }
-  .mark svg {
-    width: 26px;
-    height: 26px;
+  .narrow {
+    display: inline;
   }
   .place {
-    padding: 8px 9px;
+    padding: 10px 5px 7px;
+    font-size: 13px;
     border-left: 0;
     border-bottom: 3px solid transparent;
   }
   .foot {
-    margin: 0 0 0 auto;
+    margin: 0;
     padding: 0;
     display: flex;
   }
   .look {
     white-space: nowrap;
-  }
-  .look:last-child {
-    display: none;
+    padding: 8px 4px;
   }
 }
 </style>

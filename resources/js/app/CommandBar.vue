@@ -1,107 +1,98 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { refDebounced, useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { ask, client } from './client'
+import type { SearchAnswer } from '../generated/api'
+import ErrorNote from './ErrorNote.vue'
+import { useAnswer } from './useAnswer'
 
-interface Target {
-  kind: string
-  words: string
-  to: string
-}
+type Hit = SearchAnswer['hits'][number]
 
+const PAUSE_MS = 120
 const router = useRouter()
 const open = ref(false)
 const wanted = ref('')
+const asked = refDebounced(wanted, PAUSE_MS)
 const at = ref(0)
-const targets = ref<Target[]>([])
-const pages: Target[] = ['Bench', 'Shelf', 'Jobs', 'Log', 'Handbook', 'House rules'].map((name) => ({
-  kind: 'page',
-  words: name,
-  to: `/${name.toLowerCase().replace(' ', '-')}`,
-}))
-const hits = computed(() => {
-  const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return [...pages, ...targets.value]
-    .filter((target) => words.every((word) => `${target.kind} ${target.words}`.toLowerCase().includes(word)))
-    .slice(0, 12)
-})
+const { data, error } = useAnswer('/search', () => (open.value ? { query: { q: asked.value } } : null))
+const hits = computed<Hit[]>(() => data.value?.hits ?? [])
+const active = computed(() => hits.value[at.value])
+watch(hits, () => (at.value = 0))
 
-async function show(): Promise<void> {
+const kinds: Record<Hit['kind'], string> = {
+  page: 'page',
+  phone: 'phone',
+  job: 'job',
+  file: 'file',
+  run: 'run',
+  sheet: 'model',
+  rule: 'rule',
+  trouble: 'trouble',
+  article: 'article',
+}
+
+function show(): void {
   open.value = true
   wanted.value = ''
   at.value = 0
-  const [bench, shelf, jobs, handbook] = await Promise.all([
-    ask(client.GET('/bench')),
-    ask(client.GET('/shelf')),
-    ask(client.GET('/jobs')),
-    ask(client.GET('/handbook')),
-  ])
-  targets.value = [
-    ...bench.units.map((unit) => ({
-      kind: 'phone',
-      words: `${unit.label} ${unit.codename} ${unit.name ?? ''}`,
-      to: `/bench/${unit.label}`,
-    })),
-    ...jobs.jobs.map((job) => ({
-      kind: 'job',
-      words: `${job.card.label} → ${job.build ?? ''} ${job.intent}`,
-      to: `/jobs/${job.id}`,
-    })),
-    ...shelf.packages.map((file) => ({
-      kind: 'file',
-      words: `${file.name} ${file.title}`,
-      to: `/shelf?file=${file.id}`,
-    })),
-    ...handbook.rules.map((rule) => ({
-      kind: 'rule',
-      words: `${rule.id} ${rule.purposes[0] ?? ''}`,
-      to: `/handbook#${rule.id}`,
-    })),
-  ]
 }
 
-function go(target: Target | undefined): void {
-  if (!target) return
+function go(hit: Hit | undefined): void {
+  if (!hit) return
   open.value = false
-  void router.push(target.to)
+  void router.push(hit.to)
 }
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if ((event.ctrlKey || event.metaKey) && event.key === 'k') {
     event.preventDefault()
-    void show()
+    show()
   }
 })
+defineExpose({ show })
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="560" location="top" scroll-strategy="none">
+  <v-dialog v-model="open" max-width="620" location="top" scroll-strategy="none" aria-label="Search everywhere">
     <v-card class="pa-3">
       <v-text-field
         v-model="wanted"
-        label="Find a phone, file, job, rule or page"
+        label="Find a phone, file, job, run, model, rule or article"
         autofocus
         hide-details
-        @update:model-value="at = 0"
+        role="combobox"
+        aria-autocomplete="list"
+        aria-controls="search-hits"
+        :aria-expanded="hits.length > 0"
+        :aria-activedescendant="active ? `hit-${at}` : undefined"
         @keydown.down.prevent="at = Math.min(at + 1, hits.length - 1)"
         @keydown.up.prevent="at = Math.max(at - 1, 0)"
-        @keydown.enter.prevent="go(hits[at])"
+        @keydown.enter.prevent="go(active)"
       />
-      <div class="hits" role="listbox" aria-label="Found">
+      <ErrorNote :error="error" />
+      <div id="search-hits" class="hits" role="listbox" aria-label="Found">
         <div
           v-for="(hit, index) in hits"
-          :key="hit.to + hit.words"
+          :id="`hit-${index}`"
+          :key="hit.to + hit.title"
           class="hit"
           role="option"
           :aria-selected="index === at"
           :class="{ on: index === at }"
           @click="go(hit)"
         >
-          <span class="mute small kind">{{ hit.kind }}</span><span>{{ hit.words }}</span>
+          <span class="mute small kind">{{ kinds[hit.kind] }}</span>
+          <span
+            >{{ hit.title }} <span class="mute small">{{ hit.about }}</span></span
+          >
         </div>
-        <div v-if="hits.length === 0" class="empty">Nothing here has these words.</div>
       </div>
+      <p class="found small mute" role="status">
+        <template v-if="data && hits.length === 0">Nothing has these words. Take one out.</template>
+        <template v-else-if="data && data.total > hits.length">
+          The first {{ hits.length }} of {{ data.total }}. One more word finds less.
+        </template>
+      </p>
     </v-card>
   </v-dialog>
 </template>
@@ -109,6 +100,8 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
 <style scoped>
 .hits {
   margin-top: 8px;
+  max-height: 60vh;
+  overflow-y: auto;
 }
 .hit {
   display: flex;
@@ -122,7 +115,11 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   background: var(--brass-soft);
 }
 .kind {
-  width: 48px;
+  width: 52px;
   flex: none;
+}
+.found {
+  margin: 4px 8px 0;
+  min-height: 20px;
 }
 </style>

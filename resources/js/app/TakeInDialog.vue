@@ -46,7 +46,7 @@ async function takeLarge(dry: boolean): Taken {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="640" scrollable>
+  <v-dialog v-model="open" max-width="640" scrollable :aria-label="title">
     <v-card class="pa-5">
       <h2>{{ title }}</h2>
       <p class="small mb-3"><slot /></p>

@@ -19,6 +19,7 @@ export const router = createRouter({
     { path: '/log', component: () => import('../log/LogPage.vue') },
     { path: '/house-rules', component: () => import('../houserules/HouseRulesPage.vue') },
     { path: '/handbook', component: () => import('../handbook/HandbookPage.vue') },
+    { path: '/handbook/:article', component: () => import('../handbook/ArticlePage.vue'), props: true },
     { path: '/:rest(.*)', component: () => import('./NotFound.vue') },
   ],
   scrollBehavior: (to) => (to.hash ? { el: to.hash, top: 80 } : { top: 0 }),

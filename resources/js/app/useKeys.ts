@@ -1,4 +1,7 @@
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, useLocalStorage } from '@vueuse/core'
+
+/** Whether single keys do anything; a person can switch them off. */
+export const singleKeys = useLocalStorage('tornavis-single-keys', true)
 
 /** Single keys that work wherever no text is being typed and no dialog is open; a dialog that is fading away is not. */
 export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): void {
@@ -9,6 +12,7 @@ export function useKeys(keys: Record<string, (event: KeyboardEvent) => void>): v
     const field = (['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) && !ticks) || target.isContentEditable
     const typing = field && target.closest('.v-overlay:not(.v-overlay--active)') === null
     if (
+      !singleKeys.value ||
       typing ||
       event.ctrlKey ||
       event.metaKey ||

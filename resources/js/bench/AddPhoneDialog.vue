@@ -52,7 +52,7 @@ async function takeFile(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" scrollable>
+  <v-dialog v-model="open" max-width="760" scrollable aria-label="Add a phone">
     <v-card class="pa-5">
       <h2>Add a phone</h2>
       <div class="ways" role="group" aria-label="How">

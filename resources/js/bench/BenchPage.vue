@@ -3,6 +3,7 @@ import { useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import RackCard from './RackCard.vue'
@@ -102,6 +103,7 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
   </div>
   <div class="page">
     <ErrorNote :error="error" />
+    <SkeletonRows v-if="!data && !error" />
     <SheetList v-if="view === 'sheets'" />
     <div v-else-if="data && data.units.length === 0" class="empty">
       <p>No phone is on the bench yet. Put down what you have of one, and it is set up from that.</p>

@@ -38,11 +38,11 @@ const others = computed(() => shown.value.filter((one) => one.level === 'stop'))
         <span class="what"
           ><b>{{ one.title }}</b> <span class="small mute">{{ one.about }}</span></span
         >
-        <VerdictMark class="mark" :level="one.level" :words="one.words" />
+        <VerdictMark v-if="one.words" class="mark" :level="one.level" :words="one.words" />
       </label>
     </div>
     <details v-if="others.length" :open="others.some((one) => one.value === chosen)">
-      <summary class="small">{{ others.length }} {{ misfits }}</summary>
+      <summary class="small">{{ others.length }} more: {{ misfits }}</summary>
       <div class="list">
         <label v-for="one in others" :key="one.value" class="choice" :class="{ on: chosen === one.value }">
           <input v-model="chosen" type="radio" :name="name" :value="one.value" />

@@ -25,7 +25,7 @@ async function read(dry: boolean): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="680" scrollable>
+  <v-dialog v-model="open" max-width="680" scrollable aria-label="Paste what the phone printed">
     <v-card class="pa-5">
       <h2>What {{ label }} printed</h2>
       <ErrorNote :error="refused" />

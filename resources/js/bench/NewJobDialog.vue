@@ -8,7 +8,12 @@ import { client } from '../app/client'
 import ChoiceList, { type Choice } from './ChoiceList.vue'
 
 /** Begins half filled: with the phone that it was opened from, or with the file. */
-const props = defineProps<{ phone?: string | null; file?: { id: number; title: string; kind: string | null } | null }>()
+const props = defineProps<{
+  phone?: string | null
+  file?: { id: number; title: string; kind: string | null } | null
+  /** files that come into the kit beside it */
+  beside?: number[]
+}>()
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ opened: [id: number] }>()
 
@@ -86,12 +91,22 @@ watch(
   { immediate: true },
 )
 
+async function addBeside(id: number, files: number[]): Promise<void> {
+  const path = { job: id }
+  const job = await send(() => client.GET('/jobs/{job}', { params: { path } }))
+  if (!job) return
+  const { kit, version } = job.data
+  const body = { kit: [...new Set([...kit, ...files])], version }
+  await send(() => client.PATCH('/jobs/{job}', { params: { path }, body }))
+}
+
 async function start(): Promise<void> {
   if (busy.value || unit.value === null) return
   const file = takes.value.length ? { package: subject.value } : {}
   const body = { unit: unit.value, ...file, intent: intent.value }
   const opened = await send(() => client.POST('/jobs', { body }))
   if (!opened) return
+  if (props.beside?.length) await addBeside(opened.data.id, props.beside)
   open.value = false
   emit('opened', opened.data.id)
 }
@@ -116,7 +131,7 @@ async function start(): Promise<void> {
           name="phone"
           legend="Which phone?"
           :choices="phones"
-          :misfits="file ? 'phones that it does not fit' : 'phones that cannot be planned for'"
+          :misfits="file ? 'it does not fit them' : 'they cannot be planned for yet'"
           none="No phone is on the bench. Add one on the bench first."
         />
         <ChoiceList
@@ -125,7 +140,7 @@ async function start(): Promise<void> {
           name="file"
           :legend="`Which ${kindName}?`"
           :choices="files"
-          :misfits="`that do not fit ${unit}`"
+          :misfits="`they do not fit ${unit}`"
           :none="`The shelf has no file of this kind: ${takes.join(', ')}. Put one on the shelf first.`"
         />
       </div>

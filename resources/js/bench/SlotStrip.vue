@@ -20,7 +20,9 @@ defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
         <span
           class="mono mute fw"
           :title="`firmware ${slot.firmware ?? 'unknown'}${slot.vendor ? `, vendor ${slot.vendor}` : ''}`"
-          >{{ slot.vendor ? `vendor ${slot.vendor}` : slot.firmware === null ? 'fw ?' : `fw ${slot.firmware}` }}</span
+          >{{
+            slot.vendor ? `vendor ${slot.vendor}` : slot.firmware === null ? 'firmware ?' : `firmware ${slot.firmware}`
+          }}</span
         >
       </span>
       <span class="visually-hidden">{{ slot.active ? 'active slot' : '' }}</span>

@@ -4,6 +4,7 @@ import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
 import { ago, dateTimeOf, sourceName } from '../app/format'
 import { useSend } from '../app/useSend'
+import { meanings, oldestOf } from './factMeaning'
 import type { UnitAnswer } from '../generated/api'
 
 const props = defineProps<{ unit: string; facts: UnitAnswer['facts']; fields: UnitAnswer['fields'] }>()
@@ -12,21 +13,7 @@ const { send, refused } = useSend()
 const name = ref<string | null>(null)
 const text = ref('')
 const field = computed(() => props.fields.find((one) => one.name === name.value))
-const groups = computed(() => {
-  const named: Record<string, UnitAnswer['facts']> = {}
-  for (const fact of props.facts) {
-    const slot = /^slot\.([ab-])\./.exec(fact.name)?.[1]
-    const group = slot
-      ? slot === '-'
-        ? 'System'
-        : `Slot ${slot.toUpperCase()}`
-      : fact.name.startsWith('data.')
-        ? 'Data'
-        : 'Phone'
-    ;(named[group] ??= []).push(fact)
-  }
-  return named
-})
+const groups = computed(() => meanings(props.facts))
 
 async function enter(): Promise<void> {
   if (!field.value) return
@@ -72,28 +59,33 @@ async function enter(): Promise<void> {
   <p v-if="facts.length === 0" class="empty">
     Nothing is known about this phone yet. Read it over the cable, paste what it printed, or enter what you see.
   </p>
-  <section v-for="(rows, group) in groups" :key="group" class="mb-5">
-    <h2>{{ group }}</h2>
+  <section v-for="group in groups" :key="group.title" class="mb-5">
+    <h2>
+      {{ group.title }} <span class="mute small means">{{ group.means }}</span>
+      <span v-if="oldestOf(group.facts)" class="mute small means" :title="dateTimeOf(oldestOf(group.facts))"
+        >The oldest look was {{ ago(oldestOf(group.facts)) }}.</span
+      >
+    </h2>
     <div class="scroll-x">
       <table class="rows">
-        <thead>
+        <thead class="visually-hidden">
           <tr>
             <th>What</th>
             <th>Value</th>
-            <th>Source</th>
+            <th>How it is known</th>
             <th>When</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="fact in rows" :key="fact.name">
-            <td>{{ fact.label.replace(/^Slot .: /, '') }}</td>
+          <tr v-for="fact in group.facts" :key="fact.name">
+            <td class="what">{{ fact.label }}</td>
             <td class="mono wrap">
               <span :class="{ unknown: fact.value === null }">{{ fact.text }}</span>
             </td>
-            <td>
+            <td class="small">
               {{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span>
             </td>
-            <td class="mute" :title="dateTimeOf(fact.at)">
+            <td class="mute small" :title="dateTimeOf(fact.at)">
               {{ ago(fact.at) }}<b v-if="fact.stale" class="old"> · too old to count</b>
             </td>
           </tr>
@@ -104,6 +96,13 @@ async function enter(): Promise<void> {
 </template>
 
 <style scoped>
+.means {
+  font-weight: 400;
+  margin-left: 8px;
+}
+.what {
+  width: 230px;
+}
 .old {
   color: var(--brass);
 }

@@ -29,7 +29,7 @@ async function takeBack(at: string): Promise<void> {
   </form>
   <ErrorNote class="mt-3" :error="refused" />
   <ol class="history">
-    <li v-for="(entry, index) in history" :key="index">
+    <li v-for="(entry, index) in history" :key="index" :class="entry.kind">
       <span class="when mute small" :title="dateTimeOf(entry.at)">{{ ago(entry.at) }}</span>
       <span class="kind small">{{ kinds[entry.kind] }}</span>
       <span>
@@ -64,15 +64,35 @@ async function takeBack(at: string): Promise<void> {
 }
 .history {
   list-style: none;
-  padding: 0;
+  padding: 0 0 0 12px;
   margin: 0;
 }
+/* A line through time with a knot at each event. */
 .history li {
+  position: relative;
   display: grid;
   grid-template-columns: 110px 60px minmax(0, 1fr);
   gap: 10px;
-  padding: 7px 0;
-  border-bottom: 1px solid var(--line);
+  padding: 7px 0 7px 18px;
+  border-left: 2px solid var(--line);
+}
+.history li::before {
+  content: '';
+  position: absolute;
+  left: -6px;
+  top: 12px;
+  width: 10px;
+  height: 10px;
+  border-radius: 50%;
+  border: 2px solid var(--slate);
+  background: var(--ground);
+}
+.history li.run::before {
+  background: var(--slate);
+}
+.history li.backup::before {
+  background: var(--moss);
+  border-color: var(--moss);
 }
 .kind {
   color: var(--slate);

@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import RackCard from './RackCard.vue'
@@ -10,6 +11,7 @@ import UnitConflicts from './UnitConflicts.vue'
 import UnitFacts from './UnitFacts.vue'
 import UnitHistory from './UnitHistory.vue'
 import UnitIdentity from './UnitIdentity.vue'
+import UnitSlots from './UnitSlots.vue'
 import UnlockPanel from './UnlockPanel.vue'
 import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
@@ -68,6 +70,7 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
   </TopBar>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
+    <SkeletonRows v-if="!data && !error" />
     <p v-if="data?.reading" class="reading small" role="status">
       <b>{{
         data.reading.status === 'failed'
@@ -88,10 +91,11 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
           <RouterLink v-if="data.card.codename" :to="`/sheets/${data.card.codename}`"
             >Model sheet of {{ data.card.codename }}</RouterLink
           >
-          <button type="button" class="plain" @click="remove">Take it off the bench</button>
+          <button type="button" class="plain" @click="remove">Take {{ label }} off the bench</button>
         </p>
       </div>
       <div>
+        <UnitSlots :unit="data" />
         <UnitConflicts :conflicts="data.conflicts" @settle="settle" />
         <div class="parts" role="group" aria-label="Parts">
           <button

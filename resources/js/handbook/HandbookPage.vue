@@ -3,10 +3,13 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { cautions } from '../app/cautions'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import CauseList from '../run/CauseList.vue'
-import InsideArticles from './InsideArticles.vue'
+import { articles } from './articles'
+import ArticleList from './ArticleList.vue'
+import LinkedText from './LinkedText.vue'
 import { glossary } from './glossary'
 import { useAnswer } from '../app/useAnswer'
 
@@ -24,6 +27,9 @@ const symptoms = computed(() =>
   (data.value?.symptoms ?? []).filter((one) =>
     holds(one.label, ...one.causes.map((cause) => `${cause.title} ${cause.remedy}`)),
   ),
+)
+const found = computed(() =>
+  articles.filter((one) => holds(one.title, one.lead, ...one.words, ...one.parts.map((part) => part.text))),
 )
 const words = computed(() => glossary.filter((entry) => holds(...entry)))
 watch(data, async () => {
@@ -47,11 +53,16 @@ useKeys({ '/': () => field.value?.focus() })
   </TopBar>
   <div class="page">
     <ErrorNote :error="error" />
+    <SkeletonRows v-if="!data && !error" />
     <nav class="to small" aria-label="Parts of the handbook">
-      <a href="#trouble">Trouble</a> <a href="#rules">Rules</a> <a href="#words">Words</a>
-      <a href="#inside">Inside a phone</a>
-      <a href="#cautions">Cautions</a> <RouterLink to="/house-rules">Where careful people differ</RouterLink>
+      <a href="#articles">Articles</a> <a href="#trouble">Trouble</a> <a href="#rules">Rules</a>
+      <a href="#words">Words</a> <a href="#cautions">Cautions</a>
+      <RouterLink to="/house-rules">Where careful people differ</RouterLink>
     </nav>
+    <section v-if="found.length" id="articles">
+      <h2>In a few minutes</h2>
+      <ArticleList :articles="found" />
+    </section>
     <section id="trouble">
       <h2>When something looks wrong</h2>
       <p class="mute small">
@@ -85,14 +96,10 @@ useKeys({ '/': () => field.value?.focus() })
       <dl>
         <template v-for="[word, meaning] in words" :key="word"
           ><dt>{{ word }}</dt>
-          <dd>{{ meaning }}</dd></template
-        >
+          <dd><LinkedText :text="meaning" /></dd
+        ></template>
       </dl>
       <p v-if="words.length === 0" class="mute">No word matches.</p>
-    </section>
-    <section v-if="filter === ''" id="inside">
-      <h2>Inside a phone</h2>
-      <InsideArticles />
     </section>
     <section id="cautions">
       <h2>Cautions</h2>

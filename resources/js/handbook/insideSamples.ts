@@ -81,10 +81,13 @@ const phone: InsideAnswer = {
 }
 
 export const sample = phone
-export const wiped: InsideAnswer = {
-  ...phone,
-  data: {
-    ...phone.data,
+
+type Data = InsideAnswer['data']
+const data: Record<'disk' | 'file' | 'metadata' | 'wiped' | 'formatted', Partial<Data>> = {
+  disk: { encryption: 'disk', fileSystem: 'ext4', openToRecovery: false },
+  file: { encryption: 'file' },
+  metadata: { encryption: 'metadata', openToRecovery: false },
+  wiped: {
     empty: true,
     keysOf: 'Ostrand Deck',
     keysRelease: '14',
@@ -92,8 +95,32 @@ export const wiped: InsideAnswer = {
     holds: [],
     openToRecovery: false,
   },
+  formatted: { encryption: 'none', empty: true, keysOf: null, keysRelease: null, holds: [] },
 }
-export const formatted: InsideAnswer = {
+/** The sample phone with its data in another state. */
+export const dataOf = (state: keyof typeof data): InsideAnswer => ({
   ...phone,
-  data: { ...phone.data, encryption: 'none', empty: true, keysOf: null, keysRelease: null, holds: [] },
+  data: { ...phone.data, ...data[state] },
+})
+
+/** What a slot starts from, on phones that differ in where the recovery lives. */
+export function recoveryIn(place: 'recovery' | 'boot' | 'vendor_boot'): Slot {
+  const says: Record<string, string> = { boot: 'kernel', vendor_boot: 'drivers of the maker', recovery: 'recovery' }
+  const names = place === 'recovery' ? ['boot', 'recovery'] : place === 'boot' ? ['boot'] : ['boot', 'vendor_boot']
+  const words = (name: string): string =>
+    name === place && name !== 'recovery' ? `${says[name]}, and the recovery` : says[name]!
+  return slot('a', '', '', {
+    startsNext: true,
+    parts: names.map((name) => part(name, 'start', words(name), 64 * MIB)),
+  })
 }
+
+export const verified: Slot = slot('a', 'Saltern 15.2', '5.2.11', {
+  startsNext: true,
+  parts: [
+    part('boot', 'start', 'Saltern 15.2', 64 * MIB),
+    part('system', 'in super', 'Saltern 15.2', 1536 * MIB),
+    part('check', 'check', 'covers boot', 64 * 1024),
+    part('check_system', 'check', 'covers system', 64 * 1024),
+  ],
+})

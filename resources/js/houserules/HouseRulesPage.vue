@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import type { HouseRules, HouseRulesAnswer, HouseRulesPreview } from '../generated/api'
 import PhrasebookPanel from './PhrasebookPanel.vue'
@@ -72,6 +73,7 @@ function leave(): void {
   </TopBar>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
+    <SkeletonRows v-if="!data && !error" />
     <div v-if="changed && preview" class="preview" role="status">
       <b>{{
         preview.changes.length === 0

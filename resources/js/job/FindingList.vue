@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { sourceName, valueText } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
+import LinkedText from '../handbook/LinkedText.vue'
 import type { FindingRow } from '../generated/api'
 
 /** What rules say, a row each: the verdict, what is needed, what there is, why, and what to do. */
@@ -37,8 +38,8 @@ const words: Record<FindingRow['severity'], string> = {
       <VerdictMark class="mark" :level="finding.severity" :words="words[finding.severity]" />
       <div class="what">
         <span class="need">{{ finding.need }}:</span> <b>{{ finding.found }}</b>
-        <div class="small">{{ finding.reason }}</div>
-        <div v-if="finding.remedy" class="small remedy">{{ finding.remedy }}</div>
+        <div class="small"><LinkedText :text="finding.reason" /></div>
+        <div v-if="finding.remedy" class="small remedy"><LinkedText :text="finding.remedy" /></div>
         <slot name="acts" :finding="finding" />
         <div class="source mute" :title="detail(finding)">
           <template v-if="finding.facts.length">{{ sources(finding) }} · </template

@@ -50,8 +50,11 @@ const badge = computed<Record<string, string>>(() => {
   if (job.value?.run) return {}
   const prepare = open.value.filter((finding) => finding.area === 'prepare').length
   const fit = open.value.length - prepare
-  return { ...(fit ? { fit: `${fit} open` } : {}), ...(prepare ? { prepare: `${prepare} open` } : {}) }
+  return { ...(fit ? { fit: `${fit}` } : {}), ...(prepare ? { prepare: `${prepare}` } : {}) }
 })
+
+/** While the label is asked for it stands nowhere on the page: it has to be read from the phone. */
+const hidesLabel = computed(() => here.value === 'run' && job.value?.run?.status === 'gated')
 
 /** How the packages get in, as far as the plan says it. */
 const route = computed(() => {
@@ -92,7 +95,8 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
 <template>
   <TopBar>
     <h1 v-if="plan && job">
-      <span class="mono">{{ plan.codename }}</span> {{ plan.unit }} → {{ plan.build ?? job.intent.toLowerCase() }}
+      <span class="mono">{{ plan.codename }}</span>{{ hidesLabel ? '' : ` ${plan.unit}` }} →
+      {{ plan.build ?? job.intent.toLowerCase() }}
     </h1>
     <div v-if="plan && job" class="mute small">
       {{ job.intent }}{{ route
@@ -145,7 +149,8 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
       :class="{ on: here === name }"
       :aria-current="here === name ? 'page' : undefined"
     >
-      <span class="mono number">{{ index + 1 }}</span>{{ names[name] }}<em v-if="badge[name]">{{ badge[name] }}</em>
+      <span class="mono number">{{ index + 1 }}</span>{{ names[name]
+      }}<em v-if="badge[name]">{{ badge[name] }}<span class="open-word"> open</span></em>
     </RouterLink>
   </nav>
   <div v-if="error || refused" class="page">
@@ -208,8 +213,20 @@ em {
 @media (max-width: 700px) {
   .index {
     position: static;
-    padding: 0 12px;
-    gap: 16px;
+    padding: 0 6px;
+    gap: 0;
+    justify-content: space-between;
+    overflow: visible;
+  }
+  .entry {
+    padding: 0 3px;
+    gap: 3px;
+    font-size: 13.5px;
+    min-height: 40px;
+  }
+  .number,
+  .open-word {
+    display: none;
   }
 }
 </style>

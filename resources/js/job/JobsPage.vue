@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import { useAnswer } from '../app/useAnswer'
 import { useKeys } from '../app/useKeys'
@@ -60,6 +61,7 @@ async function bringBack(job: Row): Promise<void> {
   </TopBar>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
+    <SkeletonRows v-if="!data && !error" />
     <p v-if="deleted" class="undo" role="status">
       The job for {{ deleted.card.label }} is deleted.
       <button type="button" class="btn small" @click="bringBack(deleted)">Bring it back</button>

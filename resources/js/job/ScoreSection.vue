@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { duration, modeName } from '../app/format'
 import { useKeys } from '../app/useKeys'
 import type { JobAnswer, Plan } from '../generated/api'
+import JobSheet from './JobSheet.vue'
 import ScorePicture from './ScorePicture.vue'
 import StepDetail from './StepDetail.vue'
 import WhatIf from './WhatIf.vue'
@@ -27,8 +28,8 @@ useKeys({ j: () => move(1), k: () => move(-1) })
     <p>Blocked: fix what Fit lists, then the steps appear.</p>
   </div>
   <template v-else>
-    <ScorePicture :plan="plan" :selected="selected" @select="selected = $event" />
-    <div class="low">
+    <ScorePicture class="no-print" :plan="plan" :selected="selected" @select="selected = $event" />
+    <div class="low no-print">
       <table class="list" aria-label="Steps">
         <thead class="visually-hidden">
           <tr>
@@ -52,7 +53,9 @@ useKeys({ j: () => move(1), k: () => move(-1) })
               @keydown.enter="selected = one.number"
             >
               <td class="mono mute n">{{ one.number }}</td>
-              <td>{{ one.title }}<span v-if="one.gate" class="gate" title="a word is needed before it"> ▾</span></td>
+              <td>
+                {{ one.title }}<span v-if="one.gate" class="gate" title="the label has to be typed before it"> ▾</span>
+              </td>
               <td class="mute small mode">{{ modeName(one.mode) }}</td>
               <td class="mono mute d">{{ duration(one.expectedSeconds) }}</td>
             </tr>
@@ -62,16 +65,11 @@ useKeys({ j: () => move(1), k: () => move(-1) })
       <StepDetail v-if="step" :step="step" :commands="job.commands[step.number]" class="no-print" />
     </div>
     <p class="along mute small no-print">
-      Take the plan along: <button type="button" class="btn small" @click="print">Print</button>
+      Take the plan along: <button type="button" class="btn small" @click="print">Print the job sheet</button>
       <a v-if="!begun" class="btn small" :href="`/api/jobs/${job.id}/plan.md`">Markdown</a>
       <a class="btn small" :href="`/api/jobs/${job.id}/plan.json`">JSON</a>
     </p>
-    <div class="print-only">
-      <p class="along">
-        <b>{{ plan.verdict.words }}</b>
-      </p>
-      <StepDetail v-for="one in plan.steps" :key="one.number" :step="one" :commands="job.commands[one.number]" />
-    </div>
+    <JobSheet :job="job" class="print-only" />
   </template>
   <WhatIf v-if="!begun" :key="JSON.stringify([job.kit, job.answers])" :job="job" @change="$emit('change', $event)" />
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { duration, modeName, slotName } from '../app/format'
+import LinkedText from '../handbook/LinkedText.vue'
 import { worstOf, type Step } from './scoreLayout'
 import StepCommands from './StepCommands.vue'
 
@@ -21,7 +22,7 @@ defineProps<{ step: Step; commands?: string[] }>()
         <dd class="gate">{{ step.gate }} The phone's label must be typed.</dd></template
       >
       <dt>What to do</dt>
-      <dd>{{ step.instruction }}</dd>
+      <dd><LinkedText :text="step.instruction" /></dd>
       <template v-if="commands?.length"
         ><dt>Your command</dt>
         <dd><StepCommands :commands="commands" /></dd
@@ -29,7 +30,7 @@ defineProps<{ step: Step; commands?: string[] }>()
       <dt>Why here</dt>
       <dd>
         <div v-for="reason in step.reasons" :key="reason.rule + reason.text">
-          {{ reason.text }}
+          <LinkedText :text="reason.text" />
           <RouterLink v-if="reason.rule !== 'MODE'" class="mono small" :to="`/handbook#${reason.rule}`">{{
             reason.rule
           }}</RouterLink>
@@ -38,14 +39,13 @@ defineProps<{ step: Step; commands?: string[] }>()
       <dt>You will see</dt>
       <dd>{{ step.youWillSee }}</dd>
       <template v-if="step.oddities.length"
-        ><dt>Harmless</dt>
+        ><dt>Odd, and harmless</dt>
         <dd>
-          <div v-for="oddity in step.oddities" :key="oddity">{{ oddity }}</div>
-        </dd></template
-      >
-      <dt>Evidence</dt>
+          <div v-for="oddity in step.oddities" :key="oddity"><LinkedText :text="oddity" /></div></dd
+      ></template>
+      <dt>It worked when</dt>
       <dd>{{ step.evidence }}</dd>
-      <dt>Give up</dt>
+      <dt>When to give up</dt>
       <dd>after {{ duration(step.giveUpSeconds) }}. {{ step.whenItFails }}</dd>
       <template v-if="worstOf(step) !== step.wayBack"
         ><dt>If it breaks off</dt>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import { ago, dateTimeOf, duration } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
@@ -19,9 +20,14 @@ const router = useRouter()
 const filter = ref('')
 const codename = ref('')
 const status = ref<'' | 'ended' | 'stopped' | 'open' | 'trouble'>('')
+/** How many newer runs are passed over; another filter begins with the newest. */
+const from = ref(0)
+watch([filter, codename, status], () => (from.value = 0))
 const { data, error } = useAnswer(
   '/log',
-  () => ({ query: { q: filter.value, codename: codename.value, status: status.value || null } }),
+  () => ({
+    query: { q: filter.value, codename: codename.value, status: status.value || null, from: from.value },
+  }),
   4000,
 )
 const { data: summary } = useAnswer('/log/summary')
@@ -40,6 +46,8 @@ async function compare(): Promise<void> {
   )
   if (compared) comparison.value = compared.data
 }
+/** As many as the server gives at once. */
+const PAGE = 200
 const takingIn = ref(false)
 const filtered = computed(() => filter.value !== '' || codename.value !== '' || status.value !== '')
 const open = (jobId: number, ended: boolean): void => void router.push(`/jobs/${jobId}/${ended ? 'record' : 'run'}`)
@@ -52,7 +60,9 @@ useKeys({ '/': () => filterField.value?.focus() })
     <h1>Log</h1>
     <div v-if="data" class="mute small">
       {{ data.total }} {{ data.total === 1 ? 'run' : 'runs'
-      }}<template v-if="data.total > data.runs.length">, the newest {{ data.runs.length }} shown</template>
+      }}<template v-if="data.total > data.runs.length && data.runs.length"
+        >, {{ from + 1 }} to {{ from + data.runs.length }} shown</template
+      >
     </div>
     <template #acts>
       <label class="mute"
@@ -92,9 +102,10 @@ useKeys({ '/': () => filterField.value?.focus() })
   </TakeInDialog>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
+    <SkeletonRows v-if="!data && !error" />
     <div v-if="data && data.runs.length === 0 && !filtered" class="empty">
       <p>Nothing has been run yet. Every run leaves its journal here, whole, from the first step on.</p>
-      <RouterLink class="btn act" to="/jobs">To the jobs</RouterLink>
+      <RouterLink class="btn act" to="/jobs">Open the jobs</RouterLink>
     </div>
     <template v-else>
       <RunCompare v-if="comparison" :comparison="comparison" @close="comparison = null" />
@@ -148,6 +159,14 @@ useKeys({ '/': () => filterField.value?.focus() })
           </tbody>
         </table>
       </div>
+      <p v-if="data && data.total > data.runs.length" class="pages">
+        <button type="button" class="btn small" :disabled="from === 0" @click="from = Math.max(0, from - PAGE)">
+          Newer runs
+        </button>
+        <button type="button" class="btn small" :disabled="from + PAGE >= data.total" @click="from += PAGE">
+          Older runs
+        </button>
+      </p>
       <p v-if="chosen.length" class="small">
         <button type="button" class="btn small" :disabled="chosen.length !== 2" @click="compare">
           Compare the two
@@ -160,6 +179,11 @@ useKeys({ '/': () => filterField.value?.focus() })
 </template>
 
 <style scoped>
+.pages {
+  display: flex;
+  gap: 10px;
+  margin: 12px 0;
+}
 .field {
   border: 1px solid var(--line);
   border-radius: 4px;

@@ -1,9 +1,14 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { duration } from '../app/format'
 import type { LogSummary } from '../generated/api'
+import TimesStrip from './TimesStrip.vue'
 
 /** How runs went by model and build, and what went wrong most. */
-defineProps<{ summary: LogSummary }>()
+const props = defineProps<{ summary: LogSummary }>()
+const longest = computed(() =>
+  Math.max(1, ...props.summary.models.flatMap((row) => [...row.times, row.plannedSeconds ?? 0])),
+)
 const words: Record<string, string> = {
   again: 'done again',
   stop: 'stopped there',
@@ -29,7 +34,7 @@ const then = (counts: LogSummary['troubles'][number]['then']): string =>
             <th>Done</th>
             <th>With trouble</th>
             <th>Planned</th>
-            <th>Took, in the middle</th>
+            <th>Actual times: each run, and the middle one</th>
           </tr>
         </thead>
         <tbody>
@@ -42,7 +47,7 @@ const then = (counts: LogSummary['troubles'][number]['then']): string =>
             <td class="mono">{{ row.ended }}</td>
             <td class="mono">{{ row.withTrouble || '–' }}</td>
             <td class="mono">{{ row.plannedSeconds === null ? '–' : duration(row.plannedSeconds) }}</td>
-            <td class="mono">{{ row.medianSeconds === null ? '–' : duration(row.medianSeconds) }}</td>
+            <td><TimesStrip :times="row.times" :planned="row.plannedSeconds" :longest="longest" /></td>
           </tr>
         </tbody>
       </table>

@@ -1,12 +1,29 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
+import type { ApiError } from '../app/client'
 import type { RunEventsAnswer } from '../generated/api'
 
-defineProps<{ title: string; question: RunEventsAnswer['state']['question'] }>()
+/**
+ * Asks for the label that is read from the phone in the person's hand. It is not shown here: who only copies it has not
+ * looked at the phone. After two wrong tries it is, to tell a misread label from a wrong phone.
+ */
+const props = defineProps<{
+  title: string
+  question: RunEventsAnswer['state']['question']
+  refused: ApiError | null
+}>()
 const emit = defineEmits<{ release: [word: string] }>()
 
+const TRIES = 2
 // Each gate has a form of its own, so that no word stays from the one before.
 const word = ref('')
+const wrong = ref(0)
+watch(
+  () => props.refused,
+  (now) => {
+    if (now?.answer?.error === 'RunRefusal') wrong.value++
+  },
+)
 </script>
 
 <template>
@@ -16,13 +33,21 @@ const word = ref('')
     </p>
     <form class="word" @submit.prevent="emit('release', word)">
       <label
-        ><span
-          >Read the label on the phone in your hand and type it to go on: <b class="mono">{{ question?.word }}</b></span
-        >
-        <input v-model="word" class="mono" autocomplete="off" autofocus aria-label="Label of the phone"
+        ><span>Read the label on the phone in your hand, and type it:</span>
+        <input
+          v-model="word"
+          class="mono"
+          autocomplete="off"
+          autocapitalize="characters"
+          autofocus
+          aria-label="Label of the phone"
       /></label>
-      <button type="submit" class="btn act big-btn" :disabled="word.trim() === ''">Go on</button>
+      <button type="submit" class="btn act big-btn" :disabled="word.trim() === ''">Go on with this phone</button>
     </form>
+    <p v-if="wrong >= TRIES" class="hint" role="status">
+      This job is for the phone with the label <b class="mono">{{ question?.word }}</b>. If yours has another one, you
+      have the wrong phone in your hand: stop here.
+    </p>
   </div>
 </template>
 
@@ -35,6 +60,10 @@ const word = ref('')
   line-height: 1.4;
   max-width: 40em;
   margin: 0;
+}
+.hint {
+  margin: 0;
+  font-size: 16px;
 }
 .word {
   display: flex;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { modeName, timeOf, valueText } from '../app/format'
+import LinkedText from '../handbook/LinkedText.vue'
 import type { JobAnswer, RunEventsAnswer } from '../generated/api'
 
 const props = defineProps<{ job: JobAnswer; state: RunEventsAnswer['state']; events: RunEventsAnswer['events'] }>()
@@ -40,8 +41,8 @@ const seen = computed(() =>
       const title = props.job.plan.steps[(event.step ?? 0) - 1]?.title ?? ''
       const words: Record<string, string> = {
         judged: `${title}: ${text.reason ?? ''}`,
-        gate: 'waits for your word',
-        released: 'released',
+        gate: 'the label is asked for',
+        released: 'the label was typed',
         asked: text.says ?? '',
         told: `you: ${text.answer ?? ''}`,
         stopped: 'stopped',
@@ -75,10 +76,10 @@ const seen = computed(() =>
       <dt>Battery</dt>
       <dd>{{ valueText(facts['battery.percent']) }} %, will end near {{ job.plan.budget?.batteryAtEnd ?? '?' }} %</dd>
       <dt>If it stops now</dt>
-      <dd>{{ state.wayBack.text }}</dd>
+      <dd><LinkedText :text="state.wayBack.text" /></dd>
     </dl>
     <h3>Seen so far</h3>
-    <ol class="seen mono" aria-live="polite">
+    <ol class="seen mono">
       <li v-for="line in seen" :key="line.sequence">{{ line.at }} {{ line.words }}</li>
     </ol>
     <slot />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-defineProps<{ answers: string[]; about: string; gated: boolean }>()
+defineProps<{ answers: string[]; about: string }>()
 const emit = defineEmits<{ tell: [answer: string]; somethingElse: []; stop: [] }>()
 
 /** What "again" means for what the run asks about. */
@@ -18,19 +18,19 @@ const againWords: Record<string, string> = {
       type="button"
       class="btn big-btn"
       :class="{ act: about !== 'differs' }"
+      data-answer
       @click="emit('tell', 'again')"
     >
       {{ againWords[about] ?? 'Go on from there' }}
     </button>
     <button
-      v-else-if="!gated"
+      v-else-if="answers.includes('seen')"
       type="button"
-      class="btn big-btn"
-      :class="{ act: answers.includes('seen') }"
-      :disabled="!answers.includes('seen')"
+      class="btn act big-btn"
+      data-answer
       @click="emit('tell', 'seen')"
     >
-      Seen <kbd>s</kbd>
+      I have seen it <kbd>s</kbd>
     </button>
     <button type="button" class="btn big-btn" @click="emit('somethingElse')">Something looks wrong <kbd>e</kbd></button>
     <button type="button" class="btn erase big-btn" @click="emit('stop')">Stop here safely <kbd>.</kbd></button>

@@ -11,10 +11,12 @@ import GateForm from './GateForm.vue'
 import { headlineOf, leavesThePlan } from './headline'
 import KeyChart from './KeyChart.vue'
 import LookInside from './LookInside.vue'
+import NothingToDo from './NothingToDo.vue'
 import NoteSomethingElse from './NoteSomethingElse.vue'
 import PlanAnew from './PlanAnew.vue'
 import PhoneState from './PhoneState.vue'
 import RunAnswers from './RunAnswers.vue'
+import RunDone from './RunDone.vue'
 import ScoreStrip from './ScoreStrip.vue'
 import ShareRun from './ShareRun.vue'
 import StartRun from './StartRun.vue'
@@ -78,9 +80,8 @@ async function sayElse(note: string, symptom: string): Promise<void> {
 
 const notice = useAttention(status, headline, byHand, () => emit('moved'))
 useKeys({
-  s: () => {
-    if (answers.value.includes('seen')) void tell('seen')
-  },
+  // It goes to the answer and does not give it: what may let a write proceed takes a second key.
+  s: () => document.querySelector<HTMLElement>('[data-answer]')?.focus(),
   e: () => {
     if (!['ended', 'stopped'].includes(status.value)) noting.value = true
   },
@@ -109,13 +110,14 @@ useKeys({
           Step {{ step.number }} of {{ job.plan.steps.length }} · {{ modeName(step.mode)
           }}<template v-if="step.slot && step.slot !== '-'"> · slot {{ slotName(step.slot) }}</template>
         </div>
-        <p class="headline" data-test="headline">{{ headline }}</p>
+        <h2 class="headline" data-test="headline" aria-live="polite">{{ headline }}</h2>
 
         <GateForm
           v-if="status === 'gated' && step"
           :key="question?.sequence"
           :title="step.title"
           :question="question"
+          :refused="error"
           @release="release"
         />
 
@@ -169,10 +171,7 @@ useKeys({
           />
         </template>
 
-        <template v-else-if="status === 'ended'">
-          <p class="big">Every step was done and seen. The record holds what changed, the times and the files.</p>
-          <RouterLink class="btn act big-btn" :to="`/jobs/${job.id}/record`">Open the record</RouterLink>
-        </template>
+        <RunDone v-else-if="status === 'ended'" :job="job" :run="job.run.id" />
 
         <template v-else-if="step">
           <p class="big">
@@ -184,6 +183,7 @@ useKeys({
             >
           </p>
           <WaitBar :step="step" :elapsed="elapsed" />
+          <NothingToDo v-if="state.step" :steps="job.plan.steps" :at="state.step" :elapsed="elapsed" />
           <div v-for="oddity in step.oddities" :key="oddity" class="oddity">{{ oddity }}</div>
           <KeyChart v-if="keys" :presses="keys" />
         </template>
@@ -202,7 +202,6 @@ useKeys({
           v-if="status !== 'ended' && status !== 'stopped'"
           :answers="answers"
           :about="question?.about ?? ''"
-          :gated="status === 'gated'"
           @tell="tell"
           @something-else="noting = true"
           @stop="act('stop')"

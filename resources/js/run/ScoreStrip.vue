@@ -1,18 +1,23 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { modeName } from '../app/format'
 import type { Plan } from '../generated/api'
 import { lanes, layOut } from '../job/scoreLayout'
 
 const props = defineProps<{ plan: Plan; steps: Record<string, string>; at: number | null; share: number }>()
 const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
-const places = computed(() => layOut(props.plan.steps, Math.max(300, width.value - 48)))
 const modes = computed(() => lanes(props.plan.steps))
-const height = computed(() => Math.max(56, modes.value.length * 11 + 18))
+const LANE = 14
+/** Where the lanes begin: the names of the modes stand before them. */
+const left = computed(() => 20 + 7 * Math.max(...modes.value.map((mode) => modeName(mode).length)))
+const room = computed(() => Math.max(200, width.value - left.value - 24))
+const places = computed(() => layOut(props.plan.steps, room.value))
+const height = computed(() => Math.max(56, modes.value.length * LANE + 18))
 const marker = computed(() => {
   const place = props.at === null ? undefined : places.value[props.at - 1]
-  return place ? 24 + place.x + place.width * Math.min(1, props.share) : 24 + Math.max(300, width.value - 48)
+  return place ? left.value + place.x + place.width * Math.min(1, props.share) : left.value + room.value
 })
 </script>
 
@@ -24,13 +29,16 @@ const marker = computed(() => {
     :aria-label="at === null ? 'All steps done' : `Step ${at} of ${plan.steps.length}`"
   >
     <svg width="100%" :height="height">
+      <text v-for="(mode, index) in modes" :key="mode" x="12" :y="13 + index * LANE" class="mode">
+        {{ modeName(mode) }}
+      </text>
       <line
         v-for="(step, index) in plan.steps"
         :key="step.number"
-        :x1="26 + (places[index]?.x ?? 0)"
-        :x2="22 + (places[index]?.x ?? 0) + (places[index]?.width ?? 0)"
-        :y1="9 + modes.indexOf(step.mode) * 11"
-        :y2="9 + modes.indexOf(step.mode) * 11"
+        :x1="left + 2 + (places[index]?.x ?? 0)"
+        :x2="left - 2 + (places[index]?.x ?? 0) + (places[index]?.width ?? 0)"
+        :y1="9 + modes.indexOf(step.mode) * LANE"
+        :y2="9 + modes.indexOf(step.mode) * LANE"
         :class="[
           steps[step.number] === 'done' ? 'done' : step.number === at ? 'now' : 'later',
           { erase: step.losses.length > 0 },
@@ -45,6 +53,12 @@ const marker = computed(() => {
 .strip {
   border-bottom: 1px solid var(--line);
   background: var(--paper);
+}
+.mode {
+  font:
+    11px 'Atkinson Hyperlegible',
+    sans-serif;
+  fill: var(--mute);
 }
 line {
   stroke-width: 5;

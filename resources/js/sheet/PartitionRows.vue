@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { bytes } from '../app/format'
 import type { SheetForm } from './blank'
+import SizeInput from './SizeInput.vue'
 
 const rows = defineModel<SheetForm['partitions']>({ required: true })
 const marks = {
@@ -21,8 +21,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
       <thead>
         <tr>
           <th>Name</th>
-          <th>Bytes</th>
-          <th />
+          <th>Size</th>
           <th v-for="(name, key) in marks" :key="key">{{ name }}</th>
           <th />
         </tr>
@@ -33,15 +32,13 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
             <input v-model.trim="row.name" class="mono" :aria-label="`Name of partition ${index + 1}`" size="12" />
           </td>
           <td>
-            <input
-              v-model.number="row.sizeBytes"
-              type="number"
-              min="0"
-              class="mono size"
-              :aria-label="`Bytes of partition ${index + 1}`"
+            <SizeInput
+              :model-value="row.sizeBytes || undefined"
+              :name="`size-${index + 1}`"
+              :label="`Size of partition ${index + 1}`"
+              @update:model-value="row.sizeBytes = $event ?? 0"
             />
           </td>
-          <td class="mute small">{{ row.sizeBytes ? bytes(row.sizeBytes) : 'unknown' }}</td>
           <td v-for="(name, key) in marks" :key="key">
             <input v-model="row[key]" type="checkbox" :aria-label="`${row.name}: ${name}`" />
           </td>
@@ -56,9 +53,3 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
   </div>
   <button type="button" class="btn small" @click="add">Another partition</button>
 </template>
-
-<style scoped>
-.size {
-  width: 130px;
-}
-</style>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import schema from '../../../docs/formats/model-sheet.schema.json'
+import { computed, inject } from 'vue'
+import { firstKey } from './first'
 import type { Place } from './sources'
 
 /** One field of a model sheet with a line that says what it decides. */
@@ -9,23 +11,28 @@ const props = defineProps<{
   sources?: Place[]
   assumed?: boolean
 }>()
+const first = inject(firstKey)
+const jobs = computed(() => first?.value.get(props.field) ?? null)
 const decides = (schema.properties[props.field] as { description?: string }).description ?? ''
 </script>
 
 <template>
-  <div class="field" :data-field="field">
-    <div class="what">
-      <b>{{ label }}</b><span class="small mute">{{ decides }}</span>
+  <Teleport to="#sheet-first" defer :disabled="jobs === null">
+    <div class="field" :data-field="field">
+      <div class="what">
+        <b>{{ label }}</b><span class="small mute">{{ decides }}</span>
+        <span v-if="jobs?.length" class="small jobs">The job for {{ jobs.join(', ') }} depends on it.</span>
+      </div>
+      <div class="value">
+        <slot />
+        <span v-if="assumed" class="small assumed">inferred, not read</span>
+        <span v-if="sources?.[0]" class="small mute from" :title="sources[0].line"
+          >{{ assumed ? 'from' : 'read in' }} {{ sources[0].from
+          }}{{ sources[0].lineNumber ? `, line ${sources[0].lineNumber}` : '' }}</span
+        >
+      </div>
     </div>
-    <div class="value">
-      <slot />
-      <span v-if="assumed" class="small assumed">inferred, not read</span>
-      <span v-if="sources?.[0]" class="small mute from" :title="sources[0].line"
-        >{{ assumed ? 'from' : 'read in' }} {{ sources[0].from
-        }}{{ sources[0].lineNumber ? `, line ${sources[0].lineNumber}` : '' }}</span
-      >
-    </div>
-  </div>
+  </Teleport>
 </template>
 
 <style scoped>
@@ -47,6 +54,9 @@ const decides = (schema.properties[props.field] as { description?: string }).des
   gap: 10px 16px;
   align-items: start;
   align-content: start;
+}
+.jobs {
+  color: var(--brass);
 }
 .assumed {
   color: var(--brass);

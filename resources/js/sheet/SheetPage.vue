@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, provide, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
@@ -11,8 +11,11 @@ import PartitionRows from './PartitionRows.vue'
 import SheetField from './SheetField.vue'
 import SheetHistory from './SheetHistory.vue'
 import SheetSources from './SheetSources.vue'
+import { firstFields, firstKey } from './first'
 import { enteredOver, sourceOf } from './sources'
+import SizeInput from './SizeInput.vue'
 import VariantRows from './VariantRows.vue'
+import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
 import { ApiError, client } from '../app/client'
 
@@ -26,6 +29,15 @@ const unreadable = ref<ApiError | null>(null)
 const kept = ref('')
 const fromFile = ref('')
 const saved = computed(() => JSON.stringify(tidy(sheet.value)) === kept.value)
+
+const { data: asked } = useAnswer('/sheets/{sheet}/decides', () =>
+  fresh.value ? null : { path: { sheet: props.codename } },
+)
+/** Fields that decide something for a job that is open, and those that nobody has read yet. */
+const first = computed(() => firstFields(before.value, asked.value))
+provide(firstKey, first)
+/** A new sheet shows everything: nothing of it is known. */
+const restOpen = computed(() => fresh.value || first.value.size === 0)
 
 const source = (field: string) => sourceOf(sheet.value, field)
 
@@ -108,176 +120,175 @@ onMounted(load)
         Fill the form from it
       </button>
     </details>
-    <SheetField label="Codename" field="codename" v-bind="source('codename')"
-      ><label
-        ><input
-          v-model.trim="sheet.codename"
-          name="codename"
-          class="mono"
-          :disabled="!fresh"
-          placeholder="small letters, digits, _"
-          aria-label="Codename" /></label
-    ></SheetField>
-    <SheetField label="Maker" field="maker" v-bind="source('maker')"
-      ><label><input v-model.trim="sheet.maker" name="maker" aria-label="Maker" /></label
-    ></SheetField>
-    <SheetField label="Shop name" field="name" v-bind="source('name')"
-      ><label><input v-model.trim="sheet.name" name="name" aria-label="Shop name" /></label
-    ></SheetField>
-    <SheetField label="Also sold as" field="alsoSoldAs"
-      ><label
-        ><input
-          :value="words(sheet.alsoSoldAs)"
-          name="alsoSoldAs"
-          placeholder="one, another"
-          aria-label="Also sold as"
-          @change="sheet.alsoSoldAs = list(($event.target as HTMLInputElement).value)" /></label
-    ></SheetField>
-    <SheetField label="Variants" field="variants" v-bind="source('variants.model')"
-      ><VariantRows v-model="sheet.variants"
-    /></SheetField>
-    <SheetField label="Processor" field="architecture" v-bind="source('architecture')"
-      ><label
-        ><select v-model="sheet.architecture" name="architecture" aria-label="Processor">
-          <option v-if="sheet.version === 2" :value="undefined">not known</option>
-          <option>arm64</option>
-          <option>arm</option>
-          <option>arm_binder64</option>
-          <option>x86_64</option>
-        </select></label
-      ></SheetField
-    >
-    <SheetField label="Covered by builds for" field="aliases" v-bind="source('aliases')"
-      ><label
-        ><input
-          :value="words(sheet.aliases)"
-          name="aliases"
-          class="mono"
-          aria-label="Aliases"
-          @change="sheet.aliases = list(($event.target as HTMLInputElement).value)" /></label
-    ></SheetField>
-    <SheetField label="Launched with api" field="launchApi" v-bind="source('launchApi')"
-      ><label
-        ><input
-          v-model.number="sheet.launchApi"
-          type="number"
-          min="0"
-          name="launchApi"
-          aria-label="Launched with api" /></label
-    ></SheetField>
-    <SheetField v-if="fresh" label="Start from a usual table" field="partitions"
-      ><button v-for="(one, key) in classes" :key="key" type="button" class="btn small" @click="startFrom(key)">
-        {{ one.words }}
-      </button></SheetField
-    >
-    <SheetField label="Slots" field="slots" v-bind="source('slots')"
-      ><label
-        ><select v-model="sheet.slots" name="slots" aria-label="Slots">
-          <option v-if="sheet.version === 2" :value="undefined">not known</option>
-          <option :value="1">one</option>
-          <option :value="2">two</option>
-        </select></label
-      ></SheetField
-    >
-    <SheetField label="Recovery lives" field="recoveryHome" v-bind="source('recoveryHome')"
-      ><label
-        ><select v-model="sheet.recoveryHome" name="recoveryHome" aria-label="Recovery lives">
-          <option v-if="sheet.version === 2" :value="undefined">not known</option>
-          <option value="recovery">in its own partition</option>
-          <option value="boot">in boot</option>
-          <option value="vendor_boot">in vendor boot</option>
-        </select></label
-      ></SheetField
-    >
-    <SheetField label="Dynamic layout" field="dynamicLayout" v-bind="source('dynamicLayout')"
-      ><label
-        ><select v-model="sheet.dynamicLayout" name="dynamicLayout" aria-label="Dynamic layout">
-          <option v-if="sheet.version === 2" :value="undefined">not known</option>
-          <option value="native">native</option>
-          <option value="retrofit">retrofit</option>
-          <option value="none">none</option>
-        </select></label
-      ></SheetField
-    >
-    <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes" v-bind="source('superBytes')"
-      ><label
-        >bytes
-        <input
-          v-model.number="sheet.superBytes"
-          type="number"
-          min="1"
-          name="superBytes"
-          class="mono"
-          aria-label="Size of super in bytes" /></label
-    ></SheetField>
-    <SheetField label="Partitions" field="partitions"><PartitionRows v-model="sheet.partitions" /></SheetField>
-    <SheetField label="Keys" field="keys"><KeyRows v-model="sheet.keys" /></SheetField>
-    <SheetField label="File systems" field="fileSystems" v-bind="source('fileSystems')"
-      ><label v-for="one in ['f2fs', 'ext4']" :key="one"
-        ><input v-model="sheet.fileSystems" type="checkbox" :value="one" /> {{ one }}</label
-      ></SheetField
-    >
-    <SheetField label="Encryption" field="encryptions"
-      ><label v-for="one in ['none', 'disk', 'file', 'metadata'] as const" :key="one"
-        ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label
-      ></SheetField
-    >
-    <SheetField label="Unlocking" field="unlock">
-      <label
-        >hours to wait
-        <input
-          :value="sheet.unlock?.waitHours"
-          type="number"
-          min="0"
-          name="waitHours"
-          @input="sheet.unlock = { ...sheet.unlock, waitHours: ($event.target as HTMLInputElement).valueAsNumber }"
-      /></label>
-      <label
-        >maker's terms
-        <input
-          :value="sheet.unlock?.note"
-          name="unlockNote"
-          @input="
-            sheet.unlock = {
-              waitHours: sheet.unlock?.waitHours ?? NaN,
-              note: ($event.target as HTMLInputElement).value,
-            }
-          "
-      /></label>
-    </SheetField>
-    <SheetField label="Rollback index" field="rollbackIndex"
-      ><label
-        ><input
-          v-model.number="sheet.rollbackIndex"
-          type="number"
-          min="0"
-          name="rollbackIndex"
-          aria-label="Rollback index" /></label
-    ></SheetField>
-    <SheetField label="Identity partition" field="identityPartition"
-      ><label
-        ><input
-          v-model.trim="sheet.identityPartition"
-          name="identityPartition"
-          class="mono"
-          aria-label="Identity partition" /></label
-    ></SheetField>
-    <SheetField label="PC flash mode" field="pcFlash"
-      ><label><input v-model="sheet.pcFlash" type="checkbox" /> it has one</label></SheetField
-    >
-    <SheetField label="Second system" field="secondSystem"
-      ><label><input v-model="sheet.secondSystem" type="checkbox" /> it can hold one</label></SheetField
-    >
-    <SheetField label="Battery" field="battery">
-      <label
-        >percent a minute while charging
-        <input v-model.number="sheet.battery.chargePercentPerMinute" type="number" min="0" step="0.05" name="charge"
-      /></label>
-      <label
-        >percent a minute with the screen on
-        <input v-model.number="sheet.battery.drainPercentPerMinute" type="number" min="0" step="0.05" name="drain"
-      /></label>
-    </SheetField>
+    <section v-show="first.size && !fresh">
+      <h2>What the open jobs depend on, and what nobody has read yet</h2>
+      <div id="sheet-first" />
+    </section>
+    <details class="rest" :open="restOpen">
+      <summary>{{ fresh ? 'All fields' : 'All other fields' }}</summary>
+      <SheetField label="Codename" field="codename" v-bind="source('codename')"
+        ><label
+          ><input
+            v-model.trim="sheet.codename"
+            name="codename"
+            class="mono"
+            :disabled="!fresh"
+            placeholder="small letters, digits, _"
+            aria-label="Codename" /></label
+      ></SheetField>
+      <SheetField label="Maker" field="maker" v-bind="source('maker')"
+        ><label><input v-model.trim="sheet.maker" name="maker" aria-label="Maker" /></label
+      ></SheetField>
+      <SheetField label="Shop name" field="name" v-bind="source('name')"
+        ><label><input v-model.trim="sheet.name" name="name" aria-label="Shop name" /></label
+      ></SheetField>
+      <SheetField label="Also sold as" field="alsoSoldAs"
+        ><label
+          ><input
+            :value="words(sheet.alsoSoldAs)"
+            name="alsoSoldAs"
+            placeholder="one, another"
+            aria-label="Also sold as"
+            @change="sheet.alsoSoldAs = list(($event.target as HTMLInputElement).value)" /></label
+      ></SheetField>
+      <SheetField label="Variants" field="variants" v-bind="source('variants.model')"
+        ><VariantRows v-model="sheet.variants"
+      /></SheetField>
+      <SheetField label="Processor" field="architecture" v-bind="source('architecture')"
+        ><label
+          ><select v-model="sheet.architecture" name="architecture" aria-label="Processor">
+            <option v-if="sheet.version === 2" :value="undefined">not known</option>
+            <option>arm64</option>
+            <option>arm</option>
+            <option>arm_binder64</option>
+            <option>x86_64</option>
+          </select></label
+        ></SheetField
+      >
+      <SheetField label="Covered by builds for" field="aliases" v-bind="source('aliases')"
+        ><label
+          ><input
+            :value="words(sheet.aliases)"
+            name="aliases"
+            class="mono"
+            aria-label="Aliases"
+            @change="sheet.aliases = list(($event.target as HTMLInputElement).value)" /></label
+      ></SheetField>
+      <SheetField label="Launched with api" field="launchApi" v-bind="source('launchApi')"
+        ><label
+          ><input
+            v-model.number="sheet.launchApi"
+            type="number"
+            min="0"
+            name="launchApi"
+            aria-label="Launched with api" /></label
+      ></SheetField>
+      <SheetField v-if="fresh" label="Start from a usual table" field="partitions"
+        ><button v-for="(one, key) in classes" :key="key" type="button" class="btn small" @click="startFrom(key)">
+          {{ one.words }}
+        </button></SheetField
+      >
+      <SheetField label="Slots" field="slots" v-bind="source('slots')"
+        ><label
+          ><select v-model="sheet.slots" name="slots" aria-label="Slots">
+            <option v-if="sheet.version === 2" :value="undefined">not known</option>
+            <option :value="1">one</option>
+            <option :value="2">two</option>
+          </select></label
+        ></SheetField
+      >
+      <SheetField label="Recovery lives" field="recoveryHome" v-bind="source('recoveryHome')"
+        ><label
+          ><select v-model="sheet.recoveryHome" name="recoveryHome" aria-label="Recovery lives">
+            <option v-if="sheet.version === 2" :value="undefined">not known</option>
+            <option value="recovery">in its own partition</option>
+            <option value="boot">in boot</option>
+            <option value="vendor_boot">in vendor boot</option>
+          </select></label
+        ></SheetField
+      >
+      <SheetField label="Dynamic layout" field="dynamicLayout" v-bind="source('dynamicLayout')"
+        ><label
+          ><select v-model="sheet.dynamicLayout" name="dynamicLayout" aria-label="Dynamic layout">
+            <option v-if="sheet.version === 2" :value="undefined">not known</option>
+            <option value="native">native</option>
+            <option value="retrofit">retrofit</option>
+            <option value="none">none</option>
+          </select></label
+        ></SheetField
+      >
+      <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes" v-bind="source('superBytes')"
+        ><SizeInput v-model="sheet.superBytes" name="superBytes" label="Size of super"
+      /></SheetField>
+      <SheetField label="Partitions" field="partitions"><PartitionRows v-model="sheet.partitions" /></SheetField>
+      <SheetField label="Keys" field="keys"><KeyRows v-model="sheet.keys" /></SheetField>
+      <SheetField label="File systems" field="fileSystems" v-bind="source('fileSystems')"
+        ><label v-for="one in ['f2fs', 'ext4']" :key="one"
+          ><input v-model="sheet.fileSystems" type="checkbox" :value="one" /> {{ one }}</label
+        ></SheetField
+      >
+      <SheetField label="Encryption" field="encryptions"
+        ><label v-for="one in ['none', 'disk', 'file', 'metadata'] as const" :key="one"
+          ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label
+        ></SheetField
+      >
+      <SheetField label="Unlocking" field="unlock">
+        <label
+          >hours to wait
+          <input
+            :value="sheet.unlock?.waitHours"
+            type="number"
+            min="0"
+            name="waitHours"
+            @input="sheet.unlock = { ...sheet.unlock, waitHours: ($event.target as HTMLInputElement).valueAsNumber }"
+        /></label>
+        <label
+          >maker's terms
+          <input
+            :value="sheet.unlock?.note"
+            name="unlockNote"
+            @input="
+              sheet.unlock = {
+                waitHours: sheet.unlock?.waitHours ?? NaN,
+                note: ($event.target as HTMLInputElement).value,
+              }
+            "
+        /></label>
+      </SheetField>
+      <SheetField label="Rollback index" field="rollbackIndex"
+        ><label
+          ><input
+            v-model.number="sheet.rollbackIndex"
+            type="number"
+            min="0"
+            name="rollbackIndex"
+            aria-label="Rollback index" /></label
+      ></SheetField>
+      <SheetField label="Identity partition" field="identityPartition"
+        ><label
+          ><input
+            v-model.trim="sheet.identityPartition"
+            name="identityPartition"
+            class="mono"
+            aria-label="Identity partition" /></label
+      ></SheetField>
+      <SheetField label="PC flash mode" field="pcFlash"
+        ><label><input v-model="sheet.pcFlash" type="checkbox" /> it has one</label></SheetField
+      >
+      <SheetField label="Second system" field="secondSystem"
+        ><label><input v-model="sheet.secondSystem" type="checkbox" /> it can hold one</label></SheetField
+      >
+      <SheetField label="Battery" field="battery">
+        <label
+          >percent a minute while charging
+          <input v-model.number="sheet.battery.chargePercentPerMinute" type="number" min="0" step="0.05" name="charge"
+        /></label>
+        <label
+          >percent a minute with the screen on
+          <input v-model.number="sheet.battery.drainPercentPerMinute" type="number" min="0" step="0.05" name="drain"
+        /></label>
+      </SheetField>
+    </details>
     <SheetSources :sheet="sheet" />
     <SheetHistory v-if="!fresh" :codename="codename" @bring="(old) => (sheet = inForm(old))" />
     <p v-if="!fresh" class="mt-4">
@@ -285,3 +296,11 @@ onMounted(load)
     </p>
   </div>
 </template>
+
+<style scoped>
+.rest > summary {
+  cursor: pointer;
+  padding: 10px 0;
+  font-weight: 700;
+}
+</style>

@@ -146,7 +146,7 @@ async function write(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" scrollable>
+  <v-dialog v-model="open" max-width="720" scrollable aria-label="Release card">
     <v-card class="pa-5">
       <h2>
         Release card of <span class="mono">{{ file.name }}</span>

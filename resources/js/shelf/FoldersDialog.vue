@@ -16,7 +16,7 @@ async function keep(folders: string[]): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620">
+  <v-dialog v-model="open" max-width="620" aria-label="Folders of the shelf">
     <v-card class="pa-5">
       <h2>Folders of the shelf</h2>
       <p class="small mb-3">

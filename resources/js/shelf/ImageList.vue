@@ -4,6 +4,7 @@ import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileAnswer } from '../generated/api'
+import PartitionBars from './PartitionBars.vue'
 import { useSend } from '../app/useSend'
 import { client } from '../app/client'
 
@@ -31,6 +32,7 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
       {{ file.imageCheck.status }}…
     </p>
     <ErrorNote :error="refused" />
+    <PartitionBars v-if="named.length > 1" :images="named" />
     <table class="rows">
       <tbody>
         <tr v-for="image in named" :key="image.partition">

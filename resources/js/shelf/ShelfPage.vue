@@ -1,13 +1,19 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref, watch, watchEffect } from 'vue'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
-import { bytes, exactBytes } from '../app/format'
+import SkeletonRows from '../app/SkeletonRows.vue'
+import { bytes } from '../app/format'
 import TopBar from '../app/TopBar.vue'
 import { useKeys } from '../app/useKeys'
 import type { ShelfAnswer } from '../generated/api'
 import FileSheet from './FileSheet.vue'
-import IntegrityMark from './IntegrityMark.vue'
+import FileTable from './FileTable.vue'
+import ShelfFilters from './ShelfFilters.vue'
+import ShelfProblems from './ShelfProblems.vue'
+import { grouped, problemOf, shows, type Column, type Facets, type ShelfView } from './shelfView'
+import TickedActs from './TickedActs.vue'
 import UploadTray from './UploadTray.vue'
 import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
@@ -21,45 +27,46 @@ const isBeingRead = (file: ShelfAnswer['packages'][number]): boolean =>
 const beat = (shelf: ShelfAnswer | null): number => (shelf?.packages.some(isBeingRead) ? 1500 : 5000)
 const { data, error, load } = useAnswer('/shelf', undefined, beat)
 const chosen = ref<number | null>(null)
-const filter = ref('')
 const filterField = ref<HTMLInputElement>()
 const foldersOpen = ref(false)
 const { send, refused } = useSend()
 const tray = ref<InstanceType<typeof UploadTray>>()
 const over = ref(false)
 
-const place = (kind: string | null): number => {
-  const kinds = data.value?.kinds ?? []
-  return kind === null ? kinds.length : kinds.indexOf(kind)
-}
-/** What the filter looks through. */
-function wordsOf(file: ShelfAnswer['packages'][number]): string {
-  const state = file.missing ? 'missing' : ''
+const view = useLocalStorage<ShelfView>('tornavis-shelf', { by: 'title', down: false, group: 'kind', dense: false })
+const facets = ref<Facets>({ words: '', kind: '', codename: '', state: '', onlyNew: false })
+/** When the shelf was left last: what came after that is new. */
+const left = useLocalStorage('tornavis-shelf-left', '')
+const lastVisit = left.value
+onBeforeUnmount(() => (left.value = new Date().toISOString()))
 
-  return [file.name, file.title, file.kind ?? 'unknown', ...file.codenames, file.integrity, state]
-    .join(' ')
-    .toLowerCase()
+const all = computed(() => data.value?.packages ?? [])
+const found = computed(() => all.value.filter(shows(facets.value, lastVisit)))
+const groups = computed(() => grouped(found.value, view.value, data.value?.kinds ?? []))
+const files = computed(() => groups.value.flatMap((group) => group.files))
+const problems = computed(() => found.value.filter((file) => problemOf(file) !== null))
+const ticked = ref<number[]>([])
+const tickedFiles = computed(() => all.value.filter((file) => ticked.value.includes(file.id)))
+
+function sortBy(by: Column): void {
+  view.value = { ...view.value, by, down: view.value.by === by ? !view.value.down : false }
 }
-const files = computed(() =>
-  (data.value?.packages ?? [])
-    .filter((file) => wordsOf(file).includes(filter.value.toLowerCase()))
-    .sort((a, b) => place(a.kind) - place(b.kind) || a.name.localeCompare(b.name)),
-)
-const open = computed(() => data.value?.packages.find((file) => file.id === chosen.value) ?? null)
+
+const open = computed(() => all.value.find((file) => file.id === chosen.value) ?? null)
 // A file that was recognised as one from another place goes on under the older one's number; it stays open.
 let openName = ''
 watch(open, (now) => {
   if (now !== null) {
     openName = now.name
   } else if (chosen.value !== null) {
-    const same = data.value?.packages.find((file) => file.name === openName && !file.missing)
+    const same = all.value.find((file) => file.name === openName && !file.missing)
     chosen.value = same?.id ?? null
   }
 })
 const reading = computed(() =>
-  (data.value?.packages ?? []).filter((file) => file.sha256 === null && file.problem === null && !file.missing),
+  all.value.filter((file) => file.sha256 === null && file.problem === null && !file.missing),
 )
-const left = computed(() => reading.value.reduce((sum, file) => sum + file.sizeBytes - file.hashedBytes, 0))
+const bytesLeft = computed(() => reading.value.reduce((sum, file) => sum + file.sizeBytes - file.hashedBytes, 0))
 
 watchEffect(() => {
   if (typeof route.query.file === 'string') chosen.value = Number(route.query.file)
@@ -85,14 +92,14 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
     <h1>Shelf</h1>
     <div v-if="data" class="mute small">
       {{ data.packages.length }} files in {{ data.folders.length + 1 }} {{ data.folders.length ? 'folders' : 'folder'
-      }}<span v-if="reading.length"> · reading {{ reading.length }}, {{ bytes(Math.max(0, left)) }} left</span>
+      }}<span v-if="reading.length"> · reading {{ reading.length }}, {{ bytes(Math.max(0, bytesLeft)) }} left</span>
     </div>
     <template #acts>
       <label class="mute"
         >Filter <kbd>/</kbd>
-        <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter files"
+        <input ref="filterField" v-model="facets.words" class="field" type="search" aria-label="Filter files"
       /></label>
-      <button type="button" class="btn" @click="foldersOpen = true">Folders</button>
+      <button type="button" class="btn" @click="foldersOpen = true">Choose folders</button>
       <button type="button" class="btn" @click="look">Look for new files</button>
     </template>
   </TopBar>
@@ -104,6 +111,7 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
     @drop.prevent="drop"
   >
     <ErrorNote :error="refused ?? error" />
+    <SkeletonRows v-if="!data && !error" />
     <UploadTray ref="tray" @done="load" />
     <div v-if="data && data.packages.length === 0" class="empty">
       <p>
@@ -111,44 +119,32 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
         <span class="mono">{{ data.folder }}</span>.
       </p>
     </div>
-    <div v-else-if="data && files.length === 0" class="empty">No file matches “{{ filter }}”.</div>
-    <div v-else class="cols" :class="{ two: open }">
-      <div class="scroll-x list">
-        <table class="rows">
-          <thead>
-            <tr>
-              <th>File</th>
-              <th>Kind</th>
-              <th>For</th>
-              <th>Size</th>
-              <th>Checked</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr
-              v-for="file in files"
-              :key="file.id"
-              class="link"
-              :class="{ on: file.id === chosen, gone: file.missing }"
-              tabindex="0"
-              @click="chosen = file.id"
-              @keydown.enter="chosen = file.id"
-            >
-              <td>
-                <b>{{ file.title }}</b>
-                <div v-if="file.title !== file.name" class="mono small mute name">{{ file.name }}</div>
-                <div v-if="file.duplicateOf !== null" class="small mute">the same content as another file</div>
-              </td>
-              <td>{{ file.kind ?? 'unknown' }}</td>
-              <td class="mono wrap">{{ file.codenames.join(', ') || '–' }}</td>
-              <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
-              <td><IntegrityMark :file="file" /></td>
-            </tr>
-          </tbody>
-        </table>
+    <template v-else-if="data">
+      <ShelfFilters v-model:facets="facets" v-model:view="view" :files="data.packages" :last-visit="lastVisit" />
+      <div v-if="files.length === 0" class="empty">No file matches. Take something out of the filter.</div>
+      <div v-else class="cols" :class="{ two: open }">
+        <div class="list">
+          <TickedActs :files="tickedFiles" @untick="ticked = []" />
+          <ShelfProblems :files="problems" @open="chosen = $event" />
+          <section v-for="group in groups" :key="group.name" class="group">
+            <h2 v-if="group.name" :class="{ mono: view.group === 'codename' }">
+              {{ group.name }} <span class="mute small">{{ group.files.length }}</span>
+            </h2>
+            <FileTable
+              v-model:ticked="ticked"
+              :files="group.files"
+              :view="view"
+              :open="chosen"
+              :caption="group.name || 'Files'"
+              :last-visit="lastVisit"
+              @sort="sortBy"
+              @open="chosen = $event"
+            />
+          </section>
+        </div>
+        <FileSheet v-if="open" :id="open.id" :key="open.id" @close="chosen = null" />
       </div>
-      <FileSheet v-if="open" :id="open.id" :key="open.id" @close="chosen = null" />
-    </div>
+    </template>
   </div>
   <FoldersDialog v-if="data && foldersOpen" v-model="foldersOpen" :own="data.folder" :folders="data.folders" />
 </template>
@@ -169,11 +165,12 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
 .field {
   width: 150px;
 }
-.name {
-  overflow-wrap: anywhere;
+.group {
+  margin-bottom: 20px;
 }
-tr.gone td {
-  color: var(--mute);
+.group h2 {
+  font-size: 15px;
+  margin: 0 0 2px;
 }
 @media (max-width: 1000px) {
   .cols.two {

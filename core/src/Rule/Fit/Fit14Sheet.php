@@ -77,9 +77,16 @@ final class Fit14Sheet implements FitRule
      */
     private static function needed(Situation $situation): array
     {
-        if ($situation->sheet->isWhole()) {
-            return [];
-        }
+        return $situation->sheet->isWhole() ? [] : self::decides($situation);
+    }
+
+    /**
+     * What of a sheet decides how the kit goes in, whether it is known or not.
+     *
+     * @return list<string> fields of the sheet
+     */
+    public static function decides(Situation $situation): array
+    {
         $needs = ['slots' => true];
         foreach ($situation->kit as $package) {
             $needs['recoveryHome'] = ($needs['recoveryHome'] ?? false) || self::is($package, self::WRITES_RECOVERY);

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { cautions } from '../app/cautions'
+import { duration } from '../app/format'
+import { useAnswer } from '../app/useAnswer'
+import type { JobAnswer } from '../generated/api'
+
+/** The last page of a run: what is different now, what the person does next, and where all of it is kept. */
+const props = defineProps<{ job: JobAnswer; run: number }>()
+const { data: record } = useAnswer('/runs/{run}/record', () => ({ path: { run: props.run } }))
+
+const SHOWN = 8
+const changes = computed(() => (record.value?.changes ?? []).filter((row) => row.before !== row.after))
+const took = computed(() => (record.value?.steps ?? []).reduce((sum, step) => sum + (step.seconds ?? 0), 0))
+const returns = computed(() => props.job.plan.ledger.filter((entry) => entry.outcome === 'returns'))
+const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.step !== null))
+</script>
+
+<template>
+  <div class="done" data-test="done">
+    <p class="big">
+      Every step was done and seen<template v-if="took">, in {{ duration(took) }}</template
+      >.
+    </p>
+    <section v-if="changes.length">
+      <h2>What is different now</h2>
+      <table class="rows">
+        <tbody>
+          <tr v-for="row in changes.slice(0, SHOWN)" :key="row.name">
+            <td>{{ row.label }}</td>
+            <td class="mono wrap mute">{{ row.before }}</td>
+            <td aria-hidden="true">→</td>
+            <td class="mono wrap">
+              <b>{{ row.after }}</b>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="changes.length > SHOWN" class="small mute">
+        And {{ changes.length - SHOWN }} more; the record lists them all.
+      </p>
+    </section>
+    <section>
+      <h2>What to do next</h2>
+      <ol>
+        <li v-if="wasErased">Set the phone up: language, network, screen lock.</li>
+        <li v-for="entry in returns" :key="entry.class">
+          Bring back {{ entry.label.toLowerCase()
+          }}<template v-if="entry.backup">
+            from the backup <span class="mono">{{ entry.backup }}</span></template
+          >.
+        </li>
+        <li>{{ cautions[1].split('. ').pop() }}</li>
+        <li v-for="line in record?.nextUpdate ?? []" :key="line">At the next update: {{ line }}</li>
+      </ol>
+    </section>
+    <p class="ways">
+      <RouterLink class="btn act big-btn" :to="`/jobs/${job.id}/record`">Open the record</RouterLink>
+      <a class="btn big-btn" :href="`/api/runs/${run}/record.md`">Save the record as a text</a>
+      <RouterLink class="btn big-btn" :to="`/bench/${job.plan.unit}`">Open the phone's page</RouterLink>
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.done {
+  display: grid;
+  gap: 18px;
+  max-width: 860px;
+}
+.big {
+  font-size: 19px;
+  margin: 0;
+}
+h2 {
+  margin: 0 0 6px;
+}
+ol {
+  margin: 0;
+  padding-left: 22px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+  margin: 0;
+}
+.big-btn {
+  min-height: 48px;
+}
+</style>

@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { exactBytes } from '../app/format'
+import { readSize, writtenSize } from '../app/size'
+
+/** A size in bytes, read and written as people write sizes. */
+const bytes = defineModel<number | undefined>({ required: true })
+defineProps<{ name: string; label: string }>()
+
+const text = ref('')
+const wrong = ref(false)
+watch(
+  bytes,
+  (now) => {
+    if (readSize(text.value) !== (now ?? null)) text.value = now === undefined ? '' : writtenSize(now)
+  },
+  { immediate: true },
+)
+
+function take(): void {
+  const read = text.value.trim() === '' ? undefined : readSize(text.value)
+  wrong.value = read === null
+  if (read !== null) bytes.value = read
+}
+</script>
+
+<template>
+  <span class="size">
+    <input
+      v-model="text"
+      class="mono"
+      :name="name"
+      :aria-label="label"
+      :aria-invalid="wrong"
+      :title="bytes === undefined ? '' : exactBytes(bytes)"
+      placeholder="8 GiB"
+      @change="take"
+    />
+    <span v-if="wrong" class="small wrong" role="alert">Write a size: 64 MiB, 8 GiB, or the bytes.</span>
+  </span>
+</template>
+
+<style scoped>
+.size {
+  display: inline-grid;
+}
+input {
+  width: 130px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 8px;
+}
+.wrong {
+  color: var(--plum);
+}
+</style>

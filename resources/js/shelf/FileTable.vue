@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { ago, bytes, dateTimeOf, exactBytes } from '../app/format'
+import SortHeader from '../app/SortHeader.vue'
+import type { FileSummary } from '../generated/api'
+import IntegrityMark from './IntegrityMark.vue'
+import type { Column, ShelfView } from './shelfView'
+import { isNew } from './shelfView'
+
+defineProps<{
+  files: FileSummary[]
+  view: ShelfView
+  open: number | null
+  caption: string
+  lastVisit: string
+}>()
+/** Numbers of the files that are ticked. */
+const ticked = defineModel<number[]>('ticked', { required: true })
+defineEmits<{ sort: [by: Column]; open: [id: number] }>()
+
+const columns: { by: Column; title: string }[] = [
+  { by: 'title', title: 'File' },
+  { by: 'kind', title: 'Kind' },
+  { by: 'codename', title: 'For' },
+  { by: 'size', title: 'Size' },
+  { by: 'state', title: 'Checked' },
+  { by: 'added', title: 'Came' },
+]
+</script>
+
+<template>
+  <div class="scroll-x">
+    <table class="rows" :class="{ dense: view.dense }">
+      <caption class="visually-hidden">
+        {{
+          caption
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th class="tick"><span class="visually-hidden">Tick</span></th>
+          <SortHeader
+            v-for="column in columns"
+            :key="column.by"
+            :title="column.title"
+            :sorted="view.by === column.by ? (view.down ? 'descending' : 'ascending') : 'none'"
+            @sort="$emit('sort', column.by)"
+          />
+        </tr>
+      </thead>
+      <tbody>
+        <tr
+          v-for="file in files"
+          :key="file.id"
+          v-memo="[file, view.dense, open === file.id, ticked.includes(file.id)]"
+          class="link"
+          :class="{ on: file.id === open, gone: file.missing }"
+          tabindex="0"
+          @click="$emit('open', file.id)"
+          @keydown.enter.self="$emit('open', file.id)"
+        >
+          <td class="tick" @click.stop>
+            <input v-model="ticked" type="checkbox" :value="file.id" :aria-label="`Tick ${file.name}`" />
+          </td>
+          <td>
+            <b>{{ file.title }}</b> <span v-if="isNew(file, lastVisit)" class="new small">new</span>
+            <span v-if="file.title !== file.name" class="mono small mute name">{{ file.name }}</span>
+            <span v-if="file.duplicateOf !== null" class="small mute name">the same content as another file</span>
+          </td>
+          <td>{{ file.kind ?? 'unknown' }}</td>
+          <td class="mono wrap">{{ file.codenames.join(', ') || '–' }}</td>
+          <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
+          <td><IntegrityMark :file="file" /></td>
+          <td class="mute small" :title="dateTimeOf(file.addedAt)">{{ ago(file.addedAt) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.tick {
+  width: 30px;
+}
+.name {
+  display: block;
+  overflow-wrap: anywhere;
+}
+.dense .name {
+  display: none;
+}
+table.rows.dense td {
+  padding-top: 2px;
+  padding-bottom: 2px;
+}
+tr.gone td {
+  color: var(--mute);
+}
+.new {
+  color: var(--brass);
+  font-weight: 700;
+}
+</style>
