@@ -8,7 +8,6 @@ use App\Models\PackageRecord;
 use App\Models\Setting;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
-use App\Models\WorkJob;
 use App\Planning\JobPlanner;
 use App\Run\PhoneFromUnit;
 use App\Shelf\Shelf;
@@ -87,9 +86,6 @@ final readonly class DemoWorld
                 ]),
             );
         }
-        if (WorkJob::query()->doesntExist()) {
-            $this->openJobs();
-        }
     }
 
     /**
@@ -107,7 +103,8 @@ final readonly class DemoWorld
         file_put_contents($stamp, (string) Recipe::VERSION);
     }
 
-    private function openJobs(): void
+    /** The jobs that are open when the demo begins. */
+    public function openJobs(): void
     {
         $build = static fn(string $name): PackageRecord => PackageRecord::query()->where('name', $name)->firstOrFail();
         $unit = static fn(string $label): UnitRecord => UnitRecord::labelled($label);

@@ -458,7 +458,8 @@ final class Application
         $this->browser->manage()->timeouts()->setScriptTimeout(30);
 
         return $this->browser->executeAsyncScript(
-            'const done = arguments[0]; axe.run(document, {runOnly: ["wcag2a", "wcag2aa"]}).then((r) => ' .
+            'const done = arguments[0]; const runOnly = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]; ' .
+                'axe.run(document, {runOnly}).then((r) => ' .
                 'done(r.violations.flatMap((v) => v.nodes.map((n) => v.id + ": " + n.target.join(" ")))))',
         );
     }

@@ -55,6 +55,7 @@ it('refuses the dump of another phone, and shows first what the right one change
     $app->see('→ 2026-08-01');
     $app->click('Take it over');
     Application::until(static fn(): bool => !str_contains($app->text(), 'What SK-07 printed'), 'the dialog closes');
+    $app->unfold('.page details');
     $app->see('2026-08-01');
 });
 
@@ -64,11 +65,11 @@ it('keeps what was typed until it is taken, with what was wrong beside it', func
     $app->write('.enter input', 'Battery');
     $app->click('Battery', '.v-overlay-container');
     $app->write('input[name=value]', '150');
-    $app->click('Enter', '.enter');
+    $app->click('Keep this value', '.enter');
     $app->see('a whole number from 0 to 100');
     expect($app->find('input[name=value]')->getAttribute('value'))->toBe('150');
     $app->fill('input[name=value]', '75');
-    $app->click('Enter', '.enter');
+    $app->click('Keep this value', '.enter');
     $app->see('75 %');
     Application::until(static fn(): bool => !str_contains($app->text(), 'a whole number'), 'the error goes');
 });
@@ -80,11 +81,11 @@ it('shows statements that disagree side by side until a person settles them', fu
     $app->write('.enter input', 'Model number');
     $app->click('Model number', '.v-overlay-container');
     $app->write('input[name=value]', 'NK-4 EU');
-    $app->click('Enter', '.enter');
+    $app->click('Keep this value', '.enter');
     $app->see('Model number: statements disagree');
     $app->seeIn('.conflict', 'NK-4 IN');
     $app->seeIn('.conflict', 'NK-4 EU');
-    $app->click('This one holds', '.conflict');
+    $app->click('This one is right', '.conflict');
     Application::until(
         static fn(): bool => !str_contains($app->text(), 'statements disagree'),
         'it is settled',
@@ -136,14 +137,14 @@ it('counts a wait from an hour that the clocks showed twice', function () {
     $app->write('.enter input', 'Bootloader unlocked');
     $app->click('Bootloader unlocked', '.v-overlay-container');
     $app->write('select[name=value]', 'no');
-    $app->click('Enter', '.enter');
+    $app->click('Keep this value', '.enter');
     $app->see('Velmora asks for a week');
     paste($app, 'input[name=at]', '2025-10-26T01:30');
     $app->browser->executeScript(
         'const s = document.querySelector("select[name=zone]"); s.value = "Europe/Lisbon"; s.dispatchEvent(new ' .
             'Event("change", {bubbles: true}))',
     );
-    $app->click('Count from there');
+    $app->click('Count the wait from there');
     $app->see('The clocks showed this hour twice. Which one was it?');
     $app->click('The second, after the clocks went back');
     $app->see('The wait is over since');

@@ -26,9 +26,9 @@ it('goes on after worker and stand-in were killed in the middle of the sideload'
     $app->seeIn('[data-test=headline]', 'Something needs you.', 60);
     $app->click('Go on from there');
     $app->seeIn('[data-test=headline]', 'Look at the phone.', 90);
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->see('Done. The phone runs what was planned.');
     $app->click('Open the record');
     $app->see('the journal is whole');
-    $app->see('What went otherwise');
+    $app->see('What went differently');
 });

@@ -71,6 +71,22 @@ final class Chromium
         ]);
     }
 
+    /**
+     * The same, with its answer.
+     *
+     * @param  array<string, mixed>  $parameters
+     * @return array<string, mixed>
+     */
+    public static function ask(string $name, array $parameters = []): array
+    {
+        /** @var array<string, mixed> */
+        return self::session()->executeCustomCommand(
+            '/session/:sessionId/chromium/send_command_and_get_result',
+            'POST',
+            ['cmd' => $name, 'params' => (object) $parameters],
+        );
+    }
+
     private static function start(): RemoteWebDriver
     {
         $port = Ports::free();

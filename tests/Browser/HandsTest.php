@@ -14,12 +14,12 @@ it('carries a whole run out by hand, and takes no evidence of another phone', fu
     $app->click('I do it by hand');
     $app->seeIn('[data-test=headline]', 'Prove the link');
     $app->write('[aria-label=Evidence]', 'SKF3A07Q41');
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->see('What you give is of another phone');
     $app->fill('[aria-label=Evidence]', 'SKF3A04K17');
-    $app->click('Seen');
+    $app->click('I have seen it');
     $page = static fn(): array => (array) $app->browser->executeScript(
-        'const seen = [...document.querySelectorAll(".answers button")].find((b) => b.innerText.includes("Seen")); ' .
+        'const seen = document.querySelector(".answers [data-answer]"); ' .
             'return [document.querySelector("[data-test=headline]")?.innerText ?? "", ' .
             'document.querySelector(".where")?.innerText ?? "", !!seen && !seen.disabled]',
     );
@@ -49,9 +49,7 @@ it('carries a whole run out by hand, and takes no evidence of another phone', fu
                 ': saltern-15.2-20260903-bowline, release 15, 2026-09-01',
             ],
         );
-        $app->browser->executeScript(
-            '[...document.querySelectorAll(".answers button")].find((b) => b.innerText.includes("Seen"))?.click()',
-        );
+        $app->browser->executeScript('document.querySelector(".answers [data-answer]")?.click()');
         Application::until(
             static fn(): bool => $page()[1] !== $where || $page()[0] !== $headline,
             'the run goes on',
@@ -84,7 +82,7 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
         ),
         'the faults are there',
     );
-    $app->click('Let it happen');
+    $app->click('Let this go wrong');
     $app->see('It will strike the next time');
     $app->typeLabel('SK-06');
     $app->see('mode is stuck, expected system');
@@ -95,7 +93,7 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->click('Plan again from what the phone has now');
     $app->seeIn('[data-test=plan-anew]', 'only a key that is lost can read the data');
     $app->seeIn('[data-test=alternative]', 'Fresh install instead');
-    $app->click('Plan it so', '[data-test=alternative]');
+    $app->click('Plan it this way', '[data-test=alternative]');
     $app->see('Fresh install by sideload');
     $app->see('to decide');
 });
@@ -130,13 +128,13 @@ it('plans again when the phone shows another slot than was planned for, and goes
     $app->visit('/jobs/1/run');
     $app->click('I do it by hand');
     $app->write('[aria-label=Evidence]', 'SKF3A04K17');
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->seeIn('[data-test=headline]', 'Restart into bootloader');
     $app->see('It worked when');
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->seeIn('[data-test=headline]', 'in bootloader');
     $app->write('[aria-label=Evidence]', 'SKF3A04K17, current slot: b');
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->see('Active slot is b');
     $app->click('I checked: it differs from the plan');
     $app->seeIn('[data-test=headline]', 'not as planned');

@@ -22,14 +22,17 @@ it('has no page that the accessibility checker objects to, light or dark', funct
     ['/bench', 'SK-08'],
     ['/shelf', 'verified'],
     ['/jobs', 'SK-04'],
-    ['/jobs/1/fit', 'Is it for this phone'],
+    ['/start', 'What have you got'],
     ['/jobs/1/kit', 'Files of this job'],
-    ['/jobs/2/prepare', 'What is lost'],
+    ['/jobs/1/fit', 'checks are in order'],
+    ['/jobs/2/prepare', 'what happens to it'],
     ['/jobs/1/score', 'Way back'],
     ['/jobs/4/run', 'as last known'],
     ['/jobs/4/record', 'Before and after'],
     ['/log', 'Driftglass'],
     ['/handbook', 'FIT-1'],
+    ['/handbook/slots', 'hold everything twice'],
+    ['/nowhere', 'There is no page at this address'],
     ['/bench/SK-08', 'Slot A'],
 ]);
 
@@ -39,17 +42,24 @@ it('is usable on a screen 390 pixels wide', function (string $path, string $show
     $app->visit($path);
     $app->see($shows);
     $overflow = $app->browser->executeScript('return document.documentElement.scrollWidth - window.innerWidth');
+    $bars = $app->browser->executeScript(
+        'return [...document.querySelectorAll(".rail, .index")].filter((e) => e.scrollWidth > e.clientWidth).length',
+    );
     $app->resize(1280, 800);
 
-    expect($overflow)->toBeLessThanOrEqual(0);
+    expect($overflow)->toBeLessThanOrEqual(0)->and($bars)->toBe(0);
 })->with([
     ['/bench', 'SK-08'],
     ['/shelf', 'verified'],
-    ['/jobs/1/fit', 'Is it for this phone'],
+    ['/jobs', 'SK-04'],
+    ['/jobs/1/fit', 'checks are in order'],
+    ['/jobs/2/prepare', 'what happens to it'],
     ['/jobs/1/score', 'Way back'],
     ['/jobs/4/run', 'as last known'],
     ['/jobs/4/record', 'Before and after'],
     ['/log', 'Driftglass'],
+    ['/handbook', 'FIT-1'],
+    ['/bench/SK-08', 'Slot A'],
 ]);
 
 it('has no page that the accessibility checker objects to', function (string $path, string $shows) {
@@ -59,7 +69,7 @@ it('has no page that the accessibility checker objects to', function (string $pa
     expect($app->accessibilityProblems())->toBe([]);
 })->with([
     ['/bench/SK-01', 'The bootloader is locked'],
-    ['/bench/SK-10', 'Phone'],
+    ['/bench/SK-10', 'Starts from'],
     ['/house-rules', 'Command tools'],
     ['/sheets/prusik', 'Partitions'],
     ['/sheets/new', 'Start from'],
@@ -98,17 +108,19 @@ it('keeps the first screen small', function () {
     expect($bytes)->toBeGreaterThan(10_000)->toBeLessThan(300_000);
 });
 
-it('prints every step of a plan, and no buttons', function () {
+it('prints a job sheet with a box for every step, and no buttons, on two pages', function () {
     $app = Application::demo();
-    $app->visit('/jobs/1/score');
+    $app->visit('/jobs/2/score');
     $app->see('Take the plan along');
     $shown =
-        'return [...document.querySelectorAll(".print-only h2")].filter((e) => e.offsetParent !== null).length + " ' .
+        'return [...document.querySelectorAll(".job-sheet .tick")].filter((e) => e.offsetParent !== null).length + " ' .
         '" + [...document.querySelectorAll("button")].filter((e) => e.offsetParent !== null).length';
     expect($app->browser->executeScript($shown))->toStartWith('0 ');
     Chromium::command('Emulation.setEmulatedMedia', ['media' => 'print']);
     $printed = $app->browser->executeScript($shown);
     Chromium::command('Emulation.setEmulatedMedia', ['media' => '']);
+    $answer = Chromium::ask('Page.printToPDF', ['preferCSSPageSize' => true]);
+    $pdf = (string) base64_decode((string) ($answer['data'] ?? ''), true);
 
-    expect($printed)->toBe('16 0');
+    expect($printed)->toBe('19 0')->and(preg_match_all('#/Type\s*/Page\b(?!s)#', $pdf))->toBe(2);
 });

@@ -42,7 +42,7 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
         ),
         'the faults are there',
     );
-    $app->click('Let it happen');
+    $app->click('Let this go wrong');
     $app->see('It will strike the next time');
     $app->typeLabel('SK-07');
     for ($gate = 0; $gate < 4 && !str_contains($app->text(), 'status 7'); $gate++) {
@@ -57,7 +57,7 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
     $app->see('The package does not accept what it finds on this phone');
     $app->click('Do the step again');
     $app->seeIn('[data-test=headline]', 'Look at the phone.', 60);
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->seeIn('[data-test=headline]', 'Done.');
 });
 

@@ -38,8 +38,9 @@ it('shows every value of a phone with its source and its age', function () {
     $app = Application::demo();
     $app->visit('/bench/SK-07');
     $app->see('SKF3A07Q41');
+    $app->see('typed by hand · at the bench');
+    $app->unfold('.page details');
     $app->see('seen on the phone · bootloader');
-    $app->see('typed · at the bench');
     $app->see('Data holds: photos');
     $app->see('5.0 GiB');
 });
@@ -131,7 +132,7 @@ it('shows on the score what the other school, a missing file and another intent 
     $app->see('Where careful people differ');
     $app->click('Show the difference', '[data-rule=formatOrder]');
     $app->seeIn('[data-test=difference]', 'moved');
-    $app->click('Leave it as it is');
+    $app->click('Leave the plan as it is');
     $app->browser->executeScript(
         'const s = document.querySelectorAll(".asks select")[0]; s.value = s.options[1].value; s.dispatchEvent(new ' .
             'Event("change"))',
@@ -183,12 +184,13 @@ it('changes the verdict when a question is answered', function () {
 it('leads from a finding to its rule', function () {
     $app = Application::demo();
     $app->visit('/jobs/1/fit');
+    $app->unfold('[data-test=in-order]');
     $app->see('FIT-2');
     $app->click('FIT-2');
     $app->seeIn('.rule.on', 'One codename can hide several models');
 });
 
-it('records a backup and shows in the ledger what it brings back', function () {
+it('records a backup and shows beside the loss what it brings back', function () {
     $app = Application::demo();
     $app->visit('/jobs/2/prepare');
     $app->see('7 things to decide');
@@ -196,7 +198,8 @@ it('records a backup and shows in the ledger what it brings back', function () {
     $app->write('.form input', 'SK-08 evening copy');
     $app->browser->executeScript('document.querySelector(".form input[value=photos]").click()');
     $app->click('Record it', '.form');
-    $app->see('returns from backup “SK-08 evening copy”');
+    $app->seeIn('[data-loss=photos]', '✓ SK-08 evening copy');
+    $app->seeIn('[data-loss=photos]', 'just now');
     $app->see('6 things to decide');
 });
 
@@ -208,7 +211,11 @@ it('stops safely, says the way back, goes on, and pauses when something else is 
     $app->see('Confirm: type the phone\'s label');
     $app->write('.word input', 'SK-07');
     $app->click('Go on', '.word');
-    $app->see('you have the wrong phone');
+    $app->see('this is the wrong phone');
+    expect($app->text())->not->toContain('SK-04');
+    $app->write('.word input', 'SK-06');
+    $app->click('Go on', '.word');
+    $app->see('This job is for the phone with the label SK-04.');
     $app->click('Stop here safely');
     $app->seeIn('[data-test=headline]', 'Stopped.');
     $app->see('Ostrand Deck starts with its data');

@@ -67,7 +67,7 @@ it('takes a 60 MB file in, goes on where it was after the server was cut off, an
     $app->seeIn('.file', 'is of no kind that is read here');
     unlink($there);
     $app->see('missing', 30);
-    $app->click('Forget it');
+    $app->click('Forget this file');
     $app->see('61 files');
 });
 
@@ -106,7 +106,7 @@ it('shows conflicting statements of a file side by side, and keeps what a person
             'Event("change", {bubbles: true}))',
     );
     $app->write('.file input[name=value]', '15');
-    $app->click('Enter', '.file');
+    $app->click('Keep this value', '.file');
     $app->seeIn('.file', 'The sources disagree about platform release', 30);
 });
 
@@ -173,7 +173,7 @@ it('reads a folder of this machine in place, and notices by itself what comes th
     $folder = sys_get_temp_dir() . '/tornavis-more-' . getmypid();
     is_dir($folder) || mkdir($folder);
     $app->visit('/shelf');
-    $app->click('Folders');
+    $app->click('Choose folders');
     $app->write('input[name=folder]', '/nowhere');
     $app->click('Add', '.add');
     $app->see('/nowhere is no folder on this machine.');
@@ -218,6 +218,7 @@ it('takes a missing image out of the build, and asks beforehand what an installe
     $app->click('Fit');
     $app->see('How fast may the processor run?');
     $app->click('Choose Slower');
+    $app->unfold('[data-test=in-order]');
     $app->see('You chose it: The battery lasts longer, and large apps open later.');
     expect($app->accessibilityProblems())->toBe([]);
 });

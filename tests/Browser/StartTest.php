@@ -58,14 +58,14 @@ it('proves a step by hand with a whole output, and names the symptom of another'
     $app->click('I do it by hand');
     $app->seeIn('[data-test=headline]', 'Prove the link');
     $app->fill('[aria-label=Evidence]', "List of devices attached\nSKF3A04K17  unauthorized");
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->see('You see: The phone is listed as unauthorised or offline');
     $app->seeIn('[data-test=deciding-line]', 'SKF3A04K17 unauthorized');
     $app->seeIn('[data-test=causes]', 'The phone asks whether to trust this computer');
     $app->click('again');
     $app->seeIn('[data-test=headline]', 'Prove the link');
     $app->fill('[aria-label=Evidence]', "List of devices attached\nSKF3A04K17  device");
-    $app->click('Seen');
+    $app->click('I have seen it');
     Application::until(
         fn(): bool => !str_contains($app->text(), 'Prove the link in System'),
         'the step is proven',

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Facebook\WebDriver\WebDriverKeys;
 use Tests\Browser\Application;
 
 it('tells the story: open the ready phone, pick the build, clear to run, first boot, record', function () {
@@ -23,6 +24,7 @@ it('tells the story: open the ready phone, pick the build, clear to run, first b
     $app->see('Look at the phone.');
     $app->see('Every value is the expected one');
     $app->press('s');
+    $app->press(WebDriverKeys::ENTER);
     $app->see('Done. The phone runs what was planned.');
     $app->click('Open the record');
     $app->see('Before and after');
@@ -48,14 +50,16 @@ it('tells the story of an update in place: data stays, one step writes', functio
     $app->see('Clear to run');
     $app->see('Wipe caches');
     $app->press('1');
+    $app->unfold('[data-test=in-order]');
     $app->see('worth an evening');
     $app->press('3');
-    $app->see('kept');
+    $app->see('The plan takes nothing from the phone.');
     $app->press('4');
     $app->click('Start run');
     $app->typeLabel('SK-06');
     $app->see('Look at the phone.');
     $app->press('s');
+    $app->press(WebDriverKeys::ENTER);
     $app->see('Done. The phone runs what was planned.');
     $app->visit('/bench/SK-06');
     $app->see('9.4');
@@ -90,7 +94,7 @@ it(
         $app->see('Firmware 5.2.11 into slot B');
         $app->press('2');
         $app->see('Files of this job');
-        $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
+        $app->hit('[aria-label="Leave out firmware-5.2.11-bowline.zip"]');
         $app->see('Do not run');
         $app->see('Add firmware-5.2.11-bowline.zip from the shelf to the kit.');
         $app->press('4');
@@ -100,7 +104,7 @@ it(
         $app->click('Add to the kit');
         $app->see('Clear to run');
         // Or by the change that the score names.
-        $app->hit('[aria-label="Leave firmware-5.2.11-bowline.zip out"]');
+        $app->hit('[aria-label="Leave out firmware-5.2.11-bowline.zip"]');
         $app->see('Do not run');
         $app->press('4');
         $app->seeIn('[data-test=alternative]', 'Add Ostrand firmware 5.2.11');
@@ -130,7 +134,7 @@ it('settles what a signed-in phone needs, one agreement at a time or all at once
     $app->see('7 things to decide');
     $app->click('Accept losing contacts');
     $app->see('6 things to decide');
-    $app->see('lost, and you accept it');
+    $app->see('You accept losing contacts');
     $app->click('Agree to all 6');
     $app->see('Clear to run');
 });
@@ -191,7 +195,7 @@ it('backs a phone up by its recovery, chooses what goes in, and keeps the set wi
     $app->press('5');
     $app->click('Run it on the stand-in phone');
     $app->see('Make the test call', 60);
-    $app->click('Seen');
+    $app->click('I have seen it');
     $app->see('Every step was done and seen');
     $app->visit('/bench/SK-13');
     $app->click('Backups (4)');

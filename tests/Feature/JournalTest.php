@@ -87,7 +87,7 @@ it('takes the answers of a person and refuses those that do not fit', function (
     $journal->append(EventKind::Gate, 4, ['reason' => 'first write', 'word' => 'SK-04']);
     postJson("/api/runs/{$id}/release", ['word' => 'SK-40'])
         ->assertUnprocessable()
-        ->assertJsonPath('expected', 'the label of the phone on the bench, SK-04');
+        ->assertJsonPath('expected', 'the label of the phone that this job is for');
     postJson("/api/runs/{$id}/release", ['word' => 'SK-04'])
         ->assertOk()
         ->assertJsonPath('status', 'running');

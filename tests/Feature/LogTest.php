@@ -104,7 +104,7 @@ it('sums up by model and build, and names what went wrong most', function () {
 
     expect($answer->json('models.0'))
         ->toMatchArray(['codename' => 'bowline', 'runs' => 3, 'ended' => 2, 'withTrouble' => 2])
-        ->and($answer->json('models.0.medianSeconds'))
+        ->and($answer->json('models.0.times.1'))
         ->toBeGreaterThan(1.8 * $answer->json('models.0.plannedSeconds'))
         ->and($answer->json('troubles'))
         ->toBe([

@@ -24,6 +24,7 @@ Artisan::call('migrate', ['--force' => true]);
 $what = $argv[1] ?? '';
 if ($what === 'demo' || $what === 'runs') {
     app(DemoWorld::class)->layOut(static fn(string $text): null => null);
+    app(DemoWorld::class)->openJobs();
 }
 if ($what === 'runs') {
     Queue::fake();

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Bench\Season;
 use App\Data\Database;
 use App\Data\DataRefused;
 use App\Demo\DemoWorld;
+use App\Models\WorkJob;
 use App\Serve\Supervisor;
 use Illuminate\Console\Command;
 use Illuminate\Database\Migrations\Migrator;
@@ -25,7 +27,7 @@ final class PrepareCommand extends Command
         try {
             Database::own()->prepare($migrator);
             if ($this->option('demo')) {
-                app(DemoWorld::class)->layOut(fn(string $text) => $this->line("  {$text}"));
+                $this->layOutDemo();
             }
         } catch (DataRefused $refused) {
             $this->error($refused->getMessage());
@@ -39,5 +41,17 @@ final class PrepareCommand extends Command
         }
 
         return self::SUCCESS;
+    }
+
+    /** The past comes before what is open, and both only into a demo that nobody has worked in. */
+    private function layOutDemo(): void
+    {
+        $isNew = WorkJob::withTrashed()->doesntExist();
+        $world = app(DemoWorld::class);
+        $world->layOut(fn(string $text) => $this->line("  {$text}"));
+        if ($isNew) {
+            app(Season::class)->layOut();
+            $world->openJobs();
+        }
     }
 }

@@ -6,7 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Http\Api\Answers;
 use App\Http\Api\Reads;
-use App\Planning\Search;
+use App\Http\Resources\SearchHits;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -17,7 +17,7 @@ final class SearchController extends Controller
 
     #[Reads('q')]
     #[Answers('search')]
-    public function __invoke(Request $request, Search $search): JsonResponse
+    public function __invoke(Request $request, SearchHits $search): JsonResponse
     {
         $text = mb_substr($request->string('q')->toString(), 0, self::LONGEST);
 

@@ -38,7 +38,7 @@ enum Source: string
             self::File => 'read from the file',
             self::Card => 'declared by the release card',
             self::Listed => 'stated by a checksum list',
-            self::Typed => 'typed',
+            self::Typed => 'typed by hand',
             self::Settled => 'decided by a person',
             self::Assumed => 'assumed',
         };

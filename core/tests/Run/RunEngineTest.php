@@ -114,7 +114,7 @@ it('waits at a gate for the label of the phone, and takes no other word', functi
     expect($state->status)
         ->toBe(RunState::GATED)
         ->and(fn() => $stage->actions->release('SK-08'))
-        ->toThrow(RunRefusal::class, 'you have the wrong phone')
+        ->toThrow(RunRefusal::class, 'this is the wrong phone')
         ->and($stage->advance()->status)
         ->toBe(RunState::GATED)
         ->and($stage->link->done)

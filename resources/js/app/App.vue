@@ -41,7 +41,7 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
   <v-app>
     <div class="frame">
       <nav class="rail" aria-label="Places">
-        <RouterLink class="mark" to="/bench" aria-label="Tornavis, to the bench">
+        <RouterLink class="mark" to="/bench" aria-label="Tornavis: open the bench">
           <svg viewBox="0 0 34 34" width="34" height="34" aria-hidden="true">
             <circle cx="17" cy="17" r="15.5" fill="none" stroke="#C9D6D3" stroke-width="2" />
             <rect x="4" y="14.4" width="26" height="5.2" rx="1" fill="#B07A1E" transform="rotate(-38 17 17)" />
@@ -51,10 +51,13 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
           place.name
         }}</RouterLink>
         <div class="foot">
-          <button type="button" class="look" @click="commands?.show()">
-            Search <span class="mono wide">Ctrl K</span>
-          </button>
-          <button type="button" class="look" :aria-label="`Use the ${otherLook} look`" @click="chosenLook = otherLook">
+          <button type="button" class="look" title="Ctrl K" @click="commands?.show()">Search</button>
+          <button
+            type="button"
+            class="look"
+            :aria-label="otherLook === 'dark' ? 'Dark look' : 'Light look'"
+            @click="chosenLook = otherLook"
+          >
             <span class="wide">{{ otherLook === 'dark' ? 'Dark' : 'Light' }} look</span
             ><span class="narrow" aria-hidden="true">◐</span>
           </button>

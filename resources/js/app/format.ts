@@ -87,7 +87,7 @@ export const sourceName: Record<string, string> = {
   file: 'read from the file',
   card: 'release card',
   list: 'checksum list',
-  typed: 'typed',
+  typed: 'typed by hand',
   settled: 'decided by a person',
   assumed: 'assumed',
 }

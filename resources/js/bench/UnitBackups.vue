@@ -32,9 +32,9 @@ async function record(): Promise<void> {
         <tr>
           <th>Set</th>
           <th>Brings back</th>
-          <th>Lies on</th>
+          <th>Where it is</th>
           <th>Made</th>
-          <th>Goes back onto this phone now</th>
+          <th>Can it go back now?</th>
         </tr>
       </thead>
       <tbody>
@@ -62,11 +62,11 @@ async function record(): Promise<void> {
       </tbody>
     </table>
   </div>
-  <p v-else class="empty">No backup is recorded. What a plan takes and no backup holds has to be given up by name.</p>
+  <p v-else class="empty">No backup is recorded. Record one, so that plans know what it can bring back.</p>
   <form class="form" @submit.prevent="record">
     <h2>Record a backup</h2>
     <label>What you call it <input v-model="form.name" name="name" /></label>
-    <label>Where it lies <input v-model="form.place" name="place" /></label>
+    <label>Where it is kept <input v-model="form.place" name="place" /></label>
     <label
       >What it is
       <select v-model="form.kind" name="kind">

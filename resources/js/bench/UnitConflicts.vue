@@ -19,7 +19,7 @@ defineEmits<{ settle: [body: { name: string; side: number }] }>()
         >
         <span class="small mute" :title="dateTimeOf(fact.at)">{{ ago(fact.at) }}</span>
         <button type="button" class="btn small" @click="$emit('settle', { name: conflict.name, side })">
-          This one holds
+          This one is right
         </button>
       </div>
     </div>

@@ -2,8 +2,9 @@
 import { computed, ref } from 'vue'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
-import { ago, dateTimeOf, sourceName } from '../app/format'
+import { ago, dateTimeOf } from '../app/format'
 import { useSend } from '../app/useSend'
+import FactRows from './FactRows.vue'
 import { meanings, oldestOf } from './factMeaning'
 import type { UnitAnswer } from '../generated/api'
 
@@ -14,6 +15,9 @@ const name = ref<string | null>(null)
 const text = ref('')
 const field = computed(() => props.fields.find((one) => one.name === name.value))
 const groups = computed(() => meanings(props.facts))
+/** The picture above has the most of a slot; its single values are folded where they are many. */
+const FEW = 3
+const isOfSlot = (fact: UnitAnswer['facts'][number]): boolean => /^slot\.[ab-]\./.test(fact.name)
 
 async function enter(): Promise<void> {
   if (!field.value) return
@@ -53,7 +57,7 @@ async function enter(): Promise<void> {
         :type="field.type === 'int' || field.type === 'percent' ? 'number' : 'text'"
         :placeholder="field.type === 'list' ? 'one, another' : 'as the phone shows it'"
     /></label>
-    <button v-if="field" type="submit" class="btn">Enter</button>
+    <button v-if="field" type="submit" class="btn">Keep this value</button>
   </form>
   <ErrorNote class="mt-3" :error="refused" />
   <p v-if="facts.length === 0" class="empty">
@@ -66,32 +70,11 @@ async function enter(): Promise<void> {
         >The oldest look was {{ ago(oldestOf(group.facts)) }}.</span
       >
     </h2>
-    <div class="scroll-x">
-      <table class="rows">
-        <thead class="visually-hidden">
-          <tr>
-            <th>What</th>
-            <th>Value</th>
-            <th>How it is known</th>
-            <th>When</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="fact in group.facts" :key="fact.name">
-            <td class="what">{{ fact.label }}</td>
-            <td class="mono wrap">
-              <span :class="{ unknown: fact.value === null }">{{ fact.text }}</span>
-            </td>
-            <td class="small">
-              {{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span>
-            </td>
-            <td class="mute small" :title="dateTimeOf(fact.at)">
-              {{ ago(fact.at) }}<b v-if="fact.stale" class="old"> · too old to count</b>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <FactRows :facts="group.facts.filter((fact) => !isOfSlot(fact))" />
+    <details v-if="group.facts.some(isOfSlot)" :open="group.facts.filter(isOfSlot).length <= FEW">
+      <summary class="small">{{ group.facts.filter(isOfSlot).length }} values of the slots</summary>
+      <FactRows :facts="group.facts.filter(isOfSlot)" />
+    </details>
   </section>
 </template>
 
@@ -99,12 +82,6 @@ async function enter(): Promise<void> {
 .means {
   font-weight: 400;
   margin-left: 8px;
-}
-.what {
-  width: 230px;
-}
-.old {
-  color: var(--brass);
 }
 .enter {
   display: flex;
@@ -123,7 +100,9 @@ async function enter(): Promise<void> {
   font-size: 12.5px;
   color: var(--mute);
 }
-.unknown {
-  border-bottom: 1px dotted currentcolor;
+summary {
+  cursor: pointer;
+  padding: 6px 10px;
+  color: var(--mute);
 }
 </style>

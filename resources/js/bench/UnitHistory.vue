@@ -24,8 +24,8 @@ async function takeBack(at: string): Promise<void> {
 
 <template>
   <form class="write" @submit.prevent="write">
-    <label>Write down <textarea v-model="text" name="note" rows="2" /></label>
-    <button type="submit" class="btn" :disabled="text.trim() === ''">Keep it</button>
+    <label>A note <textarea v-model="text" name="note" rows="2" /></label>
+    <button type="submit" class="btn" :disabled="text.trim() === ''">Keep this note</button>
   </form>
   <ErrorNote class="mt-3" :error="refused" />
   <ol class="history">

@@ -71,7 +71,7 @@ async function start(which?: number): Promise<void> {
             <span class="mute">{{ dateTimeOf(moment) }} here</span>
           </button>
         </template>
-        <button v-else type="submit" class="btn small" :disabled="at === ''">Count from there</button>
+        <button v-else type="submit" class="btn small" :disabled="at === ''">Count the wait from there</button>
       </template>
     </form>
     <p v-else class="small">Its maker asks for no wait.</p>

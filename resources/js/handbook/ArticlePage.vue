@@ -19,7 +19,7 @@ const next = computed(() => articles[(at.value + 1) % articles.length])
   <article v-if="shown" class="page">
     <p class="lead">{{ shown.lead }}</p>
     <section v-for="part in shown.parts" :key="part.text">
-      <p><LinkedText :text="part.text" /></p>
+      <p><LinkedText :text="part.text" :within="shown.id" /></p>
       <ArticleDrawing v-if="part.drawing" :of="part.drawing" class="drawing" />
     </section>
     <p v-if="next" class="mute">

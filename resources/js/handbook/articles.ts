@@ -38,14 +38,18 @@ export interface Piece {
   article: Article | null
 }
 
-/** A text in pieces: the first place of each article's words leads to it, the rest stays plain. */
-export function linked(text: string): Piece[] {
+/**
+ * A text in pieces: the first place of each article's words leads to it, the rest stays plain.
+ *
+ * @param within id of the article that the text stands in, which does not lead to itself
+ */
+export function linked(text: string, within?: string): Piece[] {
   const pieces: Piece[] = []
   const named = new Set<Article>()
   let from = 0
   for (const match of text.matchAll(pattern)) {
     const article = byWord.get(match[0].toLowerCase())
-    if (article === undefined || named.has(article)) continue
+    if (article === undefined || article.id === within || named.has(article)) continue
     named.add(article)
     if (match.index > from) pieces.push({ text: text.slice(from, match.index), article: null })
     pieces.push({ text: match[0], article })

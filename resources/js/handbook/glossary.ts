@@ -18,7 +18,8 @@ export const glossary: [word: string, meaning: string][] = [
   ],
   [
     'Finding',
-    'What a rule says about phone and kit: stop, decide, caution, good to know or in order, with its reason and what to do.',
+    'What a rule says about phone and kit: stop, decide, caution, good to know or in order; with its reason and ' +
+      'what to do.',
   ],
   [
     'Firmware',

@@ -101,7 +101,7 @@ function leave(): void {
           v-if="preset.own"
           type="button"
           class="drop"
-          :aria-label="`Drop the set ${preset.name}`"
+          :aria-label="`drop the set ${preset.name}`"
           @click="send(() => client.DELETE('/house-rules/presets/{name}', { params: { path: { name: preset.name } } }))"
         >
           drop

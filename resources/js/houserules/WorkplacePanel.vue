@@ -61,7 +61,7 @@ async function addBad(): Promise<void> {
             <button
               type="button"
               class="btn small"
-              :aria-label="`Take ${tool.version} off the list`"
+              :aria-label="`Remove it from the list: ${tool.version}`"
               @click="
                 change({
                   ...workplace,
@@ -69,7 +69,7 @@ async function addBad(): Promise<void> {
                 })
               "
             >
-              Take off
+              Remove it from the list
             </button>
           </td>
         </tr>

@@ -26,7 +26,7 @@ async function record(): Promise<void> {
   <form v-else-if="open" class="form" @submit.prevent="record">
     <ErrorNote :error="refused" />
     <label>What you call it <input v-model="name" /></label>
-    <label>Where it lies <input v-model="place" /></label>
+    <label>Where it is kept <input v-model="place" /></label>
     <fieldset>
       <legend>What it can bring back</legend>
       <label v-for="entry in choices" :key="entry.class"

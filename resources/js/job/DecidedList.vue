@@ -23,7 +23,7 @@ const decided = computed(() => props.job.findings.filter((finding) => props.keys
           v-if="!job.run"
           type="button"
           class="btn small"
-          :aria-label="`Take back: ${finding.need}`"
+          :aria-label="`Take it back: ${finding.need}`"
           @click="$emit('change', without(job, finding.key))"
         >
           Take it back

@@ -85,6 +85,12 @@ li.stop {
 .source {
   font-size: 12px;
 }
+/* Large enough for a thumb. */
+.source a {
+  display: inline-block;
+  min-height: 24px;
+  line-height: 24px;
+}
 @media (max-width: 700px) {
   li {
     grid-template-columns: minmax(0, 1fr);

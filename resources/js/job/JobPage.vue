@@ -136,7 +136,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
         class="btn act"
         @click="go('run')"
       >
-        To the run
+        Open the run
       </button>
     </template>
   </TopBar>

@@ -114,4 +114,26 @@ progress {
 .acts .btn + .btn {
   margin-left: 8px;
 }
+@media (max-width: 700px) {
+  thead {
+    display: none;
+  }
+  tr {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) auto;
+    border-bottom: 1px solid var(--line);
+    padding: 6px 0;
+  }
+  table.rows td {
+    border: 0;
+    padding: 2px 6px;
+  }
+  td:nth-child(2),
+  td:nth-child(3) {
+    grid-column: 1 / -1;
+  }
+  td:nth-child(4) {
+    align-self: center;
+  }
+}
 </style>

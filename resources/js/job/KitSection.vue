@@ -85,7 +85,7 @@ function add(): void {
                 v-if="!job.run && file.id !== undefined"
                 type="button"
                 class="btn small"
-                :aria-label="`Leave ${file.name} out`"
+                :aria-label="`Leave out ${file.name}`"
                 @click="leaveOut(file.id)"
               >
                 Leave out

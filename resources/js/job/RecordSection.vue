@@ -44,7 +44,7 @@ const print = (): void => window.print()
           <a class="btn small" :href="`/api/runs/${job.run.id}/run.jsonl`">JSON Lines</a>
           <a class="btn small" :href="`/api/runs/${job.run.id}/run.csv`">CSV</a>
           <a class="btn small" :href="`/api/runs/${job.run.id}/journal.json`">Journal as JSON</a>
-          <button type="button" class="btn small" @click="print">Print</button>
+          <button type="button" class="btn small" @click="print">Print the record</button>
         </div>
       </div>
       <section class="mb-6">
@@ -56,7 +56,7 @@ const print = (): void => window.print()
                 <th>What</th>
                 <th>Before</th>
                 <th>After</th>
-                <th>Rests on</th>
+                <th>How it is known</th>
               </tr>
             </thead>
             <tbody>
@@ -81,8 +81,8 @@ const print = (): void => window.print()
                 <th></th>
                 <th>Step</th>
                 <th>Planned</th>
-                <th>Took</th>
-                <th>Evidence</th>
+                <th>Actual time</th>
+                <th>What was seen</th>
               </tr>
             </thead>
             <tbody>
@@ -98,7 +98,7 @@ const print = (): void => window.print()
         </div>
       </section>
       <section v-if="record.deviations.length" class="mb-6">
-        <h2>What went otherwise</h2>
+        <h2>What went differently</h2>
         <p v-for="(row, index) in record.deviations" :key="index">
           <span class="mono small">{{ dateTimeOf(row.at) }}</span> step {{ row.step }}: {{ row.says }}
         </p>
@@ -123,7 +123,7 @@ const print = (): void => window.print()
             aria-label="Note"
             placeholder="What you want to find again a year from now"
           />
-          <button type="submit" class="btn small" :disabled="note.trim() === ''">Write it down</button>
+          <button type="submit" class="btn small" :disabled="note.trim() === ''">Keep this note</button>
         </form>
       </section>
       <section v-if="record.losses.length" class="mb-6">

@@ -29,7 +29,7 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
             <th>Fits</th>
             <th>Brings back</th>
             <th>Taken from</th>
-            <th>Lies on</th>
+            <th>Where it is</th>
             <th>Made</th>
           </tr>
         </thead>

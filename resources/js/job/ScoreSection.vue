@@ -64,6 +64,13 @@ useKeys({ j: () => move(1), k: () => move(-1) })
       </table>
       <StepDetail v-if="step" :step="step" :commands="job.commands[step.number]" class="no-print" />
     </div>
+    <p class="turn no-print">
+      <button type="button" class="btn" :disabled="selected === 1" @click="move(-1)">Previous step</button>
+      <span class="mono">{{ selected }} / {{ plan.steps.length }}</span>
+      <button type="button" class="btn next" :disabled="selected === plan.steps.length" @click="move(1)">
+        Next step
+      </button>
+    </p>
     <p class="along mute small no-print">
       Take the plan along: <button type="button" class="btn small" @click="print">Print the job sheet</button>
       <a v-if="!begun" class="btn small" :href="`/api/jobs/${job.id}/plan.md`">Markdown</a>
@@ -136,9 +143,28 @@ useKeys({ j: () => move(1), k: () => move(-1) })
   align-items: center;
   padding: 12px 20px;
 }
+.turn {
+  display: none;
+}
 @media (max-width: 900px) {
   .low {
     grid-template-columns: minmax(0, 1fr);
+  }
+  .low > :last-child {
+    order: -1;
+  }
+  /* The step is read above, and turned by the thumb that holds the phone. */
+  .turn {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    position: sticky;
+    bottom: 0;
+    margin: 0;
+    padding: 8px 12px;
+    background: var(--paper);
+    border-top: 1px solid var(--line);
+    z-index: 3;
   }
 }
 </style>

@@ -157,7 +157,7 @@ async function take(): Promise<void> {
         <button v-if="trial.intent || answer.difference.changed" type="button" class="btn small" @click="take">
           {{ trial.intent ? 'Open it as a job of its own' : 'Use in this job' }}
         </button>
-        <button type="button" class="btn small" @click="drop">Leave it as it is</button>
+        <button type="button" class="btn small" @click="drop">Leave the plan as it is</button>
       </div>
       <PlanDifference :difference="answer.difference" />
       <ScorePicture

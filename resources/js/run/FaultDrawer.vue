@@ -38,7 +38,7 @@ async function strike(): Promise<void> {
         </select></label
       >
       <label>at percent <input v-model.number="percent" type="number" min="0" max="100" class="mono" /></label>
-      <button type="submit" class="btn small" :disabled="kind === ''">Let it happen</button>
+      <button type="submit" class="btn small" :disabled="kind === ''">Let this go wrong</button>
     </form>
     <p v-if="set" class="mute" role="status">It will strike the next time that it can: {{ set }}.</p>
     <ErrorNote :error="refused" />

@@ -73,7 +73,7 @@ async function agree(body: Body<'/runs/{run}/plan-again'>): Promise<void> {
             class="btn small"
             @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })"
           >
-            Plan it so
+            Plan it this way
           </button></AlternativeRow
         >
       </template>
@@ -85,7 +85,7 @@ async function agree(body: Body<'/runs/{run}/plan-again'>): Promise<void> {
         <button v-if="!ways.stops.length" type="button" class="btn act" @click="agree({ back, seal: ways.seal })">
           {{ back ? 'Agree to the way back' : 'Agree to the new plan' }}
         </button>
-        <button type="button" class="btn" @click="ways = null">Leave it</button>
+        <button type="button" class="btn" @click="ways = null">Close these ways on</button>
       </p>
     </section>
     <ErrorNote :error="refused" />

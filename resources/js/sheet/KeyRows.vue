@@ -35,7 +35,7 @@ function drop(mode: string, index: number): void {
       <button
         type="button"
         class="btn small"
-        :aria-label="`${mode}: leave key ${index + 1} out`"
+        :aria-label="`Leave out key ${index + 1} of ${mode}`"
         @click="drop(mode, index)"
       >
         Leave out

@@ -43,7 +43,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
             <input v-model="row[key]" type="checkbox" :aria-label="`${row.name}: ${name}`" />
           </td>
           <td>
-            <button type="button" class="btn small" :aria-label="`Leave ${row.name} out`" @click="drop(index)">
+            <button type="button" class="btn small" :aria-label="`Leave out ${row.name}`" @click="drop(index)">
               Leave out
             </button>
           </td>

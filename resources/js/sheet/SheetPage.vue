@@ -14,6 +14,7 @@ import SheetSources from './SheetSources.vue'
 import { firstFields, firstKey } from './first'
 import { enteredOver, sourceOf } from './sources'
 import SizeInput from './SizeInput.vue'
+import UnlockField from './UnlockField.vue'
 import VariantRows from './VariantRows.vue'
 import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
@@ -232,29 +233,7 @@ onMounted(load)
           ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label
         ></SheetField
       >
-      <SheetField label="Unlocking" field="unlock">
-        <label
-          >hours to wait
-          <input
-            :value="sheet.unlock?.waitHours"
-            type="number"
-            min="0"
-            name="waitHours"
-            @input="sheet.unlock = { ...sheet.unlock, waitHours: ($event.target as HTMLInputElement).valueAsNumber }"
-        /></label>
-        <label
-          >maker's terms
-          <input
-            :value="sheet.unlock?.note"
-            name="unlockNote"
-            @input="
-              sheet.unlock = {
-                waitHours: sheet.unlock?.waitHours ?? NaN,
-                note: ($event.target as HTMLInputElement).value,
-              }
-            "
-        /></label>
-      </SheetField>
+      <UnlockField v-model="sheet.unlock" />
       <SheetField label="Rollback index" field="rollbackIndex"
         ><label
           ><input

@@ -39,7 +39,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
               v-if="rows.length > 1"
               type="button"
               class="btn small"
-              :aria-label="`Leave variant ${index + 1} out`"
+              :aria-label="`Leave out variant ${index + 1}`"
               @click="drop(index)"
             >
               Leave out

@@ -20,7 +20,7 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
     </div>
     <template #acts>
       <RouterLink class="btn" :to="`/shelf/${other}/compare/${id}`">Swap the two files</RouterLink>
-      <RouterLink class="btn" :to="`/shelf?file=${id}`">To the shelf</RouterLink>
+      <RouterLink class="btn" :to="`/shelf?file=${id}`">Open the shelf</RouterLink>
     </template>
   </TopBar>
   <div class="page">

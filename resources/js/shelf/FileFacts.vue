@@ -100,7 +100,7 @@ async function enter(): Promise<void> {
       </select></label
     >
     <label>is <input v-model="value" name="value" placeholder="empty takes it back" /></label>
-    <button type="submit" class="btn small" :disabled="name === ''">Enter</button>
+    <button type="submit" class="btn small" :disabled="name === ''">Keep this value</button>
   </form>
   <ErrorNote class="mt-3" :error="refused" />
 </template>

@@ -94,7 +94,7 @@ async function forget(): Promise<void> {
           </select></label
         >
         <RouterLink v-if="other" class="btn small" :to="`/shelf/${id}/compare/${other}`">Compare</RouterLink>
-        <button v-if="file.missing" type="button" class="btn small erase" @click="forget">Forget it</button>
+        <button v-if="file.missing" type="button" class="btn small erase" @click="forget">Forget this file</button>
       </div>
       <dl>
         <dt>Container</dt>

@@ -31,7 +31,7 @@ async function keep(folders: string[]): Promise<void> {
         <span class="mono">{{ folder }}</span><button
           type="button"
           class="btn small"
-          :aria-label="`Leave ${folder} out`"
+          :aria-label="`Leave out ${folder}`"
           @click="keep(props.folders.filter((one) => one !== folder))"
         >
           Leave out

@@ -65,7 +65,7 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
                 v-else
                 type="button"
                 class="btn small"
-                :aria-label="`Take the image of ${image.partition} out`"
+                :aria-label="`Take out the image of ${image.partition}`"
                 @click="takeOut(image.partition)"
               >
                 Take out

@@ -30,11 +30,14 @@ export function stateOf(file: FileSummary): FileState {
 /** What a person should look at, in a few words; null where nothing is wrong. */
 export function problemOf(file: FileSummary): string | null {
   if (file.missing) return 'The file is no longer where it was.'
-  if (file.problem !== null) return file.problem
-  if (file.integrity === 'damaged') return file.integrityReason
+  if (file.problem !== null) return inShort(file.problem)
+  if (file.integrity === 'damaged') return inShort(file.integrityReason)
   if (file.conflicts > 0) return 'File and card say different things.'
   return null
 }
+
+/** The first sentence, without the place in the file; all of it stands on the page of the file. */
+const inShort = (text: string): string => text.split(/\. | \(/)[0]!.replace(/\.?$/, '.')
 
 const codenamesOf = (file: FileSummary): string[] => (file.codenames.length ? file.codenames : [ANY_PHONE])
 

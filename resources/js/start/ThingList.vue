@@ -15,7 +15,7 @@ defineEmits<{ drop: [name: string] }>()
         v-if="!thing.kinds.includes('file')"
         type="button"
         class="btn small"
-        :aria-label="`Take ${thing.name} away`"
+        :aria-label="`Take away ${thing.name}`"
         @click="$emit('drop', thing.name)"
       >
         Take away

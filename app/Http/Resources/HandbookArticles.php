@@ -2,10 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Handbook;
+namespace App\Http\Resources;
 
 /** The short articles of the handbook, which the pages show and the search looks through. */
-final class Articles
+final class HandbookArticles
 {
     /**
      * @return list<array{id: string, title: string, lead: string, words: list<string>}>

@@ -2,14 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Planning;
+namespace App\Http\Resources;
 
-use App\Handbook\Articles;
-use App\Http\Resources\UnitCard;
 use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
+use App\Planning\JobPlanner;
 use Tornavis\Core\Rule\Rulebook;
 use Tornavis\Core\Words\Symptom;
 
@@ -19,7 +18,7 @@ use Tornavis\Core\Words\Symptom;
  *
  * @phpstan-type Hit array{kind: string, title: string, about: string, to: string}
  */
-final readonly class Search
+final readonly class SearchHits
 {
     private const SHOWN = 24;
 
@@ -208,7 +207,7 @@ final readonly class Search
      */
     private static function articles(): \Generator
     {
-        foreach (Articles::all() as $article) {
+        foreach (HandbookArticles::all() as $article) {
             $about = implode(' ', [$article['lead'], ...$article['words']]);
             yield ['about' => $article['lead']] +
                 self::hit('article', $article['title'], $about, "/handbook/{$article['id']}");

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Bench\SeasonMaker;
+
+/** For who changes what the demo's log shows. */
+final class SeasonCommand extends CoreCommand
+{
+    protected $signature = 'tornavis:season {folder=demo/runs : Where the run files go}';
+
+    protected $description = 'Carries the past runs of the demo out on its simulated phones and writes them as run files';
+
+    protected $hidden = true;
+
+    public function handle(SeasonMaker $maker): int
+    {
+        $path = base_path($this->argument('folder'));
+        array_map(unlink(...), glob("{$path}/*.jsonl.gz") ?: []);
+        if (!is_dir($path)) {
+            mkdir($path);
+        }
+        $maker->write($path, fn(string $text) => $this->line("  {$text}"));
+
+        return self::SUCCESS;
+    }
+}

@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { ago, dateTimeOf, sourceName } from '../app/format'
+import type { UnitAnswer } from '../generated/api'
+
+defineProps<{ facts: UnitAnswer['facts'] }>()
+</script>
+
+<template>
+  <div class="scroll-x">
+    <table class="rows">
+      <thead class="visually-hidden">
+        <tr>
+          <th>What</th>
+          <th>Value</th>
+          <th>How it is known</th>
+          <th>When</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="fact in facts" :key="fact.name">
+          <td class="what">{{ fact.label }}</td>
+          <td class="mono wrap">
+            <span :class="{ unknown: fact.value === null }">{{ fact.text }}</span>
+          </td>
+          <td class="small">
+            {{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span>
+          </td>
+          <td class="mute small" :title="dateTimeOf(fact.at)">
+            {{ ago(fact.at) }}<b v-if="fact.stale" class="old"> · too old to count</b>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.what {
+  width: 230px;
+}
+.old {
+  color: var(--brass);
+}
+.unknown {
+  border-bottom: 1px dotted currentcolor;
+}
+</style>
