@@ -30,7 +30,8 @@ function keys(Application $app, string $keys): void
 function keyTo(Application $app, string $key, string $words): void
 {
     $says =
-        'const e = document.activeElement; if (!e || ["BODY", "MAIN"].includes(e.tagName)) return ""; const label = e.closest("label") ?? e; ' .
+        'const e = document.activeElement; ' .
+        'if (!e || ["BODY", "MAIN"].includes(e.tagName)) return ""; const label = e.closest("label") ?? e; ' .
         'return `${e.getAttribute("aria-label") ?? ""} ${label.innerText ?? ""}`.replace(/\\s+/g, " ")';
     for ($presses = 0; $presses < 90; $presses++) {
         if (str_contains((string) $app->browser->executeScript($says), $words)) {

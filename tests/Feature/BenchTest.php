@@ -193,7 +193,7 @@ it('tells the history of a phone: looks with what was new, backups, notes, jobs'
 
     expect($history->pluck('kind')->unique()->sort()->values()->all())
         ->toBe(['backup', 'job', 'note', 'state'])
-        ->and($history->firstWhere('text', 'Typed, typed')['details'])
+        ->and($history->firstWhere('text', 'Typed by hand, typed')['details'])
         ->toBe(['Battery: 91 % → 40 %'])
         ->and($history->firstWhere('kind', 'note')['text'])
         ->toBe('Camera glass cracked.');

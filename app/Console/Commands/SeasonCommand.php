@@ -11,7 +11,7 @@ final class SeasonCommand extends CoreCommand
 {
     protected $signature = 'tornavis:season {folder=demo/runs : Where the run files go}';
 
-    protected $description = 'Carries the past runs of the demo out on its simulated phones and writes them as run files';
+    protected $description = 'Carries the past runs of the demo out on its simulated phones; writes run files';
 
     protected $hidden = true;
 

@@ -13,14 +13,16 @@ const LEAST = 22
 /**
  * Lays the steps out from left to right. Every step gets a least width so that it can be read and hit; what is
  * left is shared by the square root of the time, so that ten minutes look longer than one without hiding the rest.
+ *
+ * @param least width of the narrowest step
  */
-export function layOut(steps: Step[], width: number): Place[] {
+export function layOut(steps: Step[], width: number, least = LEAST): Place[] {
   const weights = steps.map((step) => Math.sqrt(step.expectedSeconds))
   const total = weights.reduce((sum, weight) => sum + weight, 0) || 1
-  const free = Math.max(0, width - LEAST * steps.length)
+  const free = Math.max(0, width - least * steps.length)
   let x = 0
   return weights.map((weight) => {
-    const place = { x, width: LEAST + (free * weight) / total }
+    const place = { x, width: least + (free * weight) / total }
     x += place.width
     return place
   })

@@ -5,6 +5,7 @@ import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import { ago, dateTimeOf, duration } from '../app/format'
 import TopBar from '../app/TopBar.vue'
+import VerdictMark from '../app/VerdictMark.vue'
 import { useKeys } from '../app/useKeys'
 import { runWords } from '../bench/words'
 import type { RunComparison } from '../generated/api'
@@ -48,6 +49,11 @@ async function compare(): Promise<void> {
 }
 /** As many as the server gives at once. */
 const PAGE = 200
+/** Stopped is worth a look; a run that is open goes on by itself. */
+function resultLevel(run: { status: string; troubles: number }): string {
+  if (run.status === 'ended') return 'clear'
+  return run.status === 'stopped' ? 'mind' : 'note'
+}
 const takingIn = ref(false)
 const filtered = computed(() => filter.value !== '' || codename.value !== '' || status.value !== '')
 const open = (jobId: number, ended: boolean): void => void router.push(`/jobs/${jobId}/${ended ? 'record' : 'run'}`)
@@ -150,7 +156,7 @@ useKeys({ '/': () => filterField.value?.focus() })
                 <span class="mono">{{ run.unit }}</span> <b class="mono">{{ run.codename }}</b>
               </td>
               <td>{{ run.build }}</td>
-              <td>{{ runWords(run.status) }}</td>
+              <td><VerdictMark :level="resultLevel(run)" :words="runWords(run.status)" /></td>
               <td class="mono">{{ run.step === null ? run.steps : run.step - 1 }} / {{ run.steps }}</td>
               <td class="mono">{{ duration(run.expectedSeconds) }}</td>
               <td class="mono">{{ duration(run.seconds) }}</td>

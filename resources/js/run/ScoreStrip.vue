@@ -10,10 +10,12 @@ const frame = ref<HTMLElement>()
 const { width } = useElementSize(frame)
 const modes = computed(() => lanes(props.plan.steps))
 const LANE = 14
+/** Nothing is hit here, so that all steps find room on a narrow screen. */
+const NARROWEST = 7
 /** Where the lanes begin: the names of the modes stand before them. */
 const left = computed(() => 20 + 7 * Math.max(...modes.value.map((mode) => modeName(mode).length)))
 const room = computed(() => Math.max(200, width.value - left.value - 24))
-const places = computed(() => layOut(props.plan.steps, room.value))
+const places = computed(() => layOut(props.plan.steps, room.value, NARROWEST))
 const height = computed(() => Math.max(56, modes.value.length * LANE + 18))
 const marker = computed(() => {
   const place = props.at === null ? undefined : places.value[props.at - 1]
