@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { language, languages, speak, t, type Language } from './i18n'
 import { useLocalStorage, usePreferredDark } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -6,15 +7,16 @@ import { useTheme } from 'vuetify'
 import CommandBar from './CommandBar.vue'
 import HealthLine from './HealthLine.vue'
 import KeysHelp from './KeysHelp.vue'
+import UndoBar from './UndoBar.vue'
 import { useKeys } from './useKeys'
 
 const places = [
-  { to: '/bench', name: 'Bench' },
-  { to: '/shelf', name: 'Shelf' },
-  { to: '/jobs', name: 'Jobs' },
-  { to: '/log', name: 'Log' },
-  { to: '/handbook', name: 'Handbook' },
-  { to: '/house-rules', name: 'House rules' },
+  { to: '/bench', name: t('app.places.bench') },
+  { to: '/shelf', name: t('app.places.shelf') },
+  { to: '/jobs', name: t('app.places.jobs') },
+  { to: '/log', name: t('app.places.log') },
+  { to: '/handbook', name: t('common.handbook') },
+  { to: '/house-rules', name: t('common.houseRules') },
 ]
 const theme = useTheme()
 /** What the person chose; as long as they chose nothing, the look of their system. */
@@ -40,8 +42,8 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
 <template>
   <v-app>
     <div class="frame">
-      <nav class="rail" aria-label="Places">
-        <RouterLink class="mark" to="/bench" aria-label="Tornavis: open the bench">
+      <nav class="rail" :aria-label="t('app.app.places')">
+        <RouterLink class="mark" to="/bench" :aria-label="t('app.app.tornavisOpenBench')">
           <svg viewBox="0 0 34 34" width="34" height="34" aria-hidden="true">
             <circle cx="17" cy="17" r="15.5" fill="none" stroke="#C9D6D3" stroke-width="2" />
             <rect x="4" y="14.4" width="26" height="5.2" rx="1" fill="#B07A1E" transform="rotate(-38 17 17)" />
@@ -51,21 +53,38 @@ useKeys({ '?': () => (keysOpen.value = true), w: () => void router.push('/start'
           place.name
         }}</RouterLink>
         <div class="foot">
-          <button type="button" class="look" title="Ctrl K" @click="commands?.show()">Search</button>
+          <button type="button" class="look" :title="t('app.app.ctrlK')" @click="commands?.show()">
+            {{ t('app.app.search') }}
+          </button>
           <button
             type="button"
             class="look"
-            :aria-label="otherLook === 'dark' ? 'Dark look' : 'Light look'"
+            :aria-label="otherLook === 'dark' ? t('app.app.darkLook') : t('app.app.lightLook')"
             @click="chosenLook = otherLook"
           >
-            <span class="wide">{{ otherLook === 'dark' ? 'Dark' : 'Light' }} look</span
-            ><span class="narrow" aria-hidden="true">◐</span>
+            <span class="wide">{{ otherLook === 'dark' ? t('app.app.darkLook') : t('app.app.lightLook') }}</span><span
+              class="narrow"
+              aria-hidden="true"
+              >◐</span
+            >
           </button>
-          <button type="button" class="look wide" @click="keysOpen = true">Keys <span class="mono">?</span></button>
+          <select
+            class="look wide"
+            name="language"
+            :value="language"
+            aria-label="Language, Sprache"
+            @change="speak(($event.target as HTMLSelectElement).value as Language)"
+          >
+            <option v-for="(name, code) in languages" :key="code" :value="code">{{ name }}</option>
+          </select>
+          <button type="button" class="look wide" @click="keysOpen = true">
+            {{ t('common.keys') }} <span class="mono">?</span>
+          </button>
         </div>
       </nav>
       <main ref="main" class="main" tabindex="-1"><HealthLine /><RouterView :key="page" /></main>
     </div>
+    <UndoBar />
     <CommandBar ref="commands" />
     <KeysHelp v-model="keysOpen" />
   </v-app>

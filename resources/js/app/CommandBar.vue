@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from './i18n'
 import { refDebounced, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -31,6 +32,8 @@ const kinds: Record<Hit['kind'], string> = {
   article: 'article',
 }
 
+const vFocus = { mounted: (field: HTMLElement) => field.focus() }
+
 function show(): void {
   open.value = true
   wanted.value = ''
@@ -53,14 +56,24 @@ defineExpose({ show })
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620" location="top" scroll-strategy="none" aria-label="Search everywhere">
+  <v-dialog
+    v-model="open"
+    max-width="620"
+    location="top"
+    scroll-strategy="none"
+    :aria-label="t('app.commandBar.searchEverywhere')"
+  >
     <v-card class="pa-3">
-      <v-text-field
+      <input
         v-model="wanted"
-        label="Find a phone, file, job, run, model, rule or article"
-        autofocus
-        hide-details
+        v-focus
+        class="field"
+        type="search"
         role="combobox"
+        autocomplete="off"
+        spellcheck="false"
+        :aria-label="t('app.commandBar.findPhoneFileJob')"
+        :placeholder="t('app.commandBar.findPhoneFileJob')"
         aria-autocomplete="list"
         aria-controls="search-hits"
         :aria-expanded="hits.length > 0"
@@ -70,7 +83,7 @@ defineExpose({ show })
         @keydown.enter.prevent="go(active)"
       />
       <ErrorNote :error="error" />
-      <div id="search-hits" class="hits" role="listbox" aria-label="Found">
+      <div id="search-hits" class="hits" role="listbox" :aria-label="t('app.commandBar.found')">
         <div
           v-for="(hit, index) in hits"
           :id="`hit-${index}`"
@@ -88,9 +101,9 @@ defineExpose({ show })
         </div>
       </div>
       <p class="found small mute" role="status">
-        <template v-if="data && hits.length === 0">Nothing has these words. Take one out.</template>
+        <template v-if="data && hits.length === 0">{{ t('app.commandBar.nothingHasTheseWords') }}</template>
         <template v-else-if="data && data.total > hits.length">
-          The first {{ hits.length }} of {{ data.total }}. One more word finds less.
+          {{ t('app.commandBar.firstOneMoreWord', { count: hits.length, total: data.total }) }}
         </template>
       </p>
     </v-card>
@@ -98,6 +111,16 @@ defineExpose({ show })
 </template>
 
 <style scoped>
+.field {
+  width: 100%;
+  min-height: 44px;
+  padding: 8px 12px;
+  border: 1px solid var(--slate);
+  border-radius: 4px;
+  background: var(--ground);
+  color: var(--ink);
+  font-size: 16px;
+}
 .hits {
   margin-top: 8px;
   max-height: 60vh;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from './i18n'
 import type { ApiError } from './client'
 
 defineProps<{ error: ApiError | null }>()
@@ -8,7 +9,9 @@ defineProps<{ error: ApiError | null }>()
   <div v-if="error" class="error-note" role="alert">
     <b>{{ error.answer?.what ?? error.message }}</b>
     <template v-if="error.answer?.what">
-      <div class="small">{{ error.answer.where }}. Expected: {{ error.answer.expected }}.</div>
+      <div class="small">
+        {{ t('app.errorNote.expected', { where: error.answer.where, expected: error.answer.expected }) }}
+      </div>
       <div class="small">{{ error.answer.todo }}</div>
     </template>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from './i18n'
 import { ref } from 'vue'
 
 /** A text that is pasted, typed, dropped as a file or chosen as one. */
@@ -26,7 +27,7 @@ async function take(file: File | undefined): Promise<void> {
     </label>
     <input
       type="file"
-      :aria-label="`${label}: choose a file`"
+      :aria-label="t('app.fileDrop.chooseFile', { label })"
       @change="take(($event.target as HTMLInputElement).files?.[0])"
     />
   </div>

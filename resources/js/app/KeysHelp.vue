@@ -1,26 +1,27 @@
 <script setup lang="ts">
+import { t } from './i18n'
 import { singleKeys } from './useKeys'
 
 const open = defineModel<boolean>({ required: true })
 const keys = [
-  ['1 – 6', 'sections of a job'],
-  ['j / k', 'next and previous step'],
-  ['Enter', 'open what is selected'],
-  ['s', 'in a run: go to the answer; Enter gives it'],
-  ['e', 'in a run: say that something looks wrong'],
-  ['.', 'in a run: stop here safely'],
-  ['n', 'new job'],
-  ['w', 'what have you got: texts and files of a phone'],
+  ['1 – 6', t('app.keysHelp.sectionsJob')],
+  ['j / k', t('app.keysHelp.nextPreviousStep')],
+  [t('app.keysHelp.enter'), t('app.keysHelp.openWhatSelected')],
+  ['s', t('app.keysHelp.runGoAnswerEnter')],
+  ['e', t('app.keysHelp.runSaySomethingLooks')],
+  ['.', t('app.keysHelp.runStopHereSafely')],
+  ['n', t('app.keysHelp.newJob')],
+  ['w', t('app.keysHelp.whatHaveYouGot')],
   ['/', 'filter'],
-  ['Ctrl K', 'find any phone, file, job, rule or page'],
-  ['?', 'these keys'],
+  [t('app.keysHelp.ctrlK'), t('app.keysHelp.findAnyPhoneFile')],
+  ['?', t('app.keysHelp.theseKeys')],
 ]
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="420" aria-label="Keys">
+  <v-dialog v-model="open" max-width="420" :aria-label="t('common.keys')">
     <v-card class="pa-5">
-      <h2>Keys</h2>
+      <h2>{{ t('common.keys') }}</h2>
       <table class="rows">
         <tbody>
           <tr v-for="[key, what] in keys" :key="key">
@@ -32,13 +33,14 @@ const keys = [
         </tbody>
       </table>
       <label class="mt-3 switch"
-        ><input v-model="singleKeys" type="checkbox" name="single-keys" /> Single keys work</label
+        ><input v-model="singleKeys" type="checkbox" name="single-keys" /> {{ t('app.keysHelp.singleKeysWork') }}</label
       >
       <p class="mute small mt-1">
-        Switch them off where you dictate, or where a key is easily hit. Nothing that lets a write to a phone go on
-        happens by a single key.
+        {{ t('app.keysHelp.switchThemOffWhere') }}
       </p>
-      <div class="mt-3 text-right"><button type="button" class="btn" @click="open = false">Close</button></div>
+      <div class="mt-3 text-right">
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
+      </div>
     </v-card>
   </v-dialog>
 </template>

@@ -1,6 +1,10 @@
+<script setup lang="ts">
+import { t } from './i18n'
+</script>
+
 <template>
   <div class="empty">
-    <p>There is no page at this address.</p>
-    <RouterLink to="/bench">Go to the bench</RouterLink>
+    <p>{{ t('app.notFound.thereNoPageAt') }}</p>
+    <RouterLink to="/bench">{{ t('app.notFound.goBench') }}</RouterLink>
   </div>
 </template>

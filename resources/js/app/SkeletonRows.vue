@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { t } from './i18n'
 /** Stands where data is still to come; it appears only when that takes longer than 200 ms. */
 defineProps<{ rows?: number }>()
 </script>
 
 <template>
   <div class="skeleton" role="status">
-    <span class="visually-hidden">Loading</span>
+    <span class="visually-hidden">{{ t('app.skeletonRows.loading') }}</span>
     <i v-for="row in rows ?? 6" :key="row" :style="{ width: `${94 - ((row * 17) % 40)}%` }" />
   </div>
 </template>

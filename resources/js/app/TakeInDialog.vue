@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from './i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from './ErrorNote.vue'
 import FileDrop from './FileDrop.vue'
@@ -56,9 +57,12 @@ async function takeLarge(dry: boolean): Taken {
         <b>{{
           answer.dry
             ? news.length === 0
-              ? 'It would change nothing.'
-              : `It would change ${news.length} of ${answer.changes.length} things:`
-            : `Taken in: ${news.length} changed, ${answer.changes.length - news.length} were the same.`
+              ? t('app.takeInDialog.wouldChangeNothing')
+              : t('app.takeInDialog.wouldChangeThings', { count: news.length, count2: answer.changes.length })
+            : t('app.takeInDialog.takenChangedWereSame', {
+                count: news.length,
+                count2: answer.changes.length - news.length,
+              })
         }}</b>
         <div class="list">
           <div v-for="change in shown" :key="change.what + change.name" class="small">
@@ -68,9 +72,9 @@ async function takeLarge(dry: boolean): Taken {
         </div>
       </div>
       <div class="acts">
-        <button type="button" class="btn" @click="open = false">Close</button>
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
         <button type="button" class="btn" :disabled="busy || text.trim() === ''" @click="take(true)">
-          {{ busy ? 'Reading it' : 'What would it change?' }}
+          {{ busy ? t('app.takeInDialog.reading') : t('app.takeInDialog.whatWouldChange') }}
         </button>
         <button
           type="button"
@@ -78,7 +82,7 @@ async function takeLarge(dry: boolean): Taken {
           :disabled="busy || !answer?.dry || news.length === 0"
           @click="take(false)"
         >
-          Take it in
+          {{ t('app.takeInDialog.take') }}
         </button>
       </div>
     </v-card>

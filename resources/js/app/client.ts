@@ -1,3 +1,4 @@
+import { t } from './i18n'
 import createClient from 'openapi-fetch'
 import type { ErrorAnswer, paths } from '../generated/api'
 
@@ -29,15 +30,13 @@ client.use({
       .json()
       .catch(() => null)) as ErrorAnswer | null
     throw new ApiError(
-      answer?.message ?? `The server answered with status ${response.status}.`,
+      answer?.message ?? t('app.client.serverAnsweredStatus', { status: response.status }),
       answer,
       response.status,
     )
   },
   onError({ error }) {
-    return error instanceof ApiError
-      ? error
-      : new ApiError('The application does not answer. Start it again; nothing is lost.')
+    return error instanceof ApiError ? error : new ApiError(t('app.client.applicationDoesNotAnswer'))
   },
 })
 
@@ -50,9 +49,7 @@ export async function ask<T>(call: Promise<{ data?: T }>): Promise<T> {
   try {
     return (await call).data as T
   } catch (caught) {
-    throw caught instanceof ApiError
-      ? caught
-      : new ApiError('The answer of the application broke off. Try again; nothing is lost.')
+    throw caught instanceof ApiError ? caught : new ApiError(t('app.client.answerApplicationBrokeOff'))
   }
 }
 

@@ -1,3 +1,4 @@
+import { t } from './i18n'
 import { Upload } from 'tus-js-client'
 import { ApiError, pageToken } from './client'
 import type { ErrorAnswer } from '../generated/api'
@@ -20,11 +21,7 @@ export function uploadBench(text: string): Promise<string> {
         const body = response?.getBody() ?? ''
         const answer = body.startsWith('{') ? (JSON.parse(body) as ErrorAnswer) : null
         failed(
-          new ApiError(
-            answer?.message ?? 'The upload broke off. Try it again; nothing was taken in.',
-            answer,
-            response?.getStatus() ?? 0,
-          ),
+          new ApiError(answer?.message ?? t('app.uploadText.uploadBrokeOffTry'), answer, response?.getStatus() ?? 0),
         )
       },
       onSuccess: () => done(upload.url?.split('/').pop() ?? ''),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -46,16 +47,16 @@ async function takeFile(): Promise<void> {
   const taken = await send(() => client.POST('/units', asItIs(file.value)))
   if (!taken) return
   const isPhone = taken.data.format === 'unit'
-  done.value = isPhone ? 'The phone is on the bench.' : 'The model sheet was taken in. Now add the phone.'
+  done.value = isPhone ? t('bench.addPhoneDialog.phoneBench') : t('bench.addPhoneDialog.modelSheetWasTaken')
   file.value = ''
 }
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="760" scrollable aria-label="Add a phone">
+  <v-dialog v-model="open" max-width="760" scrollable :aria-label="t('bench.addPhoneDialog.addPhone')">
     <v-card class="pa-5">
-      <h2>Add a phone</h2>
-      <div class="ways" role="group" aria-label="How">
+      <h2>{{ t('bench.addPhoneDialog.addPhone') }}</h2>
+      <div class="ways" role="group" :aria-label="t('bench.addPhoneDialog.how')">
         <button
           type="button"
           class="btn small"
@@ -63,7 +64,7 @@ async function takeFile(): Promise<void> {
           :aria-pressed="way === 'look'"
           @click="way = 'look'"
         >
-          From what it shows
+          {{ t('bench.addPhoneDialog.fromWhatShows') }}
         </button>
         <button
           type="button"
@@ -72,7 +73,7 @@ async function takeFile(): Promise<void> {
           :aria-pressed="way === 'file'"
           @click="way = 'file'"
         >
-          From a file
+          {{ t('bench.addPhoneDialog.fromFile') }}
         </button>
       </div>
       <ErrorNote :error="refused" />
@@ -81,32 +82,33 @@ async function takeFile(): Promise<void> {
       </p>
       <div v-if="way === 'look'" class="look">
         <div class="pair">
-          <label>Label on its sticker <input v-model="label" name="label" class="mono" /></label>
-          <label>Note <input v-model="note" name="note" /></label>
+          <label
+            >{{ t('bench.addPhoneDialog.labelItsSticker') }} <input v-model="label" name="label" class="mono"
+          /></label>
+          <label>{{ t('common.note') }} <input v-model="note" name="note" /></label>
         </div>
         <p class="mute small">
-          Give what you can read; the model number from the about page decides most. What the phone prints about itself
-          says more than all the rest.
+          {{ t('bench.addPhoneDialog.giveWhatYouCan') }}
         </p>
         <div class="pair">
-          <label>Model number <input v-model="clues.model" name="model" class="mono" /></label>
-          <label>Codename <input v-model="clues.codename" name="codename" class="mono" /></label>
-          <label>Shop name <input v-model="clues.name" name="name" /></label>
-          <label>Chipset <input v-model="clues.chipset" name="chipset" /></label>
+          <label>{{ t('common.modelNumber') }} <input v-model="clues.model" name="model" class="mono" /></label>
+          <label>{{ t('common.codename') }} <input v-model="clues.codename" name="codename" class="mono" /></label>
+          <label>{{ t('common.shopName') }} <input v-model="clues.name" name="name" /></label>
+          <label>{{ t('common.chipset') }} <input v-model="clues.chipset" name="chipset" /></label>
         </div>
-        <FileDrop
-          v-model="dump"
-          label="Whatever the phone printed, pasted or dropped: properties, variables, a log"
-          name="dump"
-        />
-        <div><button type="button" class="btn" @click="look">Which model is it?</button></div>
+        <FileDrop v-model="dump" :label="t('bench.addPhoneDialog.whateverPhonePrintedPasted')" name="dump" />
+        <div>
+          <button type="button" class="btn" @click="look">{{ t('bench.addPhoneDialog.whichModel') }}</button>
+        </div>
         <template v-if="found">
           <p role="status">
             <b>{{ found.says }}</b>
           </p>
           <p v-if="found.read" class="mute small">
-            {{ found.read.statements }} statements read<template v-if="found.read.notUnderstood"
-              >, {{ found.read.notUnderstood }} lines not understood</template
+            {{ t('bench.addPhoneDialog.statementsRead', { statements: found.read.statements })
+            }}<template v-if="found.read.notUnderstood">{{
+              t('bench.addPhoneDialog.linesNotUnderstood', { notUnderstood: found.read.notUnderstood })
+            }}</template
             >.
           </p>
           <CandidateList v-model="chosen" :candidates="found.candidates" />
@@ -114,17 +116,19 @@ async function takeFile(): Promise<void> {
       </div>
       <div v-else class="look">
         <p class="mute small">
-          A unit file or a model sheet (JSON; the schemas lie in docs/formats). A unit needs the sheet of its codename.
+          {{ t('bench.addPhoneDialog.unitFileOrModel') }}
         </p>
-        <FileDrop v-model="file" label="Unit or model sheet" name="file" />
+        <FileDrop v-model="file" :label="t('bench.addPhoneDialog.unitOrModelSheet')" name="file" />
       </div>
       <div class="acts">
-        <button type="button" class="btn" @click="open = false">Close</button>
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
         <button v-if="way === 'look'" type="button" class="btn act" :disabled="label.trim() === ''" @click="add">
-          {{ chosen ? `Put it on the bench as ${chosen}` : 'Put it on the bench, model unknown' }}
+          {{
+            chosen ? t('bench.addPhoneDialog.putBenchAs', { chosen }) : t('bench.addPhoneDialog.putBenchModelUnknown')
+          }}
         </button>
         <button v-else type="button" class="btn act" :disabled="file.trim() === ''" @click="takeFile">
-          Take it in
+          {{ t('bench.addPhoneDialog.take') }}
         </button>
       </div>
     </v-card>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 defineProps<{ percent: number | null; low?: number }>()
 </script>
 
@@ -14,7 +15,7 @@ defineProps<{ percent: number | null; low?: number }>()
         :fill="percent < (low ?? 60) ? 'var(--plum)' : 'var(--slate)'"
       />
     </svg>
-    <span class="mono">{{ percent === null ? 'battery ?' : `${percent} %` }}</span>
+    <span class="mono">{{ percent === null ? t('bench.batteryBar.battery') : `${percent} %` }}</span>
   </span>
 </template>
 

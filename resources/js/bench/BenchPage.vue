@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
@@ -16,7 +17,12 @@ const FitMatrix = defineAsyncComponent(() => import('./FitMatrix.vue'))
 const NewJobDialog = defineAsyncComponent(() => import('./NewJobDialog.vue'))
 const SheetList = defineAsyncComponent(() => import('../sheet/SheetList.vue'))
 
-const views = { rack: 'Rack', table: 'Table', matrix: 'Which build fits which phone', sheets: 'Model sheets' } as const
+const views = {
+  rack: t('bench.benchPage.rack'),
+  table: t('bench.benchPage.table'),
+  matrix: t('bench.benchPage.whichBuildFitsWhich'),
+  sheets: t('bench.benchPage.modelSheets'),
+} as const
 
 const router = useRouter()
 const { data, error } = useAnswer('/bench', undefined, 5000)
@@ -68,22 +74,28 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
 
 <template>
   <TopBar>
-    <h1>Bench</h1>
+    <h1>{{ t('bench.benchPage.bench') }}</h1>
     <div v-if="data" class="mute small">
-      {{ data.units.length }} {{ data.units.length === 1 ? 'phone' : 'phones' }} · {{ ready }} can be run now<template
-        v-if="waiting"
-      >
-        · {{ waiting }} waiting to unlock</template
-      >
+      {{
+        t('bench.benchPage.canBeRunNow', {
+          count: data.units.length,
+          count2: data.units.length === 1 ? t('bench.benchPage.phone') : t('bench.benchPage.phones'),
+          ready,
+        })
+      }}<template v-if="waiting">{{ ' ' }}{{ t('bench.benchPage.waitingUnlock', { waiting }) }}</template>
       ·
-      {{ data.standIns === 0 ? 'the stand-in does not run' : `${data.standIns} stand-in phones` }}
+      {{
+        data.standIns === 0
+          ? t('bench.benchPage.standDoesNotRun')
+          : t('bench.benchPage.standPhones', { standIns: data.standIns })
+      }}
     </div>
     <template #acts>
-      <span class="mute small">Find anything <kbd>Ctrl K</kbd></span>
-      <RouterLink class="btn" to="/start">What have you got? <kbd>w</kbd></RouterLink>
-      <button type="button" class="btn" @click="fileOpen = true">Bench file</button>
-      <button type="button" class="btn" @click="addOpen = true">Add a phone</button>
-      <button type="button" class="btn act" @click="newJob(null)">New job <kbd>n</kbd></button>
+      <span class="mute small">{{ t('bench.benchPage.findAnything') }} <kbd>Ctrl K</kbd></span>
+      <RouterLink class="btn" to="/start">{{ t('bench.benchPage.whatHaveYouGot') }} <kbd>w</kbd></RouterLink>
+      <button type="button" class="btn" @click="fileOpen = true">{{ t('bench.benchPage.benchFile') }}</button>
+      <button type="button" class="btn" @click="addOpen = true">{{ t('bench.benchPage.addPhone') }}</button>
+      <button type="button" class="btn act" @click="newJob(null)">{{ t('common.newJob') }} <kbd>n</kbd></button>
     </template>
   </TopBar>
   <div class="tabs no-print">
@@ -98,7 +110,8 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
       {{ name }}
     </button>
     <label v-if="view !== 'sheets'" class="filter"
-      >Filter <kbd>/</kbd> <input ref="filterField" v-model="filter" type="search" aria-label="Filter phones"
+      >{{ t('common.filter') }} <kbd>/</kbd>
+      <input ref="filterField" v-model="filter" type="search" :aria-label="t('bench.benchPage.filterPhones')"
     /></label>
   </div>
   <div class="page">
@@ -106,11 +119,13 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
     <SkeletonRows v-if="!data && !error" />
     <SheetList v-if="view === 'sheets'" />
     <div v-else-if="data && data.units.length === 0" class="empty">
-      <p>No phone is on the bench yet. Put down what you have of one, and it is set up from that.</p>
-      <RouterLink class="btn act" to="/start">What have you got?</RouterLink>
-      <button type="button" class="btn" @click="addOpen = true">Add a phone by hand</button>
+      <p>{{ t('bench.benchPage.noPhoneBenchYet') }}</p>
+      <RouterLink class="btn act" to="/start">{{ t('bench.benchPage.whatHaveYouGot') }}</RouterLink>
+      <button type="button" class="btn" @click="addOpen = true">{{ t('bench.benchPage.addPhoneByHand') }}</button>
     </div>
-    <div v-else-if="data && units.length === 0" class="empty">No phone matches “{{ filter }}”.</div>
+    <div v-else-if="data && units.length === 0" class="empty">
+      {{ t('bench.benchPage.noPhoneMatches', { filter }) }}
+    </div>
     <FitMatrix v-else-if="view === 'matrix'" :labels="units.map((unit) => unit.label)" />
     <div v-else-if="view === 'rack'" class="rack">
       <RackCard
@@ -128,14 +143,14 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
   <TakeInDialog
     v-if="fileOpen"
     v-model="fileOpen"
-    title="Bench file"
+    :title="t('bench.benchPage.benchFile')"
     path="/bench/archive"
     large
-    label="Take a bench file in"
+    :label="t('bench.benchPage.takeBenchFile')"
     name="archive"
   >
-    Phones, model sheets, what is known of the files, jobs, runs with their journals and house rules, in one JSON file.
-    <a href="/api/bench/archive" download="tornavis-bench.json">Save this bench as a file</a>.
+    {{ t('bench.benchPage.phonesModelSheetsWhat') }}
+    <a href="/api/bench/archive" download="tornavis-bench.json">{{ t('bench.benchPage.saveBenchAsFile') }}</a>.
   </TakeInDialog>
 </template>
 

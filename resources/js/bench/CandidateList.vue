@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { IdentityAnswer } from '../generated/api'
 
@@ -21,12 +22,13 @@ const chosen = defineModel<string | null>({ required: true })
         }}<span v-if="candidate.model" class="mono mute"> · {{ candidate.model }}</span>
         <span v-for="reason in candidate.reasons" :key="reason" class="line small">{{ reason }}</span>
         <span v-for="against in candidate.contradictions" :key="against" class="line small against"
-          ><VerdictMark level="stop" words="against" plain /> {{ against }}</span
+          ><VerdictMark level="stop" :words="t('bench.candidateList.against')" plain /> {{ against }}</span
         >
       </span>
     </label>
     <label class="candidate" :class="{ on: chosen === null }"
-      ><input v-model="chosen" type="radio" name="candidate" :value="null" /> <span>I do not know yet</span></label
+      ><input v-model="chosen" type="radio" name="candidate" :value="null" />
+      <span>{{ t('bench.candidateList.iDoNotKnow') }}</span></label
     >
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import VerdictMark from '../app/VerdictMark.vue'
 
@@ -28,10 +29,11 @@ const others = computed(() => shown.value.filter((one) => one.level === 'stop'))
   <fieldset class="choices" :data-choices="name">
     <legend>{{ legend }}</legend>
     <label v-if="choices.length > MANY" class="filter small mute"
-      >Show only <input v-model="filter" type="search" :aria-label="`Show only, of: ${legend}`"
+      >{{ t('bench.choiceList.showOnly') }}
+      <input v-model="filter" type="search" :aria-label="t('bench.choiceList.showOnly2', { legend })"
     /></label>
     <p v-if="choices.length === 0" class="mute">{{ none }}</p>
-    <p v-else-if="fits.length === 0" class="mute">Nothing here fits. The reasons are below.</p>
+    <p v-else-if="fits.length === 0" class="mute">{{ t('bench.choiceList.nothingHereFitsReasons') }}</p>
     <div class="list">
       <label v-for="one in fits" :key="one.value" class="choice" :class="{ on: chosen === one.value }">
         <input v-model="chosen" type="radio" :name="name" :value="one.value" />
@@ -42,7 +44,7 @@ const others = computed(() => shown.value.filter((one) => one.level === 'stop'))
       </label>
     </div>
     <details v-if="others.length" :open="others.some((one) => one.value === chosen)">
-      <summary class="small">{{ others.length }} more: {{ misfits }}</summary>
+      <summary class="small">{{ t('bench.choiceList.more', { count: others.length, misfits }) }}</summary>
       <div class="list">
         <label v-for="one in others" :key="one.value" class="choice" :class="{ on: chosen === one.value }">
           <input v-model="chosen" type="radio" :name="name" :value="one.value" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
@@ -25,35 +26,39 @@ async function read(dry: boolean): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="680" scrollable aria-label="Paste what the phone printed">
+  <v-dialog v-model="open" max-width="680" scrollable :aria-label="t('bench.dumpDialog.pasteWhatPhonePrinted')">
     <v-card class="pa-5">
-      <h2>What {{ label }} printed</h2>
+      <h2>{{ t('bench.dumpDialog.whatPrinted', { label }) }}</h2>
       <ErrorNote :error="refused" />
-      <FileDrop
-        v-model="text"
-        label="Paste it, or drop its file: properties, bootloader variables, a listing, a log"
-        name="dump"
-      />
+      <FileDrop v-model="text" :label="t('bench.dumpDialog.pasteOrDropIts')" name="dump" />
       <div v-if="answer" class="mt-3" role="status">
-        <b>It says {{ answer.facts }} things about the phone.</b>
+        <b>{{ t('bench.dumpDialog.saysThingsAboutPhone', { facts: answer.facts }) }}</b>
         <div v-for="symptom in answer.symptoms" :key="symptom.id" class="trouble">
           <b>{{ symptom.label }}</b>
-          <span class="small mono">line {{ symptom.lineNumber }}: {{ symptom.line }}</span>
+          <span class="small mono">{{
+            t('bench.dumpDialog.line', { lineNumber: symptom.lineNumber, line: symptom.line })
+          }}</span>
         </div>
-        <div v-for="note in answer.sheet" :key="note" class="small">Model sheet: {{ note }}</div>
-        <div v-if="answer.notUnderstood" class="small mute">{{ answer.notUnderstood }} lines were not understood.</div>
-        <div v-if="answer.changes.length === 0" class="small">Nothing differs from what is known.</div>
+        <div v-for="note in answer.sheet" :key="note" class="small">
+          {{ t('bench.dumpDialog.modelSheet', { note }) }}
+        </div>
+        <div v-if="answer.notUnderstood" class="small mute">
+          {{ t('bench.dumpDialog.linesWereNotUnderstood', { notUnderstood: answer.notUnderstood }) }}
+        </div>
+        <div v-if="answer.changes.length === 0" class="small">{{ t('bench.dumpDialog.nothingDiffersFromWhat') }}</div>
         <div v-for="change in answer.changes" :key="change.name" class="small">
           {{ change.name }}: {{ change.from }} → <b>{{ change.to }}</b>
-          <div class="mono mute">line {{ change.lineNumber }}: {{ change.line }}</div>
+          <div class="mono mute">
+            {{ t('bench.dumpDialog.line', { lineNumber: change.lineNumber, line: change.line }) }}
+          </div>
         </div>
       </div>
       <div class="acts">
-        <button type="button" class="btn" @click="open = false">Close</button>
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
         <button v-if="answer === null" type="button" class="btn act" :disabled="text.trim() === ''" @click="read(true)">
-          Read it
+          {{ t('bench.dumpDialog.read') }}
         </button>
-        <button v-else type="button" class="btn act" @click="read(false)">Take it over</button>
+        <button v-else type="button" class="btn act" @click="read(false)">{{ t('bench.dumpDialog.takeOver') }}</button>
       </div>
     </v-card>
   </v-dialog>

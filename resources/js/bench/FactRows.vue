@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ago, dateTimeOf, sourceName } from '../app/format'
 import type { UnitAnswer } from '../generated/api'
 
@@ -10,10 +11,10 @@ defineProps<{ facts: UnitAnswer['facts'] }>()
     <table class="rows">
       <thead class="visually-hidden">
         <tr>
-          <th>What</th>
-          <th>Value</th>
-          <th>How it is known</th>
-          <th>When</th>
+          <th>{{ t('common.what') }}</th>
+          <th>{{ t('common.value') }}</th>
+          <th>{{ t('bench.factRows.howKnown') }}</th>
+          <th>{{ t('bench.factRows.when') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -26,7 +27,7 @@ defineProps<{ facts: UnitAnswer['facts'] }>()
             {{ sourceName[fact.source] }}<span v-if="fact.where" class="mute"> · {{ fact.where }}</span>
           </td>
           <td class="mute small" :title="dateTimeOf(fact.at)">
-            {{ ago(fact.at) }}<b v-if="fact.stale" class="old"> · too old to count</b>
+            {{ ago(fact.at) }}<b v-if="fact.stale" class="old">{{ ' ' }}{{ t('bench.factRows.tooOldCount') }}</b>
           </td>
         </tr>
       </tbody>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -77,16 +78,16 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
 <template>
   <ErrorNote :error="refused ?? error" />
   <div class="bar small">
-    <label><input v-model="fitsOnly" type="checkbox" /> only builds that fit one of the phones</label>
-    <label><input v-model="everyBuild" type="checkbox" /> builds for other phones too</label>
+    <label><input v-model="fitsOnly" type="checkbox" /> {{ t('bench.fitMatrix.onlyBuildsFitOne') }}</label>
+    <label><input v-model="everyBuild" type="checkbox" /> {{ t('bench.fitMatrix.buildsOtherPhonesToo') }}</label>
   </div>
   <div v-if="shown" class="cell-detail sheet" role="status">
     <div class="head">
       <b
         ><span class="mono">{{ shown.unit }}</span> · {{ shown.build }}</b
-      ><button type="button" class="btn small" @click="shown = null">Close</button>
+      ><button type="button" class="btn small" @click="shown = null">{{ t('common.close') }}</button>
     </div>
-    <p v-if="shown.findings.length === 0">It fits, and nothing else is to be said.</p>
+    <p v-if="shown.findings.length === 0">{{ t('bench.fitMatrix.fitsNothingElseBe') }}</p>
     <p v-for="finding in shown.findings" :key="finding.key" class="finding small">
       <VerdictMark :level="finding.severity" />
       <span
@@ -101,10 +102,10 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
       <table class="matrix">
         <thead>
           <tr>
-            <th scope="col">Build</th>
+            <th scope="col">{{ t('common.build') }}</th>
             <th v-for="unit in group.units" :key="unit.label" scope="col">
               <span class="mono">{{ unit.label }}</span><span class="mute small model">{{
-                unit.model ?? 'model unknown'
+                unit.model ?? t('bench.fitMatrix.modelUnknown')
               }}</span>
             </th>
           </tr>
@@ -112,8 +113,8 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
         <tbody>
           <tr v-for="build in group.builds" :key="build.id">
             <th scope="row">
-              <b>{{ build.title }}</b><span v-if="build.foreign" class="mute small">
-                for <span class="mono">{{ build.foreign }}</span></span
+              <b>{{ build.title }}</b><span v-if="build.foreign" class="mute small"
+                >{{ ' ' }}{{ t('bench.fitMatrix.for') }} <span class="mono">{{ build.foreign }}</span></span
               ><span class="mono mute file">{{ build.name }}</span>
             </th>
             <td v-for="unit in group.units" :key="unit.label">
@@ -129,8 +130,8 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
                     verdictAt(unit.row, build.column).level === 'clear'
                       ? verdictAt(unit.row, build.column).words
                       : verdictAt(unit.row, build.column).level === 'stop'
-                        ? 'Does not fit'
-                        : 'Open question'
+                        ? t('bench.fitMatrix.doesNotFit')
+                        : t('bench.fitMatrix.openQuestion')
                   "
                 />
                 <span v-if="verdictAt(unit.row, build.column).level !== 'clear'" class="mute small why">{{
@@ -143,11 +144,16 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
       </table>
     </div>
     <p v-if="group.others" class="mute small">
-      {{ group.others }} {{ group.others === 1 ? 'build is' : 'builds are' }} left out here.
+      {{
+        t('bench.fitMatrix.leftOutHere', {
+          others: group.others,
+          group: group.others === 1 ? t('bench.fitMatrix.build2') : t('bench.fitMatrix.builds'),
+        })
+      }}
     </p>
   </section>
   <p v-if="without.length" class="mute">
-    No build on the shelf is for <span class="mono">{{ without.join(', ') }}</span>.
+    {{ t('bench.fitMatrix.noBuildShelf') }} <span class="mono">{{ without.join(', ') }}</span>.
   </p>
 </template>
 

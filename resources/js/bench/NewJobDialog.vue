@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { ChoicesAnswer, IntentsAnswer } from '../generated/api'
@@ -62,7 +63,7 @@ const phones = computed<Choice[]>(() =>
 const about = (file: ChoicesAnswer['files'][number]): string =>
   [
     takes.value.length > 1 ? file.kind : '',
-    file.codenames.length ? `for ${file.codenames.join(', ')}` : '',
+    file.codenames.length ? t('bench.newJobDialog.for', { file: file.codenames.join(', ') }) : '',
     file.name === file.title ? '' : file.name,
   ]
     .filter(Boolean)
@@ -115,11 +116,21 @@ async function start(): Promise<void> {
 <template>
   <v-dialog v-model="open" max-width="760" aria-labelledby="new-job-title" scrollable>
     <v-card class="pa-5">
-      <h2 id="new-job-title">New job{{ phone ? ` on ${phone}` : file ? ` with ${file.title}` : '' }}</h2>
+      <h2 id="new-job-title">
+        {{
+          t('bench.newJobDialog.newJob', {
+            phone: phone
+              ? t('bench.newJobDialog.on', { phone })
+              : file
+                ? t('bench.newJobDialog.with', { title: file.title })
+                : '',
+          })
+        }}
+      </h2>
       <div class="body">
         <ErrorNote :error="error" />
         <label class="intent"
-          ><span class="mute small">What do you want to do?</span>
+          ><span class="mute small">{{ t('bench.newJobDialog.whatDoYouWant') }}</span>
           <select v-model="intent" name="intent">
             <option v-for="one in intents" :key="one.value" :value="one.value">{{ one.title }}</option>
           </select></label
@@ -129,25 +140,25 @@ async function start(): Promise<void> {
           v-if="!phone"
           v-model="unit"
           name="phone"
-          legend="Which phone?"
+          :legend="t('bench.newJobDialog.whichPhone')"
           :choices="phones"
-          :misfits="file ? 'it does not fit them' : 'they cannot be planned for yet'"
-          none="No phone is on the bench. Add one on the bench first."
+          :misfits="file ? t('bench.newJobDialog.doesNotFitThem') : t('bench.newJobDialog.theyCannotBePlanned')"
+          :none="t('bench.newJobDialog.noPhoneBenchAdd')"
         />
         <ChoiceList
           v-if="takes.length && !file && unit !== null"
           v-model="subject"
           name="file"
-          :legend="`Which ${kindName}?`"
+          :legend="t('bench.newJobDialog.which', { kindName })"
           :choices="files"
-          :misfits="`they do not fit ${unit}`"
-          :none="`The shelf has no file of this kind: ${takes.join(', ')}. Put one on the shelf first.`"
+          :misfits="t('bench.newJobDialog.theyDoNotFit', { unit })"
+          :none="t('bench.newJobDialog.shelfHasNoFile', { takes: takes.join(', ') })"
         />
       </div>
       <div class="acts">
-        <button type="button" class="btn" @click="open = false">Close</button>
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
         <button type="button" class="btn act" :disabled="busy || !complete" @click="start">
-          {{ busy ? 'Making the plan' : 'Make the plan' }}
+          {{ busy ? t('bench.newJobDialog.makingPlan') : t('bench.newJobDialog.makePlan') }}
         </button>
       </div>
     </v-card>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { UnitCard, UpdatesAnswer } from '../generated/api'
 import BatteryBar from './BatteryBar.vue'
@@ -10,10 +11,10 @@ defineProps<{ unit: UnitCard; update?: UpdatesAnswer['updates'][number] }>()
 defineEmits<{ newJob: [] }>()
 
 const failed: Record<string, string> = {
-  'boot-loop': 'Loops at its logo',
-  stuck: 'Stuck',
-  'locked-out': 'Locks its owner out',
-  dead: 'Shows nothing',
+  'boot-loop': t('bench.rackCard.loopsAtItsLogo'),
+  stuck: t('bench.rackCard.stuck'),
+  'locked-out': t('bench.rackCard.locksItsOwnerOut'),
+  dead: t('bench.rackCard.showsNothing'),
 }
 </script>
 
@@ -24,18 +25,18 @@ const failed: Record<string, string> = {
       <span class="mono label">{{ unit.label }}</span>
     </div>
     <div class="mute small">
-      {{ unit.name ?? (unit.codename ? 'no model sheet' : 'not identified yet')
-      }}<template v-if="unit.name || unit.model"> · {{ unit.model ?? 'model not read yet' }}</template>
+      {{ unit.name ?? (unit.codename ? t('bench.rackCard.noModelSheet') : t('bench.rackCard.notIdentifiedYet'))
+      }}<template v-if="unit.name || unit.model"> · {{ unit.model ?? t('bench.rackCard.modelNotReadYet') }}</template>
     </div>
     <SlotStrip class="slots" :slots="unit.slots" :second="unit.second" />
     <div v-if="unit.slots.length" class="state small">
       <span class="mute"
         >{{
           unit.encryption === null
-            ? 'encryption unknown'
+            ? t('bench.rackCard.encryptionUnknown')
             : unit.encryption === 'none'
-              ? 'not encrypted'
-              : `${unit.encryption} encryption`
+              ? t('bench.rackCard.notEncrypted')
+              : t('bench.rackCard.encryption', { encryption: unit.encryption })
         }}, {{ unit.fileSystem ?? '?' }}</span
       >
       <BatteryBar :percent="unit.battery" />
@@ -45,19 +46,23 @@ const failed: Record<string, string> = {
       <VerdictMark
         level="settle"
         :count="unit.conflicts"
-        :words="unit.conflicts === 1 ? 'statements disagree' : 'things in dispute'"
+        :words="unit.conflicts === 1 ? t('bench.rackCard.statementsDisagree') : t('bench.rackCard.thingsDispute')"
       />
     </div>
-    <div v-if="unit.unknown.length > 5" class="mute small">{{ unit.unknown.length }} things are not known yet</div>
-    <div v-else-if="unit.unknown.length" class="mute small">not known: {{ unit.unknown.join(', ').toLowerCase() }}</div>
+    <div v-if="unit.unknown.length > 5" class="mute small">
+      {{ t('bench.rackCard.thingsNotKnownYet', { count: unit.unknown.length }) }}
+    </div>
+    <div v-else-if="unit.unknown.length" class="mute small">
+      {{ t('bench.rackCard.notKnown', { unit: unit.unknown.join(', ').toLowerCase() }) }}
+    </div>
     <div v-if="update" class="small newer" :title="update.obstacle ?? update.worth">
-      On the shelf: <b>{{ update.build }}</b>.
-      {{ update.obstacle ? 'It cannot go in over what is there.' : update.worth }}
+      {{ t('bench.rackCard.shelf') }} <b>{{ update.build }}</b>.
+      {{ update.obstacle ? t('bench.rackCard.cannotGoOverWhat') : update.worth }}
     </div>
     <div class="foot">
       <template v-if="unit.wait && unit.wait.leftSeconds > 0">
         <RouterLink class="to-job" :to="unit.job ? `/jobs/${unit.job.id}` : `/bench/${unit.label}`"
-          ><VerdictMark level="note" words="Unlock wait"
+          ><VerdictMark level="note" :words="t('bench.rackCard.unlockWait')"
         /></RouterLink>
         <WaitClock :earliest="unit.wait.earliest" class="small" />
       </template>
@@ -72,12 +77,12 @@ const failed: Record<string, string> = {
         <span class="mute small">{{ unit.job.build ?? unit.job.intent }}</span>
       </template>
       <template v-else-if="unit.codename === null">
-        <span class="mute">Not identified</span>
-        <RouterLink class="btn small" :to="`/bench/${unit.label}`">Identify it</RouterLink>
+        <span class="mute">{{ t('bench.rackCard.notIdentified') }}</span>
+        <RouterLink class="btn small" :to="`/bench/${unit.label}`">{{ t('bench.rackCard.identify') }}</RouterLink>
       </template>
       <template v-else>
-        <span class="mute">No job</span>
-        <button type="button" class="btn small" @click="$emit('newJob')">Plan a job</button>
+        <span class="mute">{{ t('bench.rackCard.noJob') }}</span>
+        <button type="button" class="btn small" @click="$emit('newJob')">{{ t('bench.rackCard.planJob') }}</button>
       </template>
     </div>
   </article>

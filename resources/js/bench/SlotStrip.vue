@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { slotName } from '../app/format'
 import type { UnitCard } from '../generated/api'
 
@@ -11,21 +12,30 @@ defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
       <span class="name mono" :class="{ on: slot.active }">{{ slotName(slot.slot) }}</span>
       <span class="strip" :class="{ on: slot.active }">
         <span v-if="slot.state === 'complete'"
-          >{{ slot.os ?? 'a system, family unknown' }} {{ slot.version
+          >{{ slot.os ?? t('bench.slotStrip.systemFamilyUnknown') }} {{ slot.version
           }}<template v-if="second"> + {{ second }}</template></span
         >
-        <span v-else-if="slot.state === 'incomplete'" class="bad">written in part</span>
-        <span v-else-if="slot.state === 'none'" class="mute">nothing</span>
-        <span v-else class="unknown">unknown</span>
+        <span v-else-if="slot.state === 'incomplete'" class="bad">{{ t('common.writtenPart') }}</span>
+        <span v-else-if="slot.state === 'none'" class="mute">{{ t('bench.slotStrip.nothing') }}</span>
+        <span v-else class="unknown">{{ t('common.unknown') }}</span>
         <span
           class="mono mute fw"
-          :title="`firmware ${slot.firmware ?? 'unknown'}${slot.vendor ? `, vendor ${slot.vendor}` : ''}`"
+          :title="
+            t('bench.slotStrip.firmware', {
+              slot: slot.firmware ?? t('common.unknown'),
+              slot2: slot.vendor ? t('bench.slotStrip.vendor', { vendor: slot.vendor }) : '',
+            })
+          "
           >{{
-            slot.vendor ? `vendor ${slot.vendor}` : slot.firmware === null ? 'firmware ?' : `firmware ${slot.firmware}`
+            slot.vendor
+              ? t('bench.slotStrip.vendor2', { vendor: slot.vendor })
+              : slot.firmware === null
+                ? t('bench.slotStrip.firmware2')
+                : t('bench.slotStrip.firmware3', { firmware: slot.firmware })
           }}</span
         >
       </span>
-      <span class="visually-hidden">{{ slot.active ? 'active slot' : '' }}</span>
+      <span class="visually-hidden">{{ slot.active ? t('bench.slotStrip.activeSlot') : '' }}</span>
     </div>
   </div>
 </template>

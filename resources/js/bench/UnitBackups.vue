@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref } from 'vue'
 import { client, type Body } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -11,9 +12,9 @@ const props = defineProps<{ unit: string; backups: UnitAnswer['backups']; classe
 const { send, refused } = useSend()
 
 const kinds: Record<string, string> = {
-  copies: 'Plain copies',
-  recovery: 'Recovery backup',
-  identity: 'Identity backup',
+  copies: t('bench.unitBackups.plainCopies'),
+  recovery: t('bench.unitBackups.recoveryBackup'),
+  identity: t('bench.unitBackups.identityBackup'),
 }
 const empty = (): Body<'/units/{unit}/backups'> => ({ name: '', place: 'computer', kind: 'copies', classes: [] })
 const form = ref(empty())
@@ -30,11 +31,11 @@ async function record(): Promise<void> {
     <table class="rows">
       <thead>
         <tr>
-          <th>Set</th>
-          <th>Brings back</th>
-          <th>Where it is</th>
-          <th>Made</th>
-          <th>Can it go back now?</th>
+          <th>{{ t('bench.unitBackups.set') }}</th>
+          <th>{{ t('bench.unitBackups.bringsBack') }}</th>
+          <th>{{ t('bench.unitBackups.where') }}</th>
+          <th>{{ t('bench.unitBackups.made') }}</th>
+          <th>{{ t('bench.unitBackups.canGoBackNow') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -42,7 +43,8 @@ async function record(): Promise<void> {
           <td>
             <b>{{ backup.id }}</b>
             <div class="small mute">
-              {{ kinds[backup.kind] }}<template v-if="backup.base">, from {{ backup.base }}</template>
+              {{ kinds[backup.kind]
+              }}<template v-if="backup.base">{{ t('bench.unitBackups.from', { base: backup.base }) }}</template>
             </div>
           </td>
           <td>{{ backup.classes.join(', ') }}</td>
@@ -52,23 +54,25 @@ async function record(): Promise<void> {
             <div class="small mute">{{ backup.age }}</div>
           </td>
           <td>
-            <VerdictMark v-if="backup.misfit" level="stop" words="no" />
-            <VerdictMark v-else-if="backup.unknown" level="settle" words="not known" />
-            <VerdictMark v-else level="clear" words="yes" />
+            <VerdictMark v-if="backup.misfit" level="stop" :words="t('common.no')" />
+            <VerdictMark v-else-if="backup.unknown" level="settle" :words="t('common.notKnown')" />
+            <VerdictMark v-else level="clear" :words="t('common.yes')" />
             <div v-if="backup.misfit" class="small mute">{{ backup.misfit }}</div>
-            <div v-else-if="backup.unknown" class="small mute">Not recorded: {{ backup.unknown }}.</div>
+            <div v-else-if="backup.unknown" class="small mute">
+              {{ t('bench.unitBackups.notRecorded', { unknown: backup.unknown }) }}
+            </div>
           </td>
         </tr>
       </tbody>
     </table>
   </div>
-  <p v-else class="empty">No backup is recorded. Record one, so that plans know what it can bring back.</p>
+  <p v-else class="empty">{{ t('bench.unitBackups.noBackupRecordedRecord') }}</p>
   <form class="form" @submit.prevent="record">
-    <h2>Record a backup</h2>
-    <label>What you call it <input v-model="form.name" name="name" /></label>
-    <label>Where it is kept <input v-model="form.place" name="place" /></label>
+    <h2>{{ t('bench.unitBackups.recordBackup') }}</h2>
+    <label>{{ t('bench.unitBackups.whatYouCall') }} <input v-model="form.name" name="name" /></label>
+    <label>{{ t('bench.unitBackups.whereKept') }} <input v-model="form.place" name="place" /></label>
     <label
-      >What it is
+      >{{ t('bench.unitBackups.what') }}
       <select v-model="form.kind" name="kind">
         <option v-for="(words, kind) in kinds" :key="kind" :value="kind">{{ words }}</option>
       </select>
@@ -76,25 +80,24 @@ async function record(): Promise<void> {
     <p class="small mute">
       {{
         form.kind === 'copies'
-          ? 'Files that any system can take back.'
+          ? t('bench.unitBackups.filesAnySystemCan')
           : form.kind === 'recovery'
-            ? 'Goes back only onto the system, firmware generation and encryption that the phone has now; ' +
-              'these are kept with it.'
-            : "The radio's serial numbers: they go back to this very phone and are never altered."
+            ? t('bench.unitBackups.goesBackOnlyOnto')
+            : t('bench.unitBackups.radiosSerialNumbersThey')
       }}
     </p>
     <label v-if="form.kind !== 'copies'"
-      >SHA-256 of its file, where you have it <input v-model="form.sha256" name="sha256" class="mono" />
+      >{{ t('bench.unitBackups.sha256ItsFile') }} <input v-model="form.sha256" name="sha256" class="mono" />
     </label>
     <fieldset>
-      <legend>What it can bring back</legend>
+      <legend>{{ t('bench.unitBackups.whatCanBringBack') }}</legend>
       <label v-for="one in classes" :key="one.value"
         ><input v-model="form.classes" type="checkbox" :value="one.value" /> {{ one.label }}</label
       >
     </fieldset>
     <div>
       <button type="submit" class="btn act small" :disabled="form.name === '' || form.classes.length === 0">
-        Record it
+        {{ t('bench.unitBackups.record') }}
       </button>
     </div>
     <ErrorNote class="mt-3" :error="refused" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ago, dateTimeOf, sourceName } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { UnitAnswer } from '../generated/api'
@@ -10,7 +11,7 @@ defineEmits<{ settle: [body: { name: string; side: number }] }>()
 
 <template>
   <section v-for="conflict in conflicts" :key="conflict.name" class="conflict">
-    <VerdictMark level="settle" :words="`${conflict.label}: statements disagree`" />
+    <VerdictMark level="settle" :words="t('bench.unitConflicts.statementsDisagree', { label: conflict.label })" />
     <div class="sides">
       <div v-for="(fact, side) in conflict.sides" :key="side" class="side">
         <b class="mono">{{ fact.text }}</b>
@@ -19,7 +20,7 @@ defineEmits<{ settle: [body: { name: string; side: number }] }>()
         >
         <span class="small mute" :title="dateTimeOf(fact.at)">{{ ago(fact.at) }}</span>
         <button type="button" class="btn small" @click="$emit('settle', { name: conflict.name, side })">
-          This one is right
+          {{ t('bench.unitConflicts.oneRight') }}
         </button>
       </div>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -37,42 +38,44 @@ async function enter(): Promise<void> {
       :items="fields"
       item-title="label"
       item-value="name"
-      label="Enter what you see"
+      :label="t('bench.unitFacts.enterWhatYouSee')"
       hide-details
       class="which"
     />
     <label v-if="field?.type === 'flag'"
-      >Value
+      >{{ t('common.value') }}
       <select v-model="text" name="value">
-        <option value="yes">yes</option>
-        <option value="no">no</option>
-        <option value="unknown">unknown</option>
+        <option value="yes">{{ t('common.yes') }}</option>
+        <option value="no">{{ t('common.no') }}</option>
+        <option value="unknown">{{ t('common.unknown') }}</option>
       </select></label
     >
     <label v-else-if="field"
-      >Value
+      >{{ t('common.value') }}
       <input
         v-model="text"
         name="value"
         :type="field.type === 'int' || field.type === 'percent' ? 'number' : 'text'"
-        :placeholder="field.type === 'list' ? 'one, another' : 'as the phone shows it'"
+        :placeholder="field.type === 'list' ? t('common.oneAnother') : t('bench.unitFacts.asPhoneShows')"
     /></label>
-    <button v-if="field" type="submit" class="btn">Keep this value</button>
+    <button v-if="field" type="submit" class="btn">{{ t('common.keepValue') }}</button>
   </form>
   <ErrorNote class="mt-3" :error="refused" />
   <p v-if="facts.length === 0" class="empty">
-    Nothing is known about this phone yet. Read it over the cable, paste what it printed, or enter what you see.
+    {{ t('bench.unitFacts.nothingKnownAboutPhone') }}
   </p>
   <section v-for="group in groups" :key="group.title" class="mb-5">
     <h2>
       {{ group.title }} <span class="mute small means">{{ group.means }}</span>
-      <span v-if="oldestOf(group.facts)" class="mute small means" :title="dateTimeOf(oldestOf(group.facts))"
-        >The oldest look was {{ ago(oldestOf(group.facts)) }}.</span
-      >
+      <span v-if="oldestOf(group.facts)" class="mute small means" :title="dateTimeOf(oldestOf(group.facts))">{{
+        t('bench.unitFacts.oldestLookWas', { ago: ago(oldestOf(group.facts)) })
+      }}</span>
     </h2>
     <FactRows :facts="group.facts.filter((fact) => !isOfSlot(fact))" />
     <details v-if="group.facts.some(isOfSlot)" :open="group.facts.filter(isOfSlot).length <= FEW">
-      <summary class="small">{{ group.facts.filter(isOfSlot).length }} values of the slots</summary>
+      <summary class="small">
+        {{ t('bench.unitFacts.valuesSlots', { count: group.facts.filter(isOfSlot).length }) }}
+      </summary>
       <FactRows :facts="group.facts.filter(isOfSlot)" />
     </details>
   </section>

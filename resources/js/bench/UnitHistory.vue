@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref } from 'vue'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -24,8 +25,8 @@ async function takeBack(at: string): Promise<void> {
 
 <template>
   <form class="write" @submit.prevent="write">
-    <label>A note <textarea v-model="text" name="note" rows="2" /></label>
-    <button type="submit" class="btn" :disabled="text.trim() === ''">Keep this note</button>
+    <label>{{ t('bench.unitHistory.note') }} <textarea v-model="text" name="note" rows="2" /></label>
+    <button type="submit" class="btn" :disabled="text.trim() === ''">{{ t('bench.unitHistory.keepNote') }}</button>
   </form>
   <ErrorNote class="mt-3" :error="refused" />
   <ol class="history">
@@ -35,10 +36,10 @@ async function takeBack(at: string): Promise<void> {
       <span>
         <RouterLink v-if="entry.to" :to="entry.to">{{ entry.text }}</RouterLink><b v-else>{{ entry.text }}</b>
         <button v-if="entry.undo" type="button" class="btn small" @click="takeBack(entry.undo)">
-          Take this paste back
+          {{ t('bench.unitHistory.takePasteBack') }}
         </button>
         <details v-if="entry.details.length > 3" class="small">
-          <summary>{{ entry.details.length }} values</summary>
+          <summary>{{ t('bench.unitHistory.values', { count: entry.details.length }) }}</summary>
           <div v-for="line in entry.details" :key="line">{{ line }}</div>
         </details>
         <span v-for="line in entry.details.length > 3 ? [] : entry.details" :key="line" class="line small">{{

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref, watchEffect } from 'vue'
 import type { UnitAnswer } from '../generated/api'
 import CandidateList from './CandidateList.vue'
@@ -23,7 +24,7 @@ watchEffect(() => {
 
 <template>
   <section v-if="doubtful" class="identity">
-    <h2>Which model is it?</h2>
+    <h2>{{ t('bench.unitIdentity.whichModel') }}</h2>
     <p class="small">{{ unit.identity.says }}</p>
     <CandidateList v-model="chosen" :candidates="unit.identity.candidates" />
     <button
@@ -32,10 +33,10 @@ watchEffect(() => {
       class="btn act small"
       @click="emit('identify', chosen)"
     >
-      It is {{ chosen }}
+      {{ t('bench.unitIdentity.itIs', { chosen }) }}
     </button>
     <p v-if="unit.identity.candidates.length === 0" class="small mute">
-      Enter its model number, or paste what the phone printed about itself.
+      {{ t('bench.unitIdentity.enterItsModelNumber') }}
     </p>
   </section>
 </template>

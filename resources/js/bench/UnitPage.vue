@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -29,9 +30,9 @@ const jobOpen = ref(false)
 const dumpOpen = ref(false)
 const part = ref<'facts' | 'backups' | 'history'>('facts')
 const parts = computed(() => ({
-  facts: 'What is known',
-  backups: `Backups (${data.value?.backups.length ?? 0})`,
-  history: 'History',
+  facts: t('bench.unitPage.whatKnown'),
+  backups: t('bench.unitPage.backups', { count: data.value?.backups.length ?? 0 }),
+  history: t('bench.unitPage.history'),
 }))
 const reading = computed(() => data.value?.reading?.status === 'begun' || data.value?.reading?.status === 'reading')
 
@@ -42,8 +43,7 @@ const identify = (codename: string): void =>
   void send(() => client.POST('/units/{unit}/identity', { params: { path: where.value }, body: { codename } }))
 
 async function remove(): Promise<void> {
-  if (!window.confirm(`Take ${props.label} off the bench? What is known about it, its jobs and its notes go with it.`))
-    return
+  if (!window.confirm(t('bench.unitPage.takeOffBenchWhat', { label: props.label }))) return
   if (await send(() => client.DELETE('/units/{unit}', { params: { path: where.value } }))) await router.push('/bench')
 }
 
@@ -56,15 +56,18 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
       <span class="mono">{{ data?.card.codename ?? '?' }}</span> {{ props.label }}
     </h1>
     <div class="mute small">
-      {{ data?.card.name ?? 'no model sheet' }} · {{ data?.card.model ?? 'model not read yet' }}
+      {{ data?.card.name ?? t('bench.unitPage.noModelSheet') }} ·
+      {{ data?.card.model ?? t('bench.unitPage.modelNotReadYet') }}
     </div>
     <template #acts>
       <button type="button" class="btn" :disabled="reading" @click="read">
-        {{ reading ? 'Reading…' : 'Read the phone' }}
+        {{ reading ? t('bench.unitPage.reading') : t('bench.unitPage.readPhone') }}
       </button>
-      <button type="button" class="btn" @click="dumpOpen = true">Paste what it printed <kbd>p</kbd></button>
+      <button type="button" class="btn" @click="dumpOpen = true">
+        {{ t('bench.unitPage.pasteWhatPrinted') }} <kbd>p</kbd>
+      </button>
       <button v-if="data?.card.codename" type="button" class="btn act" @click="jobOpen = true">
-        New job <kbd>n</kbd>
+        {{ t('common.newJob') }} <kbd>n</kbd>
       </button>
     </template>
   </TopBar>
@@ -74,10 +77,10 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
     <p v-if="data?.reading" class="reading small" role="status">
       <b>{{
         data.reading.status === 'failed'
-          ? 'The reading ended early.'
+          ? t('bench.unitPage.readingEndedEarly')
           : data.reading.status === 'done'
-            ? 'The phone was read.'
-            : 'The phone is being read.'
+            ? t('bench.unitPage.phoneWasRead')
+            : t('bench.unitPage.phoneBeingRead')
       }}</b>
       {{ data.reading.says }}
     </p>
@@ -88,16 +91,16 @@ useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })
         <UnitIdentity :unit="data" @identify="identify" />
         <UnlockPanel v-if="data.card.unlocked === false" :unit="data" />
         <p class="small">
-          <RouterLink v-if="data.card.codename" :to="`/sheets/${data.card.codename}`"
-            >Model sheet of {{ data.card.codename }}</RouterLink
-          >
-          <button type="button" class="plain" @click="remove">Take {{ label }} off the bench</button>
+          <RouterLink v-if="data.card.codename" :to="`/sheets/${data.card.codename}`">{{
+            t('bench.unitPage.modelSheet', { codename: data.card.codename })
+          }}</RouterLink>
+          <button type="button" class="plain" @click="remove">{{ t('bench.unitPage.takeOffBench', { label }) }}</button>
         </p>
       </div>
       <div>
         <UnitSlots :unit="data" />
         <UnitConflicts :conflicts="data.conflicts" @settle="settle" />
-        <div class="parts" role="group" aria-label="Parts">
+        <div class="parts" role="group" :aria-label="t('bench.unitPage.parts')">
           <button
             v-for="(name, key) in parts"
             :key="key"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { slotName } from '../app/format'
 import type { UnitAnswer } from '../generated/api'
@@ -13,9 +14,13 @@ const slots = computed(() => slotViews(props.unit.card.slots, props.unit.facts))
   <div v-if="slots.length" class="slots" :class="{ single: slots.length === 1 }" data-test="slots">
     <section v-for="slot in slots" :key="slot.slot" class="slot" :class="{ active: slot.active }">
       <h3>
-        {{ slot.slot === '-' ? 'One slot' : `Slot ${slotName(slot.slot)}` }}
-        <span v-if="slot.active && slot.slot !== '-'" class="small">starts next</span>
-        <span v-if="slot.retriesLeft !== null" class="mute small">{{ slot.retriesLeft }} starts left</span>
+        {{
+          slot.slot === '-' ? t('bench.unitSlots.oneSlot') : t('bench.unitSlots.slot', { slot: slotName(slot.slot) })
+        }}
+        <span v-if="slot.active && slot.slot !== '-'" class="small">{{ t('bench.unitSlots.startsNext') }}</span>
+        <span v-if="slot.retriesLeft !== null" class="mute small">{{
+          t('bench.unitSlots.startsLeft', { retriesLeft: slot.retriesLeft })
+        }}</span>
       </h3>
       <dl>
         <template v-for="row in slot.rows" :key="row.label">

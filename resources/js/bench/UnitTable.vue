@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useRouter } from 'vue-router'
 import type { UnitCard } from '../generated/api'
 import { jobWords } from './words'
@@ -12,13 +13,13 @@ const router = useRouter()
     <table class="rows">
       <thead>
         <tr>
-          <th>Phone</th>
-          <th>Codename</th>
-          <th>Model</th>
-          <th>Slots</th>
-          <th>Data</th>
-          <th>Battery</th>
-          <th>Job</th>
+          <th>{{ t('common.phone') }}</th>
+          <th>{{ t('common.codename') }}</th>
+          <th>{{ t('common.model') }}</th>
+          <th>{{ t('common.slots') }}</th>
+          <th>{{ t('common.data') }}</th>
+          <th>{{ t('common.battery') }}</th>
+          <th>{{ t('bench.unitTable.job') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -34,19 +35,27 @@ const router = useRouter()
           <td class="mono">
             <b>{{ unit.codename ?? '?' }}</b>
           </td>
-          <td>{{ unit.model ?? 'unknown' }}</td>
+          <td>{{ unit.model ?? t('common.unknown') }}</td>
           <td>
             <div v-for="slot in unit.slots" :key="slot.slot">
-              <span class="mono">{{ slot.slot }}{{ slot.active ? '*' : ' ' }}</span> {{ slot.os ?? 'unknown' }}
-              {{ slot.version }} · fw {{ slot.firmware ?? '?' }}
+              <span class="mono">{{ slot.slot }}{{ slot.active ? '*' : ' ' }}</span>
+              {{
+                t('bench.unitTable.fw', {
+                  slot: slot.os ?? t('common.unknown'),
+                  version: slot.version,
+                  slot2: slot.firmware ?? '?',
+                })
+              }}
             </div>
           </td>
-          <td>{{ unit.encryption ?? 'unknown' }}, {{ unit.fileSystem ?? '?' }}</td>
+          <td>{{ unit.encryption ?? t('common.unknown') }}, {{ unit.fileSystem ?? '?' }}</td>
           <td class="mono">{{ unit.battery === null ? '?' : `${unit.battery} %` }}</td>
-          <td>{{ unit.job ? `${unit.job.build ?? unit.job.intent}: ${jobWords(unit.job)}` : 'none' }}</td>
+          <td>
+            {{ unit.job ? `${unit.job.build ?? unit.job.intent}: ${jobWords(unit.job)}` : t('bench.unitTable.none') }}
+          </td>
         </tr>
       </tbody>
     </table>
-    <p class="mute small mt-2">* active slot</p>
+    <p class="mute small mt-2">{{ t('bench.unitTable.activeSlot') }}</p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { dateTimeOf } from '../app/format'
@@ -28,21 +29,25 @@ async function start(which?: number): Promise<void> {
 
 <template>
   <section class="unlock sheet">
-    <h2>The bootloader is locked</h2>
+    <h2>{{ t('bench.unlockPanel.bootloaderLocked') }}</h2>
     <p v-if="unlock?.note" class="small">{{ unlock.note }}</p>
     <template v-if="unit.card.wait">
       <p>
-        {{ unit.card.wait.leftSeconds > 0 ? 'Unlocking is allowed in' : 'The wait is over since' }}
+        {{
+          unit.card.wait.leftSeconds > 0
+            ? t('bench.unlockPanel.unlockingAllowed')
+            : t('bench.unlockPanel.waitOverSince')
+        }}
         <WaitClock :earliest="unit.card.wait.earliest" />
       </p>
       <p class="small mute">
-        {{ unlock?.waitHours }} hours, counted to the minute. Do not start the wait again: the hours would begin anew.
+        {{ t('bench.unlockPanel.hoursCountedMinuteDo', { waitHours: unlock?.waitHours }) }}
       </p>
       <p class="small">
         <a
           :href="`/api/units/${encodeURIComponent(unit.card.label)}/unlock.ics`"
           :download="`unlock-${unit.card.label}.ics`"
-          >Put it into the calendar</a
+          >{{ t('bench.unlockPanel.putIntoCalendar') }}</a
         >
       </p>
     </template>
@@ -51,31 +56,37 @@ async function start(which?: number): Promise<void> {
       <p class="small">
         {{
           unlock
-            ? `The maker asks for ${unlock.waitHours} hours. When did the wait begin?`
-            : 'The model sheet does not say how long its maker makes you wait. Enter it there.'
+            ? t('bench.unlockPanel.makerAsksHoursWhen', { waitHours: unlock.waitHours })
+            : t('bench.unlockPanel.modelSheetDoesNot')
         }}
       </p>
       <template v-if="unlock">
-        <label>Began at <input v-model="at" type="datetime-local" name="at" /></label>
+        <label>{{ t('bench.unlockPanel.beganAt') }} <input v-model="at" type="datetime-local" name="at" /></label>
         <label
-          >By the clocks of
+          >{{ t('bench.unlockPanel.byClocks') }}
           <select v-model="zone" name="zone">
             <option v-for="one in zones" :key="one">{{ one }}</option>
             <option>UTC</option>
           </select></label
         >
         <template v-if="twice.length">
-          <p class="small"><b>The clocks showed this hour twice. Which one was it?</b></p>
+          <p class="small">
+            <b>{{ t('bench.unlockPanel.clocksShowedHourTwice') }}</b>
+          </p>
           <button v-for="(moment, which) in twice" :key="moment" type="button" class="btn small" @click="start(which)">
-            {{ which === 0 ? 'The first, before the clocks went back' : 'The second, after the clocks went back' }}
-            <span class="mute">{{ dateTimeOf(moment) }} here</span>
+            {{
+              which === 0 ? t('bench.unlockPanel.firstBeforeClocksWent') : t('bench.unlockPanel.secondAfterClocksWent')
+            }}
+            <span class="mute">{{ t('bench.unlockPanel.here', { moment: dateTimeOf(moment) }) }}</span>
           </button>
         </template>
-        <button v-else type="submit" class="btn small" :disabled="at === ''">Count the wait from there</button>
+        <button v-else type="submit" class="btn small" :disabled="at === ''">
+          {{ t('bench.unlockPanel.countWaitFromThere') }}
+        </button>
       </template>
     </form>
-    <p v-else class="small">Its maker asks for no wait.</p>
-    <p class="small mute">Unlocking erases the phone, switches debugging off again and may end the warranty.</p>
+    <p v-else class="small">{{ t('bench.unlockPanel.itsMakerAsksNo') }}</p>
+    <p class="small mute">{{ t('bench.unlockPanel.unlockingErasesPhoneSwitches') }}</p>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
 import { dateTimeOf, leftOf } from '../app/format'
@@ -11,7 +12,7 @@ const left = computed(() => Math.max(0, (new Date(props.earliest).getTime() - no
 
 <template>
   <span :title="dateTimeOf(earliest)"
-    ><span class="mono">{{ left > 0 ? leftOf(left) : 'over' }}</span
+    ><span class="mono">{{ left > 0 ? leftOf(left) : t('bench.waitClock.over') }}</span
     ><span class="mute"> · {{ dateTimeOf(earliest) }}</span></span
   >
 </template>

@@ -1,3 +1,4 @@
+import { t } from '../app/i18n'
 import type { UnitAnswer } from '../generated/api'
 
 type Fact = UnitAnswer['facts'][number]
@@ -12,31 +13,31 @@ export interface Meaning {
 /** Groups in the order in which a person thinks of them; a fact belongs to the first whose pattern its name has. */
 const groups: { title: string; means: string; names: RegExp }[] = [
   {
-    title: 'Starts from',
-    means: 'Where the phone is now, and what starts next.',
+    title: t('bench.factMeaning.startsFrom'),
+    means: t('bench.factMeaning.startsFromMeans'),
     names: new RegExp(
       '^(mode|slot\\.(active|running)|second\\.|trial\\.|update\\.|recovery\\.|' +
         'slot\\.[ab-]\\.(os|bootable|successful|retriesLeft|kernel|root|image|recovery))',
     ),
   },
   {
-    title: 'Stands on',
-    means: 'Firmware, vendor and verification, which a build has to fit.',
+    title: t('bench.factMeaning.standsOn'),
+    means: t('bench.factMeaning.standsOnMeans'),
     names: /^(slot\.[ab-]\.(firmware|vendor|verification|layout|size)|layout\.|bootloader\.rollbackIndex)/,
   },
   {
-    title: 'Data',
-    means: 'What an erase takes, and who can read it.',
+    title: t('common.data'),
+    means: t('bench.factMeaning.dataMeans'),
     names: /^(data\.|card\.|storage\.|sets\.|slot\.[ab-]\.encryption)/,
   },
   {
-    title: 'Locks',
-    means: 'What has to be opened or signed out before the work.',
+    title: t('bench.factMeaning.locks'),
+    means: t('bench.factMeaning.locksMeans'),
     names: /^(locks\.|bootloader\.)/,
   },
-  { title: 'Battery', means: 'Whether it lasts for the whole run.', names: /^battery\./ },
-  { title: 'Link', means: 'Whether the computer reaches the phone, mode by mode.', names: /^(link\.|debugging\.)/ },
-  { title: 'Which phone it is', means: 'What tells it from every other.', names: /./ },
+  { title: t('common.battery'), means: t('bench.factMeaning.batteryMeans'), names: /^battery\./ },
+  { title: t('bench.factMeaning.link'), means: t('bench.factMeaning.linkMeans'), names: /^(link\.|debugging\.)/ },
+  { title: t('bench.factMeaning.identity'), means: t('bench.factMeaning.identityMeans'), names: /./ },
 ]
 
 /** The facts by what they mean for the work; groups of which nothing is known are left out. */
@@ -77,23 +78,27 @@ export function slotViews(slots: UnitAnswer['card']['slots'], facts: Fact[]): Sl
     const of = (name: string): string => `slot.${slot}.${name}`
     const system = say(of('os.family'), of('os.version'))
     const states: Record<string, string> = {
-      complete: system || 'a system, family not known',
-      incomplete: `${system} written in part`.trim(),
-      none: 'no system',
+      complete: system || t('bench.factMeaning.unknownSystem'),
+      incomplete: t('bench.factMeaning.writtenInPart', { system }).trim(),
+      none: t('common.noSystem'),
     }
-    const row = (label: string, text: string): SlotRow => ({ label, text: text || 'not known', known: text !== '' })
+    const row = (label: string, text: string): SlotRow => ({
+      label,
+      text: text || t('common.notKnown'),
+      known: text !== '',
+    })
     const retries = byName.get(of('retriesLeft'))?.value
     return {
       slot,
       active,
       retriesLeft: typeof retries === 'number' ? retries : null,
       rows: [
-        row('System', state === null ? '' : (states[state] ?? '')),
-        row('Recovery', say(of('recovery.family'), of('recovery.version'))),
-        row('Firmware', say(of('firmware.version'))),
-        row('Vendor', say(of('vendor.version'), of('vendor.channel'))),
-        row('Kernel', say(of('kernel.name'), of('kernel.version'))),
-      ].filter((one) => one.known || ['System', 'Firmware'].includes(one.label)),
+        row(t('common.system'), state === null ? '' : (states[state] ?? '')),
+        row(t('common.recovery'), say(of('recovery.family'), of('recovery.version'))),
+        row(t('common.firmware'), say(of('firmware.version'))),
+        row(t('bench.factMeaning.vendor'), say(of('vendor.version'), of('vendor.channel'))),
+        row(t('bench.factMeaning.kernel'), say(of('kernel.name'), of('kernel.version'))),
+      ].filter((one) => one.known || [t('common.system'), t('common.firmware')].includes(one.label)),
     }
   })
 }

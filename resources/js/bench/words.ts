@@ -1,13 +1,14 @@
+import { t } from '../app/i18n'
 import type { UnitCard } from '../generated/api'
 
 const runs: Record<string, string> = {
-  'not-started': 'Starting',
-  running: 'Running',
-  gated: 'Type the label to go on',
-  asked: 'Needs an answer',
-  lost: 'Lost the phone',
-  stopped: 'Stopped',
-  ended: 'Done',
+  'not-started': t('bench.words.starting'),
+  running: t('bench.words.running'),
+  gated: t('bench.words.typeLabelGo'),
+  asked: t('bench.words.needsAnswer'),
+  lost: t('bench.words.lostPhone'),
+  stopped: t('bench.words.stopped'),
+  ended: t('bench.words.done'),
 }
 
 export const runWords = (status: string): string => runs[status] ?? status

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import InsidePicture from '../run/InsidePicture.vue'
 import InsideSlot from '../run/InsideSlot.vue'
 import type { Drawing } from './articles'
@@ -27,33 +28,30 @@ const ladder = [3, 4, 5, 6]
     v-else-if="of === 'rollback'"
     viewBox="0 0 520 150"
     role="img"
-    :aria-label="`The phone remembers ${phone}. Firmware with ${phone} or more starts, with less it does not.`"
+    :aria-label="t('handbook.articleDrawing.phoneRemembersFirmwareOr', { phone })"
   >
     <line x1="20" x2="500" y1="96" y2="96" class="line" />
     <g v-for="(number, index) in ladder" :key="number">
       <rect :x="30 + index * 120" y="62" width="96" height="34" :class="number < phone ? 'refused' : 'taken'" />
-      <text :x="78 + index * 120" y="84" class="in">firmware {{ number }}</text>
-      <text :x="78 + index * 120" y="48" class="says">{{ number < phone ? 'refused' : 'starts' }}</text>
+      <text :x="78 + index * 120" y="84" class="in">{{ t('handbook.articleDrawing.firmware', { number }) }}</text>
+      <text :x="78 + index * 120" y="48" class="says">
+        {{ number < phone ? t('handbook.articleDrawing.refused') : t('handbook.articleDrawing.starts') }}
+      </text>
     </g>
     <path d="M262 96v26" class="count" />
-    <text x="262" y="140" class="says">the phone remembers {{ phone }}</text>
+    <text x="262" y="140" class="says">{{ t('handbook.articleDrawing.phoneRemembers', { phone }) }}</text>
   </svg>
-  <svg
-    v-else
-    viewBox="0 0 520 130"
-    role="img"
-    aria-label="The computer stands at 47 percent. The phone has the whole file and installs it."
-  >
-    <text x="20" y="30" class="left">Computer</text>
+  <svg v-else viewBox="0 0 520 130" role="img" :aria-label="t('handbook.articleDrawing.computerStandsAt47')">
+    <text x="20" y="30" class="left">{{ t('handbook.articleDrawing.computer') }}</text>
     <rect x="110" y="16" width="380" height="18" class="room" />
     <rect x="110" y="16" width="179" height="18" class="sent" />
-    <text x="298" y="30" class="left">47 %, and stays there</text>
-    <text x="20" y="84" class="left">Phone</text>
+    <text x="298" y="30" class="left">{{ t('handbook.articleDrawing.n47StaysThere') }}</text>
+    <text x="20" y="84" class="left">{{ t('common.phone') }}</text>
     <rect x="110" y="70" width="380" height="18" class="room" />
     <rect x="110" y="70" width="179" height="18" class="sent" />
     <rect x="289" y="70" width="201" height="18" class="own" />
-    <text x="118" y="110" class="left">takes the file</text>
-    <text x="296" y="110" class="left">installs it, step 2 of 2</text>
+    <text x="118" y="110" class="left">{{ t('handbook.articleDrawing.takesFile') }}</text>
+    <text x="296" y="110" class="left">{{ t('handbook.articleDrawing.installsStep22') }}</text>
   </svg>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import TopBar from '../app/TopBar.vue'
 import ArticleDrawing from './ArticleDrawing.vue'
@@ -13,8 +14,10 @@ const next = computed(() => articles[(at.value + 1) % articles.length])
 
 <template>
   <TopBar>
-    <h1>{{ shown?.title ?? 'Handbook' }}</h1>
-    <div class="mute small"><RouterLink to="/handbook">Handbook</RouterLink></div>
+    <h1>{{ shown?.title ?? t('common.handbook') }}</h1>
+    <div class="mute small">
+      <RouterLink to="/handbook">{{ t('common.handbook') }}</RouterLink>
+    </div>
   </TopBar>
   <article v-if="shown" class="page">
     <p class="lead">{{ shown.lead }}</p>
@@ -23,10 +26,13 @@ const next = computed(() => articles[(at.value + 1) % articles.length])
       <ArticleDrawing v-if="part.drawing" :of="part.drawing" class="drawing" />
     </section>
     <p v-if="next" class="mute">
-      Next: <RouterLink :to="`/handbook/${next.id}`">{{ next.title }}</RouterLink>
+      {{ t('handbook.articlePage.next') }} <RouterLink :to="`/handbook/${next.id}`">{{ next.title }}</RouterLink>
     </p>
   </article>
-  <p v-else class="empty">There is no such article. <RouterLink to="/handbook">Open the handbook</RouterLink></p>
+  <p v-else class="empty">
+    {{ t('handbook.articlePage.thereNoSuchArticle') }}
+    <RouterLink to="/handbook">{{ t('handbook.articlePage.openHandbook') }}</RouterLink>
+  </p>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { cautions } from '../app/cautions'
@@ -41,42 +42,50 @@ useKeys({ '/': () => field.value?.focus() })
 
 <template>
   <TopBar>
-    <h1>Handbook</h1>
+    <h1>{{ t('common.handbook') }}</h1>
     <div class="mute small">
-      The rules that a plan is made and judged by, what helps when something looks wrong, and the words.
+      {{ t('handbook.handbookPage.rulesPlanMadeJudged') }}
     </div>
     <template #acts
       ><label class="mute"
-        >Filter <kbd>/</kbd>
-        <input ref="field" v-model="filter" class="field" type="search" aria-label="Filter the handbook" /></label
+        >{{ t('common.filter') }} <kbd>/</kbd>
+        <input
+          ref="field"
+          v-model="filter"
+          class="field"
+          type="search"
+          :aria-label="t('handbook.handbookPage.filterHandbook')" /></label
     ></template>
   </TopBar>
   <div class="page">
     <ErrorNote :error="error" />
     <SkeletonRows v-if="!data && !error" />
-    <nav class="to small" aria-label="Parts of the handbook">
-      <a href="#articles">Articles</a> <a href="#trouble">Trouble</a> <a href="#rules">Rules</a>
-      <a href="#words">Words</a> <a href="#cautions">Cautions</a>
-      <RouterLink to="/house-rules">Where careful people differ</RouterLink>
+    <nav class="to small" :aria-label="t('handbook.handbookPage.partsHandbook')">
+      <a href="#articles">{{ t('handbook.handbookPage.articles') }}</a>
+      <a href="#trouble">{{ t('handbook.handbookPage.trouble') }}</a>
+      <a href="#rules">{{ t('handbook.handbookPage.rules') }}</a>
+      <a href="#words">{{ t('handbook.handbookPage.words') }}</a>
+      <a href="#cautions">{{ t('handbook.handbookPage.cautions') }}</a>
+      <RouterLink to="/house-rules">{{ t('handbook.handbookPage.whereCarefulPeopleDiffer') }}</RouterLink>
     </nav>
     <section v-if="found.length" id="articles">
-      <h2>In a few minutes</h2>
+      <h2>{{ t('handbook.handbookPage.fewMinutes') }}</h2>
       <ArticleList :articles="found" />
     </section>
     <section id="trouble">
-      <h2>When something looks wrong</h2>
+      <h2>{{ t('handbook.handbookPage.whenSomethingLooksWrong') }}</h2>
       <p class="mute small">
-        The causes in the order of how often they are met. In a run, <i>Something looks wrong</i> ranks them for the
-        phone in hand.
+        {{ t('handbook.handbookPage.causesOrderHowOften') }} <i>{{ t('handbook.handbookPage.somethingLooksWrong') }}</i>
+        {{ t('handbook.handbookPage.ranksThemPhoneHand') }}
       </p>
       <details v-for="one in symptoms" :id="one.value" :key="one.value" :open="filter !== ''" class="symptom">
         <summary>{{ one.label }}</summary>
         <CauseList :causes="one.causes" />
       </details>
-      <p v-if="data && symptoms.length === 0" class="mute">Nothing here matches.</p>
+      <p v-if="data && symptoms.length === 0" class="mute">{{ t('handbook.handbookPage.nothingHereMatches') }}</p>
     </section>
     <section id="rules">
-      <h2>Rules</h2>
+      <h2>{{ t('handbook.handbookPage.rules') }}</h2>
       <div
         v-for="rule in rules"
         :id="rule.id"
@@ -89,20 +98,20 @@ useKeys({ '/': () => field.value?.focus() })
           <div v-for="purpose in rule.purposes" :key="purpose">{{ purpose }}</div>
         </div>
       </div>
-      <p v-if="data && rules.length === 0" class="mute">No rule matches.</p>
+      <p v-if="data && rules.length === 0" class="mute">{{ t('handbook.handbookPage.noRuleMatches') }}</p>
     </section>
     <section id="words">
-      <h2>Words</h2>
+      <h2>{{ t('handbook.handbookPage.words') }}</h2>
       <dl>
         <template v-for="[word, meaning] in words" :key="word"
           ><dt>{{ word }}</dt>
           <dd><LinkedText :text="meaning" /></dd
         ></template>
       </dl>
-      <p v-if="words.length === 0" class="mute">No word matches.</p>
+      <p v-if="words.length === 0" class="mute">{{ t('handbook.handbookPage.noWordMatches') }}</p>
     </section>
     <section id="cautions">
-      <h2>Cautions</h2>
+      <h2>{{ t('handbook.handbookPage.cautions') }}</h2>
       <ul>
         <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
       </ul>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
@@ -64,11 +65,15 @@ function leave(): void {
 
 <template>
   <TopBar>
-    <h1>House rules</h1>
-    <div class="mute small">Where careful people differ, you choose. The first choice of each is the careful one.</div>
+    <h1>{{ t('common.houseRules') }}</h1>
+    <div class="mute small">{{ t('houserules.houseRulesPage.whereCarefulPeopleDiffer') }}</div>
     <template #acts>
-      <button v-if="changed" type="button" class="btn" @click="leave">Leave as it was</button>
-      <button type="button" class="btn act" :disabled="!changed" @click="keep">Keep these rules</button>
+      <button v-if="changed" type="button" class="btn" @click="leave">
+        {{ t('houserules.houseRulesPage.leaveAsWas') }}
+      </button>
+      <button type="button" class="btn act" :disabled="!changed" @click="keep">
+        {{ t('houserules.houseRulesPage.keepTheseRules') }}
+      </button>
     </template>
   </TopBar>
   <div class="page">
@@ -77,16 +82,21 @@ function leave(): void {
     <div v-if="changed && preview" class="preview" role="status">
       <b>{{
         preview.changes.length === 0
-          ? 'No open job would change.'
-          : `${preview.changes.length} open ${preview.changes.length === 1 ? 'job' : 'jobs'} would change:`
+          ? t('houserules.houseRulesPage.noOpenJobWould')
+          : t('houserules.houseRulesPage.openWouldChange', {
+              count: preview.changes.length,
+              count2:
+                preview.changes.length === 1 ? t('houserules.houseRulesPage.job') : t('houserules.houseRulesPage.jobs'),
+            })
       }}</b>
       <div v-for="one in preview.changes" :key="one.job">
-        <RouterLink :to="`/jobs/${one.job}`">{{ one.title }}</RouterLink> from <i>{{ one.before }}</i> to
+        <RouterLink :to="`/jobs/${one.job}`">{{ one.title }}</RouterLink> {{ t('houserules.houseRulesPage.from') }}
+        <i>{{ one.before }}</i> {{ t('houserules.houseRulesPage.to') }}
         <i>{{ one.after }}</i>
       </div>
     </div>
     <section v-if="data" class="presets">
-      <b class="small">Sets with a name</b>
+      <b class="small">{{ t('houserules.houseRulesPage.setsName') }}</b>
       <span v-for="preset in data.presets" :key="preset.name" class="preset">
         <button
           type="button"
@@ -101,27 +111,27 @@ function leave(): void {
           v-if="preset.own"
           type="button"
           class="drop"
-          :aria-label="`drop the set ${preset.name}`"
+          :aria-label="t('houserules.houseRulesPage.dropSet', { name: preset.name })"
           @click="send(() => client.DELETE('/house-rules/presets/{name}', { params: { path: { name: preset.name } } }))"
         >
-          drop
+          {{ t('houserules.houseRulesPage.drop') }}
         </button>
       </span>
       <form class="preset" @submit.prevent="keepSet">
-        <label class="visually-hidden" for="preset-name">Name of the set</label
-        ><input id="preset-name" v-model.trim="presetName" class="name" placeholder="keep these as…" /><button
-          type="submit"
-          class="btn small"
-          :disabled="presetName === ''"
-        >
-          Keep the set
+        <label class="visually-hidden" for="preset-name">{{ t('houserules.houseRulesPage.nameSet') }}</label><input
+          id="preset-name"
+          v-model.trim="presetName"
+          class="name"
+          :placeholder="t('houserules.houseRulesPage.keepTheseAs')"
+        /><button type="submit" class="btn small" :disabled="presetName === ''">
+          {{ t('houserules.houseRulesPage.keepSet') }}
         </button>
       </form>
       <a
         class="small"
         :href="`data:application/json,${encodeURIComponent(JSON.stringify(data.rules, null, 2))}`"
         download="house-rules.json"
-        >Save as file</a
+        >{{ t('houserules.houseRulesPage.saveAsFile') }}</a
       >
     </section>
     <fieldset v-for="school in data?.schools ?? []" :key="school.rule" class="school">
@@ -143,8 +153,12 @@ function leave(): void {
             <b>{{ choice.label }}</b></span
           >
           <span>{{ choice.reason }}</span>
-          <span class="small"><span class="mute">costs</span> {{ choice.cost }}</span>
-          <span class="small"><span class="mute">saves</span> {{ choice.saving }}</span>
+          <span class="small"
+            ><span class="mute">{{ t('houserules.houseRulesPage.costs') }}</span> {{ choice.cost }}</span
+          >
+          <span class="small"
+            ><span class="mute">{{ t('houserules.houseRulesPage.saves') }}</span> {{ choice.saving }}</span
+          >
         </label>
       </div>
     </fieldset>

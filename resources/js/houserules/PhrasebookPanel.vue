@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useAnswer } from '../app/useAnswer'
@@ -27,19 +28,18 @@ async function keep(): Promise<void> {
 
 <template>
   <section v-if="data" class="sheet book">
-    <h2>Phrasebook</h2>
+    <h2>{{ t('houserules.phrasebookPanel.phrasebook') }}</h2>
     <p class="mute">
-      Your own commands, if you type them by hand. Write the step's values in braces; each step then shows your command
-      filled in, ready to copy. An operation without a template shows none.
+      {{ t('houserules.phrasebookPanel.yourOwnCommandsIf') }}
     </p>
     <ErrorNote :error="refused ?? error" />
     <div class="scroll-x">
       <table class="rows">
         <thead>
           <tr>
-            <th>Operation</th>
-            <th>Your command</th>
-            <th>Values</th>
+            <th>{{ t('houserules.phrasebookPanel.operation') }}</th>
+            <th>{{ t('houserules.phrasebookPanel.yourCommand') }}</th>
+            <th>{{ t('houserules.phrasebookPanel.values') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -50,7 +50,7 @@ async function keep(): Promise<void> {
                 v-model="templates[one.operation]"
                 class="mono"
                 :name="`phrase-${one.operation}`"
-                :aria-label="`Command for ${one.operation}`"
+                :aria-label="t('houserules.phrasebookPanel.command', { operation: one.operation })"
                 spellcheck="false"
                 maxlength="500"
               />
@@ -60,7 +60,11 @@ async function keep(): Promise<void> {
         </tbody>
       </table>
     </div>
-    <div><button type="button" class="btn" :disabled="!changed" @click="keep">Keep the phrasebook</button></div>
+    <div>
+      <button type="button" class="btn" :disabled="!changed" @click="keep">
+        {{ t('houserules.phrasebookPanel.keepPhrasebook') }}
+      </button>
+    </div>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -30,26 +31,30 @@ async function addBad(): Promise<void> {
 
 <template>
   <section class="sheet place">
-    <h2>Command tools on this computer</h2>
+    <h2>{{ t('houserules.workplacePanel.commandToolsComputer') }}</h2>
     <ErrorNote :error="refused" />
     <form class="line" @submit.prevent="change({ ...workplace, toolVersion: version === '' ? null : version })">
-      <label>Version in use <input v-model.trim="version" name="toolVersion" class="mono" /></label>
-      <button type="submit" class="btn small" :disabled="version === (workplace.toolVersion ?? '')">Enter</button>
+      <label
+        >{{ t('houserules.workplacePanel.versionUse') }} <input v-model.trim="version" name="toolVersion" class="mono"
+      /></label>
+      <button type="submit" class="btn small" :disabled="version === (workplace.toolVersion ?? '')">
+        {{ t('houserules.workplacePanel.enter') }}
+      </button>
       <VerdictMark
         v-if="workplace.toolVersion"
         :level="workplace.badTools.some((tool) => tool.version === workplace.toolVersion) ? 'settle' : 'clear'"
         :words="
           workplace.badTools.some((tool) => tool.version === workplace.toolVersion)
-            ? 'has a known fault'
-            : 'nothing known against it'
+            ? t('houserules.workplacePanel.hasKnownFault')
+            : t('houserules.workplacePanel.nothingKnownAgainst')
         "
       />
     </form>
     <table v-if="workplace.badTools.length" class="rows">
       <thead>
         <tr>
-          <th>Not to be used</th>
-          <th>Why</th>
+          <th>{{ t('houserules.workplacePanel.notBeUsed') }}</th>
+          <th>{{ t('houserules.workplacePanel.why') }}</th>
           <th />
         </tr>
       </thead>
@@ -61,7 +66,7 @@ async function addBad(): Promise<void> {
             <button
               type="button"
               class="btn small"
-              :aria-label="`Remove it from the list: ${tool.version}`"
+              :aria-label="t('houserules.workplacePanel.removeFromList', { version: tool.version })"
               @click="
                 change({
                   ...workplace,
@@ -69,17 +74,22 @@ async function addBad(): Promise<void> {
                 })
               "
             >
-              Remove it from the list
+              {{ t('houserules.workplacePanel.removeFromList2') }}
             </button>
           </td>
         </tr>
       </tbody>
     </table>
     <form class="line" @submit.prevent="addBad">
-      <label>Version with a fault <input v-model.trim="bad.version" name="badVersion" class="mono" /></label>
-      <label class="wide">What is wrong with it <input v-model.trim="bad.fault" name="fault" /></label>
+      <label
+        >{{ t('houserules.workplacePanel.versionFault') }}
+        <input v-model.trim="bad.version" name="badVersion" class="mono"
+      /></label>
+      <label class="wide"
+        >{{ t('houserules.workplacePanel.whatWrong') }} <input v-model.trim="bad.fault" name="fault"
+      /></label>
       <button type="submit" class="btn small" :disabled="bad.version === '' || bad.fault === ''">
-        Add to the list
+        {{ t('houserules.workplacePanel.addList') }}
       </button>
     </form>
   </section>

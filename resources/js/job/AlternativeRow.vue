@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { duration } from '../app/format'
 import type { AlternativesAnswer } from '../generated/api'
 
@@ -12,10 +13,10 @@ defineProps<{ way: AlternativesAnswer['alternatives'][number] }>()
     <span class="small mute"
       >{{
         way.losses === 0
-          ? 'nothing is lost for good'
+          ? t('job.alternativeRow.nothingLostGood')
           : way.losses === 1
-            ? '1 kind of data is lost'
-            : `${way.losses} kinds of data are lost`
+            ? t('job.alternativeRow.n1KindDataLost')
+            : t('job.alternativeRow.kindsDataLost', { losses: way.losses })
       }}
       · {{ duration(way.expectedSeconds) }}</span
     >

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import type { JobAnswer } from '../generated/api'
 
@@ -11,21 +12,21 @@ const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>(
 const parts: { value: Part; name: string; holds: string; without: string }[] = [
   {
     value: 'data',
-    name: 'Data',
-    holds: 'Apps, app data, messages, call log and contacts.',
-    without: 'Photos and files on the internal storage are not in it. Copy them in the running system.',
+    name: t('common.data'),
+    holds: t('job.backUpParts.appsAppDataMessages'),
+    without: t('job.backUpParts.photosFilesInternalStorage'),
   },
   {
     value: 'system',
-    name: 'System',
-    holds: 'The system in the slot in use, with the images that it starts from.',
-    without: 'It brings the phone back where a new kernel or build does not start.',
+    name: t('common.system'),
+    holds: t('job.backUpParts.systemSlotUseImages'),
+    without: t('job.backUpParts.bringsPhoneBackWhere'),
   },
   {
     value: 'identity',
-    name: 'Identity of the radio',
-    holds: 'The partition with the serial numbers of the radio, where the model has one.',
-    without: 'It goes back to this very phone only. Make it before the first foreign kernel.',
+    name: t('job.backUpParts.identity'),
+    holds: t('job.backUpParts.partitionSerialNumbersRadio'),
+    without: t('job.backUpParts.goesBackVeryPhone'),
   },
 ]
 const chosen = computed(() => props.job.answers.backUp ?? [])
@@ -44,11 +45,10 @@ function choose(part: Part, isIn: boolean): void {
 
 <template>
   <section class="mt-6" data-test="backup-parts">
-    <h2>{{ isAlone ? 'What goes into the set' : 'Backup by the recovery first' }}</h2>
+    <h2>{{ isAlone ? t('job.backUpParts.whatGoesIntoSet') : t('job.backUpParts.backupByRecoveryFirst') }}</h2>
     <p class="small mute">
-      <template v-if="!isAlone">Where you choose something, it is done before anything is erased. </template>The
-      recovery makes the set on the memory card or the internal storage. The plan then copies it to the computer and
-      compares both.
+      <template v-if="!isAlone">{{ t('job.backUpParts.whereYouChooseSomething') }}{{ ' ' }}</template
+      >{{ t('job.backUpParts.recoveryMakesSetMemory') }}
     </p>
     <label v-for="part in parts" :key="part.value" class="part">
       <input

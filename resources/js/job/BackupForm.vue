@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { Plan } from '../generated/api'
@@ -22,19 +23,23 @@ async function record(): Promise<void> {
 </script>
 
 <template>
-  <button v-if="!open && choices.length" type="button" class="btn small" @click="open = true">Record a backup</button>
+  <button v-if="!open && choices.length" type="button" class="btn small" @click="open = true">
+    {{ t('job.backupForm.recordBackup') }}
+  </button>
   <form v-else-if="open" class="form" @submit.prevent="record">
     <ErrorNote :error="refused" />
-    <label>What you call it <input v-model="name" /></label>
-    <label>Where it is kept <input v-model="place" /></label>
+    <label>{{ t('job.backupForm.whatYouCall') }} <input v-model="name" /></label>
+    <label>{{ t('job.backupForm.whereKept') }} <input v-model="place" /></label>
     <fieldset>
-      <legend>What it can bring back</legend>
+      <legend>{{ t('job.backupForm.whatCanBringBack') }}</legend>
       <label v-for="entry in choices" :key="entry.class"
         ><input v-model="classes" type="checkbox" :value="entry.class" /> {{ entry.label }}</label
       >
     </fieldset>
     <div>
-      <button type="submit" class="btn act small" :disabled="name === '' || classes.length === 0">Record it</button>
+      <button type="submit" class="btn act small" :disabled="name === '' || classes.length === 0">
+        {{ t('job.backupForm.record') }}
+      </button>
     </div>
   </form>
 </template>

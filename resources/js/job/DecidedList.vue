@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import type { JobAnswer } from '../generated/api'
 import { without } from './settling'
@@ -12,7 +13,7 @@ const decided = computed(() => props.job.findings.filter((finding) => props.keys
 
 <template>
   <section v-if="decided.length" class="mb-6">
-    <h2>What you decided</h2>
+    <h2>{{ t('job.decidedList.whatYouDecided') }}</h2>
     <ul>
       <li v-for="finding in decided" :key="finding.key" :data-finding="finding.key">
         <span>
@@ -23,10 +24,10 @@ const decided = computed(() => props.job.findings.filter((finding) => props.keys
           v-if="!job.run"
           type="button"
           class="btn small"
-          :aria-label="`Take it back: ${finding.need}`"
+          :aria-label="t('job.decidedList.takeBack', { need: finding.need })"
           @click="$emit('change', without(job, finding.key))"
         >
-          Take it back
+          {{ t('job.decidedList.takeBack2') }}
         </button>
       </li>
     </ul>

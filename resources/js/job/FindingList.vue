@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { sourceName, valueText } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import LinkedText from '../handbook/LinkedText.vue'
@@ -24,11 +25,11 @@ const detail = (finding: FindingRow): string =>
     )
     .join('\n')
 const words: Record<FindingRow['severity'], string> = {
-  clear: 'In order',
-  note: 'Good to know',
-  mind: 'Caution',
-  settle: 'Decide',
-  stop: 'Stop',
+  clear: t('job.findingList.order'),
+  note: t('job.findingList.goodKnow'),
+  mind: t('job.findingList.caution'),
+  settle: t('job.findingList.decide'),
+  stop: t('job.findingList.stop'),
 }
 </script>
 
@@ -46,7 +47,7 @@ const words: Record<FindingRow['severity'], string> = {
           ><RouterLink
             class="mono"
             :to="`/handbook#${finding.rule}`"
-            :title="`The rule behind it, in the handbook: ${finding.rule}`"
+            :title="t('job.findingList.ruleBehindHandbook', { rule: finding.rule })"
             >{{ finding.rule }}</RouterLink
           >
         </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { cautions } from '../app/cautions'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -25,8 +26,8 @@ const rest = computed(() =>
 )
 const stops = computed(() => open.value.filter((finding) => finding.severity === 'stop').length)
 const headline = computed(() => {
-  if (stops.value) return 'This must not be run'
-  return open.value.length ? 'Decide first' : 'Phone and files fit'
+  if (stops.value) return t('job.fitSection.mustNotBeRun')
+  return open.value.length ? t('job.fitSection.decideFirst') : t('job.fitSection.phoneFilesFit')
 })
 </script>
 
@@ -40,9 +41,11 @@ const headline = computed(() => {
         /></template>
       </FindingList>
     </section>
-    <p v-else class="fits"><VerdictMark level="clear" :words="headline" /> Nothing is to be decided here.</p>
+    <p v-else class="fits">
+      <VerdictMark level="clear" :words="headline" /> {{ t('job.fitSection.nothingBeDecidedHere') }}
+    </p>
     <section v-if="cautious.length" class="mb-6">
-      <h2>Take care</h2>
+      <h2>{{ t('job.fitSection.takeCare') }}</h2>
       <FindingList :findings="cautious">
         <template #acts="{ finding }"
           ><SettleForm :job="job" :finding="finding" @change="$emit('change', $event)"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
@@ -15,8 +16,9 @@ const groups = computed(() =>
 const inOrder = computed(() => props.findings.filter((one) => one.severity === 'clear').length)
 const notes = computed(() => props.findings.length - inOrder.value)
 const line = computed(() => {
-  const checks = inOrder.value === 1 ? '1 check is in order' : `${inOrder.value} checks are in order`
-  const remarks = notes.value === 1 ? '1 is good to know' : `${notes.value} are good to know`
+  const checks =
+    inOrder.value === 1 ? t('job.inOrder.n1CheckOrder') : t('job.inOrder.checksOrder', { value: inOrder.value })
+  const remarks = notes.value === 1 ? t('job.inOrder.n1GoodKnow') : t('job.inOrder.goodKnow', { value: notes.value })
   return [inOrder.value ? checks : '', notes.value ? remarks : ''].filter(Boolean).join(', ')
 })
 </script>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -23,12 +24,12 @@ const { job, error, load, change, send, refused } = useJob(() => Number(props.id
 
 const sections = ['fit', 'kit', 'prepare', 'score', 'run', 'record'] as const
 const names: Record<string, string> = {
-  fit: 'Fit',
-  kit: 'Kit',
-  prepare: 'Prepare',
-  score: 'Score',
-  run: 'Run',
-  record: 'Record',
+  fit: t('job.jobPage.fit'),
+  kit: t('job.jobPage.kit'),
+  prepare: t('job.jobPage.prepare'),
+  score: t('job.jobPage.score'),
+  run: t('job.jobPage.run'),
+  record: t('job.jobPage.record'),
 }
 const plan = computed(() => job.value?.plan ?? null)
 const here = computed(
@@ -60,11 +61,11 @@ const hidesLabel = computed(() => here.value === 'run' && job.value?.run?.status
 const route = computed(() => {
   const operations = new Set((plan.value?.steps ?? []).map((step) => step.operation))
   return operations.has('sideload')
-    ? ' by sideload'
+    ? t('job.jobPage.bySideload')
     : operations.has('install')
-      ? ' from storage'
+      ? t('job.jobPage.fromStorage')
       : operations.has('pc-flash')
-        ? ' by PC flash'
+        ? t('job.jobPage.byPcFlash')
         : ''
 })
 
@@ -100,14 +101,26 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
     </h1>
     <div v-if="plan && job" class="mute small">
       {{ job.intent }}{{ route
-      }}<template v-if="plan.budget">
-        · {{ plan.steps.length }} steps · {{ duration(plan.budget.expectedSeconds) }},
-        {{ duration(plan.budget.longSeconds) }} when slow · battery ends near
-        {{ plan.budget.batteryAtEnd ?? '?' }} %<template v-if="plan.budget.learnedFromRuns">
-          · times from {{ plan.budget.learnedFromRuns }} runs on this model</template
+      }}<template v-if="plan.budget"
+        >{{ ' '
+        }}{{
+          t('job.jobPage.stepsWhenSlowBattery', {
+            count: plan.steps.length,
+            expectedSeconds: duration(plan.budget.expectedSeconds),
+            longSeconds: duration(plan.budget.longSeconds),
+            plan: plan.budget.batteryAtEnd ?? '?',
+          })
+        }}<template v-if="plan.budget.learnedFromRuns"
+          >{{ ' '
+          }}{{ t('job.jobPage.timesFromRunsModel', { learnedFromRuns: plan.budget.learnedFromRuns }) }}</template
         ></template
-      ><template v-if="job.reading && !job.run">
-        · reading {{ job.reading === 1 ? 'a file' : `${job.reading} files` }} of the kit</template
+      ><template v-if="job.reading && !job.run"
+        >{{ ' '
+        }}{{
+          t('job.jobPage.readingKit', {
+            job: job.reading === 1 ? t('job.jobPage.file') : t('job.jobPage.files', { reading: job.reading }),
+          })
+        }}</template
       >
     </div>
     <template v-if="plan && job" #acts>
@@ -120,7 +133,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
         :disabled="starting"
         @click="start('stand-in')"
       >
-        {{ starting ? 'Starting the run' : 'Start run' }}
+        {{ starting ? t('job.jobPage.startingRun') : t('job.jobPage.startRun') }}
       </button>
       <button
         v-else-if="!job.run && here !== 'fit' && here !== 'prepare'"
@@ -128,7 +141,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
         class="btn act"
         @click="go(badge.fit ? 'fit' : 'prepare')"
       >
-        {{ plan.verdict.level === 'stop' ? 'See why' : 'Decide' }}
+        {{ plan.verdict.level === 'stop' ? t('job.jobPage.seeWhy') : t('job.jobPage.decide') }}
       </button>
       <button
         v-else-if="job.run && here !== 'run' && job.run.status !== 'ended'"
@@ -136,11 +149,11 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
         class="btn act"
         @click="go('run')"
       >
-        Open the run
+        {{ t('job.jobPage.openRun') }}
       </button>
     </template>
   </TopBar>
-  <nav class="index no-print" aria-label="Sections of the job">
+  <nav class="index no-print" :aria-label="t('job.jobPage.sectionsJob')">
     <RouterLink
       v-for="(name, index) in sections"
       :key="name"
@@ -150,7 +163,9 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
       :aria-current="here === name ? 'page' : undefined"
     >
       <span class="mono number">{{ index + 1 }}</span>{{ names[name]
-      }}<em v-if="badge[name]">{{ badge[name] }}<span class="open-word"> open</span></em>
+      }}<em v-if="badge[name]"
+        >{{ badge[name] }}<span class="open-word">{{ ' ' }}{{ t('job.jobPage.open') }}</span></em
+      >
     </RouterLink>
   </nav>
   <div v-if="error || refused" class="page">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { dateTimeOf, duration, modeName, slotName } from '../app/format'
 import type { JobAnswer } from '../generated/api'
@@ -13,10 +14,12 @@ type Press = { key: string; fromSecond: number; toSecond: number }
 function keysOf(step: Step): string {
   const charts = props.job.sheet?.keys as Record<string, Press[]> | undefined
   const presses = ['reboot', 'enter-by-keys'].includes(step.operation) ? (charts?.[step.modeAfter] ?? []) : []
-  return presses.map((press) => `${press.key} from ${press.fromSecond} to ${press.toSecond} s`).join(', ')
+  return presses
+    .map((press) => t('job.jobSheet.fromS', { key: press.key, fromSecond: press.fromSecond, toSecond: press.toSecond }))
+    .join(', ')
 }
 const place = (step: Step): string =>
-  modeName(step.mode) + (step.slot && step.slot !== '-' ? `, slot ${slotName(step.slot)}` : '')
+  modeName(step.mode) + (step.slot && step.slot !== '-' ? t('job.jobSheet.slot', { slot: slotName(step.slot) }) : '')
 const losses = computed(() => plan.value.ledger.filter((entry) => entry.step !== null))
 </script>
 
@@ -26,25 +29,42 @@ const losses = computed(() => plan.value.ledger.filter((entry) => entry.step !==
       <div>
         <b class="title">{{ plan.codename }} {{ plan.unit }} → {{ plan.build ?? job.intent.toLowerCase() }}</b>
         <div>
-          {{ job.intent }} · {{ plan.steps.length }} steps<template v-if="plan.budget">
-            · {{ duration(plan.budget.expectedSeconds) }}, {{ duration(plan.budget.longSeconds) }} when slow · battery
-            at least {{ plan.budget.neededPercent }} %</template
+          {{ t('job.jobSheet.steps', { intent: job.intent, count: plan.steps.length })
+          }}<template v-if="plan.budget"
+            >{{ ' '
+            }}{{
+              t('job.jobSheet.whenSlowBatteryAt', {
+                expectedSeconds: duration(plan.budget.expectedSeconds),
+                longSeconds: duration(plan.budget.longSeconds),
+                neededPercent: plan.budget.neededPercent,
+              })
+            }}</template
           >
-          · {{ plan.verdict.words }} · printed {{ dateTimeOf(new Date().toISOString()) }}
+          {{
+            t('job.jobSheet.printed', { words: plan.verdict.words, dateTimeOf: dateTimeOf(new Date().toISOString()) })
+          }}
         </div>
       </div>
       <div class="label">
-        Label on the phone<span class="boxes"><i v-for="n in BOXES" :key="n" /></span>
+        {{ t('job.jobSheet.labelPhone') }}<span class="boxes"><i v-for="n in BOXES" :key="n" /></span>
       </div>
     </header>
     <p v-if="losses.length">
-      <b>Erased:</b> {{ losses.map((entry) => `${entry.label.toLowerCase()} (step ${entry.step})`).join(', ') }}.
+      <b>{{ t('job.jobSheet.erased') }}</b>
+      {{
+        losses
+          .map((entry) => t('job.jobSheet.step', { entry: entry.label.toLowerCase(), step: entry.step }))
+          .join(', ')
+      }}.
     </p>
-    <p><b>Files:</b> {{ plan.kit.map((file) => file.name).join(', ') }}</p>
+    <p>
+      <b>{{ t('job.jobSheet.files') }}</b> {{ plan.kit.map((file) => file.name).join(', ') }}
+    </p>
     <template v-for="step in plan.steps" :key="step.number">
       <div v-if="step.gate" class="gate">
-        Stop. {{ step.gate }} Read the label on the phone and write it here:
-        <span class="boxes"><i v-for="n in BOXES" :key="n" /></span> Go on only where it is {{ plan.unit }}.
+        {{ t('job.jobSheet.stopReadLabelPhone', { gate: step.gate }) }}
+        <span class="boxes"><i v-for="n in BOXES" :key="n" /></span>
+        {{ t('job.jobSheet.goOnlyWhere', { unit: plan.unit }) }}
       </div>
       <div class="step">
         <i class="tick" />
@@ -52,18 +72,30 @@ const losses = computed(() => plan.value.ledger.filter((entry) => entry.step !==
         <div>
           <b>{{ step.title }}</b> <span class="mute">{{ place(step) }}</span>
           <div>{{ step.instruction }}</div>
-          <div v-if="keysOf(step)"><b>Keys:</b> {{ keysOf(step) }}</div>
+          <div v-if="keysOf(step)">
+            <b>{{ t('job.jobSheet.keys') }}</b> {{ keysOf(step) }}
+          </div>
           <div v-for="command in job.commands[step.number] ?? []" :key="command" class="mono">{{ command }}</div>
-          <div><b>See:</b> {{ step.youWillSee }}</div>
+          <div>
+            <b>{{ t('job.jobSheet.see') }}</b> {{ step.youWillSee }}
+          </div>
         </div>
         <div>
-          <b>Wait</b> {{ duration(step.expectedSeconds) }}, up to {{ duration(step.longSeconds) }}. Give up after
-          {{ duration(step.giveUpSeconds) }}.
-          <div><b>If it stops:</b> {{ step.whenItFails }}</div>
+          <b>{{ t('job.jobSheet.wait') }}</b>
+          {{
+            t('job.jobSheet.upGiveUpAfter', {
+              expectedSeconds: duration(step.expectedSeconds),
+              longSeconds: duration(step.longSeconds),
+              giveUpSeconds: duration(step.giveUpSeconds),
+            })
+          }}
+          <div>
+            <b>{{ t('job.jobSheet.ifStops') }}</b> {{ step.whenItFails }}
+          </div>
         </div>
       </div>
     </template>
-    <p class="end">Done at ______________ &nbsp; by ______________________ &nbsp; Notes:</p>
+    <p class="end">{{ t('job.jobSheet.doneAtByNotes') }}</p>
   </div>
 </template>
 

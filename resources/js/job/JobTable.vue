@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useRouter } from 'vue-router'
 import { ago, dateTimeOf } from '../app/format'
 import SortHeader from '../app/SortHeader.vue'
@@ -13,10 +14,10 @@ defineEmits<{ sort: [by: Column]; copy: [job: Row]; remove: [job: Row] }>()
 
 const router = useRouter()
 const columns: { by: Column; title: string }[] = [
-  { by: 'phone', title: 'Phone' },
-  { by: 'what', title: 'What is to be done' },
-  { by: 'stands', title: 'Where it stands' },
-  { by: 'opened', title: 'Opened' },
+  { by: 'phone', title: t('common.phone') },
+  { by: 'what', title: t('job.jobTable.whatBeDone') },
+  { by: 'stands', title: t('job.jobTable.whereStands') },
+  { by: 'opened', title: t('job.jobTable.opened') },
 ]
 const level = (job: Row): string => {
   if (!job.run) return job.verdict.level
@@ -41,7 +42,9 @@ const level = (job: Row): string => {
             :sorted="order.by === column.by ? (order.down ? 'descending' : 'ascending') : 'none'"
             @sort="$emit('sort', column.by)"
           />
-          <th><span class="visually-hidden">Copy or delete</span></th>
+          <th>
+            <span class="visually-hidden">{{ t('job.jobTable.copyOrDelete') }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -62,8 +65,14 @@ const level = (job: Row): string => {
           <td>
             <VerdictMark :level="level(job)" :count="job.verdict.toSettle" :words="jobWords(job)" />
             <span v-if="job.run && job.run.status !== 'ended' && job.run.steps" class="progress">
-              <progress :max="job.run.steps" :value="job.run.step ?? 0" :aria-label="`Steps of ${job.card.label}`" />
-              <span class="mute small">step {{ job.run.step ?? 0 }} of {{ job.run.steps }}</span>
+              <progress
+                :max="job.run.steps"
+                :value="job.run.step ?? 0"
+                :aria-label="t('job.jobTable.steps', { label: job.card.label })"
+              />
+              <span class="mute small">{{
+                t('job.jobTable.step', { job: job.run.step ?? 0, steps: job.run.steps })
+              }}</span>
             </span>
             <span v-if="job.waitsFor" class="small mute waits">{{ job.waitsFor }}</span>
           </td>
@@ -72,19 +81,19 @@ const level = (job: Row): string => {
             <button
               type="button"
               class="btn small"
-              :aria-label="`Copy the job for ${job.card.label}`"
+              :aria-label="t('job.jobTable.copyJob', { label: job.card.label })"
               @click.stop="$emit('copy', job)"
             >
-              Copy
+              {{ t('job.jobTable.copy') }}
             </button>
             <button
               v-if="!job.run"
               type="button"
               class="btn small erase"
-              :aria-label="`Delete the job for ${job.card.label}`"
+              :aria-label="t('job.jobTable.deleteJob', { label: job.card.label })"
               @click.stop="$emit('remove', job)"
             >
-              Delete
+              {{ t('job.jobTable.delete') }}
             </button>
           </td>
         </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -8,6 +9,7 @@ import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import { useAnswer } from '../app/useAnswer'
 import { useKeys } from '../app/useKeys'
+import { offerUndo } from '../app/undo'
 import { useSend } from '../app/useSend'
 import NewJobDialog from '../bench/NewJobDialog.vue'
 import type { JobsAnswer } from '../generated/api'
@@ -38,64 +40,62 @@ async function copy(job: Row): Promise<void> {
   if (made) void router.push(`/jobs/${made.data.id}`)
 }
 
-/** The job that was deleted last, for as long as it can be brought back here. */
-const deleted = ref<Row | null>(null)
 async function remove(job: Row): Promise<void> {
-  if (await send(() => client.DELETE('/jobs/{job}', { params: { path: { job: job.id } } }))) deleted.value = job
-}
-async function bringBack(job: Row): Promise<void> {
-  if (await send(() => client.POST('/jobs/{id}/restore', { params: { path: { id: job.id } } }))) deleted.value = null
+  if (!(await send(() => client.DELETE('/jobs/{job}', { params: { path: { job: job.id } } })))) return
+  offerUndo(t('job.jobsPage.jobDeleted', { label: job.card.label }), () =>
+    send(() => client.POST('/jobs/{id}/restore', { params: { path: { id: job.id } } })),
+  )
 }
 </script>
 
 <template>
   <TopBar>
-    <h1>Jobs</h1>
-    <div class="mute small">One phone, what you want for it, and the way from here to there.</div>
+    <h1>{{ t('job.jobsPage.jobs') }}</h1>
+    <div class="mute small">{{ t('job.jobsPage.onePhoneWhatYou') }}</div>
     <template #acts>
       <label class="mute"
-        >Filter <kbd>/</kbd> <input ref="filterField" v-model="filter" type="search" aria-label="Filter jobs"
+        >{{ t('common.filter') }} <kbd>/</kbd>
+        <input ref="filterField" v-model="filter" type="search" :aria-label="t('job.jobsPage.filterJobs')"
       /></label>
-      <button type="button" class="btn act" @click="isNew = true">New job <kbd>n</kbd></button>
+      <button type="button" class="btn act" @click="isNew = true">{{ t('common.newJob') }} <kbd>n</kbd></button>
     </template>
   </TopBar>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
     <SkeletonRows v-if="!data && !error" />
-    <p v-if="deleted" class="undo" role="status">
-      The job for {{ deleted.card.label }} is deleted.
-      <button type="button" class="btn small" @click="bringBack(deleted)">Bring it back</button>
-    </p>
     <div v-if="data && data.jobs.length === 0" class="empty">
-      <p>No job is open. A job is one phone, one build, and the way from here to there.</p>
-      <button type="button" class="btn act" @click="isNew = true">Plan the first job</button>
+      <p>{{ t('job.jobsPage.noJobOpenJob') }}</p>
+      <button type="button" class="btn act" @click="isNew = true">{{ t('job.jobsPage.planFirstJob') }}</button>
     </div>
-    <p v-else-if="data && found.length === 0" class="empty">No job matches “{{ filter }}”.</p>
+    <p v-else-if="data && found.length === 0" class="empty">{{ t('job.jobsPage.noJobMatches', { filter }) }}</p>
     <template v-else-if="data">
       <JobTable
         v-if="open.length"
         :jobs="open"
         :order="order"
-        caption="Open jobs"
+        :caption="t('job.jobsPage.openJobs')"
         @sort="sortBy"
         @copy="copy"
         @remove="remove"
       />
-      <p v-else class="mute">No job is open.</p>
+      <p v-else class="mute">{{ t('job.jobsPage.noJobOpen') }}</p>
       <details v-if="done.length" class="done" :open="filter !== ''">
-        <summary>{{ done.length === 1 ? '1 job is done' : `${done.length} jobs are done` }}</summary>
+        <summary>
+          {{ done.length === 1 ? t('job.jobsPage.n1JobDone') : t('job.jobsPage.jobsDone', { count: done.length }) }}
+        </summary>
         <JobTable
           :jobs="done"
           :order="order"
-          caption="Jobs that are done"
+          :caption="t('job.jobsPage.jobsDone2')"
           @sort="sortBy"
           @copy="copy"
           @remove="remove"
         />
       </details>
       <p v-if="data.total > data.jobs.length" class="small mute">
-        These are the newest {{ data.jobs.length }} of {{ data.total }} jobs. The <RouterLink to="/log">log</RouterLink>
-        has every run.
+        {{ t('job.jobsPage.theseNewestJobs', { count: data.jobs.length, total: data.total }) }}
+        <RouterLink to="/log">{{ t('job.jobsPage.log') }}</RouterLink>
+        {{ t('job.jobsPage.hasEveryRun') }}
       </p>
     </template>
   </div>
@@ -103,12 +103,6 @@ async function bringBack(job: Row): Promise<void> {
 </template>
 
 <style scoped>
-.undo {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  margin: 0 0 14px;
-}
 .done {
   margin-top: 22px;
 }

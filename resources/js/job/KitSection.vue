@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -19,7 +20,10 @@ const chosen = computed(() =>
 const others = computed(() =>
   props.job.shelf
     .filter((file) => !props.job.kit.includes(file.id))
-    .map((file) => ({ title: `${file.title} · ${file.kind ?? 'unknown kind'} · ${file.name}`, value: file.id })),
+    .map((file) => ({
+      title: `${file.title} · ${file.kind ?? t('job.kitSection.unknownKind')} · ${file.name}`,
+      value: file.id,
+    })),
 )
 const added = ref<number | null>(null)
 const missing = computed(() =>
@@ -49,17 +53,17 @@ function add(): void {
 
 <template>
   <div class="page">
-    <h2>Files of this job</h2>
+    <h2>{{ t('job.kitSection.filesJob') }}</h2>
     <div v-if="chosen.length" class="scroll-x">
       <table class="rows">
         <thead>
           <tr>
-            <th>File</th>
-            <th>Kind</th>
-            <th>Size</th>
-            <th>Check</th>
-            <th>Where it has to be</th>
-            <th>Used in</th>
+            <th>{{ t('common.file') }}</th>
+            <th>{{ t('common.kind') }}</th>
+            <th>{{ t('common.size') }}</th>
+            <th>{{ t('job.kitSection.check') }}</th>
+            <th>{{ t('job.kitSection.whereHasBe') }}</th>
+            <th>{{ t('job.kitSection.used') }}</th>
             <th></th>
           </tr>
         </thead>
@@ -69,7 +73,7 @@ function add(): void {
               <b>{{ file.title }}</b>
               <div class="mono small mute name">{{ file.name }}</div>
             </td>
-            <td>{{ file.kind ?? 'unknown' }}</td>
+            <td>{{ file.kind ?? t('common.unknown') }}</td>
             <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
             <td>
               <VerdictMark :level="marks[file.integrity] ?? 'note'" :words="file.integrity" />
@@ -79,16 +83,18 @@ function add(): void {
               {{ file.place }}
               <div v-if="file.unpack" class="small mute">{{ file.unpack }}</div>
             </td>
-            <td class="mono">{{ file.usedInSteps.length ? `step ${file.usedInSteps.join(', ')}` : '–' }}</td>
+            <td class="mono">
+              {{ file.usedInSteps.length ? t('job.kitSection.step', { file: file.usedInSteps.join(', ') }) : '–' }}
+            </td>
             <td>
               <button
                 v-if="!job.run && file.id !== undefined"
                 type="button"
                 class="btn small"
-                :aria-label="`Leave out ${file.name}`"
+                :aria-label="t('job.kitSection.leaveOut', { name: file.name })"
                 @click="leaveOut(file.id)"
               >
-                Leave out
+                {{ t('common.leaveOut') }}
               </button>
             </td>
           </tr>
@@ -96,18 +102,14 @@ function add(): void {
       </table>
     </div>
     <p v-else class="mute">
-      {{
-        job.takes.length === 0
-          ? 'No file is in the kit, and this job needs none.'
-          : 'No file is in the kit. Add what is wanted from the shelf.'
-      }}
+      {{ job.takes.length === 0 ? t('job.kitSection.noFileKitJob') : t('job.kitSection.noFileKitAdd') }}
     </p>
     <BackUpParts v-if="job.plan.intent === 'backup'" :job="job" @change="emit('change', $event)" />
     <RestoreSets v-if="job.plan.intent === 'restore'" :job="job" @change="emit('change', $event)" />
     <section v-if="missing.length" class="mt-6">
-      <h2>Missing</h2>
+      <h2>{{ t('job.kitSection.missing') }}</h2>
       <p v-for="finding in missing" :key="finding.key" class="missing">
-        <VerdictMark level="stop" words="stop" plain />
+        <VerdictMark level="stop" :words="t('job.kitSection.stop')" plain />
         <span
           ><b>{{ finding.need }}</b
           >: {{ finding.found }}. {{ finding.reason }} {{ finding.remedy }}
@@ -117,7 +119,7 @@ function add(): void {
             class="btn small"
             @click="emit('change', { kit: [...job.kit, named(finding)!.id] })"
           >
-            Add {{ named(finding)?.name }}
+            {{ t('job.kitSection.add', { named: named(finding)?.name }) }}
           </button>
           <MakeBeside
             v-if="!job.run && making(finding)?.file"
@@ -130,16 +132,18 @@ function add(): void {
       </p>
     </section>
     <section v-if="!job.run" class="mt-6 add">
-      <h2>Add from the shelf</h2>
+      <h2>{{ t('job.kitSection.addFromShelf') }}</h2>
       <div class="line">
         <v-select
           v-model="added"
           :items="others"
-          label="File"
+          :label="t('common.file')"
           hide-details
           no-data-text="Every file on the shelf is in the kit."
         />
-        <button type="button" class="btn" :disabled="added === null" @click="add">Add to the kit</button>
+        <button type="button" class="btn" :disabled="added === null" @click="add">
+          {{ t('job.kitSection.addKit') }}
+        </button>
       </div>
     </section>
     <PlanSpace v-if="job.plan.space" :space="job.plan.space" />
@@ -149,7 +153,7 @@ function add(): void {
       @change="emit('change', $event)"
     />
     <p v-if="chosen.length && chosen.every((file) => file.place === 'on the computer')" class="mute small mt-6">
-      Everything goes over the cable from the computer, so nothing has to lie on storage that a step erases.
+      {{ t('job.kitSection.everythingGoesOverCable') }}
     </p>
   </div>
 </template>

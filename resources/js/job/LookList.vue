@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf, agreedTo, withAgreed, without } from './settling'
@@ -26,9 +27,9 @@ function tickAll(): void {
 <template>
   <section v-if="rows.length" class="mb-6" data-test="look-list">
     <div class="head">
-      <h2>Look at these before you start</h2>
+      <h2>{{ t('job.lookList.lookAtTheseBefore') }}</h2>
       <button v-if="left.length > 1 && !job.run" type="button" class="btn small" @click="tickAll">
-        Tick all {{ left.length }}
+        {{ t('job.lookList.tickAll', { count: left.length }) }}
       </button>
     </div>
     <label v-for="row in rows" :key="row.key" :title="row.reason" :data-finding="row.key">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { ago, dateTimeOf } from '../app/format'
 import type { JobAnswer } from '../generated/api'
@@ -48,10 +49,10 @@ function takeBack(entry: Entry): void {
 <template>
   <section v-if="job.plan.ledger.length" class="mb-6" data-test="losses">
     <div class="head">
-      <h2>What is on the phone, and what happens to it</h2>
+      <h2>{{ t('job.lossTable.whatPhoneWhatHappens') }}</h2>
       <template v-if="!job.run">
         <button v-if="openFirst.length > 1" type="button" class="btn small" @click="first(openFirst)">
-          Back up all {{ openFirst.length }} first
+          {{ t('job.lossTable.backUpAllFirst', { count: openFirst.length }) }}
         </button>
         <button
           v-if="open.length > 1 && openFirst.length === 0"
@@ -59,26 +60,28 @@ function takeBack(entry: Entry): void {
           class="btn small erase"
           @click="giveUp(open)"
         >
-          Accept losing all {{ open.length }}
+          {{ t('job.lossTable.acceptLosingAll', { count: open.length }) }}
         </button>
       </template>
     </div>
-    <p v-if="taken.length === 0">The plan takes nothing from the phone.</p>
+    <p v-if="taken.length === 0">{{ t('job.lossTable.planTakesNothingFrom') }}</p>
     <div v-else class="scroll-x">
       <table class="rows">
         <thead>
           <tr>
-            <th>The plan erases</th>
-            <th>Backed up</th>
-            <th>Back up first</th>
-            <th>Accept losing it</th>
+            <th>{{ t('job.lossTable.planErases') }}</th>
+            <th>{{ t('job.lossTable.backedUp') }}</th>
+            <th>{{ t('job.lossTable.backUpFirst') }}</th>
+            <th>{{ t('job.lossTable.acceptLosing') }}</th>
           </tr>
         </thead>
         <tbody>
           <tr v-for="entry in taken" :key="entry.class" :class="{ open: isOpen(entry) }" :data-loss="entry.class">
             <td>
-              <b>{{ entry.label }}</b><span v-if="!entry.known" class="mute small"> (perhaps)</span>
-              <span class="mute small step">at step {{ entry.step }}</span>
+              <b>{{ entry.label }}</b><span v-if="!entry.known" class="mute small"
+                >{{ ' ' }}{{ t('job.lossTable.perhaps') }}</span
+              >
+              <span class="mute small step">{{ t('job.lossTable.atStep', { step: entry.step }) }}</span>
             </td>
             <td>
               <template v-if="entry.backup"
@@ -86,7 +89,7 @@ function takeBack(entry: Entry): void {
                 <span v-if="madeAt(entry)" class="mute small step" :title="dateTimeOf(madeAt(entry))">{{
                   ago(madeAt(entry))
                 }}</span></template
-              ><span v-else class="mute">not backed up</span>
+              ><span v-else class="mute">{{ t('job.lossTable.notBackedUp') }}</span>
             </td>
             <td>
               <button
@@ -97,10 +100,13 @@ function takeBack(entry: Entry): void {
                 :aria-pressed="isFirst(entry)"
                 @click="isFirst(entry) ? takeBack(entry) : first([entry])"
               >
-                {{ isFirst(entry) ? '✓ The plan backs up' : 'Back up' }} {{ entry.label.toLowerCase() }}
+                {{ isFirst(entry) ? t('job.lossTable.planBacksUp') : t('job.lossTable.backUp') }}
+                {{ entry.label.toLowerCase() }}
               </button>
-              <span v-else-if="entry.backedUpByPlan && !entry.waived">✓ by the plan</span>
-              <span v-else-if="!entry.backup && !entry.waived" class="mute">cannot be backed up</span>
+              <span v-else-if="entry.backedUpByPlan && !entry.waived">{{ t('job.lossTable.byPlan') }}</span>
+              <span v-else-if="!entry.backup && !entry.waived" class="mute">{{
+                t('job.lossTable.cannotBeBackedUp')
+              }}</span>
             </td>
             <td>
               <button
@@ -111,18 +117,19 @@ function takeBack(entry: Entry): void {
                 :aria-pressed="isGivenUp(entry)"
                 @click="isGivenUp(entry) ? takeBack(entry) : giveUp([entry])"
               >
-                {{ isGivenUp(entry) ? '✓ You accept losing' : 'Accept losing' }} {{ entry.label.toLowerCase() }}
+                {{ isGivenUp(entry) ? t('job.lossTable.youAcceptLosing') : t('job.lossTable.acceptLosing2') }}
+                {{ entry.label.toLowerCase() }}
               </button>
               <span v-else-if="entry.waived">{{
-                entry.class === 'screen-lock' ? '✓ the plan removes it' : '✓ accepted'
+                entry.class === 'screen-lock' ? t('job.lossTable.planRemoves') : t('job.lossTable.accepted')
               }}</span>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <p v-if="named('kept')" class="small">Stays on the phone: {{ named('kept') }}.</p>
-    <p v-if="named('absent')" class="small mute">Not on the phone: {{ named('absent') }}.</p>
+    <p v-if="named('kept')" class="small">{{ t('job.lossTable.staysPhone', { named: named('kept') }) }}</p>
+    <p v-if="named('absent')" class="small mute">{{ t('job.lossTable.notPhone', { named: named('absent') }) }}</p>
   </section>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
 import { client } from '../app/client'
@@ -53,12 +54,18 @@ function take(): void {
 
 <template>
   <span class="beside">
-    <button v-if="result" type="button" class="btn small" @click="take">Use {{ result.name }}</button>
+    <button v-if="result" type="button" class="btn small" @click="take">
+      {{ t('job.makeBeside.use', { name: result.name }) }}
+    </button>
     <span v-else-if="isMaking" role="status">
-      {{ made?.says ?? 'It waits for its turn.' }} {{ made?.doneBytes ? bytes(made.doneBytes) : '' }}
+      {{ made?.says ?? t('job.makeBeside.waitsItsTurn') }} {{ made?.doneBytes ? bytes(made.doneBytes) : '' }}
     </span>
     <button v-else type="button" class="btn small" @click="make">
-      {{ partition === null ? `Unpack ${file} beside` : `Take ${partition} out of ${file}` }}
+      {{
+        partition === null
+          ? t('job.makeBeside.unpackBeside', { file })
+          : t('job.makeBeside.takeOut', { partition, file })
+      }}
     </button>
     <span v-if="made?.status === 'failed'" role="alert">{{ made.says }}</span>
     <ErrorNote :error="refused" />

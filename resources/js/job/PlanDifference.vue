@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { duration } from '../app/format'
 import type { PlanDifference } from '../generated/api'
@@ -7,16 +8,16 @@ const props = defineProps<{ difference: PlanDifference }>()
 
 const marks = { added: 'new', gone: 'gone', moved: 'moved', changed: 'changed' } as const
 const names = {
-  steps: 'Steps',
-  restarts: 'Restarts',
-  expectedSeconds: 'Time',
-  batteryAtEnd: 'Battery at the end',
+  steps: t('common.steps'),
+  restarts: t('job.planDifference.restarts'),
+  expectedSeconds: t('job.planDifference.time'),
+  batteryAtEnd: t('job.planDifference.batteryAtEnd'),
 } as const
 const groups = computed(() =>
   [
-    { title: 'Steps', lines: props.difference.steps },
-    { title: 'Findings', lines: props.difference.findings },
-    { title: 'What is lost', lines: props.difference.losses },
+    { title: t('common.steps'), lines: props.difference.steps },
+    { title: t('job.planDifference.findings'), lines: props.difference.findings },
+    { title: t('job.planDifference.whatLost'), lines: props.difference.losses },
   ].filter((group) => group.lines.length),
 )
 const figure = (name: keyof typeof names, value: number | null): string =>
@@ -31,11 +32,11 @@ const figure = (name: keyof typeof names, value: number | null): string =>
 
 <template>
   <div class="difference" data-test="difference">
-    <p v-if="!difference.changed" class="mute">Nothing in the plan would change.</p>
+    <p v-if="!difference.changed" class="mute">{{ t('job.planDifference.nothingPlanWouldChange') }}</p>
     <table v-else class="rows">
       <tbody>
         <tr v-if="difference.before !== difference.after">
-          <th scope="row">Verdict</th>
+          <th scope="row">{{ t('job.planDifference.verdict') }}</th>
           <td>{{ difference.before }}</td>
           <td>
             <b>{{ difference.after }}</b>
@@ -48,7 +49,7 @@ const figure = (name: keyof typeof names, value: number | null): string =>
             <b>{{ figure(one.name, one.after) }}</b><template
               v-if="one.name === 'expectedSeconds' && one.before !== null && one.after !== null"
               >, {{ duration(Math.abs(one.after - one.before)) }}
-              {{ one.after > one.before ? 'longer' : 'shorter' }}</template
+              {{ one.after > one.before ? t('job.planDifference.longer') : t('job.planDifference.shorter') }}</template
             >
           </td>
         </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { bytes, exactBytes, slotName } from '../app/format'
 import type { Plan } from '../generated/api'
@@ -37,13 +38,17 @@ const placed = (parts: Part[]): (Part & { x: number; width: number })[] => {
 
 <template>
   <section class="mt-6" data-test="space">
-    <h2>Room in super</h2>
+    <h2>{{ t('job.planSpace.roomSuper') }}</h2>
     <p v-if="space.missingBytes" class="short">
-      {{ exactBytes(space.missingBytes) }} are missing, even without everything that can go.
+      {{ t('job.planSpace.missingEvenWithoutEverything', { missingBytes: exactBytes(space.missingBytes) }) }}
     </p>
     <p v-else-if="space.remove.length" class="mute">
-      It fits once {{ space.remove.map(label).join(', ') }} {{ space.remove.length === 1 ? 'is' : 'are' }} removed;
-      nothing less is enough.
+      {{
+        t('job.planSpace.fitsOnceRemovedNothing', {
+          space: space.remove.map(label).join(', '),
+          count: space.remove.length === 1 ? t('job.planSpace.is') : t('job.planSpace.are'),
+        })
+      }}
     </p>
     <div v-for="stage in stages" :key="stage.name" class="stage">
       <span class="mute">{{ stage.name }}</span>
@@ -67,8 +72,7 @@ const placed = (parts: Part[]): (Part & { x: number; width: number })[] => {
       </div>
     </div>
     <p class="mute small">
-      Of {{ bytes(space.superBytes) }}. What was not read on the phone is taken from its model sheet; of the other slot
-      only what was read counts.
+      {{ t('job.planSpace.whatWasNotRead', { superBytes: bytes(space.superBytes) }) }}
     </p>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { cautions } from '../app/cautions'
 import { duration } from '../app/format'
@@ -52,13 +53,13 @@ const steps = computed(() => props.job.plan.steps.filter((step) => step.phase ==
 <template>
   <div class="page">
     <p v-if="agreeable.length > 1" class="all">
-      The plan can begin with {{ agreeable.length }} of these by itself: charging, signing out, backups.
+      {{ t('job.prepareSection.planCanBeginThese', { count: agreeable.length }) }}
       <button type="button" class="btn act small" @click="agreeAll">
-        Agree to all {{ agreeable.length }} that the plan does first
+        {{ t('job.prepareSection.agreeAllPlanDoes', { count: agreeable.length }) }}
       </button>
     </p>
     <section v-if="open.length" class="mb-6" data-test="open">
-      <h2>Decide before anything is written</h2>
+      <h2>{{ t('job.prepareSection.decideBeforeAnythingWritten') }}</h2>
       <FindingList :findings="open">
         <template #acts="{ finding }"
           ><SettleForm :job="job" :finding="finding" @change="emit('change', $event)"
@@ -76,7 +77,7 @@ const steps = computed(() => props.job.plan.steps.filter((step) => step.phase ==
     <DecidedList :job="job" :keys="decided" @change="emit('change', $event)" />
     <InOrder class="mb-6" :findings="rest" :areas="job.areas" />
     <section v-if="steps.length" class="mb-6">
-      <h2>What the plan does first</h2>
+      <h2>{{ t('job.prepareSection.whatPlanDoesFirst') }}</h2>
       <ol>
         <li v-for="step in steps" :key="step.number">
           <b>{{ step.title }}</b> <span class="mono mute small">{{ duration(step.expectedSeconds) }}</span>

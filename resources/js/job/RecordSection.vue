@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, dateTimeOf, duration, exactBytes } from '../app/format'
@@ -14,7 +15,7 @@ const { data: record, error } = useAnswer('/runs/{run}/record', () =>
 )
 const { send, refused } = useSend()
 const wholeness = computed(() =>
-  record.value?.journalIsWhole ? 'the journal is whole' : 'the journal is not whole: a line was changed',
+  record.value?.journalIsWhole ? t('job.recordSection.journalWhole') : t('job.recordSection.journalNotWholeLine'),
 )
 
 const note = ref('')
@@ -29,34 +30,42 @@ const print = (): void => window.print()
 <template>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
-    <div v-if="!job.run" class="empty">Nothing has been run yet. The record begins with the first step.</div>
+    <div v-if="!job.run" class="empty">{{ t('job.recordSection.nothingHasBeenRun') }}</div>
     <template v-else-if="record">
       <div class="head">
         <div>
           <b>{{ runWords(record.status) }}</b>
           <span class="mute small">
-            · started {{ dateTimeOf(record.startedAt) }} · last event {{ dateTimeOf(record.endedAt) }} ·
-            {{ wholeness }}, {{ record.signed }}</span
+            {{
+              t('job.recordSection.startedLastEvent', {
+                startedAt: dateTimeOf(record.startedAt),
+                endedAt: dateTimeOf(record.endedAt),
+                wholeness,
+                signed: record.signed,
+              })
+            }}</span
           >
         </div>
         <div class="acts no-print">
-          <a class="btn small" :href="`/api/runs/${job.run.id}/record.md`">Markdown</a>
-          <a class="btn small" :href="`/api/runs/${job.run.id}/run.jsonl`">JSON Lines</a>
-          <a class="btn small" :href="`/api/runs/${job.run.id}/run.csv`">CSV</a>
-          <a class="btn small" :href="`/api/runs/${job.run.id}/journal.json`">Journal as JSON</a>
-          <button type="button" class="btn small" @click="print">Print the record</button>
+          <a class="btn small" :href="`/api/runs/${job.run.id}/record.md`">{{ t('job.recordSection.markdown') }}</a>
+          <a class="btn small" :href="`/api/runs/${job.run.id}/run.jsonl`">{{ t('job.recordSection.jsonLines') }}</a>
+          <a class="btn small" :href="`/api/runs/${job.run.id}/run.csv`">{{ t('job.recordSection.csv') }}</a>
+          <a class="btn small" :href="`/api/runs/${job.run.id}/journal.json`">{{
+            t('job.recordSection.journalAsJson')
+          }}</a>
+          <button type="button" class="btn small" @click="print">{{ t('job.recordSection.printRecord') }}</button>
         </div>
       </div>
       <section class="mb-6">
-        <h2>Before and after</h2>
+        <h2>{{ t('job.recordSection.beforeAfter') }}</h2>
         <div class="scroll-x">
           <table class="rows">
             <thead>
               <tr>
-                <th>What</th>
-                <th>Before</th>
-                <th>After</th>
-                <th>How it is known</th>
+                <th>{{ t('common.what') }}</th>
+                <th>{{ t('job.recordSection.before') }}</th>
+                <th>{{ t('job.recordSection.after') }}</th>
+                <th>{{ t('job.recordSection.howKnown') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -66,23 +75,25 @@ const print = (): void => window.print()
                 <td class="mono wrap">
                   <b>{{ row.after }}</b>
                 </td>
-                <td class="small mute">{{ row.seen ? 'seen on the phone' : 'follows from the step' }}</td>
+                <td class="small mute">
+                  {{ row.seen ? t('job.recordSection.seenPhone') : t('job.recordSection.followsFromStep') }}
+                </td>
               </tr>
             </tbody>
           </table>
         </div>
       </section>
       <section class="mb-6">
-        <h2>Steps: planned and taken</h2>
+        <h2>{{ t('job.recordSection.stepsPlannedTaken') }}</h2>
         <div class="scroll-x">
           <table class="rows">
             <thead>
               <tr>
                 <th></th>
-                <th>Step</th>
-                <th>Planned</th>
-                <th>Actual time</th>
-                <th>What was seen</th>
+                <th>{{ t('common.step') }}</th>
+                <th>{{ t('common.planned') }}</th>
+                <th>{{ t('job.recordSection.actualTime') }}</th>
+                <th>{{ t('job.recordSection.whatWasSeen') }}</th>
               </tr>
             </thead>
             <tbody>
@@ -91,57 +102,60 @@ const print = (): void => window.print()
                 <td>{{ row.title }}</td>
                 <td class="mono">{{ duration(row.expectedSeconds) }}</td>
                 <td class="mono">{{ row.seconds === null ? '–' : duration(row.seconds) }}</td>
-                <td class="small">{{ row.done ? row.evidence : 'not done' }}</td>
+                <td class="small">{{ row.done ? row.evidence : t('job.recordSection.notDone') }}</td>
               </tr>
             </tbody>
           </table>
         </div>
       </section>
       <section v-if="record.deviations.length" class="mb-6">
-        <h2>What went differently</h2>
+        <h2>{{ t('job.recordSection.whatWentDifferently') }}</h2>
         <p v-for="(row, index) in record.deviations" :key="index">
-          <span class="mono small">{{ dateTimeOf(row.at) }}</span> step {{ row.step }}: {{ row.says }}
+          <span class="mono small">{{ dateTimeOf(row.at) }}</span>
+          {{ t('job.recordSection.step2', { step: row.step, says: row.says }) }}
         </p>
       </section>
       <section v-if="record.nextUpdate.length" class="mb-6">
-        <h2>At the next update</h2>
+        <h2>{{ t('job.recordSection.atNextUpdate') }}</h2>
         <ul>
           <li v-for="line in record.nextUpdate" :key="line">{{ line }}</li>
         </ul>
       </section>
       <section class="mb-6">
-        <h2>Notes</h2>
+        <h2>{{ t('job.recordSection.notes') }}</h2>
         <p v-for="(row, index) in record.notes" :key="index">
-          <span class="mono small">{{ dateTimeOf(row.at) }}</span><template v-if="row.step">
-            step {{ row.step }}</template
+          <span class="mono small">{{ dateTimeOf(row.at) }}</span><template v-if="row.step"
+            >{{ ' ' }}{{ t('job.recordSection.step3', { step: row.step }) }}</template
           >: <span class="note">{{ row.note }}</span>
         </p>
         <form class="no-print write" @submit.prevent="write">
           <textarea
             v-model="note"
             rows="2"
-            aria-label="Note"
-            placeholder="What you want to find again a year from now"
+            :aria-label="t('common.note')"
+            :placeholder="t('job.recordSection.whatYouWantFind')"
           />
-          <button type="submit" class="btn small" :disabled="note.trim() === ''">Keep this note</button>
+          <button type="submit" class="btn small" :disabled="note.trim() === ''">
+            {{ t('job.recordSection.keepNote') }}
+          </button>
         </form>
       </section>
       <section v-if="record.losses.length" class="mb-6">
-        <h2>What was given up or comes back</h2>
+        <h2>{{ t('job.recordSection.whatWasGivenUp') }}</h2>
         <p v-for="row in record.losses" :key="row.label">
           <b>{{ row.label }}</b>: {{ row.says }}
         </p>
       </section>
       <section>
-        <h2>Files</h2>
+        <h2>{{ t('job.recordSection.files') }}</h2>
         <div class="scroll-x">
           <table class="rows">
             <thead>
               <tr>
-                <th>File</th>
-                <th>Size</th>
-                <th>SHA-256</th>
-                <th>Check</th>
+                <th>{{ t('common.file') }}</th>
+                <th>{{ t('common.size') }}</th>
+                <th>{{ t('job.recordSection.sha256') }}</th>
+                <th>{{ t('job.recordSection.check') }}</th>
               </tr>
             </thead>
             <tbody>

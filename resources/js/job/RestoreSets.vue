@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { dateTimeOf } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -16,21 +17,23 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
 
 <template>
   <section class="mt-6" data-test="restore-sets">
-    <h2>Backup to bring back</h2>
+    <h2>{{ t('job.restoreSets.backupBringBack') }}</h2>
     <p v-if="data && sets.length === 0" class="empty">
-      No recovery backup is recorded for {{ job.unit.label }}. Record it on the page of the phone.
+      {{ t('job.restoreSets.noRecoveryBackupRecorded', { label: job.unit.label }) }}
     </p>
     <div v-else class="scroll-x">
       <table class="rows">
         <thead>
           <tr>
-            <th><span class="visually-hidden">Chosen</span></th>
-            <th>Set</th>
-            <th>Fits</th>
-            <th>Brings back</th>
-            <th>Taken from</th>
-            <th>Where it is</th>
-            <th>Made</th>
+            <th>
+              <span class="visually-hidden">{{ t('job.restoreSets.chosen') }}</span>
+            </th>
+            <th>{{ t('job.restoreSets.set') }}</th>
+            <th>{{ t('job.restoreSets.fits') }}</th>
+            <th>{{ t('job.restoreSets.bringsBack') }}</th>
+            <th>{{ t('job.restoreSets.takenFrom') }}</th>
+            <th>{{ t('job.restoreSets.where') }}</th>
+            <th>{{ t('job.restoreSets.made') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -41,11 +44,11 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
                 name="backup"
                 :checked="chosen === null"
                 :disabled="!!job.run"
-                aria-label="The newest that fits"
+                :aria-label="t('job.restoreSets.newestFits')"
                 @change="choose(null)"
               />
             </td>
-            <td colspan="6">The newest recovery backup that fits</td>
+            <td colspan="6">{{ t('job.restoreSets.newestRecoveryBackupFits') }}</td>
           </tr>
           <tr v-for="set in sets" :key="set.id">
             <td>
@@ -60,22 +63,28 @@ const choose = (backup: string | null): void => emit('change', { answers: { ...p
             </td>
             <td>
               <b>{{ set.id }}</b>
-              <div v-if="set.sha256" class="mono small mute sum" :title="`SHA-256 ${set.sha256}`">
+              <div
+                v-if="set.sha256"
+                class="mono small mute sum"
+                :title="t('job.restoreSets.sha256', { sha256: set.sha256 })"
+              >
                 {{ set.sha256.slice(0, 16) }}…
               </div>
             </td>
             <td>
-              <VerdictMark v-if="set.misfit" level="stop" words="no" />
-              <VerdictMark v-else-if="set.unknown" level="settle" words="not known" />
-              <VerdictMark v-else level="clear" words="yes" />
+              <VerdictMark v-if="set.misfit" level="stop" :words="t('common.no')" />
+              <VerdictMark v-else-if="set.unknown" level="settle" :words="t('common.notKnown')" />
+              <VerdictMark v-else level="clear" :words="t('common.yes')" />
               <div v-if="set.misfit" class="small mute">{{ set.misfit }}</div>
-              <div v-else-if="set.unknown" class="small mute">Not recorded: {{ set.unknown }}.</div>
+              <div v-else-if="set.unknown" class="small mute">
+                {{ t('job.restoreSets.notRecorded', { unknown: set.unknown }) }}
+              </div>
             </td>
             <td>{{ set.classes.join(', ') }}</td>
             <td>{{ set.base }}</td>
             <td>
               {{ set.place }}
-              <div v-if="set.place === 'phone'" class="small mute">copy it off the phone first</div>
+              <div v-if="set.place === 'phone'" class="small mute">{{ t('job.restoreSets.copyOffPhoneFirst') }}</div>
             </td>
             <td>
               {{ dateTimeOf(set.madeAt) }}

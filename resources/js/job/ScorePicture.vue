@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useElementSize } from '@vueuse/core'
 import { ref, toRef } from 'vue'
 import { duration, modeName } from '../app/format'
@@ -31,7 +32,7 @@ const { axis, steps, modes, height, left, right, y, line, tone, danger, gates, i
         :width="axis + LEFT + RIGHT"
         :height="height"
         role="group"
-        aria-label="Score: the phone's modes over time. The same as the list of steps below."
+        :aria-label="t('job.scorePicture.scorePhonesModesOver')"
       >
         <g v-for="mode in modes" :key="mode">
           <text x="20" :y="y(mode) + 5" class="lane">{{ modeName(mode) }}</text>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { duration, modeName } from '../app/format'
 import { useKeys } from '../app/useKeys'
@@ -25,18 +26,18 @@ useKeys({ j: () => move(1), k: () => move(-1) })
 
 <template>
   <div v-if="plan.steps.length === 0" class="empty">
-    <p>Blocked: fix what Fit lists, then the steps appear.</p>
+    <p>{{ t('job.scoreSection.blockedFixWhatFit') }}</p>
   </div>
   <template v-else>
     <ScorePicture class="no-print" :plan="plan" :selected="selected" @select="selected = $event" />
     <div class="low no-print">
-      <table class="list" aria-label="Steps">
+      <table class="list" :aria-label="t('common.steps')">
         <thead class="visually-hidden">
           <tr>
-            <th>Number</th>
-            <th>Step</th>
-            <th>Mode</th>
-            <th>Time</th>
+            <th>{{ t('job.scoreSection.number') }}</th>
+            <th>{{ t('common.step') }}</th>
+            <th>{{ t('common.mode') }}</th>
+            <th>{{ t('job.scoreSection.time') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -54,7 +55,8 @@ useKeys({ j: () => move(1), k: () => move(-1) })
             >
               <td class="mono mute n">{{ one.number }}</td>
               <td>
-                {{ one.title }}<span v-if="one.gate" class="gate" title="the label has to be typed before it"> ▾</span>
+                {{ one.title
+                }}<span v-if="one.gate" class="gate" :title="t('job.scoreSection.labelHasBeTyped')"> ▾</span>
               </td>
               <td class="mute small mode">{{ modeName(one.mode) }}</td>
               <td class="mono mute d">{{ duration(one.expectedSeconds) }}</td>
@@ -65,16 +67,19 @@ useKeys({ j: () => move(1), k: () => move(-1) })
       <StepDetail v-if="step" :step="step" :commands="job.commands[step.number]" class="no-print" />
     </div>
     <p class="turn no-print">
-      <button type="button" class="btn" :disabled="selected === 1" @click="move(-1)">Previous step</button>
+      <button type="button" class="btn" :disabled="selected === 1" @click="move(-1)">
+        {{ t('job.scoreSection.previousStep') }}
+      </button>
       <span class="mono">{{ selected }} / {{ plan.steps.length }}</span>
       <button type="button" class="btn next" :disabled="selected === plan.steps.length" @click="move(1)">
-        Next step
+        {{ t('job.scoreSection.nextStep') }}
       </button>
     </p>
     <p class="along mute small no-print">
-      Take the plan along: <button type="button" class="btn small" @click="print">Print the job sheet</button>
-      <a v-if="!begun" class="btn small" :href="`/api/jobs/${job.id}/plan.md`">Markdown</a>
-      <a class="btn small" :href="`/api/jobs/${job.id}/plan.json`">JSON</a>
+      {{ t('job.scoreSection.takePlanAlong') }}
+      <button type="button" class="btn small" @click="print">{{ t('job.scoreSection.printJobSheet') }}</button>
+      <a v-if="!begun" class="btn small" :href="`/api/jobs/${job.id}/plan.md`">{{ t('job.scoreSection.markdown') }}</a>
+      <a class="btn small" :href="`/api/jobs/${job.id}/plan.json`">{{ t('job.scoreSection.json') }}</a>
     </p>
     <JobSheet :job="job" class="print-only" />
   </template>

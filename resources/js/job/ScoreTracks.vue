@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { Plan } from '../generated/api'
 import { LEFT, RIGHT, type ScorePicture } from './useScorePicture'
 
@@ -21,15 +22,15 @@ const { axis, steps, stretches, words, battery, box } = props.picture
       >
     </div>
     <div class="track">
-      <span class="name">Needed files</span>
-      <span class="segment plain" :style="box(1, steps.length)"
-        >on the computer{{
-          plan.kit.every((file) => file.integrity === 'verified') ? ', checksums verified' : ''
-        }}</span
-      >
+      <span class="name">{{ t('job.scoreTracks.neededFiles') }}</span>
+      <span class="segment plain" :style="box(1, steps.length)">{{
+        t('job.scoreTracks.computer', {
+          plan: plan.kit.every((file) => file.integrity === 'verified') ? t('job.scoreTracks.checksumsVerified') : '',
+        })
+      }}</span>
     </div>
     <div v-if="battery" class="track tall">
-      <span class="name">Battery</span>
+      <span class="name">{{ t('common.battery') }}</span>
       <svg class="curve" :width="axis + LEFT + RIGHT" height="34" aria-hidden="true">
         <path :d="battery.path" />
         <text :x="LEFT + 4" :y="battery.y0 + 13">{{ battery.start }}</text>
@@ -37,7 +38,7 @@ const { axis, steps, stretches, words, battery, box } = props.picture
       </svg>
     </div>
     <div class="track tall">
-      <span class="name">Way back</span>
+      <span class="name">{{ t('common.wayBack') }}</span>
       <span
         v-for="stretch in stretches"
         :key="stretch.from"
@@ -45,7 +46,7 @@ const { axis, steps, stretches, words, battery, box } = props.picture
         :class="stretch.level"
         :style="box(stretch.from, stretch.to)"
         :title="stretch.text"
-        >{{ words[stretch.level === 'free' && stretch.from > 1 ? 'new' : stretch.level] }}</span
+        >{{ words[stretch.level === 'free' && stretch.from > 1 ? t('job.scoreTracks.new') : stretch.level] }}</span
       >
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
@@ -54,16 +55,16 @@ async function enter(): Promise<void> {
 <template>
   <div v-if="finding.severity === 'settle' && !job.run" class="settle-acts">
     <button v-if="agreement && !question" type="button" class="btn small" @click="agree">
-      {{ agreement.do === 'let-plan-do-it' ? 'Agree: the plan does it first' : 'Agree to this' }}
+      {{ agreement.do === 'let-plan-do-it' ? t('job.settleForm.agreePlanDoesFirst') : t('job.settleForm.agree') }}
     </button>
-    <RouterLink v-if="actionOf(finding, 'open-phone')" class="btn small" :to="`/bench/${job.plan.unit}`"
-      >Open the page of {{ job.plan.unit }}</RouterLink
-    >
-    <RouterLink v-if="actionOf(finding, 'open-house-rules')" class="btn small" to="/house-rules"
-      >Open the house rules</RouterLink
-    >
+    <RouterLink v-if="actionOf(finding, 'open-phone')" class="btn small" :to="`/bench/${job.plan.unit}`">{{
+      t('job.settleForm.openPage', { unit: job.plan.unit })
+    }}</RouterLink>
+    <RouterLink v-if="actionOf(finding, 'open-house-rules')" class="btn small" to="/house-rules">{{
+      t('job.settleForm.openHouseRules')
+    }}</RouterLink>
     <button v-if="loss" type="button" class="btn small erase" @click="waive">
-      Accept losing {{ loss.label.toLowerCase() }}
+      {{ t('job.settleForm.acceptLosing', { loss: loss.label.toLowerCase() }) }}
     </button>
     <template v-if="question">
       <button
@@ -74,12 +75,21 @@ async function enter(): Promise<void> {
         :title="choice.changes"
         @click="choose(choice.id)"
       >
-        Choose {{ choice.label }}{{ choice.id === question.careful ? ' (careful)' : '' }}
+        {{
+          t('job.settleForm.choose', {
+            label: choice.label,
+            choice: choice.id === question.careful ? t('job.settleForm.careful') : '',
+          })
+        }}
       </button>
     </template>
     <form v-if="unknown" class="enter" @submit.prevent="enter">
-      <input v-model="typed" :aria-label="`Value of ${unknown}`" placeholder="what the phone shows" />
-      <button type="submit" class="btn small" :disabled="typed === ''">Keep this value</button>
+      <input
+        v-model="typed"
+        :aria-label="t('job.settleForm.value', { unknown })"
+        :placeholder="t('job.settleForm.whatPhoneShows')"
+      />
+      <button type="submit" class="btn small" :disabled="typed === ''">{{ t('common.keepValue') }}</button>
     </form>
     <ErrorNote class="mt-3" :error="refused" />
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref } from 'vue'
 
 /** The user's own commands for a step, filled from the phrasebook and ready to copy. */
@@ -15,8 +16,13 @@ async function copy(command: string): Promise<void> {
   <div class="commands">
     <div v-for="command in commands" :key="command" class="command">
       <code class="mono">{{ command }}</code>
-      <button type="button" class="btn small no-print" :aria-label="`Copy ${command}`" @click="copy(command)">
-        {{ copied === command ? 'Copied' : 'Copy' }}
+      <button
+        type="button"
+        class="btn small no-print"
+        :aria-label="t('job.stepCommands.copy', { command })"
+        @click="copy(command)"
+      >
+        {{ copied === command ? t('job.stepCommands.copied') : t('job.stepCommands.copy2') }}
       </button>
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { duration, modeName, slotName } from '../app/format'
 import LinkedText from '../handbook/LinkedText.vue'
 import { worstOf, type Step } from './scoreLayout'
@@ -13,21 +14,28 @@ defineProps<{ step: Step; commands?: string[] }>()
     <div class="mute small">
       {{ modeName(step.mode)
       }}<template v-if="step.modeAfter !== step.mode"> → {{ modeName(step.modeAfter) }}</template>
-      <template v-if="step.slot && step.slot !== '-'"> · slot {{ slotName(step.slot) }}</template>
-      · {{ duration(step.expectedSeconds) }}, {{ duration(step.longSeconds) }} when slow
+      <template v-if="step.slot && step.slot !== '-'">
+        {{ t('job.stepDetail.slot', { slot: slotName(step.slot) }) }}</template
+      >
+      {{
+        t('job.stepDetail.whenSlow', {
+          expectedSeconds: duration(step.expectedSeconds),
+          longSeconds: duration(step.longSeconds),
+        })
+      }}
     </div>
     <dl>
       <template v-if="step.gate"
-        ><dt>Before it</dt>
-        <dd class="gate">{{ step.gate }} The phone's label must be typed.</dd></template
+        ><dt>{{ t('job.stepDetail.before') }}</dt>
+        <dd class="gate">{{ t('job.stepDetail.phonesLabelMustBe', { gate: step.gate }) }}</dd></template
       >
-      <dt>What to do</dt>
+      <dt>{{ t('job.stepDetail.whatDo') }}</dt>
       <dd><LinkedText :text="step.instruction" /></dd>
       <template v-if="commands?.length"
-        ><dt>Your command</dt>
+        ><dt>{{ t('job.stepDetail.yourCommand') }}</dt>
         <dd><StepCommands :commands="commands" /></dd
       ></template>
-      <dt>Why here</dt>
+      <dt>{{ t('job.stepDetail.whyHere') }}</dt>
       <dd>
         <div v-for="reason in step.reasons" :key="reason.rule + reason.text">
           <LinkedText :text="reason.text" />
@@ -36,24 +44,27 @@ defineProps<{ step: Step; commands?: string[] }>()
           }}</RouterLink>
         </div>
       </dd>
-      <dt>You will see</dt>
+      <dt>{{ t('job.stepDetail.youWillSee') }}</dt>
       <dd>{{ step.youWillSee }}</dd>
       <template v-if="step.oddities.length"
-        ><dt>Odd, and harmless</dt>
+        ><dt>{{ t('job.stepDetail.oddHarmless') }}</dt>
         <dd>
           <div v-for="oddity in step.oddities" :key="oddity"><LinkedText :text="oddity" /></div></dd
       ></template>
-      <dt>It worked when</dt>
+      <dt>{{ t('job.stepDetail.workedWhen') }}</dt>
       <dd>{{ step.evidence }}</dd>
-      <dt>When to give up</dt>
-      <dd>after {{ duration(step.giveUpSeconds) }}. {{ step.whenItFails }}</dd>
+      <dt>{{ t('job.stepDetail.whenGiveUp') }}</dt>
+      <dd>
+        {{ t('job.stepDetail.after', { giveUpSeconds: duration(step.giveUpSeconds), whenItFails: step.whenItFails }) }}
+      </dd>
       <template v-if="worstOf(step) !== step.wayBack"
-        ><dt>If it breaks off</dt>
+        ><dt>{{ t('job.stepDetail.ifBreaksOff') }}</dt>
         <dd class="gate">{{ step.wayBackDuring.text }}</dd></template
       >
-      <dt>Way back</dt>
+      <dt>{{ t('common.wayBack') }}</dt>
       <dd>
-        <template v-if="worstOf(step) !== step.wayBack">After it: </template>{{ step.wayBack.text }}
+        <template v-if="worstOf(step) !== step.wayBack">{{ t('job.stepDetail.after2') }}{{ ' ' }}</template
+        >{{ step.wayBack.text }}
         <span class="mute">{{ duration(step.wayBack.seconds) }}</span>
       </dd>
     </dl>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -43,13 +44,17 @@ const short = (school: JobSchools['schools'][number]): string => {
   const parts = [
     difference.before === difference.after ? '' : difference.after,
     time && time.before !== null && time.after !== null
-      ? `${duration(Math.abs(time.after - time.before))} ${time.after > time.before ? 'longer' : 'shorter'}`
+      ? time.after > time.before
+        ? t('job.whatIf.longer', { time: duration(time.after - time.before) })
+        : t('job.whatIf.shorter', { time: duration(time.before - time.after) })
       : '',
     difference.steps.length
-      ? `${difference.steps.length} ${difference.steps.length === 1 ? 'step differs' : 'steps differ'}`
+      ? difference.steps.length === 1
+        ? t('job.whatIf.oneStepDiffers')
+        : t('job.whatIf.stepsDiffer', { count: difference.steps.length })
       : '',
   ].filter(Boolean)
-  return parts.join(' · ') || 'reasons differ'
+  return parts.join(' · ') || t('job.whatIf.reasonsDiffer')
 }
 
 async function tryOut(words: string, body: Trial): Promise<void> {
@@ -64,7 +69,10 @@ async function tryOut(words: string, body: Trial): Promise<void> {
 
 function without(event: Event): void {
   const id = Number((event.target as HTMLSelectElement).value)
-  if (id) void tryOut(`Without ${titles.value.get(id)}`, { kit: props.job.kit.filter((one) => one !== id) })
+  if (id)
+    void tryOut(t('job.whatIf.without', { title: titles.value.get(id) }), {
+      kit: props.job.kit.filter((one) => one !== id),
+    })
 }
 
 function wanting(event: Event): void {
@@ -100,32 +108,32 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <section class="whatif no-print" aria-label="What if">
-    <h3>What if</h3>
+  <section class="whatif no-print" :aria-label="t('job.whatIf.whatIf')">
+    <h3>{{ t('job.whatIf.whatIf') }}</h3>
     <template v-if="ways?.alternatives.length">
-      <div class="mute small">One change would make a plan possible, the cheapest first:</div>
+      <div class="mute small">{{ t('job.whatIf.oneChangeWouldMake') }}</div>
       <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"
         ><button
           type="button"
           class="btn small"
           @click="tryOut(way.words, way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })"
         >
-          Show the difference
+          {{ t('job.whatIf.showDifference') }}
         </button></AlternativeRow
       >
     </template>
     <div class="asks">
       <label class="small"
-        >you leave a file out
+        >{{ t('job.whatIf.youLeaveFileOut') }}
         <select :value="0" @change="without">
-          <option :value="0">choose a file</option>
+          <option :value="0">{{ t('job.whatIf.chooseFile') }}</option>
           <option v-for="id in job.kit" :key="id" :value="id">{{ titles.get(id) ?? id }}</option>
         </select></label
       >
       <label class="small"
-        >you want something else
+        >{{ t('job.whatIf.youWantSomethingElse') }}
         <select value="" @change="wanting">
-          <option value="">choose</option>
+          <option value="">{{ t('job.whatIf.choose') }}</option>
           <option v-for="intent in intents?.intents ?? []" :key="intent.value" :value="intent.value">
             {{ intent.title }}
           </option>
@@ -134,7 +142,7 @@ async function take(): Promise<void> {
     </div>
     <template v-if="schools?.schools.length">
       <div class="mute small">
-        Where careful people differ, your house rules decide. The other way is one step away:
+        {{ t('job.whatIf.whereCarefulPeopleDiffer') }}
       </div>
       <div v-for="school in schools.schools" :key="school.rule + school.value" class="school" :data-rule="school.rule">
         <span
@@ -146,7 +154,7 @@ async function take(): Promise<void> {
           class="btn small"
           @click="tryOut(`${school.question}: ${school.label}`, { house: { [school.rule]: school.value } })"
         >
-          Show the difference
+          {{ t('job.whatIf.showDifference') }}
         </button>
       </div>
     </template>
@@ -155,9 +163,9 @@ async function take(): Promise<void> {
       <div class="head">
         <b>{{ trial.words }}</b><span class="grow" />
         <button v-if="trial.intent || answer.difference.changed" type="button" class="btn small" @click="take">
-          {{ trial.intent ? 'Open it as a job of its own' : 'Use in this job' }}
+          {{ trial.intent ? t('job.whatIf.openAsJobIts') : t('job.whatIf.useJob') }}
         </button>
-        <button type="button" class="btn small" @click="drop">Leave the plan as it is</button>
+        <button type="button" class="btn small" @click="drop">{{ t('job.whatIf.leavePlanAs') }}</button>
       </div>
       <PlanDifference :difference="answer.difference" />
       <ScorePicture

@@ -1,3 +1,4 @@
+import { t } from '../app/i18n'
 import { computed, type Ref } from 'vue'
 import type { Plan } from '../generated/api'
 import { lanes, layOut, wayBackStretches, worstOf, type Step } from './scoreLayout'
@@ -57,21 +58,21 @@ export function useScorePicture(plan: Ref<Plan>, width: Ref<number>) {
         const room = (next ? left(next.number) : LEFT + axis.value) - left(step.number)
         const gone =
           step.wayBack.level === 'data-gone'
-            ? ['data is gone from here', 'data gone']
-            : ['data in part until it ends', 'data in part']
+            ? [t('job.useScorePicture.dataGoneFromHere'), t('job.useScorePicture.dataGone')]
+            : [t('job.useScorePicture.dataPartUntilEnds'), t('job.useScorePicture.dataPart')]
         const words = {
-          free: ['first write'],
+          free: [t('job.useScorePicture.firstWrite')],
           'data-gone': gone,
-          'no-system': ['no system until it ends', 'no system'],
+          'no-system': [t('job.useScorePicture.noSystemUntilEnds'), t('common.noSystem')],
         }[worstOf(step).level]
         return { number: step.number, words: words.find((one) => one.length * 7 < room) ?? '' }
       }),
   )
   const words: Record<string, string> = {
-    free: 'stop anywhere: it starts, with its data',
-    new: 'the system starts',
-    'data-gone': 'it starts, but empty',
-    'no-system': 'no system starts',
+    free: t('job.useScorePicture.stopAnywhereStartsIts'),
+    new: t('job.useScorePicture.systemStarts'),
+    'data-gone': t('job.useScorePicture.startsButEmpty'),
+    'no-system': t('job.useScorePicture.noSystemStarts'),
   }
 
   const battery = computed(() => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -63,74 +64,75 @@ useKeys({ '/': () => filterField.value?.focus() })
 
 <template>
   <TopBar>
-    <h1>Log</h1>
+    <h1>{{ t('log.logPage.log') }}</h1>
     <div v-if="data" class="mute small">
-      {{ data.total }} {{ data.total === 1 ? 'run' : 'runs'
-      }}<template v-if="data.total > data.runs.length && data.runs.length"
-        >, {{ from + 1 }} to {{ from + data.runs.length }} shown</template
-      >
+      {{ data.total }} {{ data.total === 1 ? t('log.logPage.run') : t('log.logPage.runs')
+      }}<template v-if="data.total > data.runs.length && data.runs.length">{{
+        t('log.logPage.shown', { from: from + 1, count: from + data.runs.length })
+      }}</template>
     </div>
     <template #acts>
       <label class="mute"
-        >Model
-        <select v-model="codename" class="pick" aria-label="Model">
-          <option value="">all</option>
+        >{{ t('common.model') }}
+        <select v-model="codename" class="pick" :aria-label="t('common.model')">
+          <option value="">{{ t('log.logPage.all') }}</option>
           <option v-for="one in data?.codenames ?? []" :key="one" :value="one">{{ one }}</option>
         </select></label
       >
       <label class="mute"
-        >Result
-        <select v-model="status" class="pick" aria-label="Result">
-          <option value="">anything</option>
-          <option value="ended">done</option>
-          <option value="stopped">stopped</option>
-          <option value="open">still open</option>
-          <option value="trouble">with trouble</option>
+        >{{ t('log.logPage.result') }}
+        <select v-model="status" class="pick" :aria-label="t('log.logPage.result')">
+          <option value="">{{ t('log.logPage.anything') }}</option>
+          <option value="ended">{{ t('log.logPage.done') }}</option>
+          <option value="stopped">{{ t('log.logPage.stopped') }}</option>
+          <option value="open">{{ t('log.logPage.stillOpen') }}</option>
+          <option value="trouble">{{ t('log.logPage.trouble') }}</option>
         </select></label
       >
       <label class="mute"
-        >Filter <kbd>/</kbd>
-        <input ref="filterField" v-model="filter" class="field" type="search" aria-label="Filter runs"
+        >{{ t('common.filter') }} <kbd>/</kbd>
+        <input ref="filterField" v-model="filter" class="field" type="search" :aria-label="t('log.logPage.filterRuns')"
       /></label>
-      <button type="button" class="btn small" @click="takingIn = true">Take in a run file</button>
+      <button type="button" class="btn small" @click="takingIn = true">{{ t('log.logPage.takeRunFile') }}</button>
     </template>
   </TopBar>
   <TakeInDialog
     v-if="takingIn"
     v-model="takingIn"
-    title="Take in a run file"
+    :title="t('log.logPage.takeRunFile')"
     path="/log"
-    label="Take in the run"
+    :label="t('log.logPage.takeRun')"
     name="run"
   >
-    A run that was given out from its record as JSON Lines, with its plan and its whole journal. Its phone has to be on
-    this bench, and a line that was changed or cut out is noticed.
+    {{ t('log.logPage.runWasGivenOut') }}
   </TakeInDialog>
   <div class="page">
     <ErrorNote :error="refused ?? error" />
     <SkeletonRows v-if="!data && !error" />
     <div v-if="data && data.runs.length === 0 && !filtered" class="empty">
-      <p>Nothing has been run yet. Every run leaves its journal here, whole, from the first step on.</p>
-      <RouterLink class="btn act" to="/jobs">Open the jobs</RouterLink>
+      <p>{{ t('log.logPage.nothingHasBeenRun') }}</p>
+      <RouterLink class="btn act" to="/jobs">{{ t('log.logPage.openJobs') }}</RouterLink>
     </div>
     <template v-else>
       <RunCompare v-if="comparison" :comparison="comparison" @close="comparison = null" />
       <div v-if="data && data.runs.length === 0" class="empty">
-        <p>No run matches. Take a word out of the filter.</p>
+        <p>{{ t('log.logPage.noRunMatchesTake') }}</p>
       </div>
       <div class="scroll-x">
         <table class="rows">
           <thead>
             <tr>
-              <th><span class="visually-hidden">Compare</span></th>
-              <th>Started</th>
-              <th>Phone</th>
-              <th>Build</th>
-              <th>Result</th>
-              <th>Steps</th>
-              <th>Planned</th>
-              <th>Actual time</th>
-              <th>Trouble</th>
+              <th>
+                <span class="visually-hidden">{{ t('common.compare') }}</span>
+              </th>
+              <th>{{ t('log.logPage.started') }}</th>
+              <th>{{ t('common.phone') }}</th>
+              <th>{{ t('common.build') }}</th>
+              <th>{{ t('log.logPage.result') }}</th>
+              <th>{{ t('common.steps') }}</th>
+              <th>{{ t('common.planned') }}</th>
+              <th>{{ t('log.logPage.actualTime') }}</th>
+              <th>{{ t('log.logPage.trouble2') }}</th>
             </tr>
           </thead>
           <tbody>
@@ -148,7 +150,7 @@ useKeys({ '/': () => filterField.value?.focus() })
                   type="checkbox"
                   :value="run.id"
                   :disabled="chosen.length > 1 && !chosen.includes(run.id)"
-                  :aria-label="`Compare run ${run.id}`"
+                  :aria-label="t('log.logPage.compareRun', { id: run.id })"
                 />
               </td>
               <td :title="dateTimeOf(run.startedAt)">{{ ago(run.startedAt) }}</td>
@@ -167,17 +169,17 @@ useKeys({ '/': () => filterField.value?.focus() })
       </div>
       <p v-if="data && data.total > data.runs.length" class="pages">
         <button type="button" class="btn small" :disabled="from === 0" @click="from = Math.max(0, from - PAGE)">
-          Newer runs
+          {{ t('log.logPage.newerRuns') }}
         </button>
         <button type="button" class="btn small" :disabled="from + PAGE >= data.total" @click="from += PAGE">
-          Older runs
+          {{ t('log.logPage.olderRuns') }}
         </button>
       </p>
       <p v-if="chosen.length" class="small">
         <button type="button" class="btn small" :disabled="chosen.length !== 2" @click="compare">
-          Compare the two
+          {{ t('log.logPage.compareTwo') }}
         </button>
-        <span class="mute">{{ chosen.length === 2 ? '' : 'Choose a second run of the same model.' }}</span>
+        <span class="mute">{{ chosen.length === 2 ? '' : t('log.logPage.chooseSecondRunSame') }}</span>
       </p>
       <LogSummaryTable v-if="summary && summary.models.length" :summary="summary" />
     </template>

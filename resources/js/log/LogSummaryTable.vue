@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { duration } from '../app/format'
 import type { LogSummary } from '../generated/api'
@@ -10,10 +11,10 @@ const longest = computed(() =>
   Math.max(1, ...props.summary.models.flatMap((row) => [...row.times, row.plannedSeconds ?? 0])),
 )
 const words: Record<string, string> = {
-  again: 'done again',
-  stop: 'stopped there',
-  plan: 'planned again',
-  back: 'brought back',
+  again: t('log.logSummaryTable.doneAgain'),
+  stop: t('log.logSummaryTable.stoppedThere'),
+  plan: t('log.logSummaryTable.plannedAgain'),
+  back: t('log.logSummaryTable.broughtBack'),
 }
 const then = (counts: LogSummary['troubles'][number]['then']): string =>
   Object.entries(counts)
@@ -23,18 +24,18 @@ const then = (counts: LogSummary['troubles'][number]['then']): string =>
 
 <template>
   <section class="mt-6" data-test="summary">
-    <h2>How it goes, and how long it really takes</h2>
+    <h2>{{ t('log.logSummaryTable.howGoesHowLong') }}</h2>
     <div class="scroll-x">
       <table class="rows">
         <thead>
           <tr>
-            <th>Model</th>
-            <th>Build</th>
-            <th>Runs</th>
-            <th>Done</th>
-            <th>With trouble</th>
-            <th>Planned</th>
-            <th>Actual times: each run, and the middle one</th>
+            <th>{{ t('common.model') }}</th>
+            <th>{{ t('common.build') }}</th>
+            <th>{{ t('log.logSummaryTable.runs') }}</th>
+            <th>{{ t('log.logSummaryTable.done') }}</th>
+            <th>{{ t('log.logSummaryTable.trouble') }}</th>
+            <th>{{ t('common.planned') }}</th>
+            <th>{{ t('log.logSummaryTable.actualTimesEachRun') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -53,16 +54,22 @@ const then = (counts: LogSummary['troubles'][number]['then']): string =>
       </table>
     </div>
     <div v-if="summary.troubles.length" class="mt-6">
-      <h2>What went wrong most</h2>
+      <h2>{{ t('log.logSummaryTable.whatWentWrongMost') }}</h2>
       <p v-for="trouble in summary.troubles" :key="trouble.says" class="trouble">
         <span class="mono">{{ trouble.times }} ×</span>
         <span
           >{{ trouble.says }}
-          <span class="mute small"
-            >{{ then(trouble.then) ? `Then: ${then(trouble.then)}. ` : ''
-            }}{{ trouble.ended === 0 ? 'No run' : trouble.ended === 1 ? '1 run' : `${trouble.ended} runs` }} with it
-            ended well.</span
-          ></span
+          <span class="mute small">{{
+            t('log.logSummaryTable.endedWell', {
+              then: then(trouble.then) ? t('log.logSummaryTable.then', { then: then(trouble.then) }) : '',
+              trouble:
+                trouble.ended === 0
+                  ? t('log.logSummaryTable.noRun')
+                  : trouble.ended === 1
+                    ? t('log.logSummaryTable.n1Run')
+                    : t('log.logSummaryTable.runs2', { ended: trouble.ended }),
+            })
+          }}</span></span
         >
       </p>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { dateTimeOf, duration } from '../app/format'
 import { runWords } from '../bench/words'
@@ -13,8 +14,8 @@ const words = (side: Side): string =>
   side === null
     ? '–'
     : side.seconds === null
-      ? 'not done'
-      : duration(side.seconds) + (side.tries > 1 ? `, begun ${side.tries} times` : '')
+      ? t('log.runCompare.notDone')
+      : duration(side.seconds) + (side.tries > 1 ? t('log.runCompare.begunTimes', { tries: side.tries }) : '')
 const slower = computed(() =>
   props.comparison.steps.map(({ sides }) => {
     const [one, other] = sides
@@ -28,18 +29,20 @@ const slower = computed(() =>
 <template>
   <section class="sheet compare" data-test="comparison">
     <div class="head">
-      <h2>Two runs side by side</h2>
-      <button type="button" class="btn small" @click="$emit('close')">Close</button>
+      <h2>{{ t('log.runCompare.twoRunsSideBy') }}</h2>
+      <button type="button" class="btn small" @click="$emit('close')">{{ t('common.close') }}</button>
     </div>
     <table class="rows">
       <thead>
         <tr>
-          <th>Step</th>
+          <th>{{ t('common.step') }}</th>
           <th v-for="run in comparison.runs" :key="run.id">
             <span class="mono">{{ run.unit }}</span> {{ run.build }}
             <div class="small">
               {{ dateTimeOf(run.startedAt) }} · {{ runWords(run.status) }} · {{ duration(run.seconds)
-              }}<template v-if="run.troubles"> · {{ run.troubles }} × trouble</template>
+              }}<template v-if="run.troubles"
+                >{{ ' ' }}{{ t('log.runCompare.trouble', { troubles: run.troubles }) }}</template
+              >
             </div>
           </th>
         </tr>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { duration } from '../app/format'
 
@@ -10,16 +11,22 @@ const x = (seconds: number): number => 4 + ((WIDTH - 8) * seconds) / Math.max(1,
 const middle = computed(() => props.times[Math.floor(props.times.length / 2)] ?? 0)
 const words = computed(() => {
   const [first, last] = [props.times[0], props.times.at(-1)]
-  if (first === undefined || last === undefined) return 'none was done'
+  if (first === undefined || last === undefined) return t('log.timesStrip.noneWasDone')
   return first === last
     ? duration(middle.value)
-    : `${duration(middle.value)}, from ${duration(first)} to ${duration(last)}`
+    : t('log.timesStrip.from', { value: duration(middle.value), first: duration(first), last: duration(last) })
 })
 </script>
 
 <template>
   <div class="times">
-    <svg v-if="times.length" :width="WIDTH" height="24" role="img" :aria-label="`Actual time ${words}`">
+    <svg
+      v-if="times.length"
+      :width="WIDTH"
+      height="24"
+      role="img"
+      :aria-label="t('log.timesStrip.actualTime', { words })"
+    >
       <line x1="4" :x2="WIDTH - 4" y1="14" y2="14" class="axis" />
       <line v-if="planned !== null" :x1="x(planned)" :x2="x(planned)" y1="3" y2="22" class="planned" />
       <circle v-for="(time, index) in times" :key="index" :cx="x(time)" cy="14" r="4" class="run" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { RunEventsAnswer } from '../generated/api'
 
 type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['causes']>
@@ -7,9 +8,9 @@ type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['cau
 defineProps<{ causes: Causes; line?: string }>()
 const next: Record<Causes[number]['next'], string> = {
   harmless: 'harmless',
-  again: 'then do the step again',
-  replan: 'then plan again',
-  stop: 'stop here',
+  again: t('run.causeList.thenDoStepAgain'),
+  replan: t('run.causeList.thenPlanAgain'),
+  stop: t('run.causeList.stopHere'),
 }
 </script>
 
@@ -21,8 +22,12 @@ const next: Record<Causes[number]['next'], string> = {
     <li v-for="cause in causes" :key="cause.title">
       <b>{{ cause.title }}</b> <span class="small" :class="cause.next">{{ next[cause.next] }}</span>
       <div v-for="reason in cause.because" :key="reason" class="because small">{{ reason }}</div>
-      <div class="small"><span class="mute">To tell:</span> {{ cause.check }}</div>
-      <div class="small"><span class="mute">What helps:</span> {{ cause.remedy }}</div>
+      <div class="small">
+        <span class="mute">{{ t('run.causeList.tell') }}</span> {{ cause.check }}
+      </div>
+      <div class="small">
+        <span class="mute">{{ t('run.causeList.whatHelps') }}</span> {{ cause.remedy }}
+      </div>
     </li>
   </ol>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { SymptomsAnswer } from '../generated/api'
@@ -28,19 +29,22 @@ async function strike(): Promise<void> {
 
 <template>
   <details class="faults small" @toggle="open">
-    <summary>Practice: let something go wrong</summary>
+    <summary>{{ t('run.faultDrawer.practiceLetSomethingGo') }}</summary>
     <form @submit.prevent="strike">
       <label
-        >What
-        <select v-model="kind" aria-label="What goes wrong">
-          <option value="" disabled>choose</option>
+        >{{ t('common.what') }}
+        <select v-model="kind" :aria-label="t('run.faultDrawer.whatGoesWrong')">
+          <option value="" disabled>{{ t('run.faultDrawer.choose') }}</option>
           <option v-for="fault in faults" :key="fault.value" :value="fault.value">{{ fault.label }}</option>
         </select></label
       >
-      <label>at percent <input v-model.number="percent" type="number" min="0" max="100" class="mono" /></label>
-      <button type="submit" class="btn small" :disabled="kind === ''">Let this go wrong</button>
+      <label
+        >{{ t('run.faultDrawer.atPercent') }}
+        <input v-model.number="percent" type="number" min="0" max="100" class="mono"
+      /></label>
+      <button type="submit" class="btn small" :disabled="kind === ''">{{ t('run.faultDrawer.letGoWrong') }}</button>
     </form>
-    <p v-if="set" class="mute" role="status">It will strike the next time that it can: {{ set }}.</p>
+    <p v-if="set" class="mute" role="status">{{ t('run.faultDrawer.willStrikeNextTime', { set }) }}</p>
     <ErrorNote :error="refused" />
   </details>
 </template>

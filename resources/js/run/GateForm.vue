@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import type { ApiError } from '../app/client'
 import type { RunEventsAnswer } from '../generated/api'
@@ -29,24 +30,27 @@ watch(
 <template>
   <div class="gate">
     <p class="big">
-      Next: <b>{{ title }}</b>. {{ question?.reason }}
+      {{ t('run.gateForm.next') }} <b>{{ title }}</b>. {{ question?.reason }}
     </p>
     <form class="word" @submit.prevent="emit('release', word)">
       <label
-        ><span>Read the label on the phone in your hand, and type it:</span>
+        ><span>{{ t('run.gateForm.readLabelPhoneYour') }}</span>
         <input
           v-model="word"
           class="mono"
           autocomplete="off"
           autocapitalize="characters"
           autofocus
-          aria-label="Label of the phone"
+          :aria-label="t('run.gateForm.labelPhone')"
       /></label>
-      <button type="submit" class="btn act big-btn" :disabled="word.trim() === ''">Go on with this phone</button>
+      <button type="submit" class="btn act big-btn" :disabled="word.trim() === ''">
+        {{ t('run.gateForm.goPhone') }}
+      </button>
     </form>
     <p v-if="wrong >= TRIES" class="hint" role="status">
-      This job is for the phone with the label <b class="mono">{{ question?.word }}</b>. If yours has another one, you
-      have the wrong phone in your hand: stop here.
+      {{ t('run.gateForm.jobPhoneLabel') }} <b class="mono">{{ question?.word }}</b>{{
+        t('run.gateForm.ifYoursHasAnother')
+      }}
     </p>
   </div>
 </template>

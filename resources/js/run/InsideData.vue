@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import type { InsideAnswer } from '../generated/api'
 
@@ -8,28 +9,28 @@ const props = defineProps<{ data: InsideAnswer['data'] }>()
 const encryption = computed(() => {
   const data = props.data
   const kinds: Record<string, string> = {
-    none: 'not encrypted',
-    disk: 'encrypted as a whole',
-    file: 'encrypted file by file',
-    metadata: 'encrypted file by file, names and sizes too',
+    none: t('run.insideData.notEncrypted'),
+    disk: t('run.insideData.encryptedAsWhole'),
+    file: t('run.insideData.encryptedFileByFile'),
+    metadata: t('run.insideData.encryptedFileByFile2'),
   }
   return kinds[data.encryption] ?? data.encryption
 })
 const keys = computed(() => {
   const data = props.data
-  if (data.encryption === 'none') return 'No key is needed.'
-  if (data.keysOf === null) return 'No system has made keys yet.'
-  const release = data.keysRelease ? `, from release ${data.keysRelease} on` : ''
+  if (data.encryption === 'none') return t('run.insideData.noKeyNeeded')
+  if (data.keysOf === null) return t('run.insideData.noSystemHasMade')
+  const release = data.keysRelease ? t('run.insideData.fromRelease', { keysRelease: data.keysRelease }) : ''
   return data.keysLeftByWipe
-    ? `Emptied, not formatted: the keys of ${data.keysOf} are still there.`
-    : `Only ${data.keysOf} has the keys${release}.`
+    ? t('run.insideData.emptiedNotFormattedKeys', { keysOf: data.keysOf })
+    : t('run.insideData.onlyHasKeys', { keysOf: data.keysOf, release })
 })
 </script>
 
 <template>
   <section class="data" :class="{ erased: data.empty }">
     <h3>
-      <span>Data</span>
+      <span>{{ t('common.data') }}</span>
       <span class="mute">{{ data.fileSystem }}, {{ encryption }}</span>
     </h3>
     <div class="box">
@@ -40,11 +41,11 @@ const keys = computed(() => {
       <div>
         <p :class="{ left: data.keysLeftByWipe }">{{ keys }}</p>
         <p class="mute small">
-          {{ data.openToRecovery ? 'The recovery can open it.' : 'The recovery sees names that mean nothing.' }}
+          {{ data.openToRecovery ? t('run.insideData.recoveryCanOpen') : t('run.insideData.recoverySeesNamesMean') }}
         </p>
       </div>
     </div>
-    <p v-if="data.empty" class="empty-words">Nothing lies there.</p>
+    <p v-if="data.empty" class="empty-words">{{ t('run.insideData.nothingLiesThere') }}</p>
     <ul v-else class="chips">
       <li v-for="one in data.holds" :key="one">{{ one }}</li>
     </ul>

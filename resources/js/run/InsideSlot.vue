@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { exactBytes, slotName } from '../app/format'
 import type { InsideAnswer } from '../generated/api'
 
@@ -9,32 +10,39 @@ type Part = Slot['parts'][number]
 defineProps<{ holds: Slot; second: boolean }>()
 
 const groups: { sort: Part['sort']; title: string }[] = [
-  { sort: 'start', title: 'Starts from' },
-  { sort: 'in super', title: 'In super' },
-  { sort: 'firmware', title: 'Firmware' },
-  { sort: 'check', title: 'Verification' },
+  { sort: 'start', title: t('run.insideSlot.startsFrom') },
+  { sort: 'in super', title: t('run.insideSlot.super') },
+  { sort: 'firmware', title: t('common.firmware') },
+  { sort: 'check', title: t('run.insideSlot.verification') },
 ]
 const partsOf = (slot: Slot, sort: Part['sort']): Part[] => slot.parts.filter((part) => part.sort === sort)
 const state = (part: Part): string => (part.whole === null ? 'empty' : part.whole ? 'whole' : 'cut')
 const words = (part: Part): string =>
-  part.whole === null ? 'empty' : part.whole ? (part.says ?? part.of ?? '') : 'written in part'
+  part.whole === null ? 'empty' : part.whole ? (part.says ?? part.of ?? '') : t('common.writtenPart')
 </script>
 
 <template>
   <section class="slot" :class="{ second }">
     <h3>
-      <span class="letter">{{ holds.slot === '-' ? 'One slot' : `Slot ${slotName(holds.slot)}` }}</span>
-      <span v-if="holds.startsNext && holds.slot !== '-'" class="next">starts next</span>
+      <span class="letter">{{
+        holds.slot === '-' ? t('run.insideSlot.oneSlot') : t('run.insideSlot.slot', { slot: slotName(holds.slot) })
+      }}</span>
+      <span v-if="holds.startsNext && holds.slot !== '-'" class="next">{{ t('run.insideSlot.startsNext') }}</span>
       <span
         v-if="holds.slot !== '-'"
         class="starts"
-        :title="`${holds.retriesLeft} of ${holds.mostRetries} starts are left before the bootloader gives it up`"
+        :title="
+          t('run.insideSlot.startsLeftBeforeBootloader', {
+            retriesLeft: holds.retriesLeft,
+            mostRetries: holds.mostRetries,
+          })
+        "
       >
         <i v-for="n in holds.mostRetries" :key="n" :class="{ left: n <= holds.retriesLeft }" />
-        <span class="visually-hidden">{{ holds.retriesLeft }} starts left</span>
+        <span class="visually-hidden">{{ t('run.insideSlot.startsLeft', { retriesLeft: holds.retriesLeft }) }}</span>
       </span>
     </h3>
-    <p v-if="holds.merging" class="note">An update lies beside the old system until it has started well.</p>
+    <p v-if="holds.merging" class="note">{{ t('run.insideSlot.updateLiesBesideOld') }}</p>
     <template v-for="group in groups" :key="group.sort">
       <template v-if="partsOf(holds, group.sort).length">
         <h4>{{ group.title }}</h4>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { bytes, exactBytes, slotName } from '../app/format'
 import type { InsideAnswer } from '../generated/api'
 
@@ -10,17 +11,21 @@ const share = (size: number): string => `${(100 * size) / props.room.bytes}%`
 <template>
   <section class="super">
     <h3>
-      <span>Super</span>
-      <span class="mute">{{ bytes(room.bytes) }}, {{ bytes(room.freeBytes) }} free</span>
+      <span>{{ t('common.super') }}</span>
+      <span class="mute">{{
+        t('run.insideSuper.free', { bytes: bytes(room.bytes), freeBytes: bytes(room.freeBytes) })
+      }}</span>
     </h3>
-    <div class="strip" role="img" :aria-label="`Super, ${bytes(room.freeBytes)} free`">
+    <div class="strip" role="img" :aria-label="t('run.insideSuper.superFree', { freeBytes: bytes(room.freeBytes) })">
       <span
         v-for="part in room.parts"
         :key="part.slot + part.name"
         class="piece"
         :class="{ second: part.slot === 'b' }"
         :style="{ width: share(part.bytes) }"
-        :title="`${part.name} of slot ${slotName(part.slot)}: ${exactBytes(part.bytes)}`"
+        :title="
+          t('run.insideSuper.slot', { name: part.name, slot: slotName(part.slot), bytes: exactBytes(part.bytes) })
+        "
         >{{ part.name }}</span
       >
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 
@@ -42,15 +43,19 @@ function end(): void {
   begunAt.value = null
   verdict.value = props.presses.map((press, index) => {
     const mine = held.value[index]
-    if (!mine) return `${press.key} was not held.`
+    if (!mine) return t('run.keyChart.wasNotHeld', { key: press.key })
     const off = [
       ['pressed', mine.from - press.fromSecond],
-      ['let go', (mine.to ?? second.value) - press.toSecond],
+      [t('run.keyChart.letGo'), (mine.to ?? second.value) - press.toSecond],
     ] as const
     const wrong = off
       .filter(([, by]) => Math.abs(by) > ROOM)
-      .map(([what, by]) => `${what} ${Math.abs(by).toFixed(1)} s too ${by < 0 ? 'early' : 'late'}`)
-    return `${press.key}: ${wrong.length ? wrong.join(', ') : 'as it should be'}.`
+      .map(([what, by]) =>
+        by < 0
+          ? t('run.keyChart.tooEarly', { what, seconds: (-by).toFixed(1) })
+          : t('run.keyChart.tooLate', { what, seconds: by.toFixed(1) }),
+      )
+    return `${press.key}: ${wrong.length ? wrong.join(', ') : t('run.keyChart.asShouldBe')}.`
   })
 }
 function press(index: number): void {
@@ -74,11 +79,11 @@ useEventListener(
 )
 useEventListener('keyup', (event) => letGo(keyOf(event)))
 const now = computed(() => {
-  if (second.value < 0) return `in ${Math.ceil(-second.value)}`
+  if (second.value < 0) return t('run.keyChart.in', { ceil: Math.ceil(-second.value) })
   const hold = props.presses
     .filter((one) => second.value >= one.fromSecond && second.value < one.toSecond)
     .map((one) => one.key)
-  return hold.length ? `hold ${hold.join(' + ')}` : 'let go'
+  return hold.length ? t('run.keyChart.hold', { hold: hold.join(' + ') }) : t('run.keyChart.letGo')
 })
 </script>
 
@@ -88,7 +93,13 @@ const now = computed(() => {
       class="keys"
       :viewBox="`0 0 470 ${presses.length * 26 + 22}`"
       role="img"
-      :aria-label="presses.map((one) => `${one.key} from second ${one.fromSecond} to ${one.toSecond}`).join(', ')"
+      :aria-label="
+        presses
+          .map((one) =>
+            t('run.keyChart.fromSecond', { key: one.key, fromSecond: one.fromSecond, toSecond: one.toSecond }),
+          )
+          .join(', ')
+      "
     >
       <g
         v-for="(one, index) in presses"
@@ -127,14 +138,16 @@ const now = computed(() => {
       />
     </svg>
     <div class="practice no-print">
-      <button type="button" class="btn small" :disabled="begunAt !== null" @click="begin">Practise the keys</button>
+      <button type="button" class="btn small" :disabled="begunAt !== null" @click="begin">
+        {{ t('run.keyChart.practiseKeys') }}
+      </button>
       <span v-if="begunAt !== null" class="now" role="status">{{ now }}</span>
       <span v-else-if="verdict" role="status">{{ verdict.join(' ') }}</span>
       <span v-else class="mute"
-        >without the phone:
+        >{{ t('run.keyChart.withoutPhone') }}
         <template v-for="(one, index) in presses" :key="one.key"
-          >{{ index ? ', ' : '' }}<kbd>{{ index + 1 }}</kbd> for {{ one.key }}</template
-        >, or a finger on the bar</span
+          >{{ index ? ', ' : '' }}<kbd>{{ index + 1 }}</kbd> {{ t('run.keyChart.for', { key: one.key }) }}</template
+        >{{ t('run.keyChart.orFingerBar') }}</span
       >
     </div>
   </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { onKeyStroke } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -37,21 +38,33 @@ onKeyStroke('Escape', () => {
 <template>
   <div class="look small">
     <button ref="opener" type="button" class="btn small" :aria-expanded="open" @click="open ? hide() : show()">
-      Look inside this phone
+      {{ t('run.lookInside.lookInsidePhone') }}
     </button>
     <Teleport to="body">
-      <aside v-if="open" ref="panel" class="drawer" tabindex="-1" aria-label="Inside the simulated phone">
+      <aside
+        v-if="open"
+        ref="panel"
+        class="drawer"
+        tabindex="-1"
+        :aria-label="t('run.lookInside.insideSimulatedPhone')"
+      >
         <header>
           <div>
-            <h2>Inside the phone</h2>
+            <h2>{{ t('run.lookInside.insidePhone') }}</h2>
             <p v-if="data" class="mute">
-              <span class="mono">{{ data.serial }}</span> · {{ modeName(data.mode) }} · battery {{ data.battery }} % ·
-              {{ data.unlocked ? 'unlocked' : 'locked' }}
+              <span class="mono">{{ data.serial }}</span>
+              {{
+                t('run.lookInside.battery', {
+                  mode: modeName(data.mode),
+                  battery: data.battery,
+                  data: data.unlocked ? t('run.lookInside.unlocked') : t('run.lookInside.locked'),
+                })
+              }}
             </p>
           </div>
-          <button type="button" class="btn small" @click="hide">Close</button>
+          <button type="button" class="btn small" @click="hide">{{ t('common.close') }}</button>
         </header>
-        <p class="hint">Only a simulated phone shows this. A real one keeps most of it to itself.</p>
+        <p class="hint">{{ t('run.lookInside.onlySimulatedPhoneShows') }}</p>
         <ErrorNote :error="error" />
         <InsidePicture v-if="data" :inside="data" />
       </aside>

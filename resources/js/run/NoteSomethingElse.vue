@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { useAnswer } from '../app/useAnswer'
 
@@ -14,17 +15,24 @@ const note = ref('')
 <template>
   <form class="word" @submit.prevent="emit('note', note, symptom)">
     <label
-      >What is it?
-      <select v-model="symptom" aria-label="What is it">
-        <option value="">something that is not listed</option>
+      >{{ t('run.noteSomethingElse.what') }}
+      <select v-model="symptom" :aria-label="t('run.noteSomethingElse.what2')">
+        <option value="">{{ t('run.noteSomethingElse.somethingNotListed') }}</option>
         <option v-for="one in symptoms" :key="one.value" :value="one.value">{{ one.label }}</option>
       </select></label
     >
     <label class="wide"
-      >What does the phone or the computer show? Type it, or paste the whole output:
-      <textarea v-model="note" autofocus rows="3" class="mono" aria-label="What the phone shows" spellcheck="false" />
+      >{{ t('run.noteSomethingElse.whatDoesPhoneOr') }}
+      <textarea
+        v-model="note"
+        autofocus
+        rows="3"
+        class="mono"
+        :aria-label="t('run.noteSomethingElse.whatPhoneShows')"
+        spellcheck="false"
+      />
     </label>
-    <button type="submit" class="btn">Note it and pause</button>
+    <button type="submit" class="btn">{{ t('run.noteSomethingElse.notePause') }}</button>
   </form>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { duration } from '../app/format'
 import type { Plan } from '../generated/api'
@@ -11,14 +12,20 @@ const calm = computed(() => calmOf(props.steps, props.at, props.elapsed))
 
 <template>
   <p class="calm" data-test="calm">
-    <b>Nothing for you to do.</b>
-    <template v-if="calm.ofStep !== null"> This step has about {{ duration(calm.ofStep) }} left.</template>
-    <template v-else> This step takes longer than usual. Leave it until the clock reaches the end of the bar.</template>
-    <template v-if="calm.next">
-      You are asked for the phone's label in about {{ duration(calm.next.inSeconds) }}, before step
-      {{ calm.next.step.number }}.</template
+    <b>{{ t('run.nothingToDo.nothingYouDo') }}</b>
+    <template v-if="calm.ofStep !== null">
+      {{ t('run.nothingToDo.stepHasAboutLeft', { ofStep: duration(calm.ofStep) }) }}</template
     >
-    The whole run has about {{ duration(calm.ofRun) }} left.
+    <template v-else> {{ t('run.nothingToDo.stepTakesLongerThan') }}</template>
+    <template v-if="calm.next">
+      {{
+        t('run.nothingToDo.youAskedPhonesLabel', {
+          inSeconds: duration(calm.next.inSeconds),
+          number: calm.next.step.number,
+        })
+      }}</template
+    >
+    {{ t('run.nothingToDo.wholeRunHasAbout', { ofRun: duration(calm.ofRun) }) }}
   </p>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { modeName, timeOf, valueText } from '../app/format'
 import LinkedText from '../handbook/LinkedText.vue'
@@ -14,18 +15,22 @@ const slots = computed(() =>
       get('os.state') === 'complete'
         ? `${valueText(get('os.family'))} ${valueText(get('os.version'))}`
         : get('os.state') === 'incomplete'
-          ? 'written in part'
-          : 'no system'
-    const recovery = get('recovery.family') ? ` · recovery ${valueText(get('recovery.family'))}` : ''
+          ? t('common.writtenPart')
+          : t('common.noSystem')
+    const recovery = get('recovery.family')
+      ? t('run.phoneState.recovery', { valueText: valueText(get('recovery.family')) })
+      : ''
     return {
       slot,
       active: facts.value['slot.active'] === slot,
-      words: `${system} · firmware ${valueText(get('firmware.version'))}${recovery}`,
+      words: t('run.phoneState.firmware', { system, valueText: valueText(get('firmware.version')), recovery }),
     }
   }),
 )
 const data = computed(() =>
-  facts.value['data.empty'] === true ? 'erased, empty' : `written by ${valueText(facts.value['data.writtenBy'])}`,
+  facts.value['data.empty'] === true
+    ? t('run.phoneState.erasedEmpty')
+    : t('run.phoneState.writtenBy', { valueText: valueText(facts.value['data.writtenBy']) }),
 )
 /** The last things that happened, in words; progress lines are too many to show. */
 const seen = computed(() =>
@@ -41,10 +46,10 @@ const seen = computed(() =>
       const title = props.job.plan.steps[(event.step ?? 0) - 1]?.title ?? ''
       const words: Record<string, string> = {
         judged: `${title}: ${text.reason ?? ''}`,
-        gate: 'the label is asked for',
-        released: 'the label was typed',
+        gate: t('run.phoneState.labelAsked'),
+        released: t('run.phoneState.labelWasTyped'),
         asked: text.says ?? '',
-        told: `you: ${text.answer ?? ''}`,
+        told: t('run.phoneState.you', { text: text.answer ?? '' }),
         stopped: 'stopped',
         lost: text.says ?? '',
         returned: text.says ?? '',
@@ -53,32 +58,46 @@ const seen = computed(() =>
       return {
         sequence: event.sequence,
         at: timeOf(event.at),
-        words: `${words[event.kind] ?? event.kind}${text.by ? ` (from ${text.by})` : ''}`,
+        words: `${words[event.kind] ?? event.kind}${text.by ? t('run.phoneState.from', { by: text.by }) : ''}`,
       }
     }),
 )
 </script>
 
 <template>
-  <aside class="phone" aria-label="The phone, as last known">
-    <h2>The phone, as last known</h2>
+  <aside class="phone" :aria-label="t('run.phoneState.phoneAsLastKnown')">
+    <h2>{{ t('run.phoneState.phoneAsLastKnown') }}</h2>
     <dl>
-      <dt>Mode</dt>
+      <dt>{{ t('common.mode') }}</dt>
       <dd>{{ modeName(valueText(facts.mode)) }}</dd>
       <template v-for="slot in slots" :key="slot.slot"
         ><dt>
-          {{ slot.slot === '-' ? 'System' : `Slot ${slot.slot.toUpperCase()}${slot.active ? ', starts next' : ''}` }}
+          {{
+            slot.slot === '-'
+              ? t('common.system')
+              : t('run.phoneState.slot', {
+                  slot: slot.slot.toUpperCase(),
+                  slot2: slot.active ? t('run.phoneState.startsNext') : '',
+                })
+          }}
         </dt>
         <dd>{{ slot.words }}</dd></template
       >
-      <dt>Data</dt>
+      <dt>{{ t('common.data') }}</dt>
       <dd :class="{ erased: facts['data.empty'] === true }">{{ data }}</dd>
-      <dt>Battery</dt>
-      <dd>{{ valueText(facts['battery.percent']) }} %, will end near {{ job.plan.budget?.batteryAtEnd ?? '?' }} %</dd>
-      <dt>If it stops now</dt>
+      <dt>{{ t('common.battery') }}</dt>
+      <dd>
+        {{
+          t('run.phoneState.willEndNear', {
+            valueText: valueText(facts['battery.percent']),
+            job: job.plan.budget?.batteryAtEnd ?? '?',
+          })
+        }}
+      </dd>
+      <dt>{{ t('run.phoneState.ifStopsNow') }}</dt>
       <dd><LinkedText :text="state.wayBack.text" /></dd>
     </dl>
-    <h3>Seen so far</h3>
+    <h3>{{ t('run.phoneState.seenSoFar') }}</h3>
     <ol class="seen mono">
       <li v-for="line in seen" :key="line.sequence">{{ line.at }} {{ line.words }}</li>
     </ol>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -45,16 +46,18 @@ async function agree(body: Body<'/runs/{run}/plan-again'>): Promise<void> {
 <template>
   <div class="anew" data-test="plan-anew">
     <p v-if="!ways" class="ways">
-      <button v-if="starts" type="button" class="btn big-btn" @click="look(true)">Bring it back to its system</button>
+      <button v-if="starts" type="button" class="btn big-btn" @click="look(true)">
+        {{ t('run.planAnew.bringBackItsSystem') }}
+      </button>
       <button type="button" class="btn big-btn" :class="{ act: first }" @click="look()">
-        Plan again from what the phone has now
+        {{ t('run.planAnew.planAgainFromWhat') }}
       </button>
     </p>
     <section v-else class="sheet again">
       <template v-if="ways.stops.length">
-        <h2>The same cannot be done from here</h2>
+        <h2>{{ t('run.planAnew.sameCannotBeDone') }}</h2>
         <p v-for="stop in ways.stops" :key="stop.need + stop.reason" class="stop">
-          <VerdictMark level="stop" words="stop" plain />
+          <VerdictMark level="stop" :words="t('run.planAnew.stop')" plain />
           <span
             ><b>{{ stop.need }}</b
             >: {{ stop.reason }} {{ stop.remedy }}</span
@@ -62,30 +65,29 @@ async function agree(body: Body<'/runs/{run}/plan-again'>): Promise<void> {
         </p>
       </template>
       <template v-else
-        ><h2 v-if="back">The way back to its system</h2>
+        ><h2 v-if="back">{{ t('run.planAnew.wayBackItsSystem') }}</h2>
         <PlanDifference :difference="ways.difference"
       /></template>
       <template v-if="ways.alternatives.length">
-        <p class="small">One change would make a plan possible, the cheapest first:</p>
+        <p class="small">{{ t('run.planAnew.oneChangeWouldMake') }}</p>
         <AlternativeRow v-for="way in ways.alternatives" :key="way.words" :way="way"
           ><button
             type="button"
             class="btn small"
             @click="agree(way.intent === null ? { kit: way.kit } : { kit: way.kit, intent: way.intent })"
           >
-            Plan it this way
+            {{ t('run.planAnew.planWay') }}
           </button></AlternativeRow
         >
       </template>
       <p v-if="!ways.stops.length || ways.alternatives.length" class="small">
-        This run ends here and stays in the log. Where the new plan is clear it goes on at once, and asks for the label
-        before it writes.
+        {{ t('run.planAnew.runEndsHereStays') }}
       </p>
       <p class="ways">
         <button v-if="!ways.stops.length" type="button" class="btn act" @click="agree({ back, seal: ways.seal })">
-          {{ back ? 'Agree to the way back' : 'Agree to the new plan' }}
+          {{ back ? t('run.planAnew.agreeWayBack') : t('run.planAnew.agreeNewPlan') }}
         </button>
-        <button type="button" class="btn" @click="ways = null">Close these ways on</button>
+        <button type="button" class="btn" @click="ways = null">{{ t('run.planAnew.closeTheseWays') }}</button>
       </p>
     </section>
     <ErrorNote :error="refused" />

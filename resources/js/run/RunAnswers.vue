@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 defineProps<{ answers: string[]; about: string }>()
 const emit = defineEmits<{ tell: [answer: string]; somethingElse: []; stop: [] }>()
 
 /** What "again" means for what the run asks about. */
 const againWords: Record<string, string> = {
-  differs: 'Look again',
-  file: 'Look at the file again',
-  'something-else': 'Do the step again',
-  failure: 'Do the step again',
+  differs: t('run.runAnswers.lookAgain'),
+  file: t('run.runAnswers.lookAtFileAgain'),
+  'something-else': t('run.runAnswers.doStepAgain'),
+  failure: t('run.runAnswers.doStepAgain'),
 }
 </script>
 
@@ -21,7 +22,7 @@ const againWords: Record<string, string> = {
       data-answer
       @click="emit('tell', 'again')"
     >
-      {{ againWords[about] ?? 'Go on from there' }}
+      {{ againWords[about] ?? t('run.runAnswers.goFromThere') }}
     </button>
     <button
       v-else-if="answers.includes('seen')"
@@ -30,10 +31,14 @@ const againWords: Record<string, string> = {
       data-answer
       @click="emit('tell', 'seen')"
     >
-      I have seen it <kbd>s</kbd>
+      {{ t('run.runAnswers.iHaveSeen') }} <kbd>s</kbd>
     </button>
-    <button type="button" class="btn big-btn" @click="emit('somethingElse')">Something looks wrong <kbd>e</kbd></button>
-    <button type="button" class="btn erase big-btn" @click="emit('stop')">Stop here safely <kbd>.</kbd></button>
+    <button type="button" class="btn big-btn" @click="emit('somethingElse')">
+      {{ t('run.runAnswers.somethingLooksWrong') }} <kbd>e</kbd>
+    </button>
+    <button type="button" class="btn erase big-btn" @click="emit('stop')">
+      {{ t('run.runAnswers.stopHereSafely') }} <kbd>.</kbd>
+    </button>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { cautions } from '../app/cautions'
 import { duration } from '../app/format'
@@ -19,11 +20,12 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
 <template>
   <div class="done" data-test="done">
     <p class="big">
-      Every step was done and seen<template v-if="took">, in {{ duration(took) }}</template
+      {{ t('run.runDone.everyStepWasDone')
+      }}<template v-if="took">{{ t('run.runDone.in', { took: duration(took) }) }}</template
       >.
     </p>
     <section v-if="changes.length">
-      <h2>What is different now</h2>
+      <h2>{{ t('run.runDone.whatDifferentNow') }}</h2>
       <table class="rows">
         <tbody>
           <tr v-for="row in changes.slice(0, SHOWN)" :key="row.name">
@@ -37,27 +39,27 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
         </tbody>
       </table>
       <p v-if="changes.length > SHOWN" class="small mute">
-        And {{ changes.length - SHOWN }} more; the record lists them all.
+        {{ t('run.runDone.moreRecordListsThem', { count: changes.length - SHOWN }) }}
       </p>
     </section>
     <section>
-      <h2>What to do next</h2>
+      <h2>{{ t('run.runDone.whatDoNext') }}</h2>
       <ol>
-        <li v-if="wasErased">Set the phone up: language, network, screen lock.</li>
+        <li v-if="wasErased">{{ t('run.runDone.setPhoneUpLanguage') }}</li>
         <li v-for="entry in returns" :key="entry.class">
-          Bring back {{ entry.label.toLowerCase()
-          }}<template v-if="entry.backup">
-            from the backup <span class="mono">{{ entry.backup }}</span></template
+          {{ t('run.runDone.bringBack', { entry: entry.label.toLowerCase() })
+          }}<template v-if="entry.backup"
+            >{{ ' ' }}{{ t('run.runDone.fromBackup') }} <span class="mono">{{ entry.backup }}</span></template
           >.
         </li>
         <li>{{ cautions[1].split('. ').pop() }}</li>
-        <li v-for="line in record?.nextUpdate ?? []" :key="line">At the next update: {{ line }}</li>
+        <li v-for="line in record?.nextUpdate ?? []" :key="line">{{ t('run.runDone.atNextUpdate', { line }) }}</li>
       </ol>
     </section>
     <p class="ways">
-      <RouterLink class="btn act big-btn" :to="`/jobs/${job.id}/record`">Open the record</RouterLink>
-      <a class="btn big-btn" :href="`/api/runs/${run}/record.md`">Save the record as a text</a>
-      <RouterLink class="btn big-btn" :to="`/bench/${job.plan.unit}`">Open the phone's page</RouterLink>
+      <RouterLink class="btn act big-btn" :to="`/jobs/${job.id}/record`">{{ t('run.runDone.openRecord') }}</RouterLink>
+      <a class="btn big-btn" :href="`/api/runs/${run}/record.md`">{{ t('run.runDone.saveRecordAsText') }}</a>
+      <RouterLink class="btn big-btn" :to="`/bench/${job.plan.unit}`">{{ t('run.runDone.openPhonesPage') }}</RouterLink>
     </p>
   </div>
 </template>

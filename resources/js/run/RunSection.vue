@@ -1,14 +1,15 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { modeName, slotName } from '../app/format'
 import { useKeys } from '../app/useKeys'
 import type { JobAnswer } from '../generated/api'
-import CauseList from './CauseList.vue'
+import AskedQuestion from './AskedQuestion.vue'
 import FaultDrawer from './FaultDrawer.vue'
 import GateForm from './GateForm.vue'
-import { headlineOf, leavesThePlan } from './headline'
+import { headlineOf } from './headline'
 import KeyChart from './KeyChart.vue'
 import LookInside from './LookInside.vue'
 import NothingToDo from './NothingToDo.vue'
@@ -67,7 +68,6 @@ async function tell(answer: string): Promise<void> {
   await act('tell', { answer, question: question.value?.sequence, evidence: evidence.value })
   if (!error.value) evidence.value = ''
 }
-const mayPlanAgain = computed(() => status.value === 'asked' && leavesThePlan(question.value))
 const contradicted = computed(
   () => byHand.value && error.value?.answer?.error === 'RunRefusal' && evidence.value.trim() !== '',
 )
@@ -104,11 +104,13 @@ useKeys({
           class="btn really"
           @click="act('differs', { evidence, question: question?.sequence }).then(() => (evidence = ''))"
         >
-          I checked: it differs from the plan
+          {{ t('run.runSection.iCheckedDiffersFrom') }}
         </button>
         <div v-if="step" class="mute where">
-          Step {{ step.number }} of {{ job.plan.steps.length }} · {{ modeName(step.mode)
-          }}<template v-if="step.slot && step.slot !== '-'"> · slot {{ slotName(step.slot) }}</template>
+          {{ t('run.runSection.step', { number: step.number, count: job.plan.steps.length, mode: modeName(step.mode) })
+          }}<template v-if="step.slot && step.slot !== '-'"
+            >{{ ' ' }}{{ t('run.runSection.slot', { slot: slotName(step.slot) }) }}</template
+          >
         </div>
         <h2 class="headline" data-test="headline" aria-live="polite">{{ headline }}</h2>
 
@@ -131,38 +133,24 @@ useKeys({
           :keys="keys"
         />
 
-        <template v-else-if="status === 'asked'">
-          <p class="big">{{ question?.says }}</p>
-          <p class="hint">{{ question?.todo }}</p>
-          <CauseList v-if="question?.causes?.length" :causes="question.causes" :line="question.line" />
-          <PlanAnew v-if="mayPlanAgain" :key="question?.at" :run="job.run.id" :first="question?.about === 'differs'" />
-          <div v-if="question?.about === 'shows'" class="modes">
-            <button
-              v-for="mode in answers.filter((one) => one !== 'stop')"
-              :key="mode"
-              type="button"
-              class="btn"
-              @click="tell(mode)"
-            >
-              {{ modeName(mode) }}
-            </button>
-          </div>
-          <ul v-if="question?.about === 'evidence' && step" class="expected">
-            <li>{{ step.youWillSee }}</li>
-          </ul>
-        </template>
+        <AskedQuestion
+          v-else-if="status === 'asked' && question"
+          :question="question"
+          :step="step"
+          :run="job.run.id"
+          @tell="tell"
+        />
 
         <template v-else-if="status === 'lost'">
           <p class="big">
-            The link answers no more{{ '.'.repeat(dots) }} Everything up to the last line on the right is kept. The run
-            looks at the phone again by itself once it is there.
+            {{ t('run.runSection.linkAnswersNoMore', { repeat: '.'.repeat(dots) }) }}
           </p>
         </template>
 
         <template v-else-if="status === 'stopped'">
           <p class="big">{{ events[events.length - 1]?.data.wayBack }}</p>
           <p class="ways">
-            <button type="button" class="btn act big-btn" @click="act('go-on')">Go on with the run</button>
+            <button type="button" class="btn act big-btn" @click="act('go-on')">{{ t('run.runSection.goRun') }}</button>
           </p>
           <PlanAnew
             :run="job.run.id"
@@ -177,8 +165,10 @@ useKeys({
           <p class="big">
             {{ step.instruction }}
             <span v-if="state.progress?.shows" class="shows" data-test="progress"
-              >The phone shows “{{ state.progress.shows }}”<template v-if="state.progress.percent !== null"
-                >, the computer {{ state.progress.percent }} percent</template
+              >{{ t('run.runSection.phoneShows', { shows: state.progress.shows })
+              }}<template v-if="state.progress.percent !== null">{{
+                t('run.runSection.computerPercent', { percent: state.progress.percent })
+              }}</template
               >.</span
             >
           </p>
@@ -194,7 +184,7 @@ useKeys({
           class="btn small notice"
           @click="notice.allow"
         >
-          {{ byHand ? 'Tell me when the usual time is over' : 'Tell me when the run needs me' }}
+          {{ byHand ? t('run.runSection.tellMeWhenUsual') : t('run.runSection.tellMeWhenRun') }}
         </button>
         <NoteSomethingElse v-if="noting" :run="job.run.id" @note="sayElse" />
 
@@ -244,11 +234,6 @@ useKeys({
   max-width: 40em;
   margin: 0;
 }
-.hint {
-  color: var(--mute);
-  font-size: 16px;
-  margin: 0;
-}
 .shows {
   color: var(--slate);
 }
@@ -263,7 +248,6 @@ useKeys({
   align-self: start;
   justify-self: start;
 }
-.modes,
 .ways {
   display: flex;
   flex-wrap: wrap;
@@ -272,9 +256,6 @@ useKeys({
 }
 .really {
   align-self: start;
-}
-.expected {
-  margin: 0 0 0 20px;
 }
 .big-btn {
   min-height: 52px;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { modeName } from '../app/format'
@@ -28,7 +29,9 @@ const marker = computed(() => {
     ref="frame"
     class="strip"
     role="img"
-    :aria-label="at === null ? 'All steps done' : `Step ${at} of ${plan.steps.length}`"
+    :aria-label="
+      at === null ? t('run.scoreStrip.allStepsDone') : t('run.scoreStrip.step', { at, count: plan.steps.length })
+    "
   >
     <svg width="100%" :height="height">
       <text v-for="(mode, index) in modes" :key="mode" x="12" :y="13 + index * LANE" class="mode">

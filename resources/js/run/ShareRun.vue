@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useAnswer } from '../app/useAnswer'
@@ -27,32 +28,36 @@ watch(share, () => void drawCode())
 
 <template>
   <details class="share small" data-test="share" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
-    <summary>Follow and answer on another device</summary>
+    <summary>{{ t('run.shareRun.followAnswerAnotherDevice') }}</summary>
     <ErrorNote :error="refused ?? error" />
     <template v-if="share?.code">
       <p>
-        Open
-        <b v-for="address in share.addresses" :key="address" class="mono address">{{ address }}{{ path }}</b> there, and
-        type the code <b class="mono code">{{ share.code }}</b>, or read the picture with its camera.
+        {{ t('run.shareRun.open') }}
+        <b v-for="address in share.addresses" :key="address" class="mono address">{{ address }}{{ path }}</b>
+        {{ t('run.shareRun.thereTypeCode') }} <b class="mono code">{{ share.code }}</b>{{
+          t('run.shareRun.orReadPictureIts')
+        }}
       </p>
-      <img v-if="picture" :src="picture" width="148" height="148" alt="The address with the code, for a camera" />
+      <img v-if="picture" :src="picture" width="148" height="148" :alt="t('run.shareRun.addressCodeCamera')" />
       <template v-if="share.devices.length">
-        <p>Let in:</p>
+        <p>{{ t('run.shareRun.let') }}</p>
         <p v-for="device in share.devices" :key="device.id" class="device">
           <span
             >{{ device.name }} <span class="mute mono">{{ device.address }}</span></span
           >
-          <button type="button" class="btn small" @click="sendAway(device.id)">Send away {{ device.name }}</button>
+          <button type="button" class="btn small" @click="sendAway(device.id)">
+            {{ t('run.shareRun.sendAway', { name: device.name }) }}
+          </button>
         </p>
       </template>
-      <p class="mute">Whoever has the code can answer this run. It holds until Tornavis is ended.</p>
+      <p class="mute">{{ t('run.shareRun.whoeverHasCodeCan') }}</p>
     </template>
     <p v-else-if="share?.shared">
-      This device was let in with the access code. The code itself is shown at the computer.
+      {{ t('run.shareRun.deviceWasLetAccess') }}
     </p>
     <p v-else-if="share">
-      Only this computer is answered. End Tornavis and start it with <b class="mono">--share</b>: it then shows an
-      address and a code here.
+      {{ t('run.shareRun.onlyComputerAnsweredEnd') }} <b class="mono">--share</b
+      >{{ t('run.shareRun.thenShowsAddressCode') }}
     </p>
   </details>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { JobAnswer } from '../generated/api'
 
 defineProps<{ job: JobAnswer; starting: boolean }>()
@@ -8,18 +9,18 @@ const emit = defineEmits<{ start: [link: 'stand-in' | 'hands'] }>()
 <template>
   <div class="empty">
     <template v-if="job.plan.verdict.level === 'clear'">
-      <p v-if="starting" role="status">The run is being started.</p>
-      <p v-else>The plan is clear. Before the first write the run asks for the phone's label.</p>
+      <p v-if="starting" role="status">{{ t('run.startRun.runBeingStarted') }}</p>
+      <p v-else>{{ t('run.startRun.planClearBeforeFirst') }}</p>
       <p class="ways">
         <button type="button" class="btn act" :disabled="starting" @click="emit('start', 'stand-in')">
-          Run it on the stand-in phone
+          {{ t('run.startRun.runStandPhone') }}
         </button>
         <button type="button" class="btn" :disabled="starting" @click="emit('start', 'hands')">
-          I do it by hand, step by step
+          {{ t('run.startRun.iDoByHand') }}
         </button>
       </p>
     </template>
-    <p v-else>{{ job.plan.verdict.words }}. A run can start once everything is decided.</p>
+    <p v-else>{{ t('run.startRun.runCanStartOnce', { words: job.plan.verdict.words }) }}</p>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import StepCommands from '../job/StepCommands.vue'
 import type { Step } from '../job/scoreLayout'
@@ -28,39 +29,38 @@ watch(
   (now) => {
     if (told.value || now < props.step.expectedSeconds || props.step.expectedSeconds < 60) return
     told.value = true
-    tell('Look at the phone', props.step.title)
+    tell(t('run.stepByHand.lookAtPhone'), props.step.title)
   },
 )
 /** Picks what would be tedious to type; a slot picked before makes room. */
 function pick(slot: string): void {
+  // These words are read as evidence, in whatever language the page is.
   evidence.value = `${evidence.value.replace(/\s*current slot: [ab]$/, '')}\ncurrent slot: ${slot}`.trim()
 }
 const words: Record<string, string> = {
-  serial: 'the serial number that is listed',
-  'slot.active': 'the slot that is current',
+  serial: t('run.stepByHand.serialNumberListed'),
+  'slot.active': t('run.stepByHand.slotCurrent'),
 }
 </script>
 
 <template>
   <p class="big">{{ step.instruction }}</p>
   <StepCommands v-if="commands?.length" :commands="commands" />
-  <p class="hint">You will see: {{ step.youWillSee }}</p>
+  <p class="hint">{{ t('run.stepByHand.youWillSee', { youWillSee: step.youWillSee }) }}</p>
   <div v-for="oddity in step.oddities" :key="oddity" class="oddity">{{ oddity }}</div>
   <KeyChart v-if="keys" :presses="keys" />
   <WaitBar :step="step" :elapsed="elapsed" />
   <label v-if="wants.length" class="evidence">
-    <span
-      >Type or paste {{ wants.map((name) => words[name] ?? name).join(', ') }}, or a whole output that shows it:</span
-    >
-    <textarea v-model="evidence" class="mono" rows="3" aria-label="Evidence" spellcheck="false" />
+    <span>{{ t('run.stepByHand.typeOrPasteOr', { wants: wants.map((name) => words[name] ?? name).join(', ') }) }}</span>
+    <textarea v-model="evidence" class="mono" rows="3" :aria-label="t('run.stepByHand.evidence')" spellcheck="false" />
   </label>
   <p v-if="wants.includes('slot.active')" class="pick">
-    The current slot is
+    {{ t('run.stepByHand.currentSlot') }}
     <button v-for="slot in ['a', 'b']" :key="slot" type="button" class="btn small" @click="pick(slot)">
       {{ slot.toUpperCase() }}
     </button>
   </p>
-  <p v-if="!wants.length" class="hint">It worked when: {{ step.evidence }}</p>
+  <p v-if="!wants.length" class="hint">{{ t('run.stepByHand.workedWhen', { evidence: step.evidence }) }}</p>
 </template>
 
 <style scoped>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { clock, duration } from '../app/format'
 import type { Step } from '../job/scoreLayout'
 
@@ -21,10 +22,13 @@ defineProps<{ step: Step; elapsed: number }>()
       <rect class="gone" x="0" y="8" :width="Math.min(460, (460 * elapsed) / step.giveUpSeconds)" height="14" />
       <line class="end" x1="459" x2="459" y1="2" y2="28" />
     </svg>
-    <span class="mute small legend"
-      >usually {{ duration(step.expectedSeconds) }}, up to {{ duration(step.longSeconds) }} · give up after
-      {{ duration(step.giveUpSeconds) }}</span
-    >
+    <span class="mute small legend">{{
+      t('run.waitBar.usuallyUpGiveUp', {
+        expectedSeconds: duration(step.expectedSeconds),
+        longSeconds: duration(step.longSeconds),
+        giveUpSeconds: duration(step.giveUpSeconds),
+      })
+    }}</span>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { modeName } from '../app/format'
 import type { ModelSheet } from '../generated/api'
 
@@ -27,21 +28,28 @@ function drop(mode: string, index: number): void {
   <div v-for="mode in modes" :key="mode" class="mode">
     <b class="small">{{ modeName(mode) }}</b>
     <div v-for="(press, index) in charts?.[mode] ?? []" :key="index" class="press">
-      <label>key <input v-model.trim="press.key" :aria-label="`${mode}: key ${index + 1}`" size="10" /></label>
       <label
-        >held from <input v-model.number="press.fromSecond" type="number" min="0" step="0.5" class="second"
+        >{{ t('sheet.keyRows.key') }}
+        <input v-model.trim="press.key" :aria-label="t('sheet.keyRows.key2', { mode, index: index + 1 })" size="10"
       /></label>
-      <label>to second <input v-model.number="press.toSecond" type="number" min="0" step="0.5" class="second" /></label>
+      <label
+        >{{ t('sheet.keyRows.heldFrom') }}
+        <input v-model.number="press.fromSecond" type="number" min="0" step="0.5" class="second"
+      /></label>
+      <label
+        >{{ t('sheet.keyRows.second') }}
+        <input v-model.number="press.toSecond" type="number" min="0" step="0.5" class="second"
+      /></label>
       <button
         type="button"
         class="btn small"
-        :aria-label="`Leave out key ${index + 1} of ${mode}`"
+        :aria-label="t('sheet.keyRows.leaveOutKey', { index: index + 1, mode })"
         @click="drop(mode, index)"
       >
-        Leave out
+        {{ t('common.leaveOut') }}
       </button>
     </div>
-    <button type="button" class="btn small" @click="add(mode)">Another key</button>
+    <button type="button" class="btn small" @click="add(mode)">{{ t('sheet.keyRows.anotherKey') }}</button>
   </div>
 </template>
 

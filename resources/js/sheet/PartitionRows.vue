@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { SheetForm } from './blank'
 import SizeInput from './SizeInput.vue'
 
 const rows = defineModel<SheetForm['partitions']>({ required: true })
 const marks = {
-  perSlot: 'per slot',
-  logical: 'in super',
+  perSlot: t('sheet.partitionRows.perSlot'),
+  logical: t('sheet.partitionRows.super'),
   firmware: 'firmware',
-  startsSystem: 'must match the OS',
+  startsSystem: t('sheet.partitionRows.mustMatchOs'),
   verification: 'verification',
 } as const
 
@@ -20,8 +21,8 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
     <table class="rows">
       <thead>
         <tr>
-          <th>Name</th>
-          <th>Size</th>
+          <th>{{ t('sheet.partitionRows.name') }}</th>
+          <th>{{ t('common.size') }}</th>
           <th v-for="(name, key) in marks" :key="key">{{ name }}</th>
           <th />
         </tr>
@@ -29,13 +30,18 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
       <tbody>
         <tr v-for="(row, index) in rows" :key="index">
           <td>
-            <input v-model.trim="row.name" class="mono" :aria-label="`Name of partition ${index + 1}`" size="12" />
+            <input
+              v-model.trim="row.name"
+              class="mono"
+              :aria-label="t('sheet.partitionRows.namePartition', { index: index + 1 })"
+              size="12"
+            />
           </td>
           <td>
             <SizeInput
               :model-value="row.sizeBytes || undefined"
               :name="`size-${index + 1}`"
-              :label="`Size of partition ${index + 1}`"
+              :label="t('sheet.partitionRows.sizePartition', { index: index + 1 })"
               @update:model-value="row.sizeBytes = $event ?? 0"
             />
           </td>
@@ -43,13 +49,18 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
             <input v-model="row[key]" type="checkbox" :aria-label="`${row.name}: ${name}`" />
           </td>
           <td>
-            <button type="button" class="btn small" :aria-label="`Leave out ${row.name}`" @click="drop(index)">
-              Leave out
+            <button
+              type="button"
+              class="btn small"
+              :aria-label="t('sheet.partitionRows.leaveOut', { name: row.name })"
+              @click="drop(index)"
+            >
+              {{ t('common.leaveOut') }}
             </button>
           </td>
         </tr>
       </tbody>
     </table>
   </div>
-  <button type="button" class="btn small" @click="add">Another partition</button>
+  <button type="button" class="btn small" @click="add">{{ t('sheet.partitionRows.anotherPartition') }}</button>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import schema from '../../../docs/formats/model-sheet.schema.json'
 import { computed, inject } from 'vue'
 import { firstKey } from './first'
@@ -21,14 +22,16 @@ const decides = (schema.properties[props.field] as { description?: string }).des
     <div class="field" :data-field="field">
       <div class="what">
         <b>{{ label }}</b><span class="small mute">{{ decides }}</span>
-        <span v-if="jobs?.length" class="small jobs">The job for {{ jobs.join(', ') }} depends on it.</span>
+        <span v-if="jobs?.length" class="small jobs">{{
+          t('sheet.sheetField.jobDepends', { jobs: jobs.join(', ') })
+        }}</span>
       </div>
       <div class="value">
         <slot />
-        <span v-if="assumed" class="small assumed">inferred, not read</span>
+        <span v-if="assumed" class="small assumed">{{ t('sheet.sheetField.inferredNotRead') }}</span>
         <span v-if="sources?.[0]" class="small mute from" :title="sources[0].line"
-          >{{ assumed ? 'from' : 'read in' }} {{ sources[0].from
-          }}{{ sources[0].lineNumber ? `, line ${sources[0].lineNumber}` : '' }}</span
+          >{{ assumed ? t('sheet.sheetField.from') : t('sheet.sheetField.read') }} {{ sources[0].from
+          }}{{ sources[0].lineNumber ? t('sheet.sheetField.line', { sources: sources[0].lineNumber }) : '' }}</span
         >
       </div>
     </div>

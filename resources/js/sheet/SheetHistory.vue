@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ago, dateTimeOf } from '../app/format'
 import { useAnswer } from '../app/useAnswer'
 import type { ModelSheet } from '../generated/api'
@@ -11,7 +12,7 @@ const { data } = useAnswer('/sheets/{sheet}/history', () => ({ path: { sheet: pr
 
 <template>
   <section v-if="data?.revisions.length" class="mt-6" data-test="history">
-    <h2>How it came to be</h2>
+    <h2>{{ t('sheet.sheetHistory.howCameBe') }}</h2>
     <table class="rows">
       <tbody>
         <tr v-for="(revision, index) in data.revisions" :key="revision.at + index">
@@ -20,7 +21,7 @@ const { data } = useAnswer('/sheets/{sheet}/history', () => ({ path: { sheet: pr
           <td class="small mono">{{ revision.changed.join(', ') }}</td>
           <td>
             <button v-if="index > 0" type="button" class="btn small" @click="$emit('bring', revision.document)">
-              Bring it back into the form
+              {{ t('sheet.sheetHistory.bringBackIntoForm') }}
             </button>
           </td>
         </tr>

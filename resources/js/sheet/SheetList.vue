@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import TakeInDialog from '../app/TakeInDialog.vue'
@@ -8,29 +9,35 @@ import { useAnswer } from '../app/useAnswer'
 const router = useRouter()
 const packOpen = ref(false)
 const { data, error } = useAnswer('/sheets')
-const homes: Record<string, string> = { recovery: 'own partition', boot: 'in boot', vendor_boot: 'in vendor boot' }
+const homes: Record<string, string> = {
+  recovery: t('sheet.sheetList.ownPartition'),
+  boot: t('sheet.sheetList.boot'),
+  vendor_boot: t('sheet.sheetList.vendorBoot'),
+}
 const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit', none: 'none' }
 </script>
 
 <template>
   <ErrorNote :error="error" />
   <p class="mute small">
-    A model sheet says what is true of every phone with one codename.
-    <RouterLink class="btn small" to="/sheets/new">New sheet</RouterLink>
-    <a class="btn small" href="/api/sheet-pack" download="tornavis-sheets.json">Save all sheets as a pack</a>
-    <button type="button" class="btn small" @click="packOpen = true">Take a pack in</button>
+    {{ t('sheet.sheetList.modelSheetSaysWhat') }}
+    <RouterLink class="btn small" to="/sheets/new">{{ t('sheet.sheetList.newSheet') }}</RouterLink>
+    <a class="btn small" href="/api/sheet-pack" download="tornavis-sheets.json">{{
+      t('sheet.sheetList.saveAllSheetsAs')
+    }}</a>
+    <button type="button" class="btn small" @click="packOpen = true">{{ t('sheet.sheetList.takePack') }}</button>
   </p>
   <div class="scroll-x">
     <table class="rows">
       <thead>
         <tr>
-          <th>Codename</th>
-          <th>Model</th>
-          <th>Variants</th>
-          <th>Slots</th>
-          <th>Recovery</th>
-          <th>Dynamic layout</th>
-          <th>Phones</th>
+          <th>{{ t('common.codename') }}</th>
+          <th>{{ t('common.model') }}</th>
+          <th>{{ t('sheet.sheetList.variants') }}</th>
+          <th>{{ t('common.slots') }}</th>
+          <th>{{ t('common.recovery') }}</th>
+          <th>{{ t('sheet.sheetList.dynamicLayout') }}</th>
+          <th>{{ t('sheet.sheetList.phones') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -47,27 +54,28 @@ const layouts: Record<string, string> = { native: 'native', retrofit: 'retrofit'
           </td>
           <td>{{ sheet.name }}</td>
           <td class="mono wrap">{{ sheet.models.join(', ') }}</td>
-          <td>{{ sheet.slots ?? 'not known' }}</td>
-          <td>{{ sheet.recoveryHome ? homes[sheet.recoveryHome] : 'not known' }}</td>
-          <td>{{ sheet.dynamicLayout ? layouts[sheet.dynamicLayout] : 'not known' }}</td>
+          <td>{{ sheet.slots ?? t('common.notKnown') }}</td>
+          <td>{{ sheet.recoveryHome ? homes[sheet.recoveryHome] : t('common.notKnown') }}</td>
+          <td>{{ sheet.dynamicLayout ? layouts[sheet.dynamicLayout] : t('common.notKnown') }}</td>
           <td>{{ sheet.units }}</td>
         </tr>
       </tbody>
     </table>
   </div>
   <p v-if="data?.sheets.length === 0" class="empty">
-    There is no sheet yet. <RouterLink to="/start">Paste what the phone in your hand prints</RouterLink>; it writes
-    itself.
+    {{ t('sheet.sheetList.thereNoSheetYet') }}
+    <RouterLink to="/start">{{ t('sheet.sheetList.pasteWhatPhoneYour') }}</RouterLink>{{
+      t('sheet.sheetList.writesItself')
+    }}
   </p>
   <TakeInDialog
     v-if="packOpen"
     v-model="packOpen"
-    title="Pack of model sheets"
+    :title="t('sheet.sheetList.packModelSheets')"
     path="/sheet-pack"
-    label="Take a pack in"
+    :label="t('sheet.sheetList.takePack')"
     name="pack"
   >
-    Model sheets from elsewhere, with their sources. They add what is not known here and overrule nothing; where both
-    differ, both are shown.
+    {{ t('sheet.sheetList.modelSheetsFromElsewhere') }}
   </TakeInDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, onMounted, provide, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -17,6 +18,7 @@ import SizeInput from './SizeInput.vue'
 import UnlockField from './UnlockField.vue'
 import VariantRows from './VariantRows.vue'
 import { useAnswer } from '../app/useAnswer'
+import { offerUndo } from '../app/undo'
 import { useSend } from '../app/useSend'
 import { ApiError, client } from '../app/client'
 
@@ -69,7 +71,7 @@ function takeFile(): void {
     forget()
     unreadable.value = null
   } catch {
-    unreadable.value = new ApiError('This is not JSON. Give a model sheet as it was saved here.')
+    unreadable.value = new ApiError(t('sheet.sheetPage.notJsonGiveModel'))
   }
 }
 
@@ -85,9 +87,14 @@ async function keep(): Promise<void> {
 }
 
 async function remove(): Promise<void> {
-  if (!window.confirm(`Delete the sheet of ${props.codename}?`)) return
-  const path = { sheet: props.codename }
-  if (await send(() => client.DELETE('/sheets/{sheet}', { params: { path } }))) await router.push('/bench')
+  const [codename, kept] = [props.codename, before.value]
+  if (!(await send(() => client.DELETE('/sheets/{sheet}', { params: { path: { sheet: codename } } })))) return
+  if (kept !== null) {
+    offerUndo(t('sheet.sheetPage.sheetDeleted', { codename }), () =>
+      send(() => client.PUT('/sheets/{codename}', { params: { path: { codename } }, body: kept })),
+    )
+  }
+  await router.push('/bench')
 }
 
 onMounted(load)
@@ -96,174 +103,181 @@ onMounted(load)
 <template>
   <TopBar>
     <h1>
-      Model sheet <span class="mono">{{ fresh ? '' : codename }}</span>
+      {{ t('sheet.sheetPage.modelSheet') }} <span class="mono">{{ fresh ? '' : codename }}</span>
     </h1>
     <div class="mute small">
-      What is true of every phone with one codename. Each field says what it decides; what you do not know stays empty.
+      {{ t('sheet.sheetPage.whatTrueEveryPhone') }}
     </div>
     <template #acts>
-      <a v-if="!fresh" class="btn" :href="`/api/sheets/${codename}`" :download="`${codename}.json`">Save as file</a>
+      <a v-if="!fresh" class="btn" :href="`/api/sheets/${codename}`" :download="`${codename}.json`">{{
+        t('sheet.sheetPage.saveAsFile')
+      }}</a>
       <button type="button" class="btn act" :disabled="saved || sheet.codename === ''" @click="keep">
-        {{ saved ? 'Kept' : 'Keep this sheet' }}
+        {{ saved ? t('sheet.sheetPage.kept') : t('sheet.sheetPage.keepSheet') }}
       </button>
     </template>
   </TopBar>
   <div class="page">
     <ErrorNote :error="unreadable ?? refused" />
     <details v-if="fresh" class="mb-4">
-      <summary>Take it from a file</summary>
-      <FileDrop v-model="fromFile" label="A model sheet as JSON" name="sheet" /><button
+      <summary>{{ t('sheet.sheetPage.takeFromFile') }}</summary>
+      <FileDrop v-model="fromFile" :label="t('sheet.sheetPage.modelSheetAsJson')" name="sheet" /><button
         type="button"
         class="btn small mt-2"
         :disabled="fromFile === ''"
         @click="takeFile"
       >
-        Fill the form from it
+        {{ t('sheet.sheetPage.fillFormFrom') }}
       </button>
     </details>
     <section v-show="first.size && !fresh">
-      <h2>What the open jobs depend on, and what nobody has read yet</h2>
+      <h2>{{ t('sheet.sheetPage.whatOpenJobsDepend') }}</h2>
       <div id="sheet-first" />
     </section>
     <details class="rest" :open="restOpen">
-      <summary>{{ fresh ? 'All fields' : 'All other fields' }}</summary>
-      <SheetField label="Codename" field="codename" v-bind="source('codename')"
+      <summary>{{ fresh ? t('sheet.sheetPage.allFields') : t('sheet.sheetPage.allOtherFields') }}</summary>
+      <SheetField :label="t('common.codename')" field="codename" v-bind="source('codename')"
         ><label
           ><input
             v-model.trim="sheet.codename"
             name="codename"
             class="mono"
             :disabled="!fresh"
-            placeholder="small letters, digits, _"
-            aria-label="Codename" /></label
+            :placeholder="t('sheet.sheetPage.smallLettersDigits')"
+            :aria-label="t('common.codename')" /></label
       ></SheetField>
-      <SheetField label="Maker" field="maker" v-bind="source('maker')"
-        ><label><input v-model.trim="sheet.maker" name="maker" aria-label="Maker" /></label
+      <SheetField :label="t('sheet.sheetPage.maker')" field="maker" v-bind="source('maker')"
+        ><label><input v-model.trim="sheet.maker" name="maker" :aria-label="t('sheet.sheetPage.maker')" /></label
       ></SheetField>
-      <SheetField label="Shop name" field="name" v-bind="source('name')"
-        ><label><input v-model.trim="sheet.name" name="name" aria-label="Shop name" /></label
+      <SheetField :label="t('common.shopName')" field="name" v-bind="source('name')"
+        ><label><input v-model.trim="sheet.name" name="name" :aria-label="t('common.shopName')" /></label
       ></SheetField>
-      <SheetField label="Also sold as" field="alsoSoldAs"
+      <SheetField :label="t('sheet.sheetPage.alsoSoldAs')" field="alsoSoldAs"
         ><label
           ><input
             :value="words(sheet.alsoSoldAs)"
             name="alsoSoldAs"
-            placeholder="one, another"
-            aria-label="Also sold as"
+            :placeholder="t('common.oneAnother')"
+            :aria-label="t('sheet.sheetPage.alsoSoldAs')"
             @change="sheet.alsoSoldAs = list(($event.target as HTMLInputElement).value)" /></label
       ></SheetField>
-      <SheetField label="Variants" field="variants" v-bind="source('variants.model')"
+      <SheetField :label="t('sheet.sheetPage.variants')" field="variants" v-bind="source('variants.model')"
         ><VariantRows v-model="sheet.variants"
       /></SheetField>
-      <SheetField label="Processor" field="architecture" v-bind="source('architecture')"
+      <SheetField :label="t('common.processor')" field="architecture" v-bind="source('architecture')"
         ><label
-          ><select v-model="sheet.architecture" name="architecture" aria-label="Processor">
-            <option v-if="sheet.version === 2" :value="undefined">not known</option>
-            <option>arm64</option>
-            <option>arm</option>
-            <option>arm_binder64</option>
-            <option>x86_64</option>
+          ><select v-model="sheet.architecture" name="architecture" :aria-label="t('common.processor')">
+            <option v-if="sheet.version === 2" :value="undefined">{{ t('common.notKnown') }}</option>
+            <option v-for="one in ['arm64', 'arm', 'arm_binder64', 'x86_64']" :key="one">{{ one }}</option>
           </select></label
         ></SheetField
       >
-      <SheetField label="Covered by builds for" field="aliases" v-bind="source('aliases')"
+      <SheetField :label="t('sheet.sheetPage.coveredByBuilds')" field="aliases" v-bind="source('aliases')"
         ><label
           ><input
             :value="words(sheet.aliases)"
             name="aliases"
             class="mono"
-            aria-label="Aliases"
+            :aria-label="t('sheet.sheetPage.aliases')"
             @change="sheet.aliases = list(($event.target as HTMLInputElement).value)" /></label
       ></SheetField>
-      <SheetField label="Launched with api" field="launchApi" v-bind="source('launchApi')"
+      <SheetField :label="t('sheet.sheetPage.launchedApi')" field="launchApi" v-bind="source('launchApi')"
         ><label
           ><input
             v-model.number="sheet.launchApi"
             type="number"
             min="0"
             name="launchApi"
-            aria-label="Launched with api" /></label
+            :aria-label="t('sheet.sheetPage.launchedApi')" /></label
       ></SheetField>
-      <SheetField v-if="fresh" label="Start from a usual table" field="partitions"
+      <SheetField v-if="fresh" :label="t('sheet.sheetPage.startFromUsualTable')" field="partitions"
         ><button v-for="(one, key) in classes" :key="key" type="button" class="btn small" @click="startFrom(key)">
           {{ one.words }}
         </button></SheetField
       >
-      <SheetField label="Slots" field="slots" v-bind="source('slots')"
+      <SheetField :label="t('common.slots')" field="slots" v-bind="source('slots')"
         ><label
-          ><select v-model="sheet.slots" name="slots" aria-label="Slots">
-            <option v-if="sheet.version === 2" :value="undefined">not known</option>
-            <option :value="1">one</option>
-            <option :value="2">two</option>
+          ><select v-model="sheet.slots" name="slots" :aria-label="t('common.slots')">
+            <option v-if="sheet.version === 2" :value="undefined">{{ t('common.notKnown') }}</option>
+            <option :value="1">{{ t('sheet.sheetPage.one') }}</option>
+            <option :value="2">{{ t('sheet.sheetPage.two') }}</option>
           </select></label
         ></SheetField
       >
-      <SheetField label="Recovery lives" field="recoveryHome" v-bind="source('recoveryHome')"
+      <SheetField :label="t('sheet.sheetPage.recoveryLives')" field="recoveryHome" v-bind="source('recoveryHome')"
         ><label
-          ><select v-model="sheet.recoveryHome" name="recoveryHome" aria-label="Recovery lives">
-            <option v-if="sheet.version === 2" :value="undefined">not known</option>
-            <option value="recovery">in its own partition</option>
-            <option value="boot">in boot</option>
-            <option value="vendor_boot">in vendor boot</option>
+          ><select v-model="sheet.recoveryHome" name="recoveryHome" :aria-label="t('sheet.sheetPage.recoveryLives')">
+            <option v-if="sheet.version === 2" :value="undefined">{{ t('common.notKnown') }}</option>
+            <option value="recovery">{{ t('sheet.sheetPage.itsOwnPartition') }}</option>
+            <option value="boot">{{ t('sheet.sheetPage.boot') }}</option>
+            <option value="vendor_boot">{{ t('sheet.sheetPage.vendorBoot') }}</option>
           </select></label
         ></SheetField
       >
-      <SheetField label="Dynamic layout" field="dynamicLayout" v-bind="source('dynamicLayout')"
+      <SheetField :label="t('sheet.sheetPage.dynamicLayout')" field="dynamicLayout" v-bind="source('dynamicLayout')"
         ><label
-          ><select v-model="sheet.dynamicLayout" name="dynamicLayout" aria-label="Dynamic layout">
-            <option v-if="sheet.version === 2" :value="undefined">not known</option>
-            <option value="native">native</option>
-            <option value="retrofit">retrofit</option>
-            <option value="none">none</option>
+          ><select v-model="sheet.dynamicLayout" name="dynamicLayout" :aria-label="t('sheet.sheetPage.dynamicLayout')">
+            <option v-if="sheet.version === 2" :value="undefined">{{ t('common.notKnown') }}</option>
+            <option value="native">{{ t('sheet.sheetPage.native') }}</option>
+            <option value="retrofit">{{ t('sheet.sheetPage.retrofit') }}</option>
+            <option value="none">{{ t('sheet.sheetPage.none') }}</option>
           </select></label
         ></SheetField
       >
-      <SheetField v-if="sheet.dynamicLayout !== 'none'" label="Super" field="superBytes" v-bind="source('superBytes')"
-        ><SizeInput v-model="sheet.superBytes" name="superBytes" label="Size of super"
+      <SheetField
+        v-if="sheet.dynamicLayout !== 'none'"
+        :label="t('common.super')"
+        field="superBytes"
+        v-bind="source('superBytes')"
+        ><SizeInput v-model="sheet.superBytes" name="superBytes" :label="t('sheet.sheetPage.sizeSuper')"
       /></SheetField>
-      <SheetField label="Partitions" field="partitions"><PartitionRows v-model="sheet.partitions" /></SheetField>
-      <SheetField label="Keys" field="keys"><KeyRows v-model="sheet.keys" /></SheetField>
-      <SheetField label="File systems" field="fileSystems" v-bind="source('fileSystems')"
+      <SheetField :label="t('sheet.sheetPage.partitions')" field="partitions"
+        ><PartitionRows v-model="sheet.partitions"
+      /></SheetField>
+      <SheetField :label="t('common.keys')" field="keys"><KeyRows v-model="sheet.keys" /></SheetField>
+      <SheetField :label="t('sheet.sheetPage.fileSystems')" field="fileSystems" v-bind="source('fileSystems')"
         ><label v-for="one in ['f2fs', 'ext4']" :key="one"
           ><input v-model="sheet.fileSystems" type="checkbox" :value="one" /> {{ one }}</label
         ></SheetField
       >
-      <SheetField label="Encryption" field="encryptions"
+      <SheetField :label="t('sheet.sheetPage.encryption')" field="encryptions"
         ><label v-for="one in ['none', 'disk', 'file', 'metadata'] as const" :key="one"
           ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label
         ></SheetField
       >
       <UnlockField v-model="sheet.unlock" />
-      <SheetField label="Rollback index" field="rollbackIndex"
+      <SheetField :label="t('sheet.sheetPage.rollbackIndex')" field="rollbackIndex"
         ><label
           ><input
             v-model.number="sheet.rollbackIndex"
             type="number"
             min="0"
             name="rollbackIndex"
-            aria-label="Rollback index" /></label
+            :aria-label="t('sheet.sheetPage.rollbackIndex')" /></label
       ></SheetField>
-      <SheetField label="Identity partition" field="identityPartition"
+      <SheetField :label="t('sheet.sheetPage.identityPartition')" field="identityPartition"
         ><label
           ><input
             v-model.trim="sheet.identityPartition"
             name="identityPartition"
             class="mono"
-            aria-label="Identity partition" /></label
+            :aria-label="t('sheet.sheetPage.identityPartition')" /></label
       ></SheetField>
-      <SheetField label="PC flash mode" field="pcFlash"
-        ><label><input v-model="sheet.pcFlash" type="checkbox" /> it has one</label></SheetField
+      <SheetField :label="t('sheet.sheetPage.pcFlashMode')" field="pcFlash"
+        ><label><input v-model="sheet.pcFlash" type="checkbox" /> {{ t('sheet.sheetPage.hasOne') }}</label></SheetField
       >
-      <SheetField label="Second system" field="secondSystem"
-        ><label><input v-model="sheet.secondSystem" type="checkbox" /> it can hold one</label></SheetField
+      <SheetField :label="t('sheet.sheetPage.secondSystem')" field="secondSystem"
+        ><label
+          ><input v-model="sheet.secondSystem" type="checkbox" /> {{ t('sheet.sheetPage.canHoldOne') }}</label
+        ></SheetField
       >
-      <SheetField label="Battery" field="battery">
+      <SheetField :label="t('common.battery')" field="battery">
         <label
-          >percent a minute while charging
+          >{{ t('sheet.sheetPage.percentMinuteWhileCharging') }}
           <input v-model.number="sheet.battery.chargePercentPerMinute" type="number" min="0" step="0.05" name="charge"
         /></label>
         <label
-          >percent a minute with the screen on
+          >{{ t('sheet.sheetPage.percentMinuteScreen') }}
           <input v-model.number="sheet.battery.drainPercentPerMinute" type="number" min="0" step="0.05" name="drain"
         /></label>
       </SheetField>
@@ -271,7 +285,7 @@ onMounted(load)
     <SheetSources :sheet="sheet" />
     <SheetHistory v-if="!fresh" :codename="codename" @bring="(old) => (sheet = inForm(old))" />
     <p v-if="!fresh" class="mt-4">
-      <button type="button" class="btn erase small" @click="remove">Delete this sheet</button>
+      <button type="button" class="btn erase small" @click="remove">{{ t('sheet.sheetPage.deleteSheet') }}</button>
     </p>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { fieldWords } from '../start/words'
 import type { ModelSheet } from '../generated/api'
@@ -10,18 +11,19 @@ const fields = computed(() => Object.entries(props.sheet.sources ?? {}))
 
 <template>
   <section v-if="fields.length" class="mt-6" data-test="sources">
-    <h2>Where each field was read</h2>
+    <h2>{{ t('sheet.sheetSources.whereEachFieldWas') }}</h2>
     <table class="rows">
       <tbody>
         <tr v-for="[field, places] in fields" :key="field">
           <td class="small" :title="field">{{ fieldWords(field) }}</td>
           <td class="small">
             <div v-for="(place, index) in places" :key="index">
-              {{ place.from }}{{ place.lineNumber ? `, line ${place.lineNumber}` : '' }}
+              {{ place.from
+              }}{{ place.lineNumber ? t('sheet.sheetSources.line', { lineNumber: place.lineNumber }) : '' }}
               <span class="mono mute">{{ place.line }}</span>
             </div>
           </td>
-          <td class="small">{{ sheet.assumed?.includes(field) ? 'inferred' : '' }}</td>
+          <td class="small">{{ sheet.assumed?.includes(field) ? t('sheet.sheetSources.inferred') : '' }}</td>
         </tr>
       </tbody>
     </table>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import { exactBytes } from '../app/format'
 import { readSize, writtenSize } from '../app/size'
@@ -33,10 +34,10 @@ function take(): void {
       :aria-label="label"
       :aria-invalid="wrong"
       :title="bytes === undefined ? '' : exactBytes(bytes)"
-      placeholder="8 GiB"
+      :placeholder="t('sheet.sizeInput.n8Gib')"
       @change="take"
     />
-    <span v-if="wrong" class="small wrong" role="alert">Write a size: 64 MiB, 8 GiB, or the bytes.</span>
+    <span v-if="wrong" class="small wrong" role="alert">{{ t('sheet.sizeInput.writeSize64Mib') }}</span>
   </span>
 </template>
 

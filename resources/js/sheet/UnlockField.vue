@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { SheetForm } from './blank'
 import SheetField from './SheetField.vue'
 
@@ -8,9 +9,9 @@ const valueOf = (event: Event): HTMLInputElement => event.target as HTMLInputEle
 </script>
 
 <template>
-  <SheetField label="Unlocking" field="unlock">
+  <SheetField :label="t('sheet.unlockField.unlocking')" field="unlock">
     <label
-      >hours to wait
+      >{{ t('sheet.unlockField.hoursWait') }}
       <input
         :value="unlock?.waitHours"
         type="number"
@@ -19,7 +20,7 @@ const valueOf = (event: Event): HTMLInputElement => event.target as HTMLInputEle
         @input="unlock = { ...unlock, waitHours: valueOf($event).valueAsNumber }"
     /></label>
     <label
-      >maker's terms
+      >{{ t('sheet.unlockField.makersTerms') }}
       <input
         :value="unlock?.note"
         name="unlockNote"

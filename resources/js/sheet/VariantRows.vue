@@ -1,13 +1,14 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { SheetForm } from './blank'
 
 const rows = defineModel<SheetForm['variants']>({ required: true })
 const columns = {
-  model: 'Model number',
-  chipset: 'Chipset',
-  region: 'Region',
-  carrier: 'Carrier',
-  note: 'Note',
+  model: t('common.modelNumber'),
+  chipset: t('common.chipset'),
+  region: t('common.region'),
+  carrier: t('sheet.variantRows.carrier'),
+  note: t('common.note'),
 } as const
 
 const add = (): void => void rows.value.push({ model: '', chipset: rows.value[0]?.chipset ?? '' })
@@ -29,7 +30,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
             <input
               v-model.trim="row[key]"
               :name="`${key}-${index}`"
-              :aria-label="`${name} of variant ${index + 1}`"
+              :aria-label="t('sheet.variantRows.variant', { name, index: index + 1 })"
               :class="{ mono: key === 'model' }"
               size="10"
             />
@@ -39,15 +40,15 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
               v-if="rows.length > 1"
               type="button"
               class="btn small"
-              :aria-label="`Leave out variant ${index + 1}`"
+              :aria-label="t('sheet.variantRows.leaveOutVariant', { index: index + 1 })"
               @click="drop(index)"
             >
-              Leave out
+              {{ t('common.leaveOut') }}
             </button>
           </td>
         </tr>
       </tbody>
     </table>
   </div>
-  <button type="button" class="btn small" @click="add">Another variant</button>
+  <button type="button" class="btn small" @click="add">{{ t('sheet.variantRows.anotherVariant') }}</button>
 </template>

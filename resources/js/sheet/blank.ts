@@ -1,3 +1,4 @@
+import { t } from '../app/i18n'
 import type { ModelSheet } from '../generated/api'
 
 /** A sheet in the form: the lists are there to add to, and what is unknown is left empty. */
@@ -25,7 +26,7 @@ export const classes: Record<
   { words: string; sheet: Pick<SheetForm, 'slots' | 'recoveryHome' | 'dynamicLayout' | 'superBytes' | 'partitions'> }
 > = {
   vendorBoot: {
-    words: 'Two slots, recovery in vendor boot, dynamic layout',
+    words: t('sheet.blank.twoSlotsRecoveryVendor'),
     sheet: {
       slots: 2,
       recoveryHome: 'vendor_boot',
@@ -43,7 +44,7 @@ export const classes: Record<
     },
   },
   boot: {
-    words: 'Two slots, recovery in boot, dynamic layout',
+    words: t('sheet.blank.twoSlotsRecoveryBoot'),
     sheet: {
       slots: 2,
       recoveryHome: 'boot',
@@ -60,7 +61,7 @@ export const classes: Record<
     },
   },
   own: {
-    words: 'One slot, recovery in its own partition',
+    words: t('sheet.blank.oneSlotRecoveryIts'),
     sheet: {
       slots: 1,
       recoveryHome: 'recovery',

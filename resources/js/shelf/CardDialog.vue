@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import schema from '../../../docs/formats/release-card.schema.json'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -22,36 +23,36 @@ const rows: {
   yesNo?: boolean
   choices?: string[]
 }[] = [
-  { path: 'family', label: 'Name without version' },
-  { path: 'versionName', label: 'Version' },
-  { path: 'publisher', label: 'Publisher' },
-  { path: 'channel', label: 'Channel', choices: ['stable', 'nightly'] },
-  { path: 'official', label: 'Official', yesNo: true },
-  { path: 'codenames', label: 'Made for codenames', list: true },
-  { path: 'models', label: 'Accepts models', list: true },
-  { path: 'excludes', label: 'Never on models', list: true },
-  { path: 'chipsets', label: 'For chipsets', list: true },
-  { path: 'architecture', label: 'Processor', choices: ['arm64', 'arm', 'arm_binder64', 'x86_64'] },
-  { path: 'release', label: 'Platform release' },
-  { path: 'region', label: 'Region' },
-  { path: 'requires.firmware.min', label: 'Needs firmware' },
-  { path: 'requires.firmware.slots', label: 'In slots', choices: ['both', 'next'] },
-  { path: 'requires.vendor.min', label: 'Needs vendor' },
-  { path: 'requires.stockRelease', label: "Needs maker's release" },
-  { path: 'requires.fixes', label: 'Needs fixes after it', list: true },
-  { path: 'requires.recovery.family', label: 'Needs recovery' },
-  { path: 'requires.recovery.min', label: 'At least version' },
-  { path: 'requires.recovery.abilities', label: 'That can', list: true },
-  { path: 'requires.fileSystem', label: 'Needs file system' },
-  { path: 'requires.erase', label: 'Asks for', choices: ['wipe', 'format'] },
-  { path: 'brings.services', label: 'Brings services', yesNo: true },
-  { path: 'brings.recovery', label: 'Brings its recovery', yesNo: true },
-  { path: 'partition', label: 'Belongs in partition' },
-  { path: 'partOf', label: 'Part of build' },
-  { path: 'abilities', label: 'A recovery that can', list: true },
-  { path: 'after', label: 'Goes in after', list: true },
-  { path: 'knownProblems', label: 'Known problems', sentences: true },
-  { path: 'conditions', label: 'Conditions', sentences: true },
+  { path: 'family', label: t('shelf.cardDialog.nameWithoutVersion') },
+  { path: 'versionName', label: t('shelf.cardDialog.version') },
+  { path: 'publisher', label: t('shelf.cardDialog.publisher') },
+  { path: 'channel', label: t('shelf.cardDialog.channel'), choices: ['stable', 'nightly'] },
+  { path: 'official', label: t('shelf.cardDialog.official'), yesNo: true },
+  { path: 'codenames', label: t('shelf.cardDialog.madeCodenames'), list: true },
+  { path: 'models', label: t('shelf.cardDialog.acceptsModels'), list: true },
+  { path: 'excludes', label: t('shelf.cardDialog.neverModels'), list: true },
+  { path: 'chipsets', label: t('shelf.cardDialog.chipsets'), list: true },
+  { path: 'architecture', label: t('common.processor'), choices: ['arm64', 'arm', 'arm_binder64', 'x86_64'] },
+  { path: 'release', label: t('shelf.cardDialog.platformRelease') },
+  { path: 'region', label: t('common.region') },
+  { path: 'requires.firmware.min', label: t('shelf.cardDialog.needsFirmware') },
+  { path: 'requires.firmware.slots', label: t('shelf.cardDialog.slots'), choices: ['both', 'next'] },
+  { path: 'requires.vendor.min', label: t('shelf.cardDialog.needsVendor') },
+  { path: 'requires.stockRelease', label: t('shelf.cardDialog.needsMakersRelease') },
+  { path: 'requires.fixes', label: t('shelf.cardDialog.needsFixesAfter'), list: true },
+  { path: 'requires.recovery.family', label: t('shelf.cardDialog.needsRecovery') },
+  { path: 'requires.recovery.min', label: t('shelf.cardDialog.atLeastVersion') },
+  { path: 'requires.recovery.abilities', label: t('shelf.cardDialog.can'), list: true },
+  { path: 'requires.fileSystem', label: t('shelf.cardDialog.needsFileSystem') },
+  { path: 'requires.erase', label: t('shelf.cardDialog.asks'), choices: ['wipe', 'format'] },
+  { path: 'brings.services', label: t('common.bringsServices'), yesNo: true },
+  { path: 'brings.recovery', label: t('shelf.cardDialog.bringsItsRecovery'), yesNo: true },
+  { path: 'partition', label: t('shelf.cardDialog.belongsPartition') },
+  { path: 'partOf', label: t('shelf.cardDialog.partBuild') },
+  { path: 'abilities', label: t('shelf.cardDialog.recoveryCan'), list: true },
+  { path: 'after', label: t('shelf.cardDialog.goesAfter'), list: true },
+  { path: 'knownProblems', label: t('shelf.cardDialog.knownProblems'), sentences: true },
+  { path: 'conditions', label: t('shelf.cardDialog.conditions'), sentences: true },
 ]
 const kinds = schema.properties.kind.enum
 
@@ -118,7 +119,13 @@ const page = ref('')
 const proposals = ref<PageProposalsAnswer['proposals']>([])
 const taken = ref<Set<number>>(new Set())
 const said = (value: unknown): string =>
-  Array.isArray(value) ? value.join(', ') : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
+  Array.isArray(value)
+    ? value.join(', ')
+    : typeof value === 'boolean'
+      ? value
+        ? t('common.yes')
+        : t('common.no')
+      : String(value)
 
 async function readPage(): Promise<void> {
   const params = { path: { package: props.file.id } }
@@ -146,39 +153,42 @@ async function write(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="720" scrollable aria-label="Release card">
+  <v-dialog v-model="open" max-width="720" scrollable :aria-label="t('shelf.cardDialog.releaseCard')">
     <v-card class="pa-5">
       <h2>
-        Release card of <span class="mono">{{ file.name }}</span>
+        {{ t('shelf.cardDialog.releaseCard2') }} <span class="mono">{{ file.name }}</span>
       </h2>
       <p class="small mute">
-        It lies beside the file as <span class="mono">{{ file.name }}.card.json</span> and travels with it. Write only
-        what the publisher says; the checksum of the file as it is here goes in with it.
+        {{ t('shelf.cardDialog.liesBesideFileAs') }}
+        <span class="mono">{{ t('shelf.cardDialog.cardJson', { name: file.name }) }}</span>
+        {{ t('shelf.cardDialog.travelsWriteOnlyWhat') }}
       </p>
       <ErrorNote :error="refused" />
       <details class="page">
-        <summary>Fill it from the publisher's page</summary>
+        <summary>{{ t('shelf.cardDialog.fillFromPublishersPage') }}</summary>
         <label
-          >Paste the text of the page
+          >{{ t('shelf.cardDialog.pasteTextPage') }}
           <textarea v-model="page" name="page" rows="4" />
         </label>
         <button type="button" class="btn small" :disabled="page.trim() === ''" @click="readPage">
-          Find what it asks for
+          {{ t('shelf.cardDialog.findWhatAsks') }}
         </button>
         <ul v-if="proposals.length" data-test="proposals">
           <li v-for="(one, index) in proposals" :key="index">
             <b>{{ fieldWords(one.field) }}: {{ said(one.value) }}</b>
             <span class="small mute">“{{ one.line.trim() }}”</span>
-            <span v-if="one.disagrees" class="small other">The file itself says {{ one.disagrees }}.</span>
+            <span v-if="one.disagrees" class="small other">{{
+              t('shelf.cardDialog.fileItselfSays', { disagrees: one.disagrees })
+            }}</span>
             <button type="button" class="btn small" :disabled="taken.has(index)" @click="takeOver(index)">
-              {{ taken.has(index) ? 'Taken over' : 'Take over' }}
+              {{ taken.has(index) ? t('shelf.cardDialog.takenOver') : t('shelf.cardDialog.takeOver') }}
             </button>
           </li>
         </ul>
       </details>
       <div class="grid">
         <label
-          >Kind
+          >{{ t('common.kind') }}
           <select v-model="kind" name="kind">
             <option v-for="one in kinds" :key="one">{{ one }}</option>
           </select></label
@@ -194,19 +204,25 @@ async function write(): Promise<void> {
             v-model="texts[row.path]"
             :name="row.path"
             rows="2"
-            placeholder="one on each line"
+            :placeholder="t('shelf.cardDialog.oneEachLine')"
           />
           <input
             v-else
             v-model="texts[row.path]"
             :name="row.path"
-            :placeholder="row.list ? 'one, another' : (factNames[row.path] ?? '')"
+            :placeholder="row.list ? t('common.oneAnother') : (factNames[row.path] ?? '')"
           />
         </label>
       </div>
       <div class="acts">
-        <button type="button" class="btn" @click="open = false">Close</button
-        ><button type="button" class="btn act" :disabled="kind === ''" @click="write">Write the card</button>
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button><button
+          type="button"
+          class="btn act"
+          :disabled="kind === ''"
+          @click="write"
+        >
+          {{ t('shelf.cardDialog.writeCard') }}
+        </button>
       </div>
     </v-card>
   </v-dialog>

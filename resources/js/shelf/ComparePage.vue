@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import TopBar from '../app/TopBar.vue'
@@ -13,14 +14,24 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
 
 <template>
   <TopBar>
-    <h1>Compare</h1>
+    <h1>{{ t('common.compare') }}</h1>
     <div v-if="data" class="mute small">
-      {{ data.left.title }} with {{ data.right.title }}:
-      {{ data.rows.length === 0 ? 'nothing that matters differs' : `${data.rows.length} things differ` }}
+      {{
+        t('shelf.comparePage.with', {
+          title: data.left.title,
+          title2: data.right.title,
+          count:
+            data.rows.length === 0
+              ? t('shelf.comparePage.nothingMattersDiffers')
+              : t('shelf.comparePage.thingsDiffer', { count: data.rows.length }),
+        })
+      }}
     </div>
     <template #acts>
-      <RouterLink class="btn" :to="`/shelf/${other}/compare/${id}`">Swap the two files</RouterLink>
-      <RouterLink class="btn" :to="`/shelf?file=${id}`">Open the shelf</RouterLink>
+      <RouterLink class="btn" :to="`/shelf/${other}/compare/${id}`">{{
+        t('shelf.comparePage.swapTwoFiles')
+      }}</RouterLink>
+      <RouterLink class="btn" :to="`/shelf?file=${id}`">{{ t('shelf.comparePage.openShelf') }}</RouterLink>
     </template>
   </TopBar>
   <div class="page">
@@ -37,7 +48,7 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
                 {{ bytes(side.sizeBytes) }}, {{ side.integrity }}
               </div>
             </th>
-            <th>What it means</th>
+            <th>{{ t('shelf.comparePage.whatMeans') }}</th>
           </tr>
         </thead>
         <tbody>
@@ -50,7 +61,7 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
         </tbody>
       </table>
     </div>
-    <p v-if="data?.rows.length === 0" class="empty">Nothing that matters differs between these two.</p>
+    <p v-if="data?.rows.length === 0" class="empty">{{ t('shelf.comparePage.nothingMattersDiffersBetween') }}</p>
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { bytes, sourceName, valueText } from '../app/format'
 import { client, type Body } from '../app/client'
@@ -76,9 +77,9 @@ async function enter(): Promise<void> {
     <table class="rows">
       <thead>
         <tr>
-          <th>It says</th>
-          <th>Value</th>
-          <th>Where it says so</th>
+          <th>{{ t('shelf.fileFacts.says') }}</th>
+          <th>{{ t('common.value') }}</th>
+          <th>{{ t('shelf.fileFacts.whereSaysSo') }}</th>
         </tr>
       </thead>
       <tbody>
@@ -92,15 +93,18 @@ async function enter(): Promise<void> {
   </div>
   <form class="enter" @submit.prevent="enter">
     <label
-      >You know
+      >{{ t('shelf.fileFacts.youKnow') }}
       <select v-model="name" name="fact">
         <option v-for="one in typable" :key="one" :value="one">
-          {{ factNames[one] ?? one }}{{ typed.includes(one) ? ' (typed)' : '' }}
+          {{ factNames[one] ?? one }}{{ typed.includes(one) ? t('shelf.fileFacts.typed') : '' }}
         </option>
       </select></label
     >
-    <label>is <input v-model="value" name="value" placeholder="empty takes it back" /></label>
-    <button type="submit" class="btn small" :disabled="name === ''">Keep this value</button>
+    <label
+      >{{ t('shelf.fileFacts.is') }}
+      <input v-model="value" name="value" :placeholder="t('shelf.fileFacts.emptyTakesBack')"
+    /></label>
+    <button type="submit" class="btn small" :disabled="name === ''">{{ t('common.keepValue') }}</button>
   </form>
   <ErrorNote class="mt-3" :error="refused" />
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -24,9 +25,11 @@ async function plan(unit: string): Promise<void> {
   <section v-for="kit in kits" :key="kit.unit" class="kit">
     <div class="head">
       <h2>
-        Kit for <span class="mono">{{ kit.unit }}</span>
+        {{ t('shelf.fileKits.kit') }} <span class="mono">{{ kit.unit }}</span>
       </h2>
-      <button type="button" class="btn small" @click="plan(kit.unit)">Plan a job for {{ kit.unit }}</button>
+      <button type="button" class="btn small" @click="plan(kit.unit)">
+        {{ t('shelf.fileKits.planJob', { unit: kit.unit }) }}
+      </button>
     </div>
     <div v-for="need in kit.needs" :key="need.need" class="need small">
       <VerdictMark
@@ -35,9 +38,17 @@ async function plan(unit: string): Promise<void> {
         plain
       />
       <div>
-        <b>{{ need.chosen?.title ?? 'missing' }}</b> for {{ need.need }}. <span class="mute">{{ need.why }}</span>
+        <b>{{ need.chosen?.title ?? t('shelf.fileKits.missing') }}</b>
+        {{ t('shelf.fileKits.for', { need: need.need }) }} <span class="mute">{{ need.why }}</span>
         <details v-if="need.others.length">
-          <summary>{{ need.others.length }} other {{ need.others.length === 1 ? 'file' : 'files' }}</summary>
+          <summary>
+            {{
+              t('shelf.fileKits.other', {
+                count: need.others.length,
+                count2: need.others.length === 1 ? t('shelf.fileKits.file') : t('shelf.fileKits.files'),
+              })
+            }}
+          </summary>
           <div v-for="other in need.others" :key="other.name">
             <span class="mono">{{ other.name }}</span> <span class="mute">{{ other.why }}</span>
           </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -39,7 +40,9 @@ const { data: intents } = useAnswer('/intents')
 const canBegin = computed(() =>
   (intents.value?.intents ?? []).some((one) => one.takes.includes(file.value?.kind ?? '')),
 )
-const needed = computed(() => [...new Set((file.value?.servedBy ?? []).map((one) => `${one.build} on ${one.unit}`))])
+const needed = computed(() => [
+  ...new Set((file.value?.servedBy ?? []).map((one) => t('shelf.fileSheet.on', { build: one.build, unit: one.unit }))),
+])
 
 async function forget(): Promise<void> {
   if (await send(() => client.DELETE('/shelf/{package}', { params: { path: where.value } }))) emit('close')
@@ -47,36 +50,40 @@ async function forget(): Promise<void> {
 </script>
 
 <template>
-  <aside class="sheet file" aria-label="File">
+  <aside class="sheet file" :aria-label="t('common.file')">
     <ErrorNote :error="refused ?? error" />
     <template v-if="file">
       <div class="head">
         <h2>{{ file.title }}</h2>
-        <button type="button" class="btn small" @click="emit('close')">Close</button>
+        <button type="button" class="btn small" @click="emit('close')">{{ t('common.close') }}</button>
       </div>
       <div class="mono small name">{{ file.path }}</div>
       <p class="mt-2"><IntegrityMark :file="file" /></p>
       <p class="small">{{ file.integrityReason }}</p>
       <p v-if="file.cardProblem" class="warn small">{{ file.cardProblem }}</p>
       <p v-for="twin in file.twins" :key="twin.id" class="small warn">
-        The same content as <span class="mono">{{ twin.name }}</span>.
+        {{ t('shelf.fileSheet.sameContentAs') }} <span class="mono">{{ twin.name }}</span>.
       </p>
       <div v-for="conflict in file.conflictsOf" :key="conflict.name" class="conflict">
-        <b>The sources disagree about {{ (factNames[conflict.name] ?? conflict.name).toLowerCase() }}</b>
+        <b>{{
+          t('shelf.fileSheet.sourcesDisagreeAbout', {
+            factNames: (factNames[conflict.name] ?? conflict.name).toLowerCase(),
+          })
+        }}</b>
         <div v-for="(fact, index) in conflict.statements" :key="index">
           <span class="mono">{{ valueText(fact.value) }}</span>
           <span class="mute small">{{ sourceName[fact.source] }}, {{ fact.where }}</span>
         </div>
       </div>
       <p v-for="line in file.notUnderstood" :key="line" class="warn small">
-        Not understood: <span class="mono">{{ line }}</span>
+        {{ t('shelf.fileSheet.notUnderstood') }} <span class="mono">{{ line }}</span>
       </p>
       <div class="acts">
         <button v-if="canBegin && !file.missing" type="button" class="btn act small" @click="isNewJob = true">
-          Plan a job with it
+          {{ t('shelf.fileSheet.planJob') }}
         </button>
         <button type="button" class="btn small" @click="cardOpen = true">
-          {{ file.card ? 'Change its card' : 'Write its card' }}
+          {{ file.card ? t('shelf.fileSheet.changeItsCard') : t('shelf.fileSheet.writeItsCard') }}
         </button>
         <button
           v-if="file.images.length && file.container !== 'sparse image'"
@@ -85,26 +92,30 @@ async function forget(): Promise<void> {
           :disabled="file.imageCheck !== null && file.imageCheck.status !== 'done'"
           @click="send(() => client.POST('/shelf/{package}/check', { params: { path: where } }))"
         >
-          Compare its images
+          {{ t('shelf.fileSheet.compareItsImages') }}
         </button>
         <label v-if="file.others.length" class="small"
-          >Compare with
-          <select v-model="other" aria-label="Compare with another file">
+          >{{ t('shelf.fileSheet.compare') }}
+          <select v-model="other" :aria-label="t('shelf.fileSheet.compareAnotherFile')">
             <option v-for="one in file.others" :key="one.id" :value="String(one.id)">{{ one.name }}</option>
           </select></label
         >
-        <RouterLink v-if="other" class="btn small" :to="`/shelf/${id}/compare/${other}`">Compare</RouterLink>
-        <button v-if="file.missing" type="button" class="btn small erase" @click="forget">Forget this file</button>
+        <RouterLink v-if="other" class="btn small" :to="`/shelf/${id}/compare/${other}`">{{
+          t('common.compare')
+        }}</RouterLink>
+        <button v-if="file.missing" type="button" class="btn small erase" @click="forget">
+          {{ t('shelf.fileSheet.forgetFile') }}
+        </button>
       </div>
       <dl>
-        <dt>Container</dt>
-        <dd>{{ file.container ?? 'not readable' }}</dd>
-        <dt>Size</dt>
+        <dt>{{ t('shelf.fileSheet.container') }}</dt>
+        <dd>{{ file.container ?? t('shelf.fileSheet.notReadable') }}</dd>
+        <dt>{{ t('common.size') }}</dt>
         <dd>
           {{ bytes(file.sizeBytes) }} <span class="mute small mono">{{ exactBytes(file.sizeBytes) }}</span>
         </dd>
-        <dt>SHA-256</dt>
-        <dd class="mono small hash">{{ file.sha256 ?? 'not computed' }}</dd>
+        <dt>{{ t('shelf.fileSheet.sha256') }}</dt>
+        <dd class="mono small hash">{{ file.sha256 ?? t('shelf.fileSheet.notComputed') }}</dd>
         <template v-for="(sum, algorithm) in file.sums" :key="algorithm"
           ><dt>{{ String(algorithm).toUpperCase() }}</dt>
           <dd class="mono small hash">{{ sum }}</dd></template
@@ -112,7 +123,9 @@ async function forget(): Promise<void> {
       </dl>
       <SpaceBars :spaces="file.spaces" />
       <FileKits :id="id" :kits="file.kits" />
-      <p v-if="needed.length" class="small"><b>It serves</b> {{ needed.join(', ') }}.</p>
+      <p v-if="needed.length" class="small">
+        <b>{{ t('shelf.fileSheet.serves') }}</b> {{ needed.join(', ') }}.
+      </p>
       <FileFacts :file="file.id" :facts="file.facts" :typed="file.typed" />
       <ImageList :file="file" />
     </template>

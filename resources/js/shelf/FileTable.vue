@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ago, bytes, dateTimeOf, exactBytes } from '../app/format'
 import SortHeader from '../app/SortHeader.vue'
 import type { FileSummary } from '../generated/api'
@@ -18,12 +19,12 @@ const ticked = defineModel<number[]>('ticked', { required: true })
 defineEmits<{ sort: [by: Column]; open: [id: number] }>()
 
 const columns: { by: Column; title: string }[] = [
-  { by: 'title', title: 'File' },
-  { by: 'kind', title: 'Kind' },
-  { by: 'codename', title: 'For' },
-  { by: 'size', title: 'Size' },
-  { by: 'state', title: 'Checked' },
-  { by: 'added', title: 'Came' },
+  { by: 'title', title: t('common.file') },
+  { by: 'kind', title: t('common.kind') },
+  { by: 'codename', title: t('shelf.fileTable.for') },
+  { by: 'size', title: t('common.size') },
+  { by: 'state', title: t('shelf.fileTable.checked') },
+  { by: 'added', title: t('shelf.fileTable.came') },
 ]
 </script>
 
@@ -37,7 +38,9 @@ const columns: { by: Column; title: string }[] = [
       </caption>
       <thead>
         <tr>
-          <th class="tick"><span class="visually-hidden">Tick</span></th>
+          <th class="tick">
+            <span class="visually-hidden">{{ t('shelf.fileTable.tick') }}</span>
+          </th>
           <SortHeader
             v-for="column in columns"
             :key="column.by"
@@ -59,14 +62,22 @@ const columns: { by: Column; title: string }[] = [
           @keydown.enter.self="$emit('open', file.id)"
         >
           <td class="tick" @click.stop>
-            <input v-model="ticked" type="checkbox" :value="file.id" :aria-label="`Tick ${file.name}`" />
+            <input
+              v-model="ticked"
+              type="checkbox"
+              :value="file.id"
+              :aria-label="t('shelf.fileTable.tick2', { name: file.name })"
+            />
           </td>
           <td>
-            <b>{{ file.title }}</b> <span v-if="isNew(file, lastVisit)" class="new small">new</span>
+            <b>{{ file.title }}</b>
+            <span v-if="isNew(file, lastVisit)" class="new small">{{ t('shelf.fileTable.new') }}</span>
             <span v-if="file.title !== file.name" class="mono small mute name">{{ file.name }}</span>
-            <span v-if="file.duplicateOf !== null" class="small mute name">the same content as another file</span>
+            <span v-if="file.duplicateOf !== null" class="small mute name">{{
+              t('shelf.fileTable.sameContentAsAnother')
+            }}</span>
           </td>
-          <td>{{ file.kind ?? 'unknown' }}</td>
+          <td>{{ file.kind ?? t('common.unknown') }}</td>
           <td class="mono wrap">{{ file.codenames.join(', ') || '–' }}</td>
           <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
           <td><IntegrityMark :file="file" /></td>

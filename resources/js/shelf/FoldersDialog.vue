@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useSend } from '../app/useSend'
@@ -16,34 +17,38 @@ async function keep(folders: string[]): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="open" max-width="620" aria-label="Folders of the shelf">
+  <v-dialog v-model="open" max-width="620" :aria-label="t('shelf.foldersDialog.foldersShelf')">
     <v-card class="pa-5">
-      <h2>Folders of the shelf</h2>
+      <h2>{{ t('shelf.foldersDialog.foldersShelf') }}</h2>
       <p class="small mb-3">
-        Files are read where they lie; nothing is copied, changed or deleted. New files are noticed by themselves,
-        release cards and checksum lists beside them too.
+        {{ t('shelf.foldersDialog.filesReadWhereThey') }}
       </p>
       <ErrorNote :error="refused" />
       <div class="folder">
-        <span class="mono">{{ own }}</span><span class="mute small">its own; uploads go here</span>
+        <span class="mono">{{ own }}</span><span class="mute small">{{
+          t('shelf.foldersDialog.itsOwnUploadsGo')
+        }}</span>
       </div>
       <div v-for="folder in folders" :key="folder" class="folder">
         <span class="mono">{{ folder }}</span><button
           type="button"
           class="btn small"
-          :aria-label="`Leave out ${folder}`"
+          :aria-label="t('shelf.foldersDialog.leaveOut', { folder })"
           @click="keep(props.folders.filter((one) => one !== folder))"
         >
-          Leave out
+          {{ t('common.leaveOut') }}
         </button>
       </div>
       <form class="add" @submit.prevent="keep([...folders, added])">
         <label
-          >Another folder on this machine <input v-model.trim="added" name="folder" class="mono" placeholder="/home/…"
+          >{{ t('shelf.foldersDialog.anotherFolderMachine') }}
+          <input v-model.trim="added" name="folder" class="mono" :placeholder="t('shelf.foldersDialog.home')"
         /></label>
-        <button type="submit" class="btn" :disabled="added === ''">Add</button>
+        <button type="submit" class="btn" :disabled="added === ''">{{ t('shelf.foldersDialog.add') }}</button>
       </form>
-      <div class="text-right mt-3"><button type="button" class="btn" @click="open = false">Close</button></div>
+      <div class="text-right mt-3">
+        <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
+      </div>
     </v-card>
   </v-dialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
@@ -27,7 +28,14 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
 
 <template>
   <section v-if="named.length" class="mt-4">
-    <h2>Writes {{ named.length }} {{ named.length === 1 ? 'image' : 'images' }}</h2>
+    <h2>
+      {{
+        t('shelf.imageList.writes', {
+          count: named.length,
+          count2: named.length === 1 ? t('shelf.imageList.image') : t('shelf.imageList.images'),
+        })
+      }}
+    </h2>
     <p v-if="file.imageCheck && file.imageCheck.status !== 'done'" class="small" role="status">
       {{ file.imageCheck.status }}…
     </p>
@@ -42,7 +50,12 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
             <div v-for="one in outcomes(image.partition)" :key="one.against" :title="one.says">
               <VerdictMark
                 :level="one.agrees ? 'clear' : 'stop'"
-                :words="`${one.agrees ? 'agrees with' : 'differs from'} the ${one.against}`"
+                :words="
+                  t('shelf.imageList.the', {
+                    one: one.agrees ? t('shelf.imageList.agrees') : t('shelf.imageList.differsFrom'),
+                    against: one.against,
+                  })
+                "
               />
             </div>
             <span v-if="outcomes(image.partition).length === 0" class="mono mute hash">{{
@@ -54,21 +67,24 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
               <a
                 v-if="taken(image.partition)?.status === 'done'"
                 :href="`/api/shelf/${file.id}/partition/${image.partition}`"
-                >Save the image of {{ image.partition }}</a
+                >{{ t('shelf.imageList.saveImage', { partition: image.partition }) }}</a
               >
               <span v-else-if="busy(image.partition)" role="status">{{
                 taken(image.partition)?.status === 'begun'
-                  ? 'waits for its turn'
-                  : `${bytes(taken(image.partition)?.doneBytes ?? 0)} of ${bytes(image.sizeBytes)}`
+                  ? t('shelf.imageList.waitsItsTurn')
+                  : t('shelf.imageList.of', {
+                      bytes: bytes(taken(image.partition)?.doneBytes ?? 0),
+                      sizeBytes: bytes(image.sizeBytes),
+                    })
               }}</span>
               <button
                 v-else
                 type="button"
                 class="btn small"
-                :aria-label="`Take out the image of ${image.partition}`"
+                :aria-label="t('shelf.imageList.takeOutImage', { partition: image.partition })"
                 @click="takeOut(image.partition)"
               >
-                Take out
+                {{ t('shelf.imageList.takeOut') }}
               </button>
               <div v-if="taken(image.partition)?.status === 'failed'">{{ taken(image.partition)?.says }}</div>
             </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileSummary } from '../generated/api'
@@ -6,13 +7,14 @@ import type { FileSummary } from '../generated/api'
 const props = defineProps<{ file: FileSummary }>()
 const mark = computed(() => {
   const file = props.file
-  if (file.missing) return { level: 'mind', words: 'missing' }
-  if (file.problem !== null || file.integrity === 'damaged') return { level: 'stop', words: 'damaged' }
+  if (file.missing) return { level: 'mind', words: t('shelf.integrityMark.missing') }
+  if (file.problem !== null || file.integrity === 'damaged')
+    return { level: 'stop', words: t('shelf.integrityMark.damaged') }
   if (file.sha256 === null)
     return { level: 'note', words: `reading ${Math.round((100 * file.hashedBytes) / Math.max(1, file.sizeBytes))} %` }
   return file.integrity === 'verified'
-    ? { level: 'clear', words: 'verified' }
-    : { level: 'settle', words: 'unverified' }
+    ? { level: 'clear', words: t('shelf.integrityMark.verified') }
+    : { level: 'settle', words: t('shelf.integrityMark.unverified') }
 })
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import { bytes, exactBytes } from '../app/format'
 import type { FileAnswer } from '../generated/api'
@@ -14,7 +15,9 @@ const total = computed(() => props.images.reduce((sum, image) => sum + image.siz
 
 <template>
   <figure class="bars" data-test="partition-bars">
-    <figcaption class="small mute">{{ bytes(total) }} in {{ images.length }} partitions</figcaption>
+    <figcaption class="small mute">
+      {{ t('shelf.partitionBars.partitions', { total: bytes(total), count: images.length }) }}
+    </figcaption>
     <div
       v-for="image in sorted.slice(0, SHOWN)"
       :key="image.partition"
@@ -25,7 +28,9 @@ const total = computed(() => props.images.reduce((sum, image) => sum + image.siz
       <span class="room"><i :style="{ width: `${Math.max(1, (100 * image.sizeBytes) / largest)}%` }" /></span>
       <span class="mono small size">{{ bytes(image.sizeBytes) }}</span>
     </div>
-    <p v-if="sorted.length > SHOWN" class="small mute">and {{ sorted.length - SHOWN }} smaller ones</p>
+    <p v-if="sorted.length > SHOWN" class="small mute">
+      {{ t('shelf.partitionBars.smallerOnes', { count: sorted.length - SHOWN }) }}
+    </p>
   </figure>
 </template>
 

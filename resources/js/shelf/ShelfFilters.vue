@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import type { FileSummary } from '../generated/api'
 import { facetsOf, isNew, type Facets, type Grouping, type ShelfView } from './shelfView'
@@ -13,14 +14,29 @@ const set = <K extends keyof Facets>(name: K, value: Facets[K]): void => {
   facets.value = { ...facets.value, [name]: value }
 }
 const lists = computed(() => [
-  { name: 'kind' as const, label: 'Kind', all: 'every kind', values: choices.value.kinds },
-  { name: 'codename' as const, label: 'For', all: 'every codename', values: choices.value.codenames },
-  { name: 'state' as const, label: 'Checked', all: 'every state', values: choices.value.states },
+  {
+    name: 'kind' as const,
+    label: t('common.kind'),
+    all: t('shelf.shelfFilters.everyKind'),
+    values: choices.value.kinds,
+  },
+  {
+    name: 'codename' as const,
+    label: t('shelf.shelfFilters.for'),
+    all: t('shelf.shelfFilters.everyCodename'),
+    values: choices.value.codenames,
+  },
+  {
+    name: 'state' as const,
+    label: t('shelf.shelfFilters.checked'),
+    all: t('shelf.shelfFilters.everyState'),
+    values: choices.value.states,
+  },
 ])
 const groupings: { value: Grouping; title: string }[] = [
-  { value: 'kind', title: 'by kind' },
-  { value: 'codename', title: 'by codename' },
-  { value: 'none', title: 'not grouped' },
+  { value: 'kind', title: t('shelf.shelfFilters.byKind') },
+  { value: 'codename', title: t('shelf.shelfFilters.byCodename') },
+  { value: 'none', title: t('shelf.shelfFilters.notGrouped') },
 ]
 </script>
 
@@ -46,11 +62,11 @@ const groupings: { value: Grouping; title: string }[] = [
         :checked="facets.onlyNew"
         @change="set('onlyNew', ($event.target as HTMLInputElement).checked)"
       />
-      new since your last visit ({{ fresh }})</label
+      {{ t('shelf.shelfFilters.newSinceYourLast', { fresh }) }}</label
     >
     <span class="gap" />
     <label
-      >Group
+      >{{ t('shelf.shelfFilters.group') }}
       <select
         name="group"
         :value="view.group"
@@ -66,7 +82,7 @@ const groupings: { value: Grouping; title: string }[] = [
         :checked="view.dense"
         @change="view = { ...view, dense: ($event.target as HTMLInputElement).checked }"
       />
-      more in less room</label
+      {{ t('shelf.shelfFilters.moreLessRoom') }}</label
     >
   </div>
 </template>

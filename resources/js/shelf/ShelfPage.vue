@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
@@ -89,18 +90,31 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
 
 <template>
   <TopBar>
-    <h1>Shelf</h1>
+    <h1>{{ t('shelf.shelfPage.shelf') }}</h1>
     <div v-if="data" class="mute small">
-      {{ data.packages.length }} files in {{ data.folders.length + 1 }} {{ data.folders.length ? 'folders' : 'folder'
-      }}<span v-if="reading.length"> · reading {{ reading.length }}, {{ bytes(Math.max(0, bytesLeft)) }} left</span>
+      {{
+        t('shelf.shelfPage.files', {
+          count: data.packages.length,
+          count2: data.folders.length + 1,
+          count3: data.folders.length ? t('shelf.shelfPage.folders') : t('shelf.shelfPage.folder'),
+        })
+      }}<span v-if="reading.length"
+        >{{ ' '
+        }}{{ t('shelf.shelfPage.readingLeft', { count: reading.length, bytes: bytes(Math.max(0, bytesLeft)) }) }}</span
+      >
     </div>
     <template #acts>
       <label class="mute"
-        >Filter <kbd>/</kbd>
-        <input ref="filterField" v-model="facets.words" class="field" type="search" aria-label="Filter files"
+        >{{ t('common.filter') }} <kbd>/</kbd>
+        <input
+          ref="filterField"
+          v-model="facets.words"
+          class="field"
+          type="search"
+          :aria-label="t('shelf.shelfPage.filterFiles')"
       /></label>
-      <button type="button" class="btn" @click="foldersOpen = true">Choose folders</button>
-      <button type="button" class="btn" @click="look">Look for new files</button>
+      <button type="button" class="btn" @click="foldersOpen = true">{{ t('shelf.shelfPage.chooseFolders') }}</button>
+      <button type="button" class="btn" @click="look">{{ t('shelf.shelfPage.lookNewFiles') }}</button>
     </template>
   </TopBar>
   <div
@@ -115,13 +129,13 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
     <UploadTray ref="tray" @done="load" />
     <div v-if="data && data.packages.length === 0" class="empty">
       <p>
-        The shelf is empty. Drop files here, or put them with their release cards into
+        {{ t('shelf.shelfPage.shelfEmptyDropFiles') }}
         <span class="mono">{{ data.folder }}</span>.
       </p>
     </div>
     <template v-else-if="data">
       <ShelfFilters v-model:facets="facets" v-model:view="view" :files="data.packages" :last-visit="lastVisit" />
-      <div v-if="files.length === 0" class="empty">No file matches. Take something out of the filter.</div>
+      <div v-if="files.length === 0" class="empty">{{ t('shelf.shelfPage.noFileMatchesTake') }}</div>
       <div v-else class="cols" :class="{ two: open }">
         <div class="list">
           <TickedActs :files="tickedFiles" @untick="ticked = []" />
@@ -135,7 +149,7 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
               :files="group.files"
               :view="view"
               :open="chosen"
-              :caption="group.name || 'Files'"
+              :caption="group.name || t('shelf.shelfPage.files2')"
               :last-visit="lastVisit"
               @sort="sortBy"
               @open="chosen = $event"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileSummary } from '../generated/api'
@@ -10,11 +11,11 @@ defineEmits<{ open: [id: number] }>()
 
 const AT_ONCE = 3
 const marks: Record<string, { level: string; words: string }> = {
-  damaged: { level: 'stop', words: 'Damaged' },
-  missing: { level: 'mind', words: 'Missing' },
+  damaged: { level: 'stop', words: t('shelf.shelfProblems.damaged') },
+  missing: { level: 'mind', words: t('shelf.shelfProblems.missing') },
 }
 const markOf = (file: FileSummary): { level: string; words: string } =>
-  marks[stateOf(file)] ?? { level: 'settle', words: 'In doubt' }
+  marks[stateOf(file)] ?? { level: 'settle', words: t('shelf.shelfProblems.doubt') }
 const sorted = computed(() =>
   [...props.files].sort((a, b) => Number(markOf(a).level !== 'stop') - Number(markOf(b).level !== 'stop')),
 )
@@ -23,13 +24,19 @@ const lists = computed(() => [sorted.value.slice(0, AT_ONCE), sorted.value.slice
 
 <template>
   <section v-if="files.length" class="problems" data-test="problems">
-    <h2>{{ files.length === 1 ? 'One file needs a look' : `${files.length} files need a look` }}</h2>
+    <h2>
+      {{
+        files.length === 1
+          ? t('shelf.shelfProblems.oneFileNeedsLook')
+          : t('shelf.shelfProblems.filesNeedLook', { count: files.length })
+      }}
+    </h2>
     <component
       :is="place === 0 ? 'div' : 'details'"
       v-for="(list, place) in lists.filter((one) => one.length)"
       :key="place"
     >
-      <summary v-if="place" class="small">{{ list.length }} more</summary>
+      <summary v-if="place" class="small">{{ t('shelf.shelfProblems.more', { count: list.length }) }}</summary>
       <button v-for="file in list" :key="file.id" type="button" class="problem" @click="$emit('open', file.id)">
         <VerdictMark :level="markOf(file).level" :words="markOf(file).words" />
         <b>{{ file.title }}</b>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileAnswer } from '../generated/api'
@@ -12,10 +13,16 @@ const tones = ['var(--slate)', 'var(--moss)', 'var(--brass)', 'var(--mute)']
   <section v-for="space in spaces" :key="space.codename" class="space small">
     <div class="head">
       <span
-        >Space on <b class="mono">{{ space.codename }}</b></span
+        >{{ t('shelf.spaceBars.space') }} <b class="mono">{{ space.codename }}</b></span
       ><VerdictMark
         :level="space.fits ? 'clear' : 'stop'"
-        :words="space.fits ? 'it fits' : space.missingBytes ? `${bytes(space.missingBytes)} are missing` : 'too large'"
+        :words="
+          space.fits
+            ? t('shelf.spaceBars.fits')
+            : space.missingBytes
+              ? t('shelf.spaceBars.missing', { missingBytes: bytes(space.missingBytes) })
+              : t('shelf.spaceBars.tooLarge')
+        "
       />
     </div>
     <template v-if="space.limitBytes !== null && space.logical.length">
@@ -24,7 +31,9 @@ const tones = ['var(--slate)', 'var(--moss)', 'var(--brass)', 'var(--mute)']
         viewBox="0 0 400 14"
         preserveAspectRatio="none"
         role="img"
-        :aria-label="`${bytes(space.needBytes)} of ${bytes(space.limitBytes)} in super`"
+        :aria-label="
+          t('shelf.spaceBars.super', { needBytes: bytes(space.needBytes), limitBytes: bytes(space.limitBytes) })
+        "
       >
         <rect x="0" y="0" width="400" height="14" fill="var(--soft)" />
         <rect
@@ -40,14 +49,29 @@ const tones = ['var(--slate)', 'var(--moss)', 'var(--brass)', 'var(--mute)']
           :fill="tones[index % tones.length]"
         />
       </svg>
-      <div class="mute" :title="`${exactBytes(space.needBytes)} of ${exactBytes(space.limitBytes)}`">
-        {{ bytes(space.needBytes) }} of {{ bytes(space.limitBytes) }} in super:
-        {{ space.logical.map((part) => `${part.partition} ${bytes(part.bytes)}`).join(', ') }}
+      <div
+        class="mute"
+        :title="
+          t('shelf.spaceBars.of', { needBytes: exactBytes(space.needBytes), limitBytes: exactBytes(space.limitBytes) })
+        "
+      >
+        {{
+          t('shelf.spaceBars.super2', {
+            needBytes: bytes(space.needBytes),
+            limitBytes: bytes(space.limitBytes),
+            space: space.logical.map((part) => `${part.partition} ${bytes(part.bytes)}`).join(', '),
+          })
+        }}
       </div>
     </template>
     <div v-for="part in space.tooLarge" :key="part.partition">
-      The image for <span class="mono">{{ part.partition }}</span> has {{ exactBytes(part.needBytes) }}; the partition
-      holds {{ exactBytes(part.hasBytes) }}.
+      {{ t('shelf.spaceBars.image') }} <span class="mono">{{ part.partition }}</span>
+      {{
+        t('shelf.spaceBars.hasPartitionHolds', {
+          needBytes: exactBytes(part.needBytes),
+          hasBytes: exactBytes(part.hasBytes),
+        })
+      }}
     </div>
   </section>
 </template>

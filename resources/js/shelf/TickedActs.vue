@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { client } from '../app/client'
@@ -30,7 +31,7 @@ const says = ref('')
 async function check(): Promise<void> {
   for (const { id } of present.value)
     await send(() => client.POST('/shelf/{package}/check', { params: { path: { package: id } } }))
-  says.value = `The images of ${present.value.length} files are being compared. Each file shows what came of it.`
+  says.value = t('shelf.tickedActs.imagesFilesBeingCompared', { count: present.value.length })
 }
 async function forget(): Promise<void> {
   for (const { id } of missing.value)
@@ -40,18 +41,26 @@ async function forget(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="files.length" class="ticked" role="region" aria-label="Ticked files">
-    <b>{{ files.length === 1 ? '1 file ticked' : `${files.length} files ticked` }}</b>
+  <div v-if="files.length" class="ticked" role="region" :aria-label="t('shelf.tickedActs.tickedFiles')">
+    <b>{{
+      files.length === 1
+        ? t('shelf.tickedActs.n1FileTicked')
+        : t('shelf.tickedActs.filesTicked', { count: files.length })
+    }}</b>
     <button v-if="subject" type="button" class="btn small" @click="isPlanning = true">
-      Plan a job with {{ files.length === 1 ? 'it' : 'them' }}
+      {{
+        t('shelf.tickedActs.planJob', {
+          count: files.length === 1 ? t('shelf.tickedActs.it') : t('shelf.tickedActs.them'),
+        })
+      }}
     </button>
     <button v-if="present.length" type="button" class="btn small" :disabled="busy" @click="check">
-      Compare the images of {{ present.length }}
+      {{ t('shelf.tickedActs.compareImages', { count: present.length }) }}
     </button>
     <button v-if="missing.length" type="button" class="btn small erase" :disabled="busy" @click="forget">
-      Forget {{ missing.length }} missing
+      {{ t('shelf.tickedActs.forgetMissing', { count: missing.length }) }}
     </button>
-    <button type="button" class="btn small" @click="emit('untick')">Tick none</button>
+    <button type="button" class="btn small" @click="emit('untick')">{{ t('shelf.tickedActs.tickNone') }}</button>
     <span v-if="says" class="small" role="status">{{ says }}</span>
     <ErrorNote :error="refused" />
   </div>

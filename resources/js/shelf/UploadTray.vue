@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { Upload } from 'tus-js-client'
 import { ref, shallowReactive } from 'vue'
 import { bytes, duration } from '../app/format'
@@ -75,7 +76,7 @@ function begin(file: File): void {
       row.state = answer?.what ? 'refused' : 'stopped'
       row.says = answer?.what
         ? `${answer.what}. ${answer.todo ?? ''}`
-        : `The application answered with status ${response.getStatus()}. What has arrived is kept.`
+        : t('shelf.uploadTray.applicationAnsweredStatusWhat', { response: response.getStatus() })
     },
     onSuccess: () => {
       coming.value = coming.value.filter((one) => one !== row)
@@ -102,7 +103,9 @@ async function drop(row: Coming): Promise<void> {
 function timeLeft(row: Coming): string {
   const seconds = (Date.now() - row.begunAt) / 1000
   const rate = (row.sent - row.begun) / seconds
-  return seconds > 1 && rate > 0 ? `, ${duration((row.file.size - row.sent) / rate)} left` : ''
+  return seconds > 1 && rate > 0
+    ? t('shelf.uploadTray.left', { duration: duration((row.file.size - row.sent) / rate) })
+    : ''
 }
 
 defineExpose({ take })
@@ -115,21 +118,26 @@ defineExpose({ take })
       type="file"
       multiple
       class="visually-hidden"
-      aria-label="Choose files for the shelf"
+      :aria-label="t('shelf.uploadTray.chooseFilesShelf')"
       @change="take([...(picker?.files ?? [])])"
     />
     <p v-if="!plain" class="mute small">
-      Drop files anywhere on this page, or
-      <button type="button" class="plain" @click="picker?.click()">choose them</button>. Files in a folder of this
-      machine need no copy: name the folder.
+      {{ t('shelf.uploadTray.dropFilesAnywherePage') }}
+      <button type="button" class="plain" @click="picker?.click()">{{ t('shelf.uploadTray.chooseThem') }}</button>{{
+        t('shelf.uploadTray.filesFolderMachineNeed')
+      }}
     </p>
     <div v-for="row in coming" :key="row.file.name + row.file.size" class="row" role="status">
       <b class="mono">{{ row.file.name }}</b>
-      <progress :value="row.sent" :max="row.file.size" :aria-label="`${row.file.name} uploaded`" />
+      <progress
+        :value="row.sent"
+        :max="row.file.size"
+        :aria-label="t('shelf.uploadTray.uploaded', { name: row.file.name })"
+      />
       <span class="small"
-        >{{ bytes(row.sent) }} of {{ bytes(row.file.size)
+        >{{ t('shelf.uploadTray.of', { sent: bytes(row.sent), size: bytes(row.file.size) })
         }}<template v-if="row.state === 'sending'">{{ timeLeft(row) }}</template
-        ><template v-else-if="row.state === 'waiting'">, the connection is gone; it goes on by itself</template></span
+        ><template v-else-if="row.state === 'waiting'">{{ t('shelf.uploadTray.connectionGoneGoesBy') }}</template></span
       >
       <span v-if="row.says" class="small says">{{ row.says }}</span>
       <button
@@ -138,9 +146,9 @@ defineExpose({ take })
         class="btn small"
         @click="resume(row)"
       >
-        Go on
+        {{ t('shelf.uploadTray.go') }}
       </button>
-      <button type="button" class="btn small" @click="drop(row)">Drop it</button>
+      <button type="button" class="btn small" @click="drop(row)">{{ t('shelf.uploadTray.drop') }}</button>
     </div>
   </div>
 </template>

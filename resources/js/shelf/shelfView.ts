@@ -1,3 +1,4 @@
+import { t } from '../app/i18n'
 import type { FileSummary } from '../generated/api'
 
 export type Column = 'title' | 'kind' | 'codename' | 'size' | 'state' | 'added'
@@ -19,7 +20,7 @@ export interface Facets {
   onlyNew: boolean
 }
 
-export const ANY_PHONE = 'any phone'
+export const ANY_PHONE = t('shelf.shelfView.anyPhone')
 
 export function stateOf(file: FileSummary): FileState {
   if (file.missing) return 'missing'
@@ -29,10 +30,10 @@ export function stateOf(file: FileSummary): FileState {
 
 /** What a person should look at, in a few words; null where nothing is wrong. */
 export function problemOf(file: FileSummary): string | null {
-  if (file.missing) return 'The file is no longer where it was.'
+  if (file.missing) return t('shelf.shelfView.fileNoLongerWhere')
   if (file.problem !== null) return inShort(file.problem)
   if (file.integrity === 'damaged') return inShort(file.integrityReason)
-  if (file.conflicts > 0) return 'File and card say different things.'
+  if (file.conflicts > 0) return t('shelf.shelfView.fileCardSayDifferent')
   return null
 }
 
@@ -45,11 +46,11 @@ const codenamesOf = (file: FileSummary): string[] => (file.codenames.length ? fi
 export function shows(facets: Facets, lastVisit: string): (file: FileSummary) => boolean {
   const words = facets.words.toLowerCase().split(/\s+/).filter(Boolean)
   return (file) => {
-    const text = [file.name, file.title, file.kind ?? 'unknown', ...file.codenames, stateOf(file)].join(' ')
+    const text = [file.name, file.title, file.kind ?? t('common.unknown'), ...file.codenames, stateOf(file)].join(' ')
     const lower = text.toLowerCase()
     return (
       words.every((word) => lower.includes(word)) &&
-      (facets.kind === '' || (file.kind ?? 'unknown') === facets.kind) &&
+      (facets.kind === '' || (file.kind ?? t('common.unknown')) === facets.kind) &&
       (facets.codename === '' || codenamesOf(file).includes(facets.codename)) &&
       (facets.state === '' || stateOf(file) === facets.state) &&
       (!facets.onlyNew || isNew(file, lastVisit))
@@ -69,7 +70,7 @@ export function counts(files: FileSummary[], of: (file: FileSummary) => string[]
 export const facetsOf = (
   files: FileSummary[],
 ): Record<'kinds' | 'codenames' | 'states', { value: string; count: number }[]> => ({
-  kinds: counts(files, (file) => [file.kind ?? 'unknown']),
+  kinds: counts(files, (file) => [file.kind ?? t('common.unknown')]),
   codenames: counts(files, codenamesOf),
   states: counts(files, (file) => [stateOf(file)]),
 })
@@ -85,7 +86,7 @@ export function grouped(files: FileSummary[], view: ShelfView, kinds: string[]):
   if (view.group === 'none') return [{ name: '', files: sorted }]
   const groups = new Map<string, FileSummary[]>()
   for (const file of sorted) {
-    const names = view.group === 'kind' ? [file.kind ?? 'unknown'] : codenamesOf(file)
+    const names = view.group === 'kind' ? [file.kind ?? t('common.unknown')] : codenamesOf(file)
     for (const name of names) groups.set(name, [...(groups.get(name) ?? []), file])
   }
   const place = (name: string): number => (kinds.indexOf(name) < 0 ? kinds.length : kinds.indexOf(name))

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import BatteryBar from '../bench/BatteryBar.vue'
 import SlotStrip from '../bench/SlotStrip.vue'
 import type { UnitCard } from '../generated/api'
@@ -11,15 +12,24 @@ defineProps<{ card: UnitCard; kept: string }>()
   <article class="sheet card" data-test="card">
     <div class="head">
       <b class="codename mono">{{ card.codename }}</b>
-      <span class="mono small mute">{{ kept || 'not on the bench yet' }}</span>
+      <span class="mono small mute">{{ kept || t('start.arrivingCard.notBenchYet') }}</span>
     </div>
-    <div class="mute small">{{ card.name }} · {{ card.model ?? 'model number not read yet' }}</div>
+    <div class="mute small">{{ card.name }} · {{ card.model ?? t('start.arrivingCard.modelNumberNotRead') }}</div>
     <SlotStrip class="slots" :slots="card.slots" :second="card.second" />
     <div class="state small">
       <span class="mute"
-        >{{ card.unlocked === null ? 'lock unknown' : card.unlocked ? 'bootloader unlocked' : 'bootloader locked' }},
-        {{ card.encryption === null ? 'encryption unknown' : `${card.encryption} encryption` }},
-        {{ card.fileSystem ?? 'file system unknown' }}</span
+        >{{
+          card.unlocked === null
+            ? t('start.arrivingCard.lockUnknown')
+            : card.unlocked
+              ? t('start.arrivingCard.bootloaderUnlocked')
+              : t('start.arrivingCard.bootloaderLocked')
+        }},
+        {{
+          card.encryption === null
+            ? t('start.arrivingCard.encryptionUnknown')
+            : t('start.arrivingCard.encryption', { encryption: card.encryption })
+        }}, {{ card.fileSystem ?? t('start.arrivingCard.fileSystemUnknown') }}</span
       >
       <BatteryBar :percent="card.battery" />
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -36,18 +37,18 @@ function agreeAll(): void {
           :words="job.plan.verdict.words"
         />
       </div>
-      <p v-if="open.length === 0" role="status">Nothing is open. The next page shows every step before you start.</p>
+      <p v-if="open.length === 0" role="status">{{ t('start.startJob.nothingOpenNextPage') }}</p>
       <template v-else>
-        <p class="mute small">This is still open. Each line says what to do about it.</p>
+        <p class="mute small">{{ t('start.startJob.stillOpenEachLine') }}</p>
         <button v-if="done.length > 1" type="button" class="btn small" @click="agreeAll">
-          Agree to all {{ done.length }} that the plan does first
+          {{ t('start.startJob.agreeAllPlanDoes', { count: done.length }) }}
         </button>
         <FindingList :findings="rows">
           <template #acts="{ finding }"><SettleForm :job="job" :finding="finding" @change="change" /></template>
         </FindingList>
         <LossTable :job="job" @change="change" />
       </template>
-      <RouterLink class="btn act" :to="`/jobs/${id}/score`">See the steps of the plan</RouterLink>
+      <RouterLink class="btn act" :to="`/jobs/${id}/score`">{{ t('start.startJob.seeStepsPlan') }}</RouterLink>
     </template>
   </section>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import TopBar from '../app/TopBar.vue'
@@ -25,8 +26,7 @@ const label = ref('')
 const kept = ref('')
 const opened = ref<number | null>(null)
 
-const examples =
-  "The phone's properties · its bootloader's variables · a listing of partitions · a log · the text of a build's page"
+const examples = t('start.startPage.phonesPropertiesItsBootloaders')
 const things = computed(() => answer.value?.things ?? [])
 const mayKeep = computed(
   () => answer.value?.card && answer.value.known === null && !kept.value && !answer.value.draft?.contradictions.length,
@@ -93,12 +93,12 @@ function begin(): void {
 
 <template>
   <TopBar>
-    <h1>What have you got?</h1>
+    <h1>{{ t('start.startPage.whatHaveYouGot') }}</h1>
     <div class="mute small">
-      Put down what you have of one phone, in any order. It shows which jobs are possible, and what is missing.
+      {{ t('start.startPage.putDownWhatYou') }}
     </div>
     <template #acts>
-      <button v-if="!isEmpty" type="button" class="btn" @click="begin">Clear this page</button>
+      <button v-if="!isEmpty" type="button" class="btn" @click="begin">{{ t('start.startPage.clearPage') }}</button>
     </template>
   </TopBar>
   <div class="page two" :class="{ alone: isEmpty }">
@@ -110,30 +110,28 @@ function begin(): void {
       @drop.prevent="take($event.dataTransfer?.files)"
     >
       <label class="box"
-        ><b>Paste what the phone or the computer printed, or drop files here</b>
+        ><b>{{ t('start.startPage.pasteWhatPhoneOr') }}</b>
         <textarea
           v-model="typed"
           class="mono"
           rows="5"
           spellcheck="false"
-          aria-label="Paste or type"
+          :aria-label="t('start.startPage.pasteOrType')"
           :placeholder="examples"
           @paste="paste"
         />
       </label>
       <div class="acts">
-        <button type="button" class="btn" @click="picker?.click()">Choose files</button>
+        <button type="button" class="btn" @click="picker?.click()">{{ t('start.startPage.chooseFiles') }}</button>
         <input
           ref="picker"
           type="file"
           multiple
           class="visually-hidden"
-          aria-label="Choose texts, builds and images"
+          :aria-label="t('start.startPage.chooseTextsBuildsImages')"
           @change="take(picker?.files)"
         />
-        <span class="mute small"
-          >Builds and images go to the shelf. Texts stay on this page until you keep the phone.</span
-        >
+        <span class="mute small">{{ t('start.startPage.buildsImagesGoShelf') }}</span>
       </div>
       <UploadTray ref="tray" plain @done="arrived" />
       <ErrorNote :error="refused" />
@@ -144,38 +142,42 @@ function begin(): void {
       <template v-if="answer">
         <p v-if="answer.known && answer.known !== kept" class="sheet open" role="status">
           <span
-            >This is <RouterLink class="mono" :to="`/bench/${answer.known}`">{{ answer.known }}</RouterLink>, which is
-            on the bench. Paste new outputs on its page.</span
+            >{{ t('start.startPage.thisIs') }}
+            <RouterLink class="mono" :to="`/bench/${answer.known}`">{{ answer.known }}</RouterLink>{{
+              t('start.startPage.whichBenchPasteNew')
+            }}</span
           >
         </p>
         <WhatIsKnown v-model:decided="decided" :answer="answer" :kept="kept" />
         <form v-if="mayKeep" class="sheet open keep" @submit.prevent="keep">
           <label
-            >Label for its sticker
+            >{{ t('start.startPage.labelItsSticker') }}
             <input v-model.trim="label" name="label" class="mono" :placeholder="free" maxlength="40" />
           </label>
-          <button type="submit" class="btn act" :disabled="busy">Put the phone on the bench</button>
+          <button type="submit" class="btn act" :disabled="busy">{{ t('start.startPage.putPhoneBench') }}</button>
         </form>
         <p v-if="kept" class="sheet open" role="status">
           <span
-            ><RouterLink class="mono" :to="`/bench/${kept}`">{{ kept }}</RouterLink> is on the bench, with its model
-            sheet.</span
+            ><RouterLink class="mono" :to="`/bench/${kept}`">{{ kept }}</RouterLink>
+            {{ t('start.startPage.benchItsModelSheet') }}</span
           >
         </p>
         <ErrorNote :error="notKept" />
         <section v-if="answer.jobs.length && opened === null" class="sheet open" data-test="jobs">
-          <h2>Possible now</h2>
+          <h2>{{ t('start.startPage.possibleNow') }}</h2>
           <div v-for="job in answer.jobs" :key="job.package" class="job">
             <div>
               <b>{{ job.label }}: {{ job.build }}</b>
               <div class="small mute mono">{{ job.name }}</div>
             </div>
             <VerdictMark :level="job.verdict.level" :count="job.verdict.toSettle" :words="job.verdict.words" />
-            <button type="button" class="btn act small" :disabled="busy" @click="openJob(job)">Plan this job</button>
+            <button type="button" class="btn act small" :disabled="busy" @click="openJob(job)">
+              {{ t('start.startPage.planJob') }}
+            </button>
           </div>
         </section>
         <p v-else-if="answer.card && opened === null" class="mute small">
-          No build for {{ answer.card.codename }} is here yet. Drop one to see whether it fits.
+          {{ t('start.startPage.noBuildHereYet', { codename: answer.card.codename }) }}
         </p>
       </template>
     </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import type { StartAnswer } from '../generated/api'
 
 /** What was put down, each with what it says. */
@@ -15,10 +16,10 @@ defineEmits<{ drop: [name: string] }>()
         v-if="!thing.kinds.includes('file')"
         type="button"
         class="btn small"
-        :aria-label="`Take away ${thing.name}`"
+        :aria-label="t('start.thingList.takeAway', { name: thing.name })"
         @click="$emit('drop', thing.name)"
       >
-        Take away
+        {{ t('start.thingList.takeAway2') }}
       </button>
     </li>
   </ul>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { t } from '../app/i18n'
 import { computed } from 'vue'
 import type { StartAnswer } from '../generated/api'
 import ArrivingCard from './ArrivingCard.vue'
@@ -10,7 +11,13 @@ const decided = defineModel<Record<string, string>>('decided', { required: true 
 
 const fields = computed(() => props.answer.draft?.fields ?? [])
 const shown = (value: unknown): string =>
-  Array.isArray(value) ? value.join(', ') : typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
+  Array.isArray(value)
+    ? value.join(', ')
+    : typeof value === 'boolean'
+      ? value
+        ? t('common.yes')
+        : t('common.no')
+      : String(value)
 const decide = (field: string, value: unknown): void => {
   decided.value = { ...decided.value, [field]: shown(value) }
 }
@@ -20,44 +27,46 @@ const decide = (field: string, value: unknown): void => {
   <ArrivingCard v-if="answer.card" :card="answer.card" :kept="kept || (answer.known ?? '')" />
   <p v-if="answer.lookalike" class="note" role="status">{{ answer.lookalike }}</p>
   <section v-for="one in answer.draft?.contradictions ?? []" :key="one.field ?? one.name" class="sheet open">
-    <b>The texts disagree about {{ fieldWords(one.field ?? one.name ?? '') }}. Which one holds?</b>
+    <b>{{ t('start.whatIsKnown.textsDisagreeAboutWhich', { fieldWords: fieldWords(one.field ?? one.name ?? '') }) }}</b>
     <div v-for="value in one.values" :key="shown(value.value)" class="side">
       <button type="button" class="btn small" @click="decide(one.field ?? one.name ?? '', value.value)">
         {{ shown(value.value) }}
       </button>
-      <span class="mono small mute">{{ value.source }}, line {{ value.lineNumber }}: {{ value.line }}</span>
+      <span class="mono small mute">{{
+        t('start.whatIsKnown.line', { source: value.source, lineNumber: value.lineNumber, line: value.line })
+      }}</span>
     </div>
   </section>
   <section v-if="answer.needs.length" class="sheet open" data-test="needs">
-    <h2>Still needed</h2>
+    <h2>{{ t('start.whatIsKnown.stillNeeded') }}</h2>
     <div v-for="need in answer.needs" :key="need.field" class="need">
       <b>{{ fieldWords(need.field) }}</b>
       <span class="small">{{ need.ask }}</span>
       <label v-if="need.choices.length" class="small"
-        >Or choose it:
+        >{{ t('start.whatIsKnown.orChoose') }}
         <select
           :value="decided[need.field] ?? ''"
-          :aria-label="`${fieldWords(need.field)}: choose it`"
+          :aria-label="t('start.whatIsKnown.choose', { field: fieldWords(need.field) })"
           @change="decide(need.field, ($event.target as HTMLSelectElement).value)"
         >
-          <option value="" disabled>not known</option>
+          <option value="" disabled>{{ t('common.notKnown') }}</option>
           <option v-for="choice in need.choices" :key="choice" :value="choice">{{ choice.replace('_', ' ') }}</option>
         </select></label
       >
     </div>
   </section>
   <section v-if="answer.symptoms.length" class="sheet open">
-    <h2>What went wrong</h2>
+    <h2>{{ t('start.whatIsKnown.whatWentWrong') }}</h2>
     <div v-for="one in answer.symptoms" :key="one.id">
       <b>{{ one.label }}</b>
       <div class="mono small">
         <mark>{{ one.line }}</mark>
       </div>
     </div>
-    <p class="small mute">The handbook lists what may be behind it. In a run, paste it there: the causes are ranked.</p>
+    <p class="small mute">{{ t('start.whatIsKnown.handbookListsWhatMay') }}</p>
   </section>
   <section v-if="answer.requirements.length" class="sheet open">
-    <h2>What the page asks for</h2>
+    <h2>{{ t('start.whatIsKnown.whatPageAsks') }}</h2>
     <div v-for="(one, index) in answer.requirements" :key="index" class="need">
       <b>{{ fieldWords(one.field) }}: {{ shown(one.value) }}</b>
       <span class="small mute">“{{ one.line.trim() }}”</span>
@@ -65,9 +74,10 @@ const decide = (field: string, value: unknown): void => {
   </section>
   <details v-if="fields.length" class="sheet open">
     <summary>
-      {{ fields.length }} things about the model, each with its source<template v-if="answer.sheet?.isHere"
-        >; a sheet of {{ answer.card?.codename }} is here already</template
-      >
+      {{ t('start.whatIsKnown.thingsAboutModelEach', { count: fields.length })
+      }}<template v-if="answer.sheet?.isHere">{{
+        t('start.whatIsKnown.sheetHereAlready', { codename: answer.card?.codename })
+      }}</template>
     </summary>
     <table class="rows">
       <tbody>
@@ -75,10 +85,12 @@ const decide = (field: string, value: unknown): void => {
           <td class="small">{{ fieldWords(one.field) }}</td>
           <td class="mono small">{{ shown(one.value) }}</td>
           <td class="small mute">
-            <template v-if="!one.certain">inferred. {{ one.why }} </template>
+            <template v-if="!one.certain">{{ t('start.whatIsKnown.inferred', { why: one.why }) }} </template>
             <template v-if="one.sources[0]"
               >{{ one.sources[0].from
-              }}{{ one.sources[0].lineNumber ? `, line ${one.sources[0].lineNumber}` : '' }}</template
+              }}{{
+                one.sources[0].lineNumber ? t('start.whatIsKnown.line2', { one: one.sources[0].lineNumber }) : ''
+              }}</template
             >
           </td>
         </tr>

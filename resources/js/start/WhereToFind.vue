@@ -1,15 +1,27 @@
+<script setup lang="ts">
+import { t } from '../app/i18n'
+</script>
+
 <template>
   <section class="sheet hints">
-    <h2>Where to find it</h2>
+    <h2>{{ t('start.whereToFind.whereFind') }}</h2>
     <ul>
-      <li><b>The list of properties</b>: the phone prints it over the cable with debugging allowed.</li>
-      <li><b>The list of variables</b>: the bootloader prints it; it shows slots, sizes and the lock.</li>
-      <li><b>A build</b>: the zip or image as its publisher offers it. It stays as it is.</li>
-      <li><b>The page of a build</b>: copy its text. Sentences that ask for something are found in it.</li>
+      <li>
+        <b>{{ t('start.whereToFind.listProperties') }}</b>{{ t('start.whereToFind.phonePrintsOverCable') }}
+      </li>
+      <li>
+        <b>{{ t('start.whereToFind.listVariables') }}</b>{{ t('start.whereToFind.bootloaderPrintsShowsSlots') }}
+      </li>
+      <li>
+        <b>{{ t('start.whereToFind.build') }}</b>{{ t('start.whereToFind.zipOrImageAs') }}
+      </li>
+      <li>
+        <b>{{ t('start.whereToFind.pageBuild') }}</b>{{ t('start.whereToFind.copyItsTextSentences') }}
+      </li>
     </ul>
     <p class="small mute">
-      Nothing is sent anywhere, and nothing is written to a phone from this page. You can also
-      <RouterLink to="/bench">go to the bench</RouterLink>.
+      {{ t('start.whereToFind.nothingSentAnywhereNothing') }}
+      <RouterLink to="/bench">{{ t('start.whereToFind.goBench') }}</RouterLink>.
     </p>
   </section>
 </template>

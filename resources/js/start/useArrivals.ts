@@ -1,8 +1,12 @@
+import { t } from '../app/i18n'
 import { refDebounced, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
 import { client } from '../app/client'
 import { useSend } from '../app/useSend'
 import type { StartAnswer } from '../generated/api'
+
+/** The name of the text that is typed into the page itself. */
+const TYPED = t('start.useArrivals.whatYouTyped')
 
 export interface Text {
   name: string
@@ -48,7 +52,7 @@ export function useArrivals() {
   const { sendQuestion, send, refused, busy } = useSend()
   const typedLately = refDebounced(typed, TYPING_MS)
   const body = computed(() => ({
-    texts: [...texts.value, ...(typedLately.value.trim() ? [{ name: 'what you typed', text: typedLately.value }] : [])],
+    texts: [...texts.value, ...(typedLately.value.trim() ? [{ name: TYPED, text: typedLately.value }] : [])],
     files: files.value,
     decided: Object.entries(decided.value).map(([field, value]) => ({ field, value })),
   }))
@@ -70,7 +74,7 @@ export function useArrivals() {
     if (answer.value?.things.some((thing) => thing.reading)) void look()
   }, READING_MS)
 
-  function addText(text: string, name = `pasted ${++pasted}`): void {
+  function addText(text: string, name = t('start.useArrivals.pasted', { pasted: ++pasted })): void {
     const others = texts.value.filter((one) => one.name !== name)
     if (text.trim()) texts.value = [...others, { name, text }]
   }
@@ -90,7 +94,7 @@ export function useArrivals() {
     addText,
     addFile: async (file: File): Promise<void> => addText(await textOf(file), file.name),
     drop: (name: string): void => {
-      if (name === 'what you typed') typed.value = ''
+      if (name === TYPED) typed.value = ''
       texts.value = texts.value.filter((one) => one.name !== name)
     },
     clear: (): void => {

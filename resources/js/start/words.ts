@@ -1,48 +1,52 @@
+import { t } from '../app/i18n'
 const words: Record<string, string> = {
-  codename: 'Codename',
-  maker: 'Maker',
-  name: 'Shop name',
-  architecture: 'Processor',
-  launchApi: 'Launched with api',
-  slots: 'Number of slots',
-  recoveryHome: 'Where the recovery lives',
-  dynamicLayout: 'Whether it has super',
-  superBytes: 'Size of super',
-  fileSystems: 'File systems of the data',
-  encryptions: 'Encryption of the data',
-  partitions: 'Partitions',
-  variants: 'Model number',
-  aliases: 'Also covered by builds for it',
-  'variants.model': 'Model number',
-  'variants.chipset': 'Chipset',
-  'variants.region': 'Region',
-  'variants.carrier': 'Carrier',
-  'requires.firmware.min': 'Firmware at least',
-  'requires.firmware.slots': 'Firmware in',
-  'requires.vendor.min': 'Vendor at least',
-  'requires.vendor.channel': 'Vendor channel',
-  'requires.recovery.family': 'Recovery',
-  'requires.recovery.min': 'Recovery at least',
-  'requires.stockRelease': 'Maker’s release at least',
-  'requires.erase': 'Erase',
-  'requires.encryption': 'Encryption',
-  'requires.fileSystem': 'File system',
-  'requires.root': 'Root',
-  'brings.services': 'Brings services',
-  knownProblems: 'Known problem',
-  conditions: 'Condition',
-  excludes: 'Not for',
+  codename: t('common.codename'),
+  maker: t('start.words.maker'),
+  name: t('common.shopName'),
+  architecture: t('common.processor'),
+  launchApi: t('start.words.launchedApi'),
+  slots: t('start.words.numberSlots'),
+  recoveryHome: t('start.words.whereRecoveryLives'),
+  dynamicLayout: t('start.words.whetherHasSuper'),
+  superBytes: t('start.words.sizeSuper'),
+  fileSystems: t('start.words.fileSystemsData'),
+  encryptions: t('start.words.encryptionData'),
+  partitions: t('start.words.partitions'),
+  variants: t('common.modelNumber'),
+  aliases: t('start.words.alsoCoveredByBuilds'),
+  'variants.model': t('common.modelNumber'),
+  'variants.chipset': t('common.chipset'),
+  'variants.region': t('common.region'),
+  'variants.carrier': t('start.words.carrier'),
+  'requires.firmware.min': t('start.words.firmwareAtLeast'),
+  'requires.firmware.slots': t('start.words.firmware'),
+  'requires.vendor.min': t('start.words.vendorAtLeast'),
+  'requires.vendor.channel': t('start.words.vendorChannel'),
+  'requires.recovery.family': t('common.recovery'),
+  'requires.recovery.min': t('start.words.recoveryAtLeast'),
+  'requires.stockRelease': t('start.words.makersReleaseAtLeast'),
+  'requires.erase': t('start.words.erase'),
+  'requires.encryption': t('start.words.encryption'),
+  'requires.fileSystem': t('start.words.fileSystem'),
+  'requires.root': t('start.words.root'),
+  'brings.services': t('common.bringsServices'),
+  knownProblems: t('start.words.knownProblem'),
+  conditions: t('start.words.condition'),
+  excludes: t('start.words.not'),
 }
 const parts: Record<string, string> = {
   name: 'there',
   sizeBytes: 'size',
-  perSlot: 'one for each slot',
-  logical: 'lies in super',
+  perSlot: t('start.words.oneEachSlot'),
+  logical: t('start.words.liesSuper'),
 }
 
 /** A field of a sheet, a card or a phone as people call it. */
 export function fieldWords(field: string): string {
   const part = /^(partitions|superGroups)\.(.+)\.(\w+)$/.exec(field)
-  if (part) return part[1] === 'superGroups' ? `Limit of group ${part[2]}` : `${part[2]}: ${parts[part[3]!] ?? part[3]}`
+  if (part)
+    return part[1] === 'superGroups'
+      ? t('start.words.limitGroup', { part: part[2] })
+      : `${part[2]}: ${parts[part[3]!] ?? part[3]}`
   return words[field] ?? field
 }
