@@ -31,7 +31,8 @@ function keyTo(Application $app, string $key, string $words): void
 {
     $says =
         'const e = document.activeElement; ' .
-        'if (!["INPUT", "BUTTON", "A", "SELECT", "SUMMARY", "TR"].includes(e?.tagName)) return ""; const label = e.closest("label") ?? e; ' .
+        'if (!["INPUT", "BUTTON", "A", "SELECT", "SUMMARY", "TR"].includes(e?.tagName)) return ""; ' .
+        'const label = e.closest("label") ?? e; ' .
         'return `${e.getAttribute("aria-label") ?? ""} ${label.innerText ?? ""}`.replace(/\\s+/g, " ")';
     for ($presses = 0; $presses < 90; $presses++) {
         if (str_contains((string) $app->browser->executeScript($says), $words)) {

@@ -102,8 +102,8 @@ defineExpose({ show })
       </div>
       <p class="found small mute" role="status">
         <template v-if="data && hits.length === 0">{{ t('app.commandBar.nothingHasTheseWords') }}</template>
-        <template v-else-if="data && data.total > hits.length">
-          {{ t('app.commandBar.firstOneMoreWord', { count: hits.length, total: data.total }) }}
+        <template v-else-if="data && data.total > hits.length"
+          >{{ ' ' }}{{ t('app.commandBar.firstOneMoreWord', { count: hits.length, total: data.total }) }}
         </template>
       </p>
     </v-card>

@@ -75,6 +75,9 @@ const failed: Record<string, string> = {
           />
         </RouterLink>
         <span class="mute small">{{ unit.job.build ?? unit.job.intent }}</span>
+        <button v-if="unit.job.run?.status === 'ended'" type="button" class="btn small" @click="$emit('newJob')">
+          {{ t('bench.rackCard.planJob') }}
+        </button>
       </template>
       <template v-else-if="unit.codename === null">
         <span class="mute">{{ t('bench.rackCard.notIdentified') }}</span>

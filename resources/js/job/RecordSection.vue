@@ -35,8 +35,9 @@ const print = (): void => window.print()
       <div class="head">
         <div>
           <b>{{ runWords(record.status) }}</b>
-          <span class="mute small">
-            {{
+          <span class="mute small"
+            >{{ ' '
+            }}{{
               t('job.recordSection.startedLastEvent', {
                 startedAt: dateTimeOf(record.startedAt),
                 endedAt: dateTimeOf(record.endedAt),

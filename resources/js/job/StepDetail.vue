@@ -14,8 +14,8 @@ defineProps<{ step: Step; commands?: string[] }>()
     <div class="mute small">
       {{ modeName(step.mode)
       }}<template v-if="step.modeAfter !== step.mode"> → {{ modeName(step.modeAfter) }}</template>
-      <template v-if="step.slot && step.slot !== '-'">
-        {{ t('job.stepDetail.slot', { slot: slotName(step.slot) }) }}</template
+      <template v-if="step.slot && step.slot !== '-'"
+        >{{ ' ' }}{{ t('job.stepDetail.slot', { slot: slotName(step.slot) }) }}</template
       >
       {{
         t('job.stepDetail.whenSlow', {
@@ -38,7 +38,7 @@ defineProps<{ step: Step; commands?: string[] }>()
       <dt>{{ t('job.stepDetail.whyHere') }}</dt>
       <dd>
         <div v-for="reason in step.reasons" :key="reason.rule + reason.text">
-          <LinkedText :text="reason.text" />
+          <LinkedText :text="reason.text" />{{ ' ' }}
           <RouterLink v-if="reason.rule !== 'MODE'" class="mono small" :to="`/handbook#${reason.rule}`">{{
             reason.rule
           }}</RouterLink>

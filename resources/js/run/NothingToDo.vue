@@ -13,12 +13,13 @@ const calm = computed(() => calmOf(props.steps, props.at, props.elapsed))
 <template>
   <p class="calm" data-test="calm">
     <b>{{ t('run.nothingToDo.nothingYouDo') }}</b>
-    <template v-if="calm.ofStep !== null">
-      {{ t('run.nothingToDo.stepHasAboutLeft', { ofStep: duration(calm.ofStep) }) }}</template
+    <template v-if="calm.ofStep !== null"
+      >{{ ' ' }}{{ t('run.nothingToDo.stepHasAboutLeft', { ofStep: duration(calm.ofStep) }) }}</template
     >
-    <template v-else> {{ t('run.nothingToDo.stepTakesLongerThan') }}</template>
-    <template v-if="calm.next">
-      {{
+    <template v-else>{{ ' ' }}{{ t('run.nothingToDo.stepTakesLongerThan') }}</template>
+    <template v-if="calm.next"
+      >{{ ' '
+      }}{{
         t('run.nothingToDo.youAskedPhonesLabel', {
           inSeconds: duration(calm.next.inSeconds),
           number: calm.next.step.number,
