@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { language, languages, speak, t, type Language } from './i18n'
 import { useLocalStorage, usePreferredDark } from '@vueuse/core'
 import { computed, nextTick, ref, watch, watchEffect } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
+import { language, languages, speak, t, type Language } from './i18n'
 import CommandBar from './CommandBar.vue'
 import HealthLine from './HealthLine.vue'
 import KeysHelp from './KeysHelp.vue'

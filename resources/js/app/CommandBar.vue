@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { t } from './i18n'
 import { refDebounced, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from './i18n'
 import type { SearchAnswer } from '../generated/api'
 import ErrorNote from './ErrorNote.vue'
 import { useAnswer } from './useAnswer'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from './i18n'
 import { ref } from 'vue'
+import { t } from './i18n'
 
 /** A text that is pasted, typed, dropped as a file or chosen as one. */
 defineProps<{ label: string; name: string }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from './i18n'
 import { computed, ref } from 'vue'
+import { t } from './i18n'
 import ErrorNote from './ErrorNote.vue'
 import FileDrop from './FileDrop.vue'
 import { uploadBench } from './uploadText'

@@ -1,5 +1,5 @@
-import { t } from './i18n'
 import createClient from 'openapi-fetch'
+import { t } from './i18n'
 import type { ErrorAnswer, paths } from '../generated/api'
 
 /** What the server said when it refused: the sentence to show, and what to do where it says so. */

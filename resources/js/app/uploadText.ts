@@ -1,5 +1,5 @@
-import { t } from './i18n'
 import { Upload } from 'tus-js-client'
+import { t } from './i18n'
 import { ApiError, pageToken } from './client'
 import type { ErrorAnswer } from '../generated/api'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import type { IdentityAnswer } from '../generated/api'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import VerdictMark from '../app/VerdictMark.vue'
 
 /** One of a list, each with its verdict: what fits stands open, what does not is folded with the reason. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import type { DumpAnswer } from '../generated/api'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref } from 'vue'
+import { t } from '../app/i18n'
 import { client, type Body } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
 import { dateTimeOf } from '../app/format'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref, watchEffect } from 'vue'
+import { t } from '../app/i18n'
 import type { UnitAnswer } from '../generated/api'
 import CandidateList from './CandidateList.vue'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { slotName } from '../app/format'
 import type { UnitAnswer } from '../generated/api'
 import { slotViews } from './factMeaning'

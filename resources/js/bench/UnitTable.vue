@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import type { UnitCard } from '../generated/api'
 import { jobWords } from './words'
 

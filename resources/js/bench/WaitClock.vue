@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useNow } from '@vueuse/core'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { dateTimeOf, leftOf } from '../app/format'
 
 /** What is left of a maker's wait, and the first moment after it in the person's own zone. */

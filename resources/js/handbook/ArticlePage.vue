@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import TopBar from '../app/TopBar.vue'
 import ArticleDrawing from './ArticleDrawing.vue'
 import { articles } from './articles'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { t } from '../app/i18n'
 import { cautions } from '../app/cautions'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'

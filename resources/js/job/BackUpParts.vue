@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import type { JobAnswer } from '../generated/api'
 
 /** What the recovery puts into the set, chosen part by part. */

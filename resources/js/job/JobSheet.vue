@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { dateTimeOf, duration, modeName, slotName } from '../app/format'
 import type { JobAnswer } from '../generated/api'
 import type { Step } from './scoreLayout'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import { ago, dateTimeOf } from '../app/format'
 import SortHeader from '../app/SortHeader.vue'
 import VerdictMark from '../app/VerdictMark.vue'
@@ -60,7 +60,7 @@ const level = (job: Row): string => {
             <b>{{ job.card.codename }}</b> <span class="mute">{{ job.card.label }}</span>
           </td>
           <td>
-            {{ job.intent }}<template v-if="job.build">: {{ job.build }}</template>
+            {{ job.intent }}<template v-if="job.build && job.build !== job.intent">: {{ job.build }}</template>
           </td>
           <td>
             <VerdictMark :level="level(job)" :count="job.verdict.toSettle" :words="jobWords(job)" />

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'

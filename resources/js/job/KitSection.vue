@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { JobAnswer } from '../generated/api'

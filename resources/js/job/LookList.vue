@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf, agreedTo, withAgreed, without } from './settling'
 

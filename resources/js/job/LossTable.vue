@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { ago, dateTimeOf } from '../app/format'
 import type { JobAnswer } from '../generated/api'
 import { actionOf, agreedTo, withAgreed, without } from './settling'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useQueryClient } from '@tanstack/vue-query'
 import { computed, watch } from 'vue'
+import { t } from '../app/i18n'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes } from '../app/format'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { bytes, exactBytes, slotName } from '../app/format'
 import type { Plan } from '../generated/api'
 

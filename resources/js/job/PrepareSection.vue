@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { cautions } from '../app/cautions'
 import { duration } from '../app/format'
 import type { JobAnswer } from '../generated/api'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, dateTimeOf, duration, exactBytes } from '../app/format'
 import { runWords } from '../bench/words'

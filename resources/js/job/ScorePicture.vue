@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useElementSize } from '@vueuse/core'
 import { ref, toRef } from 'vue'
+import { t } from '../app/i18n'
 import { duration, modeName } from '../app/format'
 import type { Plan } from '../generated/api'
 import ScoreTracks from './ScoreTracks.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import { duration, modeName } from '../app/format'
 import { useKeys } from '../app/useKeys'
 import type { JobAnswer, Plan } from '../generated/api'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref } from 'vue'
+import { t } from '../app/i18n'
 
 /** The user's own commands for a step, filled from the phrasebook and ready to copy. */
 defineProps<{ commands: string[] }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import { duration } from '../app/format'
 import type { Intent, JobAnswer, JobSchools, WhatIfAnswer } from '../generated/api'

@@ -1,5 +1,5 @@
-import { t } from '../app/i18n'
 import { computed, type Ref } from 'vue'
+import { t } from '../app/i18n'
 import type { Plan } from '../generated/api'
 import { lanes, layOut, wayBackStretches, worstOf, type Step } from './scoreLayout'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { dateTimeOf, duration } from '../app/format'
 import { runWords } from '../bench/words'
 import type { RunComparison } from '../generated/api'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { duration } from '../app/format'
 
 /** How long the runs of one build took: a mark for each, the middle one strong, the planned time as a line. */

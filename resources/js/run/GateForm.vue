@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
+import { t } from '../app/i18n'
 import type { ApiError } from '../app/client'
 import type { RunEventsAnswer } from '../generated/api'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import type { InsideAnswer } from '../generated/api'
 
 /** What lies on the data partition of a phone, and who has the keys. */

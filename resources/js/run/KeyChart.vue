@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 
 interface Press {
   key: string

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { onKeyStroke } from '@vueuse/core'
 import { nextTick, ref } from 'vue'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import { modeName } from '../app/format'
 import { useAnswer } from '../app/useAnswer'

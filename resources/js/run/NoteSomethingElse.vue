@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import { useAnswer } from '../app/useAnswer'
 
 const props = defineProps<{ run: number }>()

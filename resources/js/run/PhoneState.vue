@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import { modeName, timeOf, valueText } from '../app/format'
 import LinkedText from '../handbook/LinkedText.vue'
 import type { JobAnswer, RunEventsAnswer } from '../generated/api'

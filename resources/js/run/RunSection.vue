@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import { modeName, slotName } from '../app/format'
 import { useKeys } from '../app/useKeys'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import { modeName } from '../app/format'
 import type { Plan } from '../generated/api'
 import { lanes, layOut } from '../job/scoreLayout'

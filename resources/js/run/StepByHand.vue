@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
+import { t } from '../app/i18n'
 import StepCommands from '../job/StepCommands.vue'
 import type { Step } from '../job/scoreLayout'
 import KeyChart from './KeyChart.vue'

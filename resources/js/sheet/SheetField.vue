@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import schema from '../../../docs/formats/model-sheet.schema.json'
 import { computed, inject } from 'vue'
+import { t } from '../app/i18n'
 import { firstKey } from './first'
 import type { Place } from './sources'
 

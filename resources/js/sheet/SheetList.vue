@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import TakeInDialog from '../app/TakeInDialog.vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useAnswer } from '../app/useAnswer'

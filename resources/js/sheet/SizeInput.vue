@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { ref, watch } from 'vue'
+import { t } from '../app/i18n'
 import { exactBytes } from '../app/format'
 import { readSize, writtenSize } from '../app/size'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import schema from '../../../docs/formats/release-card.schema.json'
 import ErrorNote from '../app/ErrorNote.vue'
 import { fieldWords } from '../start/words'

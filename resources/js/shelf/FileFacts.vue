@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
+import { t } from '../app/i18n'
 import { bytes, sourceName, valueText } from '../app/format'
 import { client, type Body } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileAnswer } from '../generated/api'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { t } from '../app/i18n'
 import { ago, bytes, dateTimeOf, exactBytes } from '../app/format'
 import SortHeader from '../app/SortHeader.vue'
@@ -7,7 +8,7 @@ import IntegrityMark from './IntegrityMark.vue'
 import type { Column, ShelfView } from './shelfView'
 import { isNew } from './shelfView'
 
-defineProps<{
+const props = defineProps<{
   files: FileSummary[]
   view: ShelfView
   open: number | null
@@ -18,7 +19,7 @@ defineProps<{
 const ticked = defineModel<number[]>('ticked', { required: true })
 defineEmits<{ sort: [by: Column]; open: [id: number] }>()
 
-const columns: { by: Column; title: string }[] = [
+const all: { by: Column; title: string }[] = [
   { by: 'title', title: t('common.file') },
   { by: 'kind', title: t('common.kind') },
   { by: 'codename', title: t('shelf.fileTable.for') },
@@ -26,6 +27,11 @@ const columns: { by: Column; title: string }[] = [
   { by: 'state', title: t('shelf.fileTable.checked') },
   { by: 'added', title: t('shelf.fileTable.came') },
 ]
+/** What the group says already, and what finds no room beside an open file, is left out. */
+const columns = computed(() =>
+  all.filter(({ by }) => (by !== 'kind' || props.view.group !== 'kind') && (by !== 'added' || props.open === null)),
+)
+const shows = (by: Column): boolean => columns.value.some((column) => column.by === by)
 </script>
 
 <template>
@@ -54,7 +60,7 @@ const columns: { by: Column; title: string }[] = [
         <tr
           v-for="file in files"
           :key="file.id"
-          v-memo="[file, view.dense, open === file.id, ticked.includes(file.id)]"
+          v-memo="[file, view.dense, columns, open === file.id, ticked.includes(file.id)]"
           class="link"
           :class="{ on: file.id === open, gone: file.missing }"
           tabindex="0"
@@ -77,11 +83,11 @@ const columns: { by: Column; title: string }[] = [
               t('shelf.fileTable.sameContentAsAnother')
             }}</span>
           </td>
-          <td>{{ file.kind ?? t('common.unknown') }}</td>
-          <td class="mono wrap">{{ file.codenames.join(', ') || '–' }}</td>
+          <td v-if="shows('kind')">{{ file.kind ?? t('common.unknown') }}</td>
+          <td class="mono codenames">{{ file.codenames.join(', ') || '–' }}</td>
           <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
           <td><IntegrityMark :file="file" /></td>
-          <td class="mute small" :title="dateTimeOf(file.addedAt)">{{ ago(file.addedAt) }}</td>
+          <td v-if="shows('added')" class="mute small" :title="dateTimeOf(file.addedAt)">{{ ago(file.addedAt) }}</td>
         </tr>
       </tbody>
     </table>
@@ -95,6 +101,9 @@ const columns: { by: Column; title: string }[] = [
 .name {
   display: block;
   overflow-wrap: anywhere;
+}
+table.rows td.codenames {
+  white-space: normal;
 }
 .dense .name {
   display: none;

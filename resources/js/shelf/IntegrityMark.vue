@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { FileSummary } from '../generated/api'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import type { FileSummary } from '../generated/api'
 import { facetsOf, isNew, type Facets, type Grouping, type ShelfView } from './shelfView'
 

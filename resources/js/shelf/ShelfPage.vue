@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch, watchEffect } from 'vue'
 import { useRoute } from 'vue-router'
+import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import { bytes } from '../app/format'

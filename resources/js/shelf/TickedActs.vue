@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { t } from '../app/i18n'
 import { client } from '../app/client'
 import ErrorNote from '../app/ErrorNote.vue'
 import { useAnswer } from '../app/useAnswer'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { Upload } from 'tus-js-client'
 import { ref, shallowReactive } from 'vue'
+import { t } from '../app/i18n'
 import { bytes, duration } from '../app/format'
 
 /** Files on their way to the shelf, in pieces: a cut connection costs one piece and not the file. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
 import { computed } from 'vue'
+import { t } from '../app/i18n'
 import type { StartAnswer } from '../generated/api'
 import ArrivingCard from './ArrivingCard.vue'
 import { fieldWords } from './words'

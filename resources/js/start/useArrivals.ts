@@ -1,6 +1,6 @@
-import { t } from '../app/i18n'
 import { refDebounced, useIntervalFn } from '@vueuse/core'
 import { computed, ref, shallowRef, watch, type Ref } from 'vue'
+import { t } from '../app/i18n'
 import { client } from '../app/client'
 import { useSend } from '../app/useSend'
 import type { StartAnswer } from '../generated/api'
