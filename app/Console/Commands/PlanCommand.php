@@ -96,7 +96,7 @@ final class PlanCommand extends CoreCommand
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
                 $this->line(
-                    "  {$finding->severity->value}  {$finding->rule->value}  {$finding->need}: {$finding->found}. " .
+                    "  {$finding->severity->word()}  {$finding->rule->value}  {$finding->need}: {$finding->found}. " .
                         "{$finding->reason}" .
                         ($finding->remedy === null ? '' : " {$finding->remedy->text}"),
                 );

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Plan;
 
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Words\OperationName;
 
 /**
@@ -190,6 +191,7 @@ final readonly class PlanDifference
         foreach ($old + $new as $key => $one) {
             $was = $old[$key]['severity'] ?? 'clear';
             $is = $new[$key]['severity'] ?? 'clear';
+            [$before, $now] = [self::word($was), self::word($is)];
             if ($was !== $is) {
                 $change = match (true) {
                     $was === 'clear' => self::ADDED,
@@ -201,7 +203,8 @@ final readonly class PlanDifference
                     'change' => $change,
                     'key' => $key,
                     'title' => "{$said['need']}: {$said['found']}",
-                    'note' => $change === self::CHANGED ? "{$was}, now {$is}" : ($change === self::GONE ? $was : $is),
+                    'note' =>
+                        $change === self::CHANGED ? "{$before}, now {$now}" : ($change === self::GONE ? $before : $now),
                 ];
             }
         }
@@ -272,5 +275,11 @@ final readonly class PlanDifference
     {
         return ['format' => 'tornavis/plan-difference', 'version' => 1, 'changed' => !$this->isEmpty()] +
             get_object_vars($this);
+    }
+
+    /** A severity of a plan document as people read it; a word from a newer version stays. */
+    private static function word(string $severity): string
+    {
+        return Severity::tryFrom($severity)?->word() ?? $severity;
     }
 }

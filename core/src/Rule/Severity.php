@@ -16,4 +16,16 @@ enum Severity: string
     case Settle = 'settle';
     /** never run */
     case Stop = 'stop';
+
+    /** As people read it; files and answers of the API carry the value. */
+    public function word(): string
+    {
+        return match ($this) {
+            self::Clear => 'in order',
+            self::Note => 'good to know',
+            self::Mind => 'caution',
+            self::Settle => 'decide',
+            self::Stop => 'stop',
+        };
+    }
 }

@@ -57,7 +57,7 @@ it('says what is no longer open when something is agreed to', function () {
     $agreed = World::plan('SK-07', World::SALTERN, ['battery.percent' => 20], answers: new Answers(['PREP-2']));
     $lines = array_column(differing($open, $agreed)['findings'], 'note', 'key');
 
-    expect($lines['PREP-2'] ?? null)->toBe('settle, now note');
+    expect($lines['PREP-2'] ?? null)->toBe('decide, now good to know');
 });
 
 it('compares with a plan that must not be run, which has no steps', function () {
