@@ -17,7 +17,8 @@ final class PlanPage
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
                 $lines[] =
-                    "- **{$finding->severity->word()}** {$finding->rule->value}: {$finding->need}: {$finding->found}. " .
+                    "- **{$finding->severity->word()}** {$finding->rule->value}: {$finding->need}: " .
+                    "{$finding->found}. " .
                     "{$finding->reason}" .
                     ($finding->remedy === null ? '' : " {$finding->remedy->text}");
             }
