@@ -62,14 +62,14 @@ it('is done by keyboard alone', function () {
     keyTo($app, WebDriverKeys::TAB, 'SK-01 ·');
     keys($app, WebDriverKeys::SPACE);
     keyTo($app, WebDriverKeys::ARROW_DOWN, 'SK-07 ·');
-    $app->see('Which build?');
-    $app->see('Driftglass 15.1');
+    $app->seeIn('[data-choices=file]', 'Driftglass 15.1 for bowline');
     keyTo($app, WebDriverKeys::TAB, 'Driftglass 15.1 for bowline');
     keys($app, WebDriverKeys::SPACE);
     keyTo($app, WebDriverKeys::TAB, 'Make the plan');
     expect(showsFocus($app))->toBeTrue();
     keys($app, WebDriverKeys::ENTER);
-    $app->see('Clear to run');
+    $app->seeIn('.top', 'Clear to run');
+    $app->seeIn('.top', 'Start run');
     keyTo($app, WebDriverKeys::TAB, 'Start run');
     keys($app, WebDriverKeys::ENTER);
     for ($gate = 1; $gate <= 3; $gate++) {
@@ -129,7 +129,8 @@ it('is done by thumb alone on a screen 390 pixels wide', function () {
     thumb($app, '[data-choices=phone] .choice', 'SK-07');
     thumb($app, '[data-choices=file] .choice', 'Driftglass 15.1 for bowline');
     thumb($app, '.v-card button', 'Make the plan');
-    $app->see('Clear to run');
+    $app->seeIn('.top', 'Clear to run');
+    $app->seeIn('.top', 'Start run');
     thumb($app, '.next', 'Next step');
     thumb($app, '.top button', 'Start run');
     for ($gate = 1; $gate <= 3; $gate++) {

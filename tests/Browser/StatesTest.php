@@ -76,6 +76,7 @@ it('is for everybody while it loads, and where nobody answers', function () {
 it('is for everybody in a dialog, at a gate and in trouble', function () {
     $app = Application::ofItsOwn(60);
     $app->visit('/jobs');
+    $app->see('Where it stands');
     $app->press('n');
     $app->pick('phone', 'SK-04');
     $app->see('Fits');

@@ -19,6 +19,8 @@ final class ChoiceController extends Controller
         $intent = $request->intent();
 
         return response()->json([
+            'intent' => $intent->value,
+            'unit' => $unit?->label,
             'phones' => $choices->phones($intent, $request->subject()),
             'files' => $unit === null ? [] : $choices->files($intent, $unit),
         ]);

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
+import SkeletonRows from '../app/SkeletonRows.vue'
 import type { ChoicesAnswer, IntentsAnswer } from '../generated/api'
 import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
@@ -34,17 +36,22 @@ watch(intents, (now) => {
 const wanted = computed(() => intents.value.find((one) => one.value === intent.value))
 const takes = computed(() => wanted.value?.takes ?? [])
 
-const { data: choices, error: noChoices } = useAnswer('/choices', () =>
+/** Who goes through the phones by key does not ask for the files of each. */
+const settledUnit = refDebounced(unit, 150)
+const { data: answered, error: noChoices } = useAnswer('/choices', () =>
   wanted.value === undefined
     ? null
     : {
         query: {
           intent: intent.value,
-          ...(unit.value === null ? {} : { unit: unit.value }),
+          ...(settledUnit.value === null ? {} : { unit: settledUnit.value }),
           ...(props.file ? { package: props.file.id } : {}),
         },
       },
 )
+/** The last answer stands until the next has come; its verdicts are shown only for what they were given for. */
+const choices = computed(() => (answered.value?.intent === intent.value ? answered.value : null))
+const judged = computed(() => (choices.value?.unit === unit.value ? choices.value : null))
 const error = computed(() => refused.value ?? noIntents.value ?? noChoices.value)
 const complete = computed(
   () => unit.value !== null && wanted.value !== undefined && (takes.value.length === 0 || subject.value !== null),
@@ -69,7 +76,7 @@ const about = (file: ChoicesAnswer['files'][number]): string =>
     .filter(Boolean)
     .join(' · ')
 const files = computed<Choice[]>(() =>
-  (choices.value?.files ?? []).map((one) => ({
+  (judged.value?.files ?? []).map((one) => ({
     value: one.id,
     title: one.title,
     about: about(one),
@@ -146,7 +153,7 @@ async function start(): Promise<void> {
           :none="t('bench.newJobDialog.noPhoneBenchAdd')"
         />
         <ChoiceList
-          v-if="takes.length && !file && unit !== null"
+          v-if="takes.length && !file && unit !== null && judged"
           v-model="subject"
           name="file"
           :legend="t('bench.newJobDialog.which', { kindName })"
@@ -154,6 +161,7 @@ async function start(): Promise<void> {
           :misfits="t('bench.newJobDialog.theyDoNotFit', { unit })"
           :none="t('bench.newJobDialog.shelfHasNoFile', { takes: takes.join(', ') })"
         />
+        <SkeletonRows v-else-if="takes.length && !file && unit !== null && !error" :rows="4" />
       </div>
       <div class="acts">
         <button type="button" class="btn" @click="open = false">{{ t('common.close') }}</button>
