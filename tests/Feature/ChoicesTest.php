@@ -138,6 +138,7 @@ it('finds phones, files, jobs, models, rules, troubles and articles by all of th
     ['model sheet becket', 'sheet', '/sheets/becket'],
     ['PREP-4', 'rule', '/handbook#PREP-4'],
     ['why 47', 'article', '/handbook/percent-47'],
+    ['downgrade', 'article', '/handbook/rollback'],
     ['computer stands at 47', 'trouble', '/handbook#at-47'],
     ['house', 'page', '/house-rules'],
 ]);

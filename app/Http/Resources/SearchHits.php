@@ -17,6 +17,7 @@ use Tornavis\Core\Words\Symptom;
  * first.
  *
  * @phpstan-type Hit array{kind: string, title: string, about: string, to: string}
+ * @phpstan-type Found array{Hit, string}
  */
 final readonly class SearchHits
 {
@@ -44,8 +45,8 @@ final readonly class SearchHits
     {
         $words = preg_split('/\s+/', mb_strtolower($text), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $found = [];
-        foreach ($words === [] ? $this->pages() : $this->everything() as $hit) {
-            $rank = self::rank($hit, $words);
+        foreach ($words === [] ? $this->pages() : $this->everything() as [$hit, $more]) {
+            $rank = self::rank($hit, $more, $words);
             if ($rank !== null) {
                 $found[] = [$rank, $hit];
             }
@@ -61,10 +62,10 @@ final readonly class SearchHits
      * @param  list<string>  $words
      * @return ?int the less the better; null where a word is missing
      */
-    private static function rank(array $hit, array $words): ?int
+    private static function rank(array $hit, string $more, array $words): ?int
     {
         $title = mb_strtolower($hit['title']);
-        $text = mb_strtolower("{$hit['kind']} {$hit['title']} {$hit['about']}");
+        $text = mb_strtolower("{$hit['kind']} {$hit['title']} {$hit['about']} {$more}");
         foreach ($words as $word) {
             if (!str_contains($text, $word)) {
                 return null;
@@ -81,7 +82,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private function everything(): \Generator
     {
@@ -97,7 +98,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private function pages(): \Generator
     {
@@ -107,7 +108,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private function phones(): \Generator
     {
@@ -120,7 +121,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private function jobs(): \Generator
     {
@@ -140,7 +141,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private function files(): \Generator
     {
@@ -151,7 +152,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private function sheets(): \Generator
     {
@@ -163,7 +164,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private static function runs(): \Generator
     {
@@ -183,7 +184,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private static function rules(): \Generator
     {
@@ -193,7 +194,7 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private static function troubles(): \Generator
     {
@@ -203,22 +204,27 @@ final readonly class SearchHits
     }
 
     /**
-     * @return \Generator<int, Hit>
+     * @return \Generator<int, Found>
      */
     private static function articles(): \Generator
     {
         foreach (HandbookArticles::all() as $article) {
-            $about = implode(' ', [$article['lead'], ...$article['words']]);
-            yield ['about' => $article['lead']] +
-                self::hit('article', $article['title'], $about, "/handbook/{$article['id']}");
+            yield self::hit(
+                'article',
+                $article['title'],
+                $article['lead'],
+                "/handbook/{$article['id']}",
+                implode(' ', $article['words']),
+            );
         }
     }
 
     /**
-     * @return Hit
+     * @param  string  $more  words that lead there beside those that are shown
+     * @return Found
      */
-    private static function hit(string $kind, string $title, string $about, string $to): array
+    private static function hit(string $kind, string $title, string $about, string $to, string $more = ''): array
     {
-        return ['kind' => $kind, 'title' => $title, 'about' => $about, 'to' => $to];
+        return [['kind' => $kind, 'title' => $title, 'about' => $about, 'to' => $to], $more];
     }
 }
