@@ -25,7 +25,8 @@ use Tornavis\Core\Words\Intent;
 
 /**
  * Carries a season of work out on the simulated phones of the demo, each run at its time, and writes it down as run
- * files. The phones differ in how quick they are from what their sheets say.
+ * files. The phones differ in how quick they are from what their sheets say. Each run begins with the phone as it lies
+ * on the demo's bench; the notes say only what the run shows.
  *
  * @phpstan-type Past array{string, string, string, ?string, float, list<array{kind: string, atPercent: int}>, string}
  */
@@ -48,7 +49,7 @@ final readonly class SeasonMaker
      */
     private const RUNS = [
         ['2026-08-29T17:20:00Z', 'SK-07', 'fresh', self::DRIFTGLASS, 1.04, [], ''],
-        ['2026-09-02T09:05:00Z', 'SK-13', 'backup', null, 0.95, [], 'Before the owner travels.'],
+        ['2026-09-02T09:05:00Z', 'SK-13', 'backup', null, 0.95, [], ''],
         ['2026-09-05T18:40:00Z', 'SK-04', 'fresh', self::SALTERN, 1.12, [], ''],
         ['2026-09-08T19:10:00Z', 'SK-07', 'fresh', self::SALTERN, 0.96, [], ''],
         [
@@ -58,11 +59,11 @@ final readonly class SeasonMaker
             self::SALTERN,
             1.31,
             [['kind' => 'cable-out', 'atPercent' => 40]],
-            'The cable had come loose under the mat. Went in at the second try.',
+            'The cable came out at 40 percent. The step was done again, and the rest went well.',
         ],
         ['2026-09-16T16:00:00Z', 'SK-06', 'update', 'lamplight-9.4-20250611-marl.zip', 1.08, [], ''],
         ['2026-09-19T11:45:00Z', 'SK-07', 'fresh', self::DRIFTGLASS, 1.22, [], ''],
-        ['2026-09-24T17:55:00Z', 'SK-08', 'fresh', self::SALTERN, 1.1, [], 'All photos were on the card.'],
+        ['2026-09-24T17:55:00Z', 'SK-08', 'fresh', self::SALTERN, 1.1, [], ''],
         ['2026-09-30T08:50:00Z', 'SK-06', 'update', 'lamplight-9.4-20250611-marl.zip', 0.99, [], ''],
         ['2026-10-03T15:15:00Z', 'SK-07', 'fresh', self::SALTERN, 1.18, [], ''],
         [
@@ -76,9 +77,17 @@ final readonly class SeasonMaker
                 ['kind' => 'refused-package', 'atPercent' => 0],
                 ['kind' => 'refused-package', 'atPercent' => 0],
             ],
-            'The recovery refused the build three times. Stopped; another copy of the file went in two days later.',
+            'The recovery refused the package three times. Stopped here.',
         ],
-        ['2026-10-08T18:20:00Z', 'SK-08', 'fresh', self::SALTERN, 1.16, [], 'With the file fetched anew.'],
+        [
+            '2026-10-08T18:20:00Z',
+            'SK-08',
+            'fresh',
+            self::SALTERN,
+            1.16,
+            [],
+            'This time the recovery took the same package at the first try.',
+        ],
         ['2026-10-11T13:30:00Z', 'SK-09', 'kernel', 'ferrule-15.1-becket.img', 1.05, [], ''],
         ['2026-10-15T17:00:00Z', 'SK-04', 'fresh', self::DRIFTGLASS, 1.07, [], ''],
         ['2026-10-20T19:25:00Z', 'SK-13', 'backup', null, 1.2, [], ''],
@@ -90,7 +99,7 @@ final readonly class SeasonMaker
             self::SALTERN,
             1.25,
             [['kind' => 'boot-loop', 'atPercent' => 0]],
-            'It looped at its first start. A second format ended that.',
+            'It looped at its first start. The step was done again, and then it started.',
         ],
         ['2026-11-02T16:35:00Z', 'SK-06', 'update', 'lamplight-9.4-20250611-marl.zip', 1.15, [], ''],
         ['2026-11-07T12:00:00Z', 'SK-04', 'fresh', self::SALTERN, 1.02, [], ''],

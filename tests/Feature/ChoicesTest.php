@@ -189,7 +189,7 @@ it('comes with a season of runs that nobody wrote by hand', function () {
             ->and($run->record()->toArray()['journalIsWhole'])
             ->toBeTrue();
     }
-    // The failed phone went well two days later, with the file fetched anew.
+    // The phone on which a run was stopped went well two days later.
     $failed = $stopped->firstOrFail();
     $later = $runs->first(
         static fn(Run $run): bool => $run->unit_label === $failed->unit_label && $run->started_at > $failed->started_at,

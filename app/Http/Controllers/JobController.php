@@ -216,6 +216,7 @@ final class JobController extends Controller
     #[Answers('opened')]
     public function restore(int $id): JsonResponse
     {
+        WorkJob::forgetDeleted();
         $job = WorkJob::onlyTrashed()->find($id);
         abort_if($job === null, 404, 'This job can no longer be brought back. Plan it anew.');
         $job->restore();

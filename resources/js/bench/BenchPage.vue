@@ -79,7 +79,7 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
       {{
         t('bench.benchPage.canBeRunNow', {
           count: data.units.length,
-          count2: data.units.length === 1 ? t('bench.benchPage.phone') : t('bench.benchPage.phones'),
+          phones: data.units.length === 1 ? t('bench.benchPage.phone') : t('bench.benchPage.phones'),
           ready,
         })
       }}<template v-if="waiting">{{ ' ' }}{{ t('bench.benchPage.waitingUnlock', { waiting }) }}</template>

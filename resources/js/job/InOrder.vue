@@ -17,8 +17,8 @@ const inOrder = computed(() => props.findings.filter((one) => one.severity === '
 const notes = computed(() => props.findings.length - inOrder.value)
 const line = computed(() => {
   const checks =
-    inOrder.value === 1 ? t('job.inOrder.n1CheckOrder') : t('job.inOrder.checksOrder', { value: inOrder.value })
-  const remarks = notes.value === 1 ? t('job.inOrder.n1GoodKnow') : t('job.inOrder.goodKnow', { value: notes.value })
+    inOrder.value === 1 ? t('job.inOrder.n1CheckOrder') : t('job.inOrder.checksOrder', { count: inOrder.value })
+  const remarks = notes.value === 1 ? t('job.inOrder.n1GoodKnow') : t('job.inOrder.goodKnow', { count: notes.value })
   return [inOrder.value ? checks : '', notes.value ? remarks : ''].filter(Boolean).join(', ')
 })
 </script>

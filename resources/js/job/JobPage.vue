@@ -108,7 +108,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
             count: plan.steps.length,
             expectedSeconds: duration(plan.budget.expectedSeconds),
             longSeconds: duration(plan.budget.longSeconds),
-            plan: plan.budget.batteryAtEnd ?? '?',
+            battery: plan.budget.batteryAtEnd ?? '?',
           })
         }}<template v-if="plan.budget.learnedFromRuns"
           >{{ ' '
@@ -118,7 +118,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
         >{{ ' '
         }}{{
           t('job.jobPage.readingKit', {
-            job: job.reading === 1 ? t('job.jobPage.file') : t('job.jobPage.files', { reading: job.reading }),
+            files: job.reading === 1 ? t('job.jobPage.file') : t('job.jobPage.files', { reading: job.reading }),
           })
         }}</template
       >

@@ -71,7 +71,7 @@ const level = (job: Row): string => {
                 :aria-label="t('job.jobTable.steps', { label: job.card.label })"
               />
               <span class="mute small">{{
-                t('job.jobTable.step', { job: job.run.step ?? 0, steps: job.run.steps })
+                t('job.jobTable.step', { step: job.run.step ?? 0, steps: job.run.steps })
               }}</span>
             </span>
             <span v-if="job.waitsFor" class="small mute waits">{{ job.waitsFor }}</span>

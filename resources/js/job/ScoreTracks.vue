@@ -25,7 +25,9 @@ const { axis, steps, stretches, words, battery, box } = props.picture
       <span class="name">{{ t('job.scoreTracks.neededFiles') }}</span>
       <span class="segment plain" :style="box(1, steps.length)">{{
         t('job.scoreTracks.computer', {
-          plan: plan.kit.every((file) => file.integrity === 'verified') ? t('job.scoreTracks.checksumsVerified') : '',
+          checked: plan.kit.every((file) => file.integrity === 'verified')
+            ? t('job.scoreTracks.checksumsVerified')
+            : '',
         })
       }}</span>
     </div>

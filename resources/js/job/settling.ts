@@ -20,7 +20,8 @@ export const isOpen = (finding: FindingRow): boolean => finding.severity === 'st
 
 /** What only a person can look at: ticked, or to be ticked. */
 export const isLook = (job: JobAnswer, finding: FindingRow): boolean =>
-  actionOf(finding, 'tick') !== undefined || (finding.severity === 'clear' && agreedTo(job, finding.key))
+  finding.rule === 'PREP-7' &&
+  (actionOf(finding, 'tick') !== undefined || (finding.severity === 'clear' && agreedTo(job, finding.key)))
 
 /** What is lost, which the table of losses asks about. */
 export const isLoss = (finding: FindingRow): boolean => finding.rule === 'PREP-3'

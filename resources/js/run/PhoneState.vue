@@ -90,7 +90,7 @@ const seen = computed(() =>
         {{
           t('run.phoneState.willEndNear', {
             valueText: valueText(facts['battery.percent']),
-            job: job.plan.budget?.batteryAtEnd ?? '?',
+            atEnd: job.plan.budget?.batteryAtEnd ?? '?',
           })
         }}
       </dd>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { t } from '../app/i18n'
-import { cautions } from '../app/cautions'
 import { duration } from '../app/format'
 import { useAnswer } from '../app/useAnswer'
 import type { JobAnswer } from '../generated/api'
@@ -52,7 +51,7 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
             >{{ ' ' }}{{ t('run.runDone.fromBackup') }} <span class="mono">{{ entry.backup }}</span></template
           >.
         </li>
-        <li>{{ cautions[1].split('. ').pop() }}</li>
+        <li>{{ t('run.runDone.testCall') }}</li>
         <li v-for="line in record?.nextUpdate ?? []" :key="line">{{ t('run.runDone.atNextUpdate', { line }) }}</li>
       </ol>
     </section>

@@ -32,7 +32,7 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
       {{
         t('shelf.imageList.writes', {
           count: named.length,
-          count2: named.length === 1 ? t('shelf.imageList.image') : t('shelf.imageList.images'),
+          images: named.length === 1 ? t('shelf.imageList.image') : t('shelf.imageList.images'),
         })
       }}
     </h2>
