@@ -4,6 +4,7 @@ import { articles, linked } from '../../resources/js/handbook/articles'
 import { matches, sorted } from '../../resources/js/job/jobOrder'
 import type { Step } from '../../resources/js/job/scoreLayout'
 import { calmOf } from '../../resources/js/run/calm'
+import { mostTelling } from '../../resources/js/run/done'
 
 type Row = JobsAnswer['jobs'][number]
 
@@ -80,4 +81,18 @@ describe('what is left for somebody who is not needed', () => {
     expect(calmOf(steps, 1, 61).ofStep).toBeNull()
     expect(calmOf(steps, 4, 0).next).toBeNull()
   })
+})
+
+it('tells of the system before the battery when a run is over, and of nothing that is the same or empty', () => {
+  type Change = Parameters<typeof mostTelling>[0][number]
+  const change = (name: string, before: string, after: string): Change => ({ name, before, after }) as Change
+  const changes = [
+    change('battery.percent', '82 %', '77 %'),
+    change('data.files', 'unknown', ''),
+    change('slot.a.firmware.version', '5.2.8', '5.2.11'),
+    change('slot.active', 'a', 'a'),
+    change('slot.a.os.version', '14', '15.2'),
+  ]
+  expect(mostTelling(changes, 2).map((one) => one.name)).toEqual(['slot.a.os.version', 'slot.a.firmware.version'])
+  expect(mostTelling(changes, 9)).toHaveLength(3)
 })

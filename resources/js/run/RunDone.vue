@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { t } from '../app/i18n'
 import { duration } from '../app/format'
 import { useAnswer } from '../app/useAnswer'
+import { mostTelling } from './done'
 import type { JobAnswer } from '../generated/api'
 
 /** The last page of a run: what is different now, what the person does next, and where all of it is kept. */
@@ -11,6 +12,7 @@ const { data: record } = useAnswer('/runs/{run}/record', () => ({ path: { run: p
 
 const SHOWN = 8
 const changes = computed(() => (record.value?.changes ?? []).filter((row) => row.before !== row.after))
+const told = computed(() => mostTelling(changes.value, SHOWN))
 const took = computed(() => (record.value?.steps ?? []).reduce((sum, step) => sum + (step.seconds ?? 0), 0))
 const returns = computed(() => props.job.plan.ledger.filter((entry) => entry.outcome === 'returns'))
 const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.step !== null))
@@ -27,7 +29,7 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
       <h2>{{ t('run.runDone.whatDifferentNow') }}</h2>
       <table class="rows">
         <tbody>
-          <tr v-for="row in changes.slice(0, SHOWN)" :key="row.name">
+          <tr v-for="row in told" :key="row.name">
             <td>{{ row.label }}</td>
             <td class="mono wrap mute">{{ row.before }}</td>
             <td aria-hidden="true">→</td>
@@ -37,8 +39,8 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
           </tr>
         </tbody>
       </table>
-      <p v-if="changes.length > SHOWN" class="small mute">
-        {{ t('run.runDone.moreRecordListsThem', { count: changes.length - SHOWN }) }}
+      <p v-if="changes.length > told.length" class="small mute">
+        {{ t('run.runDone.moreRecordListsThem', { count: changes.length - told.length }) }}
       </p>
     </section>
     <section>
