@@ -22,11 +22,14 @@ use Tornavis\Core\Words\Version;
  * What a build needs beside it on one phone: which file serves, which others do not and why, and what is missing.
  *
  * @phpstan-type Other array{package: Package, why: string}
+ * @phpstan-type Need array{
+ *     need: string, kind: string, optional: bool, chosen: ?Package, why: string, others: list<Other>
+ * }
  */
 final readonly class KitAdvice
 {
     /**
-     * @param  list<array{need: string, kind: string, chosen: ?Package, why: string, others: list<Other>}>  $needs
+     * @param  list<Need>  $needs
      */
     private function __construct(public array $needs) {}
 
@@ -52,6 +55,8 @@ final readonly class KitAdvice
             $needs[] = [
                 'need' => $need,
                 'kind' => $kind->value,
+                // Of all that a build names only its services are a matter of taste.
+                'optional' => $kind === PackageKind::Services,
                 'chosen' => $chosen,
                 'why' =>
                     $chosen === null ? "No file on the shelf serves. Get {$need}." : self::reason($chosen, $others),

@@ -82,7 +82,7 @@ final readonly class DeleteLogical extends Operation
 
     public function youWillSee(): string
     {
-        return 'One line that the partition was deleted.';
+        return 'One line that says the partition was deleted.';
     }
 
     public function evidence(): string

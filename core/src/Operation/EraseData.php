@@ -76,7 +76,7 @@ final readonly class EraseData extends Operation
 
     public function youWillSee(): string
     {
-        return 'One line that data was erased.';
+        return 'One line that says data was erased.';
     }
 
     public function evidence(): string

@@ -114,7 +114,7 @@ final readonly class ErasePartitions extends Operation
 
     public function youWillSee(): string
     {
-        return 'For each partition one line that it was erased.';
+        return 'For each partition one line that says it was erased.';
     }
 
     public function evidence(): string

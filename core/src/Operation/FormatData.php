@@ -83,7 +83,7 @@ final readonly class FormatData extends Operation
 
     public function youWillSee(): string
     {
-        return 'The recovery asks for a word and then reports that data was formatted.';
+        return 'The recovery asks you to type a word, then reports that data was formatted.';
     }
 
     public function evidence(): string

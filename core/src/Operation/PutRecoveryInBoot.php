@@ -66,7 +66,7 @@ final readonly class PutRecoveryInBoot extends Operation
         }
         if ($this->home === RecoveryHome::Own) {
             return RunningRecovery::abilities($state) === []
-                ? ['No recovery is known to run that could write another one.']
+                ? ['No running recovery is known that could write another one.']
                 : [];
         }
         if ($this->home === RecoveryHome::VendorBoot) {

@@ -77,7 +77,9 @@ final readonly class StartTrial extends Operation
 
     public function oddities(): array
     {
-        return ['The trial has empty data of its own; that yours cannot be seen from there is right.'];
+        return [
+            'The trial has empty data of its own. Your data cannot be seen from there, and that is as it should be.',
+        ];
     }
 
     public function whenItFails(): string

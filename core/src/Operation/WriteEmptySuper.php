@@ -118,7 +118,7 @@ final readonly class WriteEmptySuper extends Operation
 
     public function youWillSee(): string
     {
-        return 'One line that the layout was updated.';
+        return 'One line that says the layout was updated.';
     }
 
     public function evidence(): string

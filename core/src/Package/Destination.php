@@ -131,13 +131,16 @@ final readonly class Destination
         $inside = Container::tryFrom((string) $package->facts->text(Field::INSIDE));
         $is = "{$package->name()} is {$container->withArticle()}";
 
+        $packedBy = $package->facts->text(Field::COMPRESSION);
+        $holds = match (true) {
+            $inside === null => 'what is in it is not known',
+            $packedBy === null => "{$inside->withArticle()}, packed",
+            default => "{$inside->withArticle()}, packed by {$packedBy}",
+        };
+
         return match (true) {
             $container === Container::Compressed => new Mismatch(
-                "{$is}: " .
-                    ($inside === null
-                        ? 'what is in it is not known'
-                        : "{$inside->withArticle()}, packed by {$package->facts->text(Field::COMPRESSION)}") .
-                    ". Here {$this->what} is needed as it is; written packed it would be garbage.",
+                "{$is}: {$holds}. Here {$this->what} is needed as it is; written packed it would be garbage.",
                 $inside === null || $this->takesAnyOf($inside) ? MismatchWay::Unpack : MismatchWay::OtherFile,
                 $package->facts->int(Field::EXPANDED),
             ),

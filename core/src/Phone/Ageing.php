@@ -65,9 +65,11 @@ final readonly class Ageing
     private function words(Fact $fact): string
     {
         $age = $this->age($fact);
-        $count = $age >= 2 * self::DAY ? intdiv($age, self::DAY) . ' days' : intdiv($age, self::HOUR) . ' hours';
+        $days = intdiv($age, self::DAY);
+        $hours = intdiv($age, self::HOUR);
+        $value = FactName::say($fact->name, $fact->value);
 
-        return "last seen {$count} ago: " . FactName::say($fact->name, $fact->value);
+        return $days >= 2 ? "last seen {$days} days ago: {$value}" : "last seen {$hours} hours ago: {$value}";
     }
 
     /** In seconds; 0 where nobody knows when it was seen. */

@@ -12,6 +12,11 @@ use Tornavis\Core\Words\Moment;
  */
 final readonly class UnlockWait
 {
+    /** In minutes. */
+    private const DAY = 1440;
+
+    private const HOUR = 60;
+
     private function __construct(public \DateTimeImmutable $startedAt, public int $hours) {}
 
     /** Null where the wait was not started, or nobody has entered how long it is. */
@@ -53,19 +58,40 @@ final readonly class UnlockWait
         return $this->leftSeconds($now) === 0;
     }
 
-    /** "2 days 4 hours", "3 hours 20 minutes", "12 minutes". */
+    /** "2 days and 4 hours", "3 hours and 20 minutes", "12 minutes". */
     public static function words(int $seconds): string
     {
         $minutes = intdiv($seconds + 59, 60);
-        $say = static fn(int $count, string $unit): string => $count === 0
-            ? ''
-            : "{$count} {$unit}" . ($count === 1 ? '' : 's');
-        $parts =
-            $minutes >= 1440
-                ? [$say(intdiv($minutes, 1440), 'day'), $say(intdiv($minutes % 1440, 60), 'hour')]
-                : [$say(intdiv($minutes, 60), 'hour'), $say($minutes % 60, 'minute')];
+        $days = intdiv($minutes, self::DAY);
+        $hours = intdiv($minutes % self::DAY, self::HOUR);
+        $rest = $minutes % self::HOUR;
+        $parts = $days > 0 ? [self::days($days), self::hours($hours)] : [self::hours($hours), self::minutes($rest)];
+        $said = array_filter($parts, static fn(string $part): bool => $part !== '');
 
-        return implode(' ', array_filter($parts, static fn(string $part): bool => $part !== '')) ?: 'no time';
+        return $said === [] ? 'no time' : implode(' and ', $said);
+    }
+
+    private static function days(int $count): string
+    {
+        return $count === 1 ? '1 day' : "{$count} days";
+    }
+
+    private static function hours(int $count): string
+    {
+        return match ($count) {
+            0 => '',
+            1 => '1 hour',
+            default => "{$count} hours",
+        };
+    }
+
+    private static function minutes(int $count): string
+    {
+        return match ($count) {
+            0 => '',
+            1 => '1 minute',
+            default => "{$count} minutes",
+        };
     }
 
     /**

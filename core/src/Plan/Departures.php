@@ -175,7 +175,7 @@ final class Departures
     ): array {
         $fact = $situation->state->fact($field);
         $name = match (true) {
-            is_bool($fact->value) => "the {$what}",
+            is_bool($fact->value) => $what,
             $fact->value === self::OWN => "the {$what} of the system itself",
             default => $fact->text(),
         };

@@ -11,7 +11,7 @@ use Tornavis\Core\Words\OperationName;
  * What is different between two plans for the same phone, as data. Works on plan documents, so that a plan that was
  * kept, or that came out of a file, can be compared as well as one that was made just now.
  *
- * @phpstan-type Line array{change: string, key: string, title: string, note: string}
+ * @phpstan-type Line array{change: string, key: string, title: string, how: string}
  * @phpstan-type StepRow array{
  *     key: string,
  *     number: int,
@@ -103,7 +103,7 @@ final readonly class PlanDifference
                 'change' => self::GONE,
                 'key' => $key,
                 'title' => $step['title'],
-                'note' => "was step {$step['number']}",
+                'how' => "was step {$step['number']}",
             ];
         }
         foreach ($new as $key => $step) {
@@ -113,7 +113,7 @@ final readonly class PlanDifference
                     'change' => self::ADDED,
                     'key' => $key,
                     'title' => $step['title'],
-                    'note' => "is step {$step['number']}",
+                    'how' => "is step {$step['number']}",
                 ];
             } elseif (
                 json_encode((array) $was['parameters']) !== json_encode((array) $step['parameters']) ||
@@ -123,14 +123,14 @@ final readonly class PlanDifference
                     'change' => self::CHANGED,
                     'key' => $key,
                     'title' => $step['title'],
-                    'note' => $was['title'] === $step['title'] ? 'with other values' : "was: {$was['title']}",
+                    'how' => $was['title'] === $step['title'] ? 'with other values' : "was: {$was['title']}",
                 ];
             } elseif (!in_array($key, $stays, true)) {
                 $lines[] = [
                     'change' => self::MOVED,
                     'key' => $key,
                     'title' => $step['title'],
-                    'note' => "from step {$was['number']} to step {$step['number']}",
+                    'how' => "from step {$was['number']} to step {$step['number']}",
                 ];
             }
         }
@@ -203,7 +203,7 @@ final readonly class PlanDifference
                     'change' => $change,
                     'key' => $key,
                     'title' => "{$said['need']}: {$said['found']}",
-                    'note' =>
+                    'how' =>
                         $change === self::CHANGED ? "{$before}, now {$now}" : ($change === self::GONE ? $before : $now),
                 ];
             }
@@ -228,7 +228,7 @@ final readonly class PlanDifference
                     'change' => self::CHANGED,
                     'key' => $entry['class'],
                     'title' => $entry['label'],
-                    'note' => "{$was}, now {$entry['outcome']}",
+                    'how' => "{$was}, now {$entry['outcome']}",
                 ];
             }
         }

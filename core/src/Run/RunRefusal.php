@@ -73,7 +73,8 @@ final class RunRefusal extends TornavisError
             'The text shows nothing that differs from the plan',
             'evidence',
             'something that the phone shows otherwise',
-            'If all is as expected, choose "Seen"; if what you see is no value, choose "Something looks wrong".',
+            'If all is as expected, choose "I have seen it"; if what you see is no value, choose "Something looks ' .
+                'wrong".',
         );
     }
 

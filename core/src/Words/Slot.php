@@ -17,10 +17,22 @@ enum Slot: string
         return self::isOnly($slot) ? $withoutName : 'Slot ' . strtoupper($slot);
     }
 
-    /** " into slot A", with the space before it; nothing on a phone with one slot. */
+    /**
+     * " into slot A", with the space before it; nothing on a phone with one slot.
+     *
+     * @param  'for'|'in'|'into'|'of'  $preposition
+     */
     public static function phrase(string $preposition, string $slot): string
     {
-        return self::isOnly($slot) ? '' : " {$preposition} slot " . strtoupper($slot);
+        $name = strtoupper($slot);
+
+        return match (self::isOnly($slot) ? '' : $preposition) {
+            'for' => " for slot {$name}",
+            'in' => " in slot {$name}",
+            'into' => " into slot {$name}",
+            'of' => " of slot {$name}",
+            default => '',
+        };
     }
 
     /** Whether it is the one slot of a phone that has no second. */

@@ -179,9 +179,9 @@ it('tells an hour that happens twice apart, and refuses one that never happens',
 it('says what is left in words', function (int $seconds, string $words) {
     expect(UnlockWait::words($seconds))->toBe($words);
 })->with([
-    [187_200, '2 days 4 hours'],
+    [187_200, '2 days and 4 hours'],
     [86_400, '1 day'],
-    [12_000, '3 hours 20 minutes'],
+    [12_000, '3 hours and 20 minutes'],
     [60, '1 minute'],
     [0, 'no time'],
 ]);

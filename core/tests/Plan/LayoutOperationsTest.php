@@ -220,7 +220,7 @@ it('puts a recovery beside what is there', function (RecoveryHome $home, string 
         'unlocked',
     ],
     'by another one that runs' => [RecoveryHome::Own, 'recovery', ['recovery.running' => ['sideload']], ''],
-    'by another one that does not run' => [RecoveryHome::Own, 'recovery', [], 'No recovery is known to run'],
+    'by another one that does not run' => [RecoveryHome::Own, 'recovery', [], 'No running recovery is known'],
     'into boot of the slot that is not the active one' => [
         RecoveryHome::Boot,
         'recovery',

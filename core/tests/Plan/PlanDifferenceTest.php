@@ -55,7 +55,7 @@ it('says which step and which loss go when a file and a waiver are left out', fu
 it('says what is no longer open when something is agreed to', function () {
     $open = World::plan('SK-07', World::SALTERN, ['battery.percent' => 20]);
     $agreed = World::plan('SK-07', World::SALTERN, ['battery.percent' => 20], answers: new Answers(['PREP-2']));
-    $lines = array_column(differing($open, $agreed)['findings'], 'note', 'key');
+    $lines = array_column(differing($open, $agreed)['findings'], 'how', 'key');
 
     expect($lines['PREP-2'] ?? null)->toBe('decide, now good to know');
 });

@@ -66,7 +66,8 @@ final readonly class InstallFirmware extends InstallPackage
 
     public function title(): string
     {
-        return ($this->from === null ? 'Sideload' : 'Install') .
-            " firmware {$this->package->facts->text(Field::VERSION)}";
+        $version = $this->package->facts->text(Field::VERSION);
+
+        return $this->from === null ? "Sideload firmware {$version}" : "Install firmware {$version}";
     }
 }

@@ -57,16 +57,20 @@ final class Fit13Requires implements FitRule
      */
     private static function sentences(Package $package): iterable
     {
+        $title = $package->title();
         $says = [
-            Field::KNOWN_PROBLEMS => ['Known problems of', 'Its publisher says that this does not work.'],
-            Field::CONDITIONS => ['A condition of', 'Its publisher says so. Look whether it is about this phone.'],
+            Field::KNOWN_PROBLEMS => ["Known problems of {$title}", 'Its publisher says that this does not work.'],
+            Field::CONDITIONS => [
+                "A condition of {$title}",
+                'Its publisher says so. Look whether it is about this phone.',
+            ],
         ];
         foreach ($says as $field => [$need, $reason]) {
             $fact = $package->facts->best($field);
             foreach ($package->facts->list($field) as $number => $sentence) {
                 yield Finding::note(
                     self::id(),
-                    need: "{$need} {$package->title()}",
+                    need: $need,
                     found: $sentence,
                     reason: $reason,
                     subject: "{$field}/{$number}/{$package->name()}",

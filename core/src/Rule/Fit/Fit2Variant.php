@@ -134,18 +134,16 @@ final class Fit2Variant implements FitRule
     private static function restrictions(Package $package): string
     {
         $parts = [];
-        foreach (
-            [
-                'not' => Field::EXCLUDES,
-                'models' => Field::MODELS,
-                'chipsets' => Field::CHIPSETS,
-                'carriers' => Field::CARRIERS,
-            ]
-            as $word => $field
-        ) {
-            $list = $package->facts->list($field);
-            if ($list !== []) {
-                $parts[] = "{$word} " . implode(', ', $list);
+        $fields = [Field::EXCLUDES, Field::MODELS, Field::CHIPSETS, Field::CARRIERS];
+        foreach ($fields as $field) {
+            $list = implode(', ', $package->facts->list($field));
+            if ($list !== '') {
+                $parts[] = match ($field) {
+                    Field::EXCLUDES => "not for {$list}",
+                    Field::MODELS => "for the models {$list}",
+                    Field::CHIPSETS => "for the chipsets {$list}",
+                    Field::CARRIERS => "for the carriers {$list}",
+                };
             }
         }
 

@@ -40,7 +40,7 @@ final class Fit8Conflicts implements FitRule
                 );
                 $finding = Finding::toSettle(
                     self::id(),
-                    need: "One statement about {$name} of {$package->name()}",
+                    need: "One statement about \"{$name}\" of {$package->name()}",
                     found: $said,
                     reason: 'The sources disagree. File content outranks a card; where the file contradicts itself ' .
                         'nothing ' .
