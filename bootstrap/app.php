@@ -9,7 +9,9 @@ use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
 use App\Http\Middleware\NotModified;
 use App\Http\Middleware\SecurityHeaders;
+use App\Http\Middleware\SpokenLanguage;
 use App\Http\Middleware\WellFormedInput;
+use App\Language\Languages;
 use App\Serve\Health;
 use App\Shelf\UploadRefused;
 use Illuminate\Database\QueryException;
@@ -49,6 +51,10 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->append(WellFormedInput::class);
         $middleware->append(NotModified::class);
+        // Inside of it: whether an answer is the same is asked of what is sent.
+        $middleware->append(SpokenLanguage::class);
+        // The pages write it.
+        $middleware->encryptCookies(except: [Languages::COOKIE]);
         // Where a pasted output ends in the middle of a line, its last value may be half a value.
         $middleware->trimStrings(except: ['text', 'texts.*.text', 'dump', 'evidence']);
     })

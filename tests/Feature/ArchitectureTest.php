@@ -35,6 +35,7 @@ const CORE_LAYERS = [
 ];
 
 const APP_LAYERS = [
+    'Language',
     'Data',
     'Events',
     'Models',

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import english from '../../resources/lang/en.json'
 import german from '../../resources/lang/de.json'
+import articles from '../../resources/handbook/articles.json'
 
 type Tree = { [name: string]: string | Tree }
 
@@ -26,8 +27,12 @@ function sources(folder: string): string[] {
 const pages = sources(join(import.meta.dirname, '../../resources/js'))
 const used = new Set(pages.flatMap((page) => [...page.matchAll(/\bt\(\s*'([\w.]+)'/g)].map((match) => match[1]!)))
 const texts = flat(english)
-const translated = flat(german)
-const placeholders = (text: string): string[] => [...text.matchAll(/\{(\w+)\}/g)].map((match) => match[1]!).sort()
+// What the core says, and its single words, is held by tests/Feature/LanguageTest.php.
+const ofPages = Object.entries(german).filter(([section]) => !['core', 'words', 'articles'].includes(section))
+const translated = flat(Object.fromEntries(ofPages))
+const forms = (text: string): string[] => text.split(' | ')
+const placeholders = (text: string): string[] =>
+  [...new Set([...text.matchAll(/\{(\w+)\}/g)].map((match) => match[1]!))].sort()
 
 describe('the catalogue of texts', () => {
   it('has every text that a page asks for, and none that no page does', () => {
@@ -44,17 +49,32 @@ describe('the catalogue of texts', () => {
     expect(wrong).toEqual([])
   })
 
-  it('has no text in another language that English has not, and the same places in both', () => {
+  it('has no text in another language that English has not, and the same places and forms in both', () => {
     expect([...translated.keys()].filter((key) => !texts.has(key))).toEqual([])
     const other = [...translated].filter(([key, text]) => {
-      const [here, there] = [placeholders(text), placeholders(texts.get(key) ?? '')]
-      return here.join() !== there.join()
+      const english = texts.get(key) ?? ''
+      const samePlaces = placeholders(text).join() === placeholders(english).join()
+      return !samePlaces || forms(text).length !== forms(english).length
     })
     expect(other).toEqual([])
   })
 
-  it('is whole in German for the pages where a run goes on and where a phone begins', () => {
-    const wanted = [...texts.keys()].filter((key) => /^(app|common|run|start)\./.test(key))
-    expect(wanted.filter((key) => !translated.has(key))).toEqual([])
+  it('chooses among the forms of a text by a count', () => {
+    const several = [...texts].filter(([, text]) => forms(text).length > 1)
+    expect(several.length).toBeGreaterThan(20)
+    const uncounted = several.filter(([key]) => {
+      const call = new RegExp(`t\\(\\s*'${key}',\\s*\\{[^}]*\\bcount\\b`)
+      return !pages.some((page) => call.test(page))
+    })
+    expect(uncounted.map(([key]) => key)).toEqual([])
+  })
+
+  it('has every article of the handbook in German, paragraph by paragraph', () => {
+    const said = Object.entries(german.articles).map(([id, article]) => [id, article.parts.length])
+    expect(said).toEqual(articles.map((article) => [article.id, article.parts.length]))
+  })
+
+  it('is whole in German', () => {
+    expect([...texts.keys()].filter((key) => !translated.has(key))).toEqual([])
   })
 })

@@ -15,6 +15,7 @@ use App\Http\Requests\RunNoteRequest;
 use App\Http\Requests\SomethingElseRequest;
 use App\Http\Requests\StartRunRequest;
 use App\Http\Requests\TellRequest;
+use App\Language\Languages;
 use App\Models\JournalLine;
 use App\Models\Run;
 use App\Models\SheetRecord;
@@ -84,7 +85,9 @@ final class RunController extends Controller
     {
         // Known before plan and journal are read: where nothing has come there is nothing to tell.
         $last = JournalLine::last($run);
-        $unchanged = (new Plain())->setEtag("run-{$run}-{$last}-{$request->integer('after')}");
+        // The same events in another language are another answer.
+        $version = implode('-', ['run', $run, $last, $request->integer('after'), Languages::chosen($request)]);
+        $unchanged = (new Plain())->setEtag($version);
         if ($unchanged->isNotModified($request)) {
             return $unchanged;
         }
@@ -116,7 +119,7 @@ final class RunController extends Controller
             'now' => now()->toIso8601String(),
         ]);
 
-        return $answer->setEtag("run-{$run->id}-{$last}-{$request->integer('after')}");
+        return $answer->setEtag($version);
     }
 
     #[Answers('run-status')]

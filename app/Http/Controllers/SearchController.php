@@ -7,6 +7,7 @@ namespace App\Http\Controllers;
 use App\Http\Api\Answers;
 use App\Http\Api\Reads;
 use App\Http\Resources\SearchHits;
+use App\Language\Languages;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -21,6 +22,6 @@ final class SearchController extends Controller
     {
         $text = mb_substr($request->string('q')->toString(), 0, self::LONGEST);
 
-        return response()->json($search->for($text));
+        return response()->json($search->for($text, Languages::chosen($request)));
     }
 }

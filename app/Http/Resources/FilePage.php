@@ -141,6 +141,7 @@ final class FilePage extends JsonResource
             foreach (KitAdvice::of($build, $sheet, $unit, $shelf, $planner->house())->needs as $need) {
                 $needs[] = [
                     'need' => $need['need'],
+                    'optional' => $need['optional'],
                     'chosen' => $short($need['chosen']),
                     'why' => $need['why'],
                     'others' => array_map(

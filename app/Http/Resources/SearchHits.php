@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Language\Languages;
 use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\UnitRecord;
@@ -36,16 +37,25 @@ final readonly class SearchHits
         'House rules' => '/house-rules',
     ];
 
+    /** What the core says: it is found by its words in the chosen language, and in English. */
+    private const SAID_BY_THE_CORE = ['page', 'rule', 'trouble'];
+
     public function __construct(private JobPlanner $planner) {}
 
     /**
+     * @param  string  $language  that the person has chosen
      * @return array{total: int, hits: list<Hit>} the best first
      */
-    public function for(string $text): array
+    public function for(string $text, string $language): array
     {
+        $texts = $language === Languages::SOURCE ? null : Languages::texts($language);
         $words = preg_split('/\s+/', mb_strtolower($text), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         $found = [];
-        foreach ($words === [] ? $this->pages() : $this->everything() as [$hit, $more]) {
+        foreach ($words === [] ? $this->pages() : $this->everything($language) as [$hit, $more]) {
+            if ($texts !== null && in_array($hit['kind'], self::SAID_BY_THE_CORE, true)) {
+                $more .= " {$hit['title']} {$hit['about']}";
+                $hit = ['title' => $texts->say($hit['title']), 'about' => $texts->say($hit['about'])] + $hit;
+            }
             $rank = self::rank($hit, $more, $words);
             if ($rank !== null) {
                 $found[] = [$rank, $hit];
@@ -84,14 +94,14 @@ final readonly class SearchHits
     /**
      * @return \Generator<int, Found>
      */
-    private function everything(): \Generator
+    private function everything(string $language): \Generator
     {
         yield from $this->phones();
         yield from $this->jobs();
         yield from $this->files();
         yield from $this->sheets();
         yield from $this->pages();
-        yield from self::articles();
+        yield from self::articles($language);
         yield from self::rules();
         yield from self::troubles();
         yield from self::runs();
@@ -206,9 +216,9 @@ final readonly class SearchHits
     /**
      * @return \Generator<int, Found>
      */
-    private static function articles(): \Generator
+    private static function articles(string $language): \Generator
     {
-        foreach (HandbookArticles::all() as $article) {
+        foreach (HandbookArticles::all($language) as $article) {
             yield self::hit(
                 'article',
                 $article['title'],

@@ -58,10 +58,10 @@ async function takeLarge(dry: boolean): Taken {
           answer.dry
             ? news.length === 0
               ? t('app.takeInDialog.wouldChangeNothing')
-              : t('app.takeInDialog.wouldChangeThings', { count: news.length, count2: answer.changes.length })
+              : t('app.takeInDialog.wouldChangeThings', { count: news.length, total: answer.changes.length })
             : t('app.takeInDialog.takenChangedWereSame', {
                 count: news.length,
-                count2: answer.changes.length - news.length,
+                same: answer.changes.length - news.length,
               })
         }}</b>
         <div class="list">

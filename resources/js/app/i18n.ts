@@ -5,10 +5,14 @@ import english from '../../lang/en.json'
 export const languages = { en: 'English', de: 'Deutsch' } as const
 export type Language = keyof typeof languages
 
+/** The server reads it too, and says in this language what the core says. */
 const KEPT = 'tornavis-language'
-const isLanguage = (one: string | null): one is Language => one !== null && one in languages
-const kept = typeof localStorage === 'undefined' ? null : localStorage.getItem(KEPT)
-export const language: Language = isLanguage(kept) ? kept : 'en'
+const YEAR = 365 * 24 * 3600
+const isLanguage = (one: string | undefined): one is Language => one !== undefined && one in languages
+const cookies = typeof document === 'undefined' ? '' : document.cookie
+const kept = cookies.split('; ').find((one) => one.startsWith(`${KEPT}=`))
+const chosen = kept?.slice(KEPT.length + 1)
+export const language: Language = isLanguage(chosen) ? chosen : 'en'
 
 /** How this person writes dates and numbers: as the browser does, where it speaks the language of the pages. */
 const spoken = typeof navigator === 'undefined' ? [] : (navigator.languages ?? [])
@@ -24,9 +28,10 @@ const i18n = createI18n({
   fallbackWarn: false,
 })
 
-/** The text of a key of resources/lang, with values put in. */
-export const t: (key: string, values?: Record<string, unknown>) => string = (key, values = {}) =>
-  (i18n.global.t as (key: string, values: Record<string, unknown>) => string)(key, values)
+/** The text of a key of resources/lang, with values put in; of several forms the one for the value "count". */
+export function t(key: string, values: Record<string, unknown> = {}): string {
+  return typeof values.count === 'number' ? i18n.global.t(key, values, values.count) : i18n.global.t(key, values)
+}
 
 const catalogues = import.meta.glob<{ default: typeof english }>(['../../lang/*.json', '!../../lang/en.json'])
 
@@ -37,8 +42,15 @@ export async function loadLanguage(): Promise<void> {
   if (load) i18n.global.setLocaleMessage(language as 'en', (await load()).default)
 }
 
+/** A label inside a sentence: English writes it small, German keeps the capitals of its nouns. */
+export const inSentence = (label: string): string => (language === 'en' ? label.toLowerCase() : label)
+
+/** A part of the chosen language's catalogue that is no single text; undefined where it has none of its own. */
+export const sectionOf = (name: string): unknown =>
+  (i18n.global.getLocaleMessage(language) as Record<string, unknown>)[name]
+
 /** Keeps the choice and shows the page anew: every text of it is another one. */
 export function speak(chosen: Language): void {
-  localStorage.setItem(KEPT, chosen)
+  document.cookie = `${KEPT}=${chosen}; path=/; max-age=${YEAR}; samesite=lax`
   location.reload()
 }

@@ -105,9 +105,9 @@ async function takeFile(): Promise<void> {
             <b>{{ found.says }}</b>
           </p>
           <p v-if="found.read" class="mute small">
-            {{ t('bench.addPhoneDialog.statementsRead', { statements: found.read.statements })
+            {{ t('bench.addPhoneDialog.statementsRead', { count: found.read.statements })
             }}<template v-if="found.read.notUnderstood">{{
-              t('bench.addPhoneDialog.linesNotUnderstood', { notUnderstood: found.read.notUnderstood })
+              t('bench.addPhoneDialog.linesNotUnderstood', { count: found.read.notUnderstood })
             }}</template
             >.
           </p>

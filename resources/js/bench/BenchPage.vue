@@ -79,16 +79,11 @@ useKeys({ n: () => newJob(null), '/': () => filterField.value?.focus() })
       {{
         t('bench.benchPage.canBeRunNow', {
           count: data.units.length,
-          phones: data.units.length === 1 ? t('bench.benchPage.phone') : t('bench.benchPage.phones'),
           ready,
         })
       }}<template v-if="waiting">{{ ' ' }}{{ t('bench.benchPage.waitingUnlock', { waiting }) }}</template>
       ·
-      {{
-        data.standIns === 0
-          ? t('bench.benchPage.standDoesNotRun')
-          : t('bench.benchPage.standPhones', { standIns: data.standIns })
-      }}
+      {{ t('bench.benchPage.standPhones', { count: data.standIns }) }}
     </div>
     <template #acts>
       <span class="mute small">{{ t('bench.benchPage.findAnything') }} <kbd>Ctrl K</kbd></span>

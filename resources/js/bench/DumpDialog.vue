@@ -32,7 +32,7 @@ async function read(dry: boolean): Promise<void> {
       <ErrorNote :error="refused" />
       <FileDrop v-model="text" :label="t('bench.dumpDialog.pasteOrDropIts')" name="dump" />
       <div v-if="answer" class="mt-3" role="status">
-        <b>{{ t('bench.dumpDialog.saysThingsAboutPhone', { facts: answer.facts }) }}</b>
+        <b>{{ t('bench.dumpDialog.saysThingsAboutPhone', { count: answer.facts }) }}</b>
         <div v-for="symptom in answer.symptoms" :key="symptom.id" class="trouble">
           <b>{{ symptom.label }}</b>
           <span class="small mono">{{
@@ -43,7 +43,7 @@ async function read(dry: boolean): Promise<void> {
           {{ t('bench.dumpDialog.modelSheet', { note }) }}
         </div>
         <div v-if="answer.notUnderstood" class="small mute">
-          {{ t('bench.dumpDialog.linesWereNotUnderstood', { notUnderstood: answer.notUnderstood }) }}
+          {{ t('bench.dumpDialog.linesWereNotUnderstood', { count: answer.notUnderstood }) }}
         </div>
         <div v-if="answer.changes.length === 0" class="small">{{ t('bench.dumpDialog.nothingDiffersFromWhat') }}</div>
         <div v-for="change in answer.changes" :key="change.name" class="small">

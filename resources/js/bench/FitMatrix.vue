@@ -144,12 +144,7 @@ async function show(unit: Group['units'][number], build: Group['builds'][number]
       </table>
     </div>
     <p v-if="group.others" class="mute small">
-      {{
-        t('bench.fitMatrix.leftOutHere', {
-          others: group.others,
-          group: group.others === 1 ? t('bench.fitMatrix.build2') : t('bench.fitMatrix.builds'),
-        })
-      }}
+      {{ t('bench.fitMatrix.leftOutHere', { count: group.others }) }}
     </p>
   </section>
   <p v-if="without.length" class="mute">

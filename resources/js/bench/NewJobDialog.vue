@@ -2,6 +2,7 @@
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { t } from '../app/i18n'
+import { kindName } from '../app/names'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import type { ChoicesAnswer, IntentsAnswer } from '../generated/api'
@@ -56,7 +57,9 @@ const error = computed(() => refused.value ?? noIntents.value ?? noChoices.value
 const complete = computed(
   () => unit.value !== null && wanted.value !== undefined && (takes.value.length === 0 || subject.value !== null),
 )
-const kindName = computed(() => (takes.value.length === 1 ? takes.value[0]! : 'file'))
+const wantedKind = computed(() =>
+  takes.value.length === 1 ? kindName(takes.value[0]!) : t('bench.newJobDialog.anyFile'),
+)
 
 const phones = computed<Choice[]>(() =>
   (choices.value?.phones ?? []).map((one) => ({
@@ -69,7 +72,7 @@ const phones = computed<Choice[]>(() =>
 )
 const about = (file: ChoicesAnswer['files'][number]): string =>
   [
-    takes.value.length > 1 ? file.kind : '',
+    takes.value.length > 1 ? kindName(file.kind) : '',
     file.codenames.length ? t('bench.newJobDialog.for', { file: file.codenames.join(', ') }) : '',
     file.name === file.title ? '' : file.name,
   ]
@@ -156,10 +159,10 @@ async function start(): Promise<void> {
           v-if="takes.length && !file && unit !== null && judged"
           v-model="subject"
           name="file"
-          :legend="t('bench.newJobDialog.which', { kindName })"
+          :legend="t('bench.newJobDialog.which', { kindName: wantedKind })"
           :choices="files"
           :misfits="t('bench.newJobDialog.theyDoNotFit', { unit })"
-          :none="t('bench.newJobDialog.shelfHasNoFile', { takes: takes.join(', ') })"
+          :none="t('bench.newJobDialog.shelfHasNoFile', { takes: takes.map(kindName).join(', ') })"
         />
         <SkeletonRows v-else-if="takes.length && !file && unit !== null && !error" :rows="4" />
       </div>

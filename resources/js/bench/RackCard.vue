@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
+import { encryptionName } from '../app/names'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { UnitCard, UpdatesAnswer } from '../generated/api'
 import BatteryBar from './BatteryBar.vue'
@@ -31,13 +32,8 @@ const failed: Record<string, string> = {
     <SlotStrip class="slots" :slots="unit.slots" :second="unit.second" />
     <div v-if="unit.slots.length" class="state small">
       <span class="mute"
-        >{{
-          unit.encryption === null
-            ? t('bench.rackCard.encryptionUnknown')
-            : unit.encryption === 'none'
-              ? t('bench.rackCard.notEncrypted')
-              : t('bench.rackCard.encryption', { encryption: unit.encryption })
-        }}, {{ unit.fileSystem ?? '?' }}</span
+        >{{ unit.encryption === null ? t('bench.rackCard.encryptionUnknown') : encryptionName(unit.encryption) }},
+        {{ unit.fileSystem ?? '?' }}</span
       >
       <BatteryBar :percent="unit.battery" />
     </div>
@@ -46,14 +42,14 @@ const failed: Record<string, string> = {
       <VerdictMark
         level="settle"
         :count="unit.conflicts"
-        :words="unit.conflicts === 1 ? t('bench.rackCard.statementsDisagree') : t('bench.rackCard.thingsDispute')"
+        :words="t('bench.rackCard.thingsDispute', { count: unit.conflicts })"
       />
     </div>
     <div v-if="unit.unknown.length > 5" class="mute small">
       {{ t('bench.rackCard.thingsNotKnownYet', { count: unit.unknown.length }) }}
     </div>
     <div v-else-if="unit.unknown.length" class="mute small">
-      {{ t('bench.rackCard.notKnown', { unit: unit.unknown.join(', ').toLowerCase() }) }}
+      {{ t('bench.rackCard.notKnown', { unit: inSentence(unit.unknown.join(', ')) }) }}
     </div>
     <div v-if="update" class="small newer" :title="update.obstacle ?? update.worth">
       {{ t('bench.rackCard.shelf') }} <b>{{ update.build }}</b>.

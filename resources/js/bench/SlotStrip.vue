@@ -22,8 +22,8 @@ defineProps<{ slots: UnitCard['slots']; second?: string | null }>()
           class="mono mute fw"
           :title="
             t('bench.slotStrip.firmware', {
-              slot: slot.firmware ?? t('common.unknown'),
-              slot2: slot.vendor ? t('bench.slotStrip.vendor', { vendor: slot.vendor }) : '',
+              firmware: slot.firmware ?? t('common.unknown'),
+              vendor: slot.vendor ? t('bench.slotStrip.vendor', { vendor: slot.vendor }) : '',
             })
           "
           >{{

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useRouter } from 'vue-router'
 import { t } from '../app/i18n'
+import { encryptionName } from '../app/names'
 import type { UnitCard } from '../generated/api'
 import { jobWords } from './words'
 
@@ -41,14 +42,17 @@ const router = useRouter()
               <span class="mono">{{ slot.slot }}{{ slot.active ? '*' : ' ' }}</span>
               {{
                 t('bench.unitTable.fw', {
-                  slot: slot.os ?? t('common.unknown'),
+                  system: slot.os ?? t('common.unknown'),
                   version: slot.version,
-                  slot2: slot.firmware ?? '?',
+                  firmware: slot.firmware ?? '?',
                 })
               }}
             </div>
           </td>
-          <td>{{ unit.encryption ?? t('common.unknown') }}, {{ unit.fileSystem ?? '?' }}</td>
+          <td>
+            {{ unit.encryption === null ? t('common.unknown') : encryptionName(unit.encryption) }},
+            {{ unit.fileSystem ?? '?' }}
+          </td>
           <td class="mono">{{ unit.battery === null ? '?' : `${unit.battery} %` }}</td>
           <td>
             {{ unit.job ? `${unit.job.build ?? unit.job.intent}: ${jobWords(unit.job)}` : t('bench.unitTable.none') }}

@@ -1,3 +1,4 @@
+import { sectionOf } from '../app/i18n'
 import written from '../../handbook/articles.json'
 
 /** Short articles of the handbook; each is linked from wherever one of its words stands. */
@@ -26,11 +27,25 @@ export type Drawing =
   | 'rollback'
   | 'percent'
 
-export const articles = written as Article[]
+/** What an article says in another language, paragraph by paragraph. */
+interface Translated extends Omit<Article, 'id' | 'parts'> {
+  parts: string[]
+}
+
+const translated = (sectionOf('articles') ?? {}) as Record<string, Translated>
+
+function inLanguage(article: Article): Article {
+  const said = translated[article.id]
+  if (said === undefined) return article
+  const parts = article.parts.map((part, place) => ({ ...part, text: said.parts[place] ?? part.text }))
+  return { ...article, ...said, parts }
+}
+
+export const articles = (written as Article[]).map(inLanguage)
 
 const byWord = new Map(articles.flatMap((article) => article.words.map((word) => [word, article] as const)))
 const longestFirst = [...byWord.keys()].sort((a, b) => b.length - a.length)
-const pattern = new RegExp(`\\b(?:${longestFirst.join('|')})\\b`, 'gi')
+const pattern = new RegExp(`(?<![\\p{L}\\d])(?:${longestFirst.join('|')})(?![\\p{L}\\d])`, 'giu')
 
 export interface Piece {
   text: string

@@ -80,15 +80,7 @@ function leave(): void {
     <ErrorNote :error="refused ?? error" />
     <SkeletonRows v-if="!data && !error" />
     <div v-if="changed && preview" class="preview" role="status">
-      <b>{{
-        preview.changes.length === 0
-          ? t('houserules.houseRulesPage.noOpenJobWould')
-          : t('houserules.houseRulesPage.openWouldChange', {
-              count: preview.changes.length,
-              count2:
-                preview.changes.length === 1 ? t('houserules.houseRulesPage.job') : t('houserules.houseRulesPage.jobs'),
-            })
-      }}</b>
+      <b>{{ t('houserules.houseRulesPage.openWouldChange', { count: preview.changes.length }) }}</b>
       <div v-for="one in preview.changes" :key="one.job">
         <RouterLink :to="`/jobs/${one.job}`">{{ one.title }}</RouterLink> {{ t('houserules.houseRulesPage.from') }}
         <i>{{ one.before }}</i> {{ t('houserules.houseRulesPage.to') }}

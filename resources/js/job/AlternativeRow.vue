@@ -11,14 +11,7 @@ defineProps<{ way: AlternativesAnswer['alternatives'][number] }>()
   <div class="way" data-test="alternative">
     <b>{{ way.words }}</b>
     <span class="small mute"
-      >{{
-        way.losses === 0
-          ? t('job.alternativeRow.nothingLostGood')
-          : way.losses === 1
-            ? t('job.alternativeRow.n1KindDataLost')
-            : t('job.alternativeRow.kindsDataLost', { losses: way.losses })
-      }}
-      · {{ duration(way.expectedSeconds) }}</span
+      >{{ t('job.alternativeRow.kindsDataLost', { count: way.losses }) }} · {{ duration(way.expectedSeconds) }}</span
     >
     <slot />
   </div>

@@ -16,9 +16,8 @@ const groups = computed(() =>
 const inOrder = computed(() => props.findings.filter((one) => one.severity === 'clear').length)
 const notes = computed(() => props.findings.length - inOrder.value)
 const line = computed(() => {
-  const checks =
-    inOrder.value === 1 ? t('job.inOrder.n1CheckOrder') : t('job.inOrder.checksOrder', { count: inOrder.value })
-  const remarks = notes.value === 1 ? t('job.inOrder.n1GoodKnow') : t('job.inOrder.goodKnow', { count: notes.value })
+  const checks = t('job.inOrder.checksOrder', { count: inOrder.value })
+  const remarks = t('job.inOrder.goodKnow', { count: notes.value })
   return [inOrder.value ? checks : '', notes.value ? remarks : ''].filter(Boolean).join(', ')
 })
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import PlanDifference from './PlanDifference.vue'
 import { duration } from '../app/format'
@@ -97,7 +97,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
   <TopBar>
     <h1 v-if="plan && job">
       <span class="mono">{{ plan.codename }}</span>{{ hidesLabel ? '' : ` ${plan.unit}` }} →
-      {{ plan.build ?? job.intent.toLowerCase() }}
+      {{ plan.build ?? inSentence(job.intent) }}
     </h1>
     <div v-if="plan && job" class="mute small">
       {{ job.intent }}{{ route
@@ -115,12 +115,7 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
           }}{{ t('job.jobPage.timesFromRunsModel', { learnedFromRuns: plan.budget.learnedFromRuns }) }}</template
         ></template
       ><template v-if="job.reading && !job.run"
-        >{{ ' '
-        }}{{
-          t('job.jobPage.readingKit', {
-            files: job.reading === 1 ? t('job.jobPage.file') : t('job.jobPage.files', { reading: job.reading }),
-          })
-        }}</template
+        >{{ ' ' }}{{ t('job.jobPage.readingKit', { count: job.reading }) }}</template
       >
     </div>
     <template v-if="plan && job" #acts>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
 import { dateTimeOf, duration, modeName, slotName } from '../app/format'
 import type { JobAnswer } from '../generated/api'
 import type { Step } from './scoreLayout'
@@ -27,7 +27,7 @@ const losses = computed(() => plan.value.ledger.filter((entry) => entry.step !==
   <div class="job-sheet">
     <header>
       <div>
-        <b class="title">{{ plan.codename }} {{ plan.unit }} → {{ plan.build ?? job.intent.toLowerCase() }}</b>
+        <b class="title">{{ plan.codename }} {{ plan.unit }} → {{ plan.build ?? inSentence(job.intent) }}</b>
         <div>
           {{ t('job.jobSheet.steps', { intent: job.intent, count: plan.steps.length })
           }}<template v-if="plan.budget"
@@ -52,9 +52,7 @@ const losses = computed(() => plan.value.ledger.filter((entry) => entry.step !==
     <p v-if="losses.length">
       <b>{{ t('job.jobSheet.erased') }}</b>
       {{
-        losses
-          .map((entry) => t('job.jobSheet.step', { entry: entry.label.toLowerCase(), step: entry.step }))
-          .join(', ')
+        losses.map((entry) => t('job.jobSheet.step', { entry: inSentence(entry.label), step: entry.step })).join(', ')
       }}.
     </p>
     <p>

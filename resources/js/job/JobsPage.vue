@@ -81,7 +81,7 @@ async function remove(job: Row): Promise<void> {
       <p v-else class="mute">{{ t('job.jobsPage.noJobOpen') }}</p>
       <details v-if="done.length" class="done" :open="filter !== ''">
         <summary>
-          {{ done.length === 1 ? t('job.jobsPage.n1JobDone') : t('job.jobsPage.jobsDone', { count: done.length }) }}
+          {{ t('job.jobsPage.jobsDone', { count: done.length }) }}
         </summary>
         <JobTable
           :jobs="done"

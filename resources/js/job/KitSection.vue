@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { t } from '../app/i18n'
+import { kindName, stateName } from '../app/names'
 import { bytes, exactBytes } from '../app/format'
 import VerdictMark from '../app/VerdictMark.vue'
 import type { JobAnswer } from '../generated/api'
@@ -21,7 +22,7 @@ const others = computed(() =>
   props.job.shelf
     .filter((file) => !props.job.kit.includes(file.id))
     .map((file) => ({
-      title: `${file.title} · ${file.kind ?? t('job.kitSection.unknownKind')} · ${file.name}`,
+      title: `${file.title} · ${kindName(file.kind)} · ${file.name}`,
       value: file.id,
     })),
 )
@@ -73,10 +74,10 @@ function add(): void {
               <b>{{ file.title }}</b>
               <div class="mono small mute name">{{ file.name }}</div>
             </td>
-            <td>{{ file.kind ?? t('common.unknown') }}</td>
+            <td>{{ kindName(file.kind) }}</td>
             <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
             <td>
-              <VerdictMark :level="marks[file.integrity] ?? 'note'" :words="file.integrity" />
+              <VerdictMark :level="marks[file.integrity] ?? 'note'" :words="stateName(file.integrity)" />
               <div class="small mute">{{ file.integrityReason }}</div>
             </td>
             <td>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
 import { ago, dateTimeOf } from '../app/format'
 import type { JobAnswer } from '../generated/api'
 import { actionOf, agreedTo, withAgreed, without } from './settling'
@@ -15,7 +15,7 @@ const taken = computed(() => props.job.plan.ledger.filter((entry) => entry.step 
 const named = (outcome: Entry['outcome']): string =>
   props.job.plan.ledger
     .filter((entry) => entry.outcome === outcome)
-    .map((entry) => entry.label.toLowerCase())
+    .map((entry) => inSentence(entry.label))
     .join(', ')
 
 const keyOf = (entry: Entry): string => `PREP-3:${entry.class}`
@@ -101,7 +101,7 @@ function takeBack(entry: Entry): void {
                 @click="isFirst(entry) ? takeBack(entry) : first([entry])"
               >
                 {{ isFirst(entry) ? t('job.lossTable.planBacksUp') : t('job.lossTable.backUp') }}
-                {{ entry.label.toLowerCase() }}
+                {{ inSentence(entry.label) }}
               </button>
               <span v-else-if="entry.backedUpByPlan && !entry.waived">{{ t('job.lossTable.byPlan') }}</span>
               <span v-else-if="!entry.backup && !entry.waived" class="mute">{{
@@ -118,7 +118,7 @@ function takeBack(entry: Entry): void {
                 @click="isGivenUp(entry) ? takeBack(entry) : giveUp([entry])"
               >
                 {{ isGivenUp(entry) ? t('job.lossTable.youAcceptLosing') : t('job.lossTable.acceptLosing2') }}
-                {{ entry.label.toLowerCase() }}
+                {{ inSentence(entry.label) }}
               </button>
               <span v-else-if="entry.waived">{{
                 entry.class === 'screen-lock' ? t('job.lossTable.planRemoves') : t('job.lossTable.accepted')

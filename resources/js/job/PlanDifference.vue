@@ -59,7 +59,7 @@ const figure = (name: keyof typeof names, value: number | null): string =>
       <h4>{{ group.title }}</h4>
       <div v-for="line in group.lines" :key="line.key" class="line">
         <span class="mark" :class="line.change">{{ marks[line.change] }}</span><span
-          >{{ line.title }} <span class="mute">{{ line.note }}</span></span
+          >{{ line.title }} <span class="mute">{{ line.how }}</span></span
         >
       </div>
     </section>

@@ -11,9 +11,9 @@ type Part = Space['before'][number]
 const props = defineProps<{ space: Space }>()
 
 const stages = computed(() => [
-  { name: 'before', parts: props.space.before },
-  { name: 'during', parts: props.space.during },
-  { name: 'after', parts: props.space.after },
+  { name: t('job.planSpace.before'), parts: props.space.before },
+  { name: t('job.planSpace.during'), parts: props.space.during },
+  { name: t('job.planSpace.after'), parts: props.space.after },
 ])
 const sum = (parts: Part[]): number => parts.reduce((total, part) => total + part.bytes, 0)
 const scale = computed(() => Math.max(props.space.superBytes, ...stages.value.map((stage) => sum(stage.parts))))
@@ -46,7 +46,7 @@ const placed = (parts: Part[]): (Part & { x: number; width: number })[] => {
       {{
         t('job.planSpace.fitsOnceRemovedNothing', {
           space: space.remove.map(label).join(', '),
-          count: space.remove.length === 1 ? t('job.planSpace.is') : t('job.planSpace.are'),
+          count: space.remove.length,
         })
       }}
     </p>

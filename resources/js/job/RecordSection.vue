@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { t } from '../app/i18n'
+import { stateName } from '../app/names'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, dateTimeOf, duration, exactBytes } from '../app/format'
 import { runWords } from '../bench/words'
@@ -167,7 +168,7 @@ const print = (): void => window.print()
                 </td>
                 <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
                 <td class="mono small wrap hash">{{ file.sha256 }}</td>
-                <td>{{ file.integrity }}</td>
+                <td>{{ stateName(file.integrity) }}</td>
               </tr>
             </tbody>
           </table>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf } from './settling'
@@ -64,7 +64,7 @@ async function enter(): Promise<void> {
       t('job.settleForm.openHouseRules')
     }}</RouterLink>
     <button v-if="loss" type="button" class="btn small erase" @click="waive">
-      {{ t('job.settleForm.acceptLosing', { loss: loss.label.toLowerCase() }) }}
+      {{ t('job.settleForm.acceptLosing', { loss: inSentence(loss.label) }) }}
     </button>
     <template v-if="question">
       <button

@@ -48,11 +48,7 @@ const short = (school: JobSchools['schools'][number]): string => {
         ? t('job.whatIf.longer', { time: duration(time.after - time.before) })
         : t('job.whatIf.shorter', { time: duration(time.before - time.after) })
       : '',
-    difference.steps.length
-      ? difference.steps.length === 1
-        ? t('job.whatIf.oneStepDiffers')
-        : t('job.whatIf.stepsDiffer', { count: difference.steps.length })
-      : '',
+    difference.steps.length ? t('job.whatIf.stepsDiffer', { count: difference.steps.length }) : '',
   ].filter(Boolean)
   return parts.join(' · ') || t('job.whatIf.reasonsDiffer')
 }

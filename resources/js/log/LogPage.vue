@@ -66,9 +66,9 @@ useKeys({ '/': () => filterField.value?.focus() })
   <TopBar>
     <h1>{{ t('log.logPage.log') }}</h1>
     <div v-if="data" class="mute small">
-      {{ data.total }} {{ data.total === 1 ? t('log.logPage.run') : t('log.logPage.runs')
+      {{ t('log.logPage.runs', { count: data.total })
       }}<template v-if="data.total > data.runs.length && data.runs.length">{{
-        t('log.logPage.shown', { from: from + 1, count: from + data.runs.length })
+        t('log.logPage.shown', { from: from + 1, to: from + data.runs.length })
       }}</template>
     </div>
     <template #acts>

@@ -61,13 +61,8 @@ const then = (counts: LogSummary['troubles'][number]['then']): string =>
           >{{ trouble.says }}
           <span class="mute small">{{
             t('log.logSummaryTable.endedWell', {
+              count: trouble.ended,
               then: then(trouble.then) ? t('log.logSummaryTable.then', { then: then(trouble.then) }) : '',
-              trouble:
-                trouble.ended === 0
-                  ? t('log.logSummaryTable.noRun')
-                  : trouble.ended === 1
-                    ? t('log.logSummaryTable.n1Run')
-                    : t('log.logSummaryTable.runs2', { ended: trouble.ended }),
             })
           }}</span></span
         >

@@ -14,7 +14,7 @@ const words = computed(() => {
   if (first === undefined || last === undefined) return t('log.timesStrip.noneWasDone')
   return first === last
     ? duration(middle.value)
-    : t('log.timesStrip.from', { value: duration(middle.value), first: duration(first), last: duration(last) })
+    : t('log.timesStrip.from', { middle: duration(middle.value), first: duration(first), last: duration(last) })
 })
 </script>
 

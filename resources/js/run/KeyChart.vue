@@ -79,7 +79,7 @@ useEventListener(
 )
 useEventListener('keyup', (event) => letGo(keyOf(event)))
 const now = computed(() => {
-  if (second.value < 0) return t('run.keyChart.in', { ceil: Math.ceil(-second.value) })
+  if (second.value < 0) return t('run.keyChart.in', { seconds: Math.ceil(-second.value) })
   const hold = props.presses
     .filter((one) => second.value >= one.fromSecond && second.value < one.toSecond)
     .map((one) => one.key)

@@ -18,19 +18,19 @@ const slots = computed(() =>
           ? t('common.writtenPart')
           : t('common.noSystem')
     const recovery = get('recovery.family')
-      ? t('run.phoneState.recovery', { valueText: valueText(get('recovery.family')) })
+      ? t('run.phoneState.recovery', { family: valueText(get('recovery.family')) })
       : ''
     return {
       slot,
       active: facts.value['slot.active'] === slot,
-      words: t('run.phoneState.firmware', { system, valueText: valueText(get('firmware.version')), recovery }),
+      words: t('run.phoneState.firmware', { system, version: valueText(get('firmware.version')), recovery }),
     }
   }),
 )
 const data = computed(() =>
   facts.value['data.empty'] === true
     ? t('run.phoneState.erasedEmpty')
-    : t('run.phoneState.writtenBy', { valueText: valueText(facts.value['data.writtenBy']) }),
+    : t('run.phoneState.writtenBy', { system: valueText(facts.value['data.writtenBy']) }),
 )
 /** The last things that happened, in words; progress lines are too many to show. */
 const seen = computed(() =>
@@ -77,7 +77,7 @@ const seen = computed(() =>
               ? t('common.system')
               : t('run.phoneState.slot', {
                   slot: slot.slot.toUpperCase(),
-                  slot2: slot.active ? t('run.phoneState.startsNext') : '',
+                  startsNext: slot.active ? t('run.phoneState.startsNext') : '',
                 })
           }}
         </dt>
@@ -89,7 +89,7 @@ const seen = computed(() =>
       <dd>
         {{
           t('run.phoneState.willEndNear', {
-            valueText: valueText(facts['battery.percent']),
+            percent: valueText(facts['battery.percent']),
             atEnd: job.plan.budget?.batteryAtEnd ?? '?',
           })
         }}

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
 import { duration } from '../app/format'
 import { useAnswer } from '../app/useAnswer'
 import { mostTelling } from './done'
@@ -48,7 +48,7 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
       <ol>
         <li v-if="wasErased">{{ t('run.runDone.setPhoneUpLanguage') }}</li>
         <li v-for="entry in returns" :key="entry.class">
-          {{ t('run.runDone.bringBack', { entry: entry.label.toLowerCase() })
+          {{ t('run.runDone.bringBack', { entry: inSentence(entry.label) })
           }}<template v-if="entry.backup"
             >{{ ' ' }}{{ t('run.runDone.fromBackup') }} <span class="mono">{{ entry.backup }}</span></template
           >.

@@ -1,27 +1,26 @@
 <script setup lang="ts">
-import schema from '../../../docs/formats/model-sheet.schema.json'
 import { computed, inject } from 'vue'
 import { t } from '../app/i18n'
+import { decides } from './decides'
 import { firstKey } from './first'
 import type { Place } from './sources'
 
 /** One field of a model sheet with a line that says what it decides. */
 const props = defineProps<{
   label: string
-  field: keyof typeof schema.properties
+  field: keyof typeof decides
   sources?: Place[]
   assumed?: boolean
 }>()
 const first = inject(firstKey)
 const jobs = computed(() => first?.value.get(props.field) ?? null)
-const decides = (schema.properties[props.field] as { description?: string }).description ?? ''
 </script>
 
 <template>
   <Teleport to="#sheet-first" defer :disabled="jobs === null">
     <div class="field" :data-field="field">
       <div class="what">
-        <b>{{ label }}</b><span class="small mute">{{ decides }}</span>
+        <b>{{ label }}</b><span class="small mute">{{ decides[field] }}</span>
         <span v-if="jobs?.length" class="small jobs">{{
           t('sheet.sheetField.jobDepends', { jobs: jobs.join(', ') })
         }}</span>
@@ -31,7 +30,7 @@ const decides = (schema.properties[props.field] as { description?: string }).des
         <span v-if="assumed" class="small assumed">{{ t('sheet.sheetField.inferredNotRead') }}</span>
         <span v-if="sources?.[0]" class="small mute from" :title="sources[0].line"
           >{{ assumed ? t('sheet.sheetField.from') : t('sheet.sheetField.read') }} {{ sources[0].from
-          }}{{ sources[0].lineNumber ? t('sheet.sheetField.line', { sources: sources[0].lineNumber }) : '' }}</span
+          }}{{ sources[0].lineNumber ? t('sheet.sheetField.line', { line: sources[0].lineNumber }) : '' }}</span
         >
       </div>
     </div>

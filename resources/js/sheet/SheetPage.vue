@@ -2,6 +2,7 @@
 import { computed, onMounted, provide, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { t } from '../app/i18n'
+import { encryptionName } from '../app/names'
 import ErrorNote from '../app/ErrorNote.vue'
 import FileDrop from '../app/FileDrop.vue'
 import TopBar from '../app/TopBar.vue'
@@ -242,7 +243,7 @@ onMounted(load)
       >
       <SheetField :label="t('sheet.sheetPage.encryption')" field="encryptions"
         ><label v-for="one in ['none', 'disk', 'file', 'metadata'] as const" :key="one"
-          ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ one }}</label
+          ><input v-model="sheet.encryptions" type="checkbox" :value="one" /> {{ encryptionName(one) }}</label
         ></SheetField
       >
       <UnlockField v-model="sheet.unlock" />

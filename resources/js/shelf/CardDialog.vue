@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { t } from '../app/i18n'
+import { kindName } from '../app/names'
 import schema from '../../../docs/formats/release-card.schema.json'
 import ErrorNote from '../app/ErrorNote.vue'
 import { fieldWords } from '../start/words'
@@ -190,7 +191,7 @@ async function write(): Promise<void> {
         <label
           >{{ t('common.kind') }}
           <select v-model="kind" name="kind">
-            <option v-for="one in kinds" :key="one">{{ one }}</option>
+            <option v-for="one in kinds" :key="one" :value="one">{{ kindName(one) }}</option>
           </select></label
         >
         <label v-for="row in rows" :key="row.path"

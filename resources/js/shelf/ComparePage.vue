@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { t } from '../app/i18n'
+import { stateName } from '../app/names'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes } from '../app/format'
 import TopBar from '../app/TopBar.vue'
@@ -18,12 +19,9 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
     <div v-if="data" class="mute small">
       {{
         t('shelf.comparePage.with', {
-          title: data.left.title,
-          title2: data.right.title,
-          count:
-            data.rows.length === 0
-              ? t('shelf.comparePage.nothingMattersDiffers')
-              : t('shelf.comparePage.thingsDiffer', { count: data.rows.length }),
+          left: data.left.title,
+          right: data.right.title,
+          result: t('shelf.comparePage.thingsDiffer', { count: data.rows.length }),
         })
       }}
     </div>
@@ -45,7 +43,7 @@ const { data, error } = useAnswer('/shelf/{package}/compare/{other}', () => ({
               <b>{{ side.title }}</b>
               <div class="mono small name">{{ side.name }}</div>
               <div class="small" :title="exactBytes(side.sizeBytes)">
-                {{ bytes(side.sizeBytes) }}, {{ side.integrity }}
+                {{ bytes(side.sizeBytes) }}, {{ stateName(side.integrity) }}
               </div>
             </th>
             <th>{{ t('shelf.comparePage.whatMeans') }}</th>

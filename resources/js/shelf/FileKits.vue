@@ -32,22 +32,13 @@ async function plan(unit: string): Promise<void> {
       </button>
     </div>
     <div v-for="need in kit.needs" :key="need.need" class="need small">
-      <VerdictMark
-        :level="need.chosen ? 'clear' : need.need.includes('if you want') ? 'note' : 'settle'"
-        words=""
-        plain
-      />
+      <VerdictMark :level="need.chosen ? 'clear' : need.optional ? 'note' : 'settle'" words="" plain />
       <div>
         <b>{{ need.chosen?.title ?? t('shelf.fileKits.missing') }}</b>
         {{ t('shelf.fileKits.for', { need: need.need }) }} <span class="mute">{{ need.why }}</span>
         <details v-if="need.others.length">
           <summary>
-            {{
-              t('shelf.fileKits.other', {
-                count: need.others.length,
-                count2: need.others.length === 1 ? t('shelf.fileKits.file') : t('shelf.fileKits.files'),
-              })
-            }}
+            {{ t('shelf.fileKits.other', { count: need.others.length }) }}
           </summary>
           <div v-for="other in need.others" :key="other.name">
             <span class="mono">{{ other.name }}</span> <span class="mute">{{ other.why }}</span>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { t } from '../app/i18n'
+import { inSentence, t } from '../app/i18n'
+import { containerName } from '../app/names'
 import ErrorNote from '../app/ErrorNote.vue'
 import { bytes, exactBytes, sourceName, valueText } from '../app/format'
 import type { FileAnswer } from '../generated/api'
@@ -67,7 +68,7 @@ async function forget(): Promise<void> {
       <div v-for="conflict in file.conflictsOf" :key="conflict.name" class="conflict">
         <b>{{
           t('shelf.fileSheet.sourcesDisagreeAbout', {
-            factNames: (factNames[conflict.name] ?? conflict.name).toLowerCase(),
+            fact: inSentence(factNames[conflict.name] ?? conflict.name),
           })
         }}</b>
         <div v-for="(fact, index) in conflict.statements" :key="index">
@@ -109,7 +110,7 @@ async function forget(): Promise<void> {
       </div>
       <dl>
         <dt>{{ t('shelf.fileSheet.container') }}</dt>
-        <dd>{{ file.container ?? t('shelf.fileSheet.notReadable') }}</dd>
+        <dd>{{ file.container === null ? t('shelf.fileSheet.notReadable') : containerName(file.container) }}</dd>
         <dt>{{ t('common.size') }}</dt>
         <dd>
           {{ bytes(file.sizeBytes) }} <span class="mute small mono">{{ exactBytes(file.sizeBytes) }}</span>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { t } from '../app/i18n'
+import { kindName } from '../app/names'
 import { ago, bytes, dateTimeOf, exactBytes } from '../app/format'
 import SortHeader from '../app/SortHeader.vue'
 import type { FileSummary } from '../generated/api'
@@ -83,7 +84,7 @@ const shows = (by: Column): boolean => columns.value.some((column) => column.by 
               t('shelf.fileTable.sameContentAsAnother')
             }}</span>
           </td>
-          <td v-if="shows('kind')">{{ file.kind ?? t('common.unknown') }}</td>
+          <td v-if="shows('kind')">{{ kindName(file.kind) }}</td>
           <td class="mono codenames">{{ file.codenames.join(', ') || '–' }}</td>
           <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
           <td><IntegrityMark :file="file" /></td>

@@ -29,12 +29,7 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
 <template>
   <section v-if="named.length" class="mt-4">
     <h2>
-      {{
-        t('shelf.imageList.writes', {
-          count: named.length,
-          images: named.length === 1 ? t('shelf.imageList.image') : t('shelf.imageList.images'),
-        })
-      }}
+      {{ t('shelf.imageList.writes', { count: named.length }) }}
     </h2>
     <p v-if="file.imageCheck && file.imageCheck.status !== 'done'" class="small" role="status">
       {{ file.imageCheck.status }}…
@@ -51,10 +46,9 @@ const outcomes = (partition: string): NonNullable<FileAnswer['imageCheck']>['out
               <VerdictMark
                 :level="one.agrees ? 'clear' : 'stop'"
                 :words="
-                  t('shelf.imageList.the', {
-                    one: one.agrees ? t('shelf.imageList.agrees') : t('shelf.imageList.differsFrom'),
-                    against: one.against,
-                  })
+                  one.agrees
+                    ? t('shelf.imageList.agrees', { against: one.against })
+                    : t('shelf.imageList.differsFrom', { against: one.against })
                 "
               />
             </div>

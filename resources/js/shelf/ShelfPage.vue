@@ -94,9 +94,8 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
     <div v-if="data" class="mute small">
       {{
         t('shelf.shelfPage.files', {
-          count: data.packages.length,
-          count2: data.folders.length + 1,
-          count3: data.folders.length ? t('shelf.shelfPage.folders') : t('shelf.shelfPage.folder'),
+          files: data.packages.length,
+          count: data.folders.length + 1,
         })
       }}<span v-if="reading.length"
         >{{ ' '

@@ -25,11 +25,7 @@ const lists = computed(() => [sorted.value.slice(0, AT_ONCE), sorted.value.slice
 <template>
   <section v-if="files.length" class="problems" data-test="problems">
     <h2>
-      {{
-        files.length === 1
-          ? t('shelf.shelfProblems.oneFileNeedsLook')
-          : t('shelf.shelfProblems.filesNeedLook', { count: files.length })
-      }}
+      {{ t('shelf.shelfProblems.filesNeedLook', { count: files.length }) }}
     </h2>
     <component
       :is="place === 0 ? 'div' : 'details'"

@@ -42,17 +42,9 @@ async function forget(): Promise<void> {
 
 <template>
   <div v-if="files.length" class="ticked" role="region" :aria-label="t('shelf.tickedActs.tickedFiles')">
-    <b>{{
-      files.length === 1
-        ? t('shelf.tickedActs.n1FileTicked')
-        : t('shelf.tickedActs.filesTicked', { count: files.length })
-    }}</b>
+    <b>{{ t('shelf.tickedActs.filesTicked', { count: files.length }) }}</b>
     <button v-if="subject" type="button" class="btn small" @click="isPlanning = true">
-      {{
-        t('shelf.tickedActs.planJob', {
-          count: files.length === 1 ? t('shelf.tickedActs.it') : t('shelf.tickedActs.them'),
-        })
-      }}
+      {{ t('shelf.tickedActs.planJob', { count: files.length }) }}
     </button>
     <button v-if="present.length" type="button" class="btn small" :disabled="busy" @click="check">
       {{ t('shelf.tickedActs.compareImages', { count: present.length }) }}

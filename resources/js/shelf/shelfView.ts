@@ -1,4 +1,5 @@
 import { t } from '../app/i18n'
+import { kindName, stateName } from '../app/names'
 import type { FileSummary } from '../generated/api'
 
 export type Column = 'title' | 'kind' | 'codename' | 'size' | 'state' | 'added'
@@ -46,13 +47,13 @@ const codenamesOf = (file: FileSummary): string[] => (file.codenames.length ? fi
 export function shows(facets: Facets, lastVisit: string): (file: FileSummary) => boolean {
   const words = facets.words.toLowerCase().split(/\s+/).filter(Boolean)
   return (file) => {
-    const text = [file.name, file.title, file.kind ?? t('common.unknown'), ...file.codenames, stateOf(file)].join(' ')
+    const text = [file.name, file.title, kindName(file.kind), ...file.codenames, stateName(stateOf(file))].join(' ')
     const lower = text.toLowerCase()
     return (
       words.every((word) => lower.includes(word)) &&
-      (facets.kind === '' || (file.kind ?? t('common.unknown')) === facets.kind) &&
+      (facets.kind === '' || kindName(file.kind) === facets.kind) &&
       (facets.codename === '' || codenamesOf(file).includes(facets.codename)) &&
-      (facets.state === '' || stateOf(file) === facets.state) &&
+      (facets.state === '' || stateName(stateOf(file)) === facets.state) &&
       (!facets.onlyNew || isNew(file, lastVisit))
     )
   }
@@ -70,9 +71,9 @@ export function counts(files: FileSummary[], of: (file: FileSummary) => string[]
 export const facetsOf = (
   files: FileSummary[],
 ): Record<'kinds' | 'codenames' | 'states', { value: string; count: number }[]> => ({
-  kinds: counts(files, (file) => [file.kind ?? t('common.unknown')]),
+  kinds: counts(files, (file) => [kindName(file.kind)]),
   codenames: counts(files, codenamesOf),
-  states: counts(files, (file) => [stateOf(file)]),
+  states: counts(files, (file) => [stateName(stateOf(file))]),
 })
 
 export interface Group {
@@ -86,10 +87,11 @@ export function grouped(files: FileSummary[], view: ShelfView, kinds: string[]):
   if (view.group === 'none') return [{ name: '', files: sorted }]
   const groups = new Map<string, FileSummary[]>()
   for (const file of sorted) {
-    const names = view.group === 'kind' ? [file.kind ?? t('common.unknown')] : codenamesOf(file)
+    const names = view.group === 'kind' ? [kindName(file.kind)] : codenamesOf(file)
     for (const name of names) groups.set(name, [...(groups.get(name) ?? []), file])
   }
-  const place = (name: string): number => (kinds.indexOf(name) < 0 ? kinds.length : kinds.indexOf(name))
+  const inOrder = kinds.map(kindName)
+  const place = (name: string): number => (inOrder.includes(name) ? inOrder.indexOf(name) : inOrder.length)
   const last = (name: string): number => (name === ANY_PHONE ? 1 : 0)
   return [...groups]
     .map(([name, members]) => ({ name, files: members }))

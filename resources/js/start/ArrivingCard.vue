@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { t } from '../app/i18n'
+import { encryptionName } from '../app/names'
 import BatteryBar from '../bench/BatteryBar.vue'
 import SlotStrip from '../bench/SlotStrip.vue'
 import type { UnitCard } from '../generated/api'
@@ -25,11 +26,8 @@ defineProps<{ card: UnitCard; kept: string }>()
               ? t('start.arrivingCard.bootloaderUnlocked')
               : t('start.arrivingCard.bootloaderLocked')
         }},
-        {{
-          card.encryption === null
-            ? t('start.arrivingCard.encryptionUnknown')
-            : t('start.arrivingCard.encryption', { encryption: card.encryption })
-        }}, {{ card.fileSystem ?? t('start.arrivingCard.fileSystemUnknown') }}</span
+        {{ card.encryption === null ? t('start.arrivingCard.encryptionUnknown') : encryptionName(card.encryption) }},
+        {{ card.fileSystem ?? t('start.arrivingCard.fileSystemUnknown') }}</span
       >
       <BatteryBar :percent="card.battery" />
     </div>

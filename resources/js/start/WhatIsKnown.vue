@@ -89,7 +89,7 @@ const decide = (field: string, value: unknown): void => {
             <template v-if="one.sources[0]"
               >{{ one.sources[0].from
               }}{{
-                one.sources[0].lineNumber ? t('start.whatIsKnown.line2', { one: one.sources[0].lineNumber }) : ''
+                one.sources[0].lineNumber ? t('start.whatIsKnown.line2', { line: one.sources[0].lineNumber }) : ''
               }}</template
             >
           </td>

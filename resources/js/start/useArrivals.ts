@@ -74,7 +74,7 @@ export function useArrivals() {
     if (answer.value?.things.some((thing) => thing.reading)) void look()
   }, READING_MS)
 
-  function addText(text: string, name = t('start.useArrivals.pasted', { pasted: ++pasted })): void {
+  function addText(text: string, name = t('start.useArrivals.pasted', { number: ++pasted })): void {
     const others = texts.value.filter((one) => one.name !== name)
     if (text.trim()) texts.value = [...others, { name, text }]
   }
