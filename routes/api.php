@@ -34,6 +34,7 @@ Route::post('units', [BenchController::class, 'store'])->name('units.store');
 Route::post('units/new', [UnitController::class, 'store'])->name('units.begin');
 Route::get('units/{unit}', [UnitController::class, 'show'])->name('units.show');
 Route::delete('units/{unit}', [UnitController::class, 'destroy'])->name('units.destroy');
+Route::post('units/{label}/restore', [UnitController::class, 'restore'])->name('units.restore');
 Route::post('units/{unit}/facts', [UnitController::class, 'learn'])->name('units.learn');
 Route::post('units/{unit}/dump', [UnitController::class, 'dump'])->name('units.dump');
 Route::post('units/{unit}/undo', [UnitController::class, 'undo'])->name('units.undo');

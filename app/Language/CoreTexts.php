@@ -22,7 +22,7 @@ final class CoreTexts
     private const SENTENCE_END = '/(?<=[.!?])\s+(?=[\p{Lu}"(]|\w+: )/u';
 
     /** Between the members of a list; those that part the most first. */
-    private const JOINTS = ['; ', ', and ', ', ', ' and ', ' or '];
+    private const JOINTS = [' → ', '; ', ', and ', ', ', ' and ', ' or '];
 
     private const COLON = ': ';
 

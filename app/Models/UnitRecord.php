@@ -9,6 +9,8 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Database\Eloquent\Relations\HasMany;
 use Illuminate\Database\Eloquent\Relations\HasOne;
+use Illuminate\Database\Eloquent\SoftDeletes;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\Unit;
@@ -20,12 +22,18 @@ use Tornavis\Core\Phone\Unit;
  * @property string $label
  * @property string $codename  "" where it is not known
  * @property array<string, mixed> $document
+ * @property ?Carbon $deleted_at when it was taken off the bench
  * @property int $version changes so far, counted by the database
  * @property Collection<int, WorkJob> $jobs
  * @property ?WorkJob $latestJob
  */
 final class UnitRecord extends Model
 {
+    use SoftDeletes;
+
+    /** How long a phone can be put back that was taken off the bench. */
+    private const KEPT_HOURS = 24;
+
     protected $table = 'units';
 
     protected $fillable = ['label', 'codename', 'document'];
@@ -45,6 +53,39 @@ final class UnitRecord extends Model
             ['label' => $unit->label],
             ['codename' => $unit->codename ?? '', 'document' => $unit->toArray()],
         );
+    }
+
+    /** Another phone with the label of one that was taken off the bench takes its place for good. */
+    protected static function booted(): void
+    {
+        self::creating(static function (self $unit): void {
+            self::onlyTrashed()->where('label', $unit->label)->forceDelete();
+        });
+    }
+
+    /** Off the bench with its jobs; all of it can be put back for a day. */
+    public function takeOff(): void
+    {
+        $now = $this->freshTimestamp();
+        self::onlyTrashed()->where('deleted_at', '<', $now->subHours(self::KEPT_HOURS))->forceDelete();
+        DB::transaction(function () use ($now): void {
+            $this->jobs()->update(['deleted_at' => $now]);
+            $this->forceFill(['deleted_at' => $now])->save();
+        });
+    }
+
+    /**
+     * Back on the bench, with the jobs that went with it.
+     *
+     * @throws ModelNotFoundException where it was taken off too long ago, or another phone has its label
+     */
+    public static function putBack(string $label): void
+    {
+        $unit = self::onlyTrashed()->where('label', $label)->firstOrFail();
+        DB::transaction(static function () use ($unit): void {
+            $unit->jobs()->onlyTrashed()->where('deleted_at', $unit->deleted_at)->restore();
+            $unit->restore();
+        });
     }
 
     /** @throws ModelNotFoundException where no phone has this label */

@@ -245,6 +245,38 @@ it('takes a phone off the bench, but not one whose runs are in the log', functio
         ->not->toContain('SK-05');
 });
 
+it('puts a phone back with its jobs and all that was known of it, for a day', function () {
+    $before = getJson('/api/units/SK-08')->json('facts');
+    $job = getJson('/api/units/SK-08')->json('card.job.id');
+    $deleted = postJson('/api/jobs', ['unit' => 'SK-08', 'intent' => 'unlock'])->json('id');
+    deleteJson("/api/jobs/{$deleted}")->assertNoContent();
+    $this->travel(1)->minutes();
+    deleteJson('/api/units/SK-08')->assertNoContent();
+    getJson('/api/units/SK-08')->assertNotFound();
+    getJson("/api/jobs/{$job}")->assertNotFound();
+    postJson("/api/jobs/{$job}/restore")->assertNotFound();
+
+    postJson('/api/units/SK-08/restore')->assertOk();
+    expect(getJson('/api/units/SK-08')->json('facts'))->toBe($before);
+    getJson("/api/jobs/{$job}")->assertOk();
+    // What had been deleted before stays so.
+    getJson("/api/jobs/{$deleted}")->assertNotFound();
+
+    deleteJson('/api/units/SK-08');
+    $this->travel(25)->hours();
+    deleteJson('/api/units/SK-05');
+    postJson('/api/units/SK-08/restore')
+        ->assertNotFound()
+        ->assertJsonPath('message', 'This phone can no longer be put back. Add it anew.');
+});
+
+it('gives the label of a phone that is off the bench to another one', function () {
+    deleteJson('/api/units/SK-05')->assertNoContent();
+    postJson('/api/units/new', ['label' => 'SK-05', 'model' => 'OF-301'])->assertCreated();
+    postJson('/api/units/SK-05/restore')->assertNotFound();
+    expect(getJson('/api/units/SK-05')->json('card.codename'))->not->toBe('splice');
+});
+
 it('asks the database no more often for many phones with jobs and runs than for few', function (string $path) {
     $count = function () use ($path): int {
         // What verdicts rest on is read once; after that they are kept.

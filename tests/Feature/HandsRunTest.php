@@ -136,7 +136,7 @@ it('carries the way back out as a run of its own', function () {
     $answer = postJson("/api/runs/{$this->run}/plan-again", ['back' => true, 'seal' => $seal])->assertCreated();
     $next = Run::query()->findOrFail($answer->json('run'));
 
-    expect(getJson("/api/jobs/{$answer->json('id')}")->json('intent'))
+    expect(getJson("/api/jobs/{$answer->json('id')}")->json('wanted'))
         ->toBe('Bring back')
         ->and(array_column($next->plan['steps'], 'title'))
         ->toBe(['Restart into system', 'Check build, slot, services and radio serial'])

@@ -157,7 +157,7 @@ it('tries another kit and another intent, and refuses both once a run has begun'
             'kit' => $kit,
             'answers' => ['agreed' => [], 'waived' => []],
         ])
-        ->and(getJson('/api/jobs/1')->json('intent'))
+        ->and(getJson('/api/jobs/1')->json('wanted'))
         ->toBe('Fresh install');
     Queue::fake();
     postJson('/api/jobs/1/run', shown(1))->assertCreated();

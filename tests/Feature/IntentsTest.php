@@ -62,7 +62,7 @@ it('opens a job with what it is about and what it needs beside it', function (
         ->toEqualCanonicalizing($kit)
         ->and($job->json('plan.verdict.words'))
         ->toBe($verdict)
-        ->and($job->json('intent'))
+        ->and($job->json('wanted'))
         ->toBe(Job::of(Intent::from($intent))->label())
         ->and($job->json('plan.build'))
         ->toBe($file === null ? null : World::package($file)->title());

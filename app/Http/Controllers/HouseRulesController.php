@@ -27,7 +27,12 @@ final class HouseRulesController extends Controller
     {
         $presets = [];
         foreach ([...Presets::all(), ...Setting::presets()] as $name => $rules) {
-            $presets[] = ['name' => $name, 'own' => !isset(Presets::all()[$name]), 'rules' => $rules->toArray()];
+            $presets[] = [
+                'name' => $name,
+                'title' => $name,
+                'own' => !isset(Presets::all()[$name]),
+                'rules' => $rules->toArray(),
+            ];
         }
 
         return response()->json([

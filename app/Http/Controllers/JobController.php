@@ -87,7 +87,7 @@ final class JobController extends Controller
 
         return response()->json([
             'id' => $job->id,
-            'intent' => Job::of($job->intent)->label(),
+            'wanted' => Job::of($job->intent)->label(),
             'takes' => Job::of($job->intent)->takes(),
             'answers' => $job->answers,
             'kit' => $job->kit,
@@ -217,7 +217,7 @@ final class JobController extends Controller
     public function restore(int $id): JsonResponse
     {
         WorkJob::forgetDeleted();
-        $job = WorkJob::onlyTrashed()->find($id);
+        $job = WorkJob::onlyTrashed()->has('unit')->find($id);
         abort_if($job === null, 404, 'This job can no longer be brought back. Plan it anew.');
         $job->restore();
 

@@ -23,6 +23,7 @@ use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\DB;
@@ -74,9 +75,22 @@ final class UnitController extends Controller
             409,
             "{$unit->label} has runs in the log; their records are kept, so it stays on the bench.",
         );
-        $unit->delete();
+        $unit->takeOff();
 
         return response()->noContent();
+    }
+
+    /** Puts a phone back that was taken off the bench, within a day. */
+    #[Answers('done')]
+    public function restore(string $label): JsonResponse
+    {
+        try {
+            UnitRecord::putBack($label);
+        } catch (ModelNotFoundException) {
+            abort(404, 'This phone can no longer be put back. Add it anew.');
+        }
+
+        return response()->json(['ok' => true]);
     }
 
     #[Answers('done', 201)]

@@ -21,14 +21,14 @@ use Symfony\Component\HttpFoundation\Response;
 final class SpokenLanguage
 {
     /** In these fields of an answer stand sentences and labels for people. */
-    private const FIELDS = [
+    public const FIELDS = [
         ...['about', 'after', 'answer', 'ask', 'because', 'before', 'changes', 'check', 'classes'],
         ...['conditions', 'consequence', 'contradictions', 'cost', 'details', 'evidence'],
         ...['expected', 'fault', 'found', 'gate', 'here', 'hint', 'instruction', 'integrityReason', 'label'],
         ...['lastKnown', 'left', 'lookalike', 'message', 'misfit', 'need', 'nextUpdate', 'notUnderstood'],
         ...['notUsed', 'obstacle', 'oddities', 'place', 'problem', 'problems', 'purposes', 'question'],
-        ...['reason', 'reasons', 'remedy', 'right', 'saving', 'says', 'shows', 'signed', 'takes', 'text'],
-        ...['title', 'todo', 'typed', 'undo', 'unknown', 'unpack', 'waitsFor', 'wants', 'wayBack', 'what'],
+        ...['reason', 'reasons', 'remedy', 'right', 'saving', 'says', 'shows', 'signed', 'text'],
+        ...['title', 'track', 'todo', 'typed', 'undo', 'unknown', 'unpack', 'waitsFor', 'wanted', 'wayBack', 'what'],
         ...['whenItFails', 'where', 'why', 'words', 'worth', 'youWillSee'],
     ];
 

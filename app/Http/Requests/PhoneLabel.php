@@ -17,7 +17,7 @@ final class PhoneLabel
             'string',
             'max:40',
             'regex:/^[A-Za-z0-9][A-Za-z0-9 ._-]*$/',
-            Rule::unique('units', 'label'),
+            Rule::unique('units', 'label')->withoutTrashed(),
         ];
     }
 

@@ -143,10 +143,10 @@ final readonly class SearchHits
         foreach ($jobs as $job) {
             $card = UnitCard::job($job, $this->planner);
             $build = is_string($card['build']) ? ": {$card['build']}" : '';
-            $intent = is_string($card['intent']) ? $card['intent'] : '';
+            $wanted = is_string($card['wanted']) ? $card['wanted'] : '';
             $unit = $job->unit->only(['label', 'codename']);
             $title = implode(' ', array_filter($unit, is_string(...)));
-            yield self::hit('job', "{$title} → {$intent}{$build}", '', "/jobs/{$job->id}");
+            yield self::hit('job', "{$title} → {$wanted}{$build}", '', "/jobs/{$job->id}");
         }
     }
 

@@ -178,7 +178,7 @@ final class UnitCard
         return [
             'id' => $job->id,
             'build' => $build,
-            'intent' => Job::of($job->intent)->label(),
+            'wanted' => Job::of($job->intent)->label(),
             'verdict' => $verdict,
             'waitsFor' => $waitsFor,
             'run' => $run?->only(['id', 'status', 'step', 'steps']),

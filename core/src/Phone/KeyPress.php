@@ -12,6 +12,13 @@ final readonly class KeyPress
     /** "volume up from second 0 to 9" */
     public function words(): string
     {
-        return "{$this->key} from second {$this->fromSecond} to {$this->toSecond}";
+        $key = match ($this->key) {
+            'power' => 'the power key',
+            'home' => 'the home key',
+            'camera' => 'the camera key',
+            default => $this->key,
+        };
+
+        return "{$key} from second {$this->fromSecond} to {$this->toSecond}";
     }
 }

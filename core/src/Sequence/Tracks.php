@@ -7,7 +7,6 @@ namespace Tornavis\Core\Sequence;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
-use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Slot;
 
 /**
@@ -99,21 +98,13 @@ final class Tracks
             return ['erased', 'erased'];
         }
         $writer = $state->data()->writtenBy;
+        $encryption = $state->data()->encryption?->label() ?? 'encryption unknown';
 
         return $writer === null
             ? ['unknown', 'plain']
             : [
-                "written by {$writer}, " . self::encryption($state->data()->encryption),
+                "written by {$writer}, {$encryption}",
                 $writer === $first->data()->writtenBy && $first->data()->empty !== true ? 'plain' : 'new',
             ];
-    }
-
-    private static function encryption(?Encryption $encryption): string
-    {
-        return match ($encryption) {
-            null => 'encryption unknown',
-            Encryption::None => 'not encrypted',
-            default => "{$encryption->value} encryption",
-        };
     }
 }

@@ -12,6 +12,16 @@ enum Encryption: string
     case File = 'file';
     case Metadata = 'metadata';
 
+    public function label(): string
+    {
+        return match ($this) {
+            self::None => 'not encrypted',
+            self::Disk => 'disk encryption',
+            self::File => 'file encryption',
+            self::Metadata => 'metadata encryption',
+        };
+    }
+
     /**
      * What a recovery has to be able to do to open data that is encrypted so; what is not known is taken as files.
      *

@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { t } from './i18n'
 import { lastDone } from './undo'
 
 const busy = ref(false)
+const failed = ref(false)
+watch(lastDone, () => (failed.value = false))
 async function undo(): Promise<void> {
   const done = lastDone.value
   if (busy.value || done === null) return
   busy.value = true
   try {
-    await done.undo()
-    if (lastDone.value === done) lastDone.value = null
+    failed.value = (await done.undo()) === null
+    if (!failed.value && lastDone.value === done) lastDone.value = null
   } finally {
     busy.value = false
   }
@@ -21,8 +23,10 @@ async function undo(): Promise<void> {
   <div class="bar" role="status">
     <template v-if="lastDone">
       <p class="done">
-        {{ lastDone.text }}
-        <button type="button" class="btn small" :disabled="busy" @click="undo">{{ t('app.undoBar.undo') }}</button>
+        {{ failed ? t('app.undoBar.tooLate') : lastDone.text }}
+        <button v-if="!failed" type="button" class="btn small" :disabled="busy" @click="undo">
+          {{ t('app.undoBar.undo') }}
+        </button>
         <button type="button" class="btn small" @click="lastDone = null">{{ t('common.close') }}</button>
       </p>
     </template>

@@ -96,7 +96,7 @@ export const sourceName: Record<string, string> = {
   list: t('app.format.checksumList'),
   typed: t('app.format.typedByHand'),
   settled: t('app.format.decidedByPerson'),
-  assumed: 'assumed',
+  assumed: t('app.format.assumed'),
 }
 
 export function valueText(value: unknown): string {

@@ -69,3 +69,16 @@ export const stateName = (state: string): string => states[state] ?? state
 
 /** How data is encrypted. */
 export const encryptionName = (encryption: string): string => encryptions[encryption] ?? encryption
+
+const phases: Record<string, string> = {
+  Prepare: t('app.names.prepare'),
+  Base: t('app.names.base'),
+  Recovery: t('common.recovery'),
+  Erase: t('app.names.erase'),
+  Install: t('app.names.install'),
+  'Add-ons': t('app.names.addOns'),
+  Prove: t('app.names.prove'),
+}
+
+/** A part of a plan. */
+export const phaseName = (phase: string): string => phases[phase] ?? phase

@@ -2,6 +2,7 @@ import { shallowRef } from 'vue'
 
 interface Undone {
   text: string
+  /** Answers null where it was refused. */
   undo: () => Promise<unknown>
 }
 

@@ -70,7 +70,7 @@ const failed: Record<string, string> = {
             :words="jobWords(unit.job)"
           />
         </RouterLink>
-        <span class="mute small">{{ unit.job.build ?? unit.job.intent }}</span>
+        <span class="mute small">{{ unit.job.build ?? unit.job.wanted }}</span>
         <button v-if="unit.job.run?.status === 'ended'" type="button" class="btn small" @click="$emit('newJob')">
           {{ t('bench.rackCard.planJob') }}
         </button>

@@ -5,6 +5,7 @@ import { t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
+import { offerUndo } from '../app/undo'
 import { useKeys } from '../app/useKeys'
 import RackCard from './RackCard.vue'
 import UnitBackups from './UnitBackups.vue'
@@ -43,8 +44,12 @@ const identify = (codename: string): void =>
   void send(() => client.POST('/units/{unit}/identity', { params: { path: where.value }, body: { codename } }))
 
 async function remove(): Promise<void> {
-  if (!window.confirm(t('bench.unitPage.takeOffBenchWhat', { label: props.label }))) return
-  if (await send(() => client.DELETE('/units/{unit}', { params: { path: where.value } }))) await router.push('/bench')
+  const { label } = props
+  if (!(await send(() => client.DELETE('/units/{unit}', { params: { path: where.value } })))) return
+  offerUndo(t('bench.unitPage.phoneOffBench', { label }), () =>
+    send(() => client.POST('/units/{label}/restore', { params: { path: { label } } })),
+  )
+  await router.push('/bench')
 }
 
 useKeys({ n: () => (jobOpen.value = true), p: () => (dumpOpen.value = true) })

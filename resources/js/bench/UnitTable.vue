@@ -55,7 +55,7 @@ const router = useRouter()
           </td>
           <td class="mono">{{ unit.battery === null ? '?' : `${unit.battery} %` }}</td>
           <td>
-            {{ unit.job ? `${unit.job.build ?? unit.job.intent}: ${jobWords(unit.job)}` : t('bench.unitTable.none') }}
+            {{ unit.job ? `${unit.job.build ?? unit.job.wanted}: ${jobWords(unit.job)}` : t('bench.unitTable.none') }}
           </td>
         </tr>
       </tbody>

@@ -97,7 +97,7 @@ function leave(): void {
           :aria-pressed="sameAs(preset)"
           @click="take(preset)"
         >
-          {{ preset.name }}
+          {{ preset.title }}
         </button>
         <button
           v-if="preset.own"

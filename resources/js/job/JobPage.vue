@@ -97,10 +97,10 @@ useKeys(Object.fromEntries(sections.map((section, index) => [String(index + 1), 
   <TopBar>
     <h1 v-if="plan && job">
       <span class="mono">{{ plan.codename }}</span>{{ hidesLabel ? '' : ` ${plan.unit}` }} →
-      {{ plan.build ?? inSentence(job.intent) }}
+      {{ plan.build ?? inSentence(job.wanted) }}
     </h1>
     <div v-if="plan && job" class="mute small">
-      {{ job.intent }}{{ route
+      {{ job.wanted }}{{ route
       }}<template v-if="plan.budget"
         >{{ ' '
         }}{{

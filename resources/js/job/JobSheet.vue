@@ -27,9 +27,9 @@ const losses = computed(() => plan.value.ledger.filter((entry) => entry.step !==
   <div class="job-sheet">
     <header>
       <div>
-        <b class="title">{{ plan.codename }} {{ plan.unit }} → {{ plan.build ?? inSentence(job.intent) }}</b>
+        <b class="title">{{ plan.codename }} {{ plan.unit }} → {{ plan.build ?? inSentence(job.wanted) }}</b>
         <div>
-          {{ t('job.jobSheet.steps', { intent: job.intent, count: plan.steps.length })
+          {{ t('job.jobSheet.steps', { wanted: job.wanted, count: plan.steps.length })
           }}<template v-if="plan.budget"
             >{{ ' '
             }}{{

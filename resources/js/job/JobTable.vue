@@ -60,7 +60,7 @@ const level = (job: Row): string => {
             <b>{{ job.card.codename }}</b> <span class="mute">{{ job.card.label }}</span>
           </td>
           <td>
-            {{ job.intent }}<template v-if="job.build && job.build !== job.intent">: {{ job.build }}</template>
+            {{ job.wanted }}<template v-if="job.build && job.build !== job.wanted">: {{ job.build }}</template>
           </td>
           <td>
             <VerdictMark :level="level(job)" :count="job.verdict.toSettle" :words="jobWords(job)" />

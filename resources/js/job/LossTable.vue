@@ -100,8 +100,11 @@ function takeBack(entry: Entry): void {
                 :aria-pressed="isFirst(entry)"
                 @click="isFirst(entry) ? takeBack(entry) : first([entry])"
               >
-                {{ isFirst(entry) ? t('job.lossTable.planBacksUp') : t('job.lossTable.backUp') }}
-                {{ inSentence(entry.label) }}
+                {{
+                  isFirst(entry)
+                    ? t('job.lossTable.planBacksUp', { what: inSentence(entry.label) })
+                    : t('job.lossTable.backUp', { what: inSentence(entry.label) })
+                }}
               </button>
               <span v-else-if="entry.backedUpByPlan && !entry.waived">{{ t('job.lossTable.byPlan') }}</span>
               <span v-else-if="!entry.backup && !entry.waived" class="mute">{{
@@ -117,8 +120,11 @@ function takeBack(entry: Entry): void {
                 :aria-pressed="isGivenUp(entry)"
                 @click="isGivenUp(entry) ? takeBack(entry) : giveUp([entry])"
               >
-                {{ isGivenUp(entry) ? t('job.lossTable.youAcceptLosing') : t('job.lossTable.acceptLosing2') }}
-                {{ inSentence(entry.label) }}
+                {{
+                  isGivenUp(entry)
+                    ? t('job.lossTable.youAcceptLosing', { what: inSentence(entry.label) })
+                    : t('job.lossTable.acceptLosing2', { what: inSentence(entry.label) })
+                }}
               </button>
               <span v-else-if="entry.waived">{{
                 entry.class === 'screen-lock' ? t('job.lossTable.planRemoves') : t('job.lossTable.accepted')

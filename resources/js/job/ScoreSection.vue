@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { t } from '../app/i18n'
+import { phaseName } from '../app/names'
 import { duration, modeName } from '../app/format'
 import { useKeys } from '../app/useKeys'
 import type { JobAnswer, Plan } from '../generated/api'
@@ -43,7 +44,7 @@ useKeys({ j: () => move(1), k: () => move(-1) })
         <tbody>
           <template v-for="(one, index) in plan.steps" :key="one.number">
             <tr v-if="plan.steps[index - 1]?.phase !== one.phase" class="phase">
-              <th colspan="4" scope="rowgroup">{{ one.phase }}</th>
+              <th colspan="4" scope="rowgroup">{{ phaseName(one.phase) }}</th>
             </tr>
             <tr
               class="row"

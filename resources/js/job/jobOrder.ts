@@ -15,7 +15,7 @@ const rank = (job: Row): number => (job.run ? (urgency[job.run.status] ?? 6) : (
 
 const keys: Record<Column, (job: Row) => string | number> = {
   phone: (job) => `${job.card.label} ${job.id}`,
-  what: (job) => `${job.intent} ${job.build ?? ''}`.toLowerCase(),
+  what: (job) => `${job.wanted} ${job.build ?? ''}`.toLowerCase(),
   stands: rank,
   opened: (job) => job.openedAt ?? '',
 }
@@ -35,7 +35,7 @@ export function sorted(jobs: Row[], { by, down }: Order): Row[] {
 export function matches(typed: string): (job: Row) => boolean {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
   return (job) => {
-    const text = [job.card.label, job.card.codename, job.build, job.intent, jobWords(job), job.waitsFor]
+    const text = [job.card.label, job.card.codename, job.build, job.wanted, jobWords(job), job.waitsFor]
     const all = text.join(' ').toLowerCase()
     return words.every((word) => all.includes(word))
   }

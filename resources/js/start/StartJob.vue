@@ -30,7 +30,7 @@ function agreeAll(): void {
     <ErrorNote :error="refused ?? error" />
     <template v-if="job">
       <div class="head">
-        <h2>{{ job.intent }}: {{ job.plan.build }}</h2>
+        <h2>{{ job.wanted }}: {{ job.plan.build }}</h2>
         <VerdictMark
           :level="job.plan.verdict.level"
           :count="job.plan.verdict.toSettle"
