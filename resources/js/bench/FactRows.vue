@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { t } from '../app/i18n'
 import { ago, dateTimeOf, sourceName } from '../app/format'
+import LinkedText from '../handbook/LinkedText.vue'
 import type { UnitAnswer } from '../generated/api'
 
 defineProps<{ facts: UnitAnswer['facts'] }>()
@@ -19,7 +20,7 @@ defineProps<{ facts: UnitAnswer['facts'] }>()
       </thead>
       <tbody>
         <tr v-for="fact in facts" :key="fact.name">
-          <td class="what">{{ fact.label }}</td>
+          <td class="what"><LinkedText :text="fact.label" /></td>
           <td class="mono wrap">
             <span :class="{ unknown: fact.value === null }">{{ fact.text }}</span>
           </td>

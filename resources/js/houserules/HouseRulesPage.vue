@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { t } from '../app/i18n'
+import LinkedText from '../handbook/LinkedText.vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
@@ -144,7 +145,7 @@ function leave(): void {
             />
             <b>{{ choice.label }}</b></span
           >
-          <span>{{ choice.reason }}</span>
+          <span><LinkedText :text="choice.reason" /></span>
           <span class="small"
             ><span class="mute">{{ t('houserules.houseRulesPage.costs') }}</span> {{ choice.cost }}</span
           >

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { t } from '../app/i18n'
+import LinkedText from '../handbook/LinkedText.vue'
 import type { RunEventsAnswer } from '../generated/api'
 
 type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['causes']>
@@ -7,7 +8,7 @@ type Causes = NonNullable<NonNullable<RunEventsAnswer['state']['question']>['cau
 /** What a symptom may come of on this phone, the likely first, each with how to tell and what helps. */
 defineProps<{ causes: Causes; line?: string }>()
 const next: Record<Causes[number]['next'], string> = {
-  harmless: 'harmless',
+  harmless: t('run.causeList.harmless'),
   again: t('run.causeList.thenDoStepAgain'),
   replan: t('run.causeList.thenPlanAgain'),
   stop: t('run.causeList.stopHere'),
@@ -21,12 +22,12 @@ const next: Record<Causes[number]['next'], string> = {
   <ol class="causes" data-test="causes">
     <li v-for="cause in causes" :key="cause.title">
       <b>{{ cause.title }}</b> <span class="small" :class="cause.next">{{ next[cause.next] }}</span>
-      <div v-for="reason in cause.because" :key="reason" class="because small">{{ reason }}</div>
+      <div v-for="reason in cause.because" :key="reason" class="because small"><LinkedText :text="reason" /></div>
       <div class="small">
-        <span class="mute">{{ t('run.causeList.tell') }}</span> {{ cause.check }}
+        <span class="mute">{{ t('run.causeList.tell') }}</span>{{ ' ' }}<LinkedText :text="cause.check" />
       </div>
       <div class="small">
-        <span class="mute">{{ t('run.causeList.whatHelps') }}</span> {{ cause.remedy }}
+        <span class="mute">{{ t('run.causeList.whatHelps') }}</span>{{ ' ' }}<LinkedText :text="cause.remedy" />
       </div>
     </li>
   </ol>

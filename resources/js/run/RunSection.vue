@@ -2,6 +2,7 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { t } from '../app/i18n'
+import LinkedText from '../handbook/LinkedText.vue'
 import ErrorNote from '../app/ErrorNote.vue'
 import { modeName, slotName } from '../app/format'
 import { useKeys } from '../app/useKeys'
@@ -163,7 +164,7 @@ useKeys({
 
         <template v-else-if="step">
           <p class="big">
-            {{ step.instruction }}
+            <LinkedText :text="step.instruction" />
             <span v-if="state.progress?.shows" class="shows" data-test="progress"
               >{{ t('run.runSection.phoneShows', { shows: state.progress.shows })
               }}<template v-if="state.progress.percent !== null">{{
@@ -174,7 +175,7 @@ useKeys({
           </p>
           <WaitBar :step="step" :elapsed="elapsed" />
           <NothingToDo v-if="state.step" :steps="job.plan.steps" :at="state.step" :elapsed="elapsed" />
-          <div v-for="oddity in step.oddities" :key="oddity" class="oddity">{{ oddity }}</div>
+          <div v-for="oddity in step.oddities" :key="oddity" class="oddity"><LinkedText :text="oddity" /></div>
           <KeyChart v-if="keys" :presses="keys" />
         </template>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { t } from '../app/i18n'
+import LinkedText from '../handbook/LinkedText.vue'
 import StepCommands from '../job/StepCommands.vue'
 import type { Step } from '../job/scoreLayout'
 import KeyChart from './KeyChart.vue'
@@ -44,10 +45,10 @@ const words: Record<string, string> = {
 </script>
 
 <template>
-  <p class="big">{{ step.instruction }}</p>
+  <p class="big"><LinkedText :text="step.instruction" /></p>
   <StepCommands v-if="commands?.length" :commands="commands" />
   <p class="hint">{{ t('run.stepByHand.youWillSee', { youWillSee: step.youWillSee }) }}</p>
-  <div v-for="oddity in step.oddities" :key="oddity" class="oddity">{{ oddity }}</div>
+  <div v-for="oddity in step.oddities" :key="oddity" class="oddity"><LinkedText :text="oddity" /></div>
   <KeyChart v-if="keys" :presses="keys" />
   <WaitBar :step="step" :elapsed="elapsed" />
   <label v-if="wants.length" class="evidence">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 import { t } from '../app/i18n'
+import LinkedText from '../handbook/LinkedText.vue'
 import { decides } from './decides'
 import { firstKey } from './first'
 import type { Place } from './sources'
@@ -20,7 +21,7 @@ const jobs = computed(() => first?.value.get(props.field) ?? null)
   <Teleport to="#sheet-first" defer :disabled="jobs === null">
     <div class="field" :data-field="field">
       <div class="what">
-        <b>{{ label }}</b><span class="small mute">{{ decides[field] }}</span>
+        <b>{{ label }}</b><span class="small mute"><LinkedText :text="decides[field]" /></span>
         <span v-if="jobs?.length" class="small jobs">{{
           t('sheet.sheetField.jobDepends', { jobs: jobs.join(', ') })
         }}</span>
