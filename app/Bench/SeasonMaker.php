@@ -7,7 +7,6 @@ namespace App\Bench;
 use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\UnitRecord;
-use App\Models\WorkJob;
 use App\Planning\JobPlanner;
 use App\Run\DatabaseJournal;
 use App\Run\PhoneFromUnit;
@@ -16,8 +15,6 @@ use App\Run\RunStarter;
 use App\Shelf\Shelf;
 use Illuminate\Support\Carbon;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Rule\Finding;
-use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
@@ -140,24 +137,10 @@ final readonly class SeasonMaker
         $planner = app(JobPlanner::class);
         $subject = $file === null ? null : PackageRecord::query()->where('name', $file)->firstOrFail();
         $job = $planner->open(UnitRecord::labelled($label), $subject, $intent);
-        $this->agree($job, $planner);
+        EasyPerson::agreesToAll($job, $planner);
         $plan = $planner->plan($job);
 
         return $plan->verdict->level === Verdict::CLEAR ? RunStarter::of($job, $plan, 'stand-in') : null;
-    }
-
-    private function agree(WorkJob $job, JobPlanner $planner): void
-    {
-        $open = array_filter(
-            $planner->plan($job)->findings,
-            static fn(Finding $one): bool => in_array($one->severity, [Severity::Settle, Severity::Mind], true),
-        );
-        $keys = array_values(array_map(static fn(Finding $one): string => $one->key, $open));
-        $losses = array_map(
-            static fn(string $key): string => substr($key, strlen('PREP-3:')),
-            array_values(preg_grep('/^PREP-3:/', $keys) ?: []),
-        );
-        $job->update(['answers' => ['agreed' => $keys, 'waived' => $losses]]);
     }
 
     /**
@@ -173,17 +156,10 @@ final readonly class SeasonMaker
         $link = new PacedLink(new RehearsalLink($phone, $this->paths($run)), $pace);
         $engine = new RunEngine($run->plan, $journal, $link);
         $actions = new RunActions($run->plan, $journal, $sheet);
-        $troubles = 0;
+        $person = new EasyPerson(self::MOST_TROUBLES);
         for ($turn = 0; $turn < self::MOST_TURNS; $turn++) {
             $state = $engine->advance();
-            $isTrouble = $state->status === RunState::ASKED && $state->question?->text('about') !== 'evidence';
-            match (true) {
-                $state->status === RunState::GATED => $actions->release($run->unit_label),
-                $isTrouble && ++$troubles >= self::MOST_TROUBLES => $actions->stop(),
-                $isTrouble => $actions->tell('again'),
-                $state->status === RunState::ASKED => $actions->tell('seen'),
-                default => null,
-            };
+            $person->answers($state, $actions, $run->unit_label);
             // A person takes a while to read and to answer.
             Carbon::setTestNow(Carbon::now()->addSeconds($state->status === RunState::RUNNING ? 0 : 25));
             if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true)) {

@@ -240,6 +240,23 @@ final class Run extends Model
     }
 
     /**
+     * The newest run of each of these phones; one that was taken in counts by when it was made.
+     *
+     * @param  list<string>  $labels
+     * @return array<string, int> its id by label
+     */
+    public static function newest(array $labels): array
+    {
+        /** @var array<string, int> */
+        return self::query()
+            ->whereIn('unit_label', $labels)
+            ->orderBy('created_at')
+            ->orderBy('id')
+            ->pluck('id', 'unit_label')
+            ->all();
+    }
+
+    /**
      * Runs that a worker should be at.
      *
      * @return list<int> their ids

@@ -196,4 +196,12 @@ it('comes with a season of runs that nobody wrote by hand', function () {
     );
     expect($later?->status)->toBe('ended');
     expect(UnitRecord::labelled('SK-08')->jobs()->count())->toBeGreaterThan(3);
+    // So that nothing is left to do about it; without the later run it would still be open.
+    $isOver = static fn(): array => array_column(getJson('/api/jobs')->json('jobs'), 'isOver', 'id');
+    expect($isOver()[$failed->work_job_id])->toBeTrue();
+    Run::query()
+        ->where('unit_label', $failed->unit_label)
+        ->whereKeyNot($failed->id)
+        ->update(['unit_label' => 'SK-99']);
+    expect($isOver()[$failed->work_job_id])->toBeFalse();
 });

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use App\Bench\EasyPerson;
 use App\Jobs\AdvanceRun;
 use App\Models\PackageRecord;
 use App\Models\Run;
@@ -15,8 +16,6 @@ use App\Run\RehearsalLink;
 use App\Run\RunStarter;
 use App\Run\StandInLink;
 use RuntimeException;
-use Tornavis\Core\Rule\Finding;
-use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunState;
@@ -34,16 +33,7 @@ final class Runs
         $subject = PackageRecord::query()->where('name', $file)->firstOrFail();
         $job = app(JobPlanner::class)->open($unit, $subject, $intent);
         app()->forgetScopedInstances();
-        $open = array_filter(
-            app(JobPlanner::class)->plan($job)->findings,
-            static fn(Finding $one): bool => $one->severity === Severity::Settle,
-        );
-        $keys = array_values(array_map(static fn(Finding $one): string => $one->key, $open));
-        $waived = array_map(
-            static fn(string $key): string => substr($key, strlen('PREP-3:')),
-            preg_grep('/^PREP-3:/', $keys),
-        );
-        $job->update(['answers' => ['agreed' => $keys, 'waived' => array_values($waived)]]);
+        EasyPerson::agreesToAll($job, app(JobPlanner::class));
 
         return RunStarter::of($job, app(JobPlanner::class)->plan($job), 'stand-in');
     }
@@ -63,13 +53,10 @@ final class Runs
         $files = World::files(array_column($run->plan['kit'], 'name'));
         $engine = new RunEngine($run->plan, $journal, new RehearsalLink($phone, $files));
         $actions = new RunActions($run->plan, $journal, $sheet);
+        $person = new EasyPerson();
         for ($turn = 0; $turn < self::MOST_TURNS; $turn++) {
             $state = $engine->advance();
-            match ($state->status) {
-                RunState::GATED => $actions->release($run->unit_label),
-                RunState::ASKED => $actions->tell($state->question?->text('about') === 'evidence' ? 'seen' : 'again'),
-                default => null,
-            };
+            $person->answers($state, $actions, $run->unit_label);
             if (in_array($state->status, [RunState::ENDED, RunState::STOPPED], true)) {
                 break;
             }

@@ -12,6 +12,7 @@ use App\Http\Resources\FindingRows;
 use App\Http\Resources\JobRow;
 use App\Http\Resources\UnitCard;
 use App\Models\PackageRecord;
+use App\Models\Run;
 use App\Models\Setting;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
@@ -40,7 +41,8 @@ final class JobController extends Controller
             ->latest('id')
             ->limit(self::LISTED)
             ->get();
-        $row = static fn(WorkJob $job): JobRow => new JobRow($job, $planner);
+        $newest = Run::newest(array_values($jobs->map(static fn(WorkJob $job): string => $job->unit->label)->all()));
+        $row = static fn(WorkJob $job): JobRow => new JobRow($job, $planner, $newest);
 
         return response()->json(['total' => WorkJob::query()->count(), 'jobs' => $jobs->map($row)]);
     }

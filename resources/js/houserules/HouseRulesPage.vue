@@ -128,7 +128,7 @@ function leave(): void {
       >
     </section>
     <fieldset v-for="school in data?.schools ?? []" :key="school.rule" class="school">
-      <legend>{{ school.question }}</legend>
+      <legend><LinkedText :text="school.question" /></legend>
       <div class="choices">
         <label
           v-for="choice in school.choices"
@@ -145,7 +145,7 @@ function leave(): void {
             />
             <b>{{ choice.label }}</b></span
           >
-          <span><LinkedText :text="choice.reason" /></span>
+          <span>{{ choice.reason }}</span>
           <span class="small"
             ><span class="mute">{{ t('houserules.houseRulesPage.costs') }}</span> {{ choice.cost }}</span
           >

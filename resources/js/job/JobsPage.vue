@@ -28,8 +28,8 @@ const order = useLocalStorage<Order>('tornavis-jobs-order', { by: 'opened', down
 useKeys({ n: () => (isNew.value = true), '/': () => filterField.value?.focus() })
 
 const found = computed(() => sorted((data.value?.jobs ?? []).filter(matches(filter.value)), order.value))
-const open = computed(() => found.value.filter((job) => job.run?.status !== 'ended'))
-const done = computed(() => found.value.filter((job) => job.run?.status === 'ended'))
+const open = computed(() => found.value.filter((job) => !job.isOver))
+const over = computed(() => found.value.filter((job) => job.isOver))
 
 function sortBy(by: Column): void {
   order.value = { by, down: order.value.by === by ? !order.value.down : by === 'opened' }
@@ -79,12 +79,12 @@ async function remove(job: Row): Promise<void> {
         @remove="remove"
       />
       <p v-else class="mute">{{ t('job.jobsPage.noJobOpen') }}</p>
-      <details v-if="done.length" class="done" :open="filter !== ''">
+      <details v-if="over.length" class="over" :open="filter !== ''">
         <summary>
-          {{ t('job.jobsPage.jobsDone', { count: done.length }) }}
+          {{ t('job.jobsPage.jobsDone', { count: over.length }) }}
         </summary>
         <JobTable
-          :jobs="done"
+          :jobs="over"
           :order="order"
           :caption="t('job.jobsPage.jobsDone2')"
           @sort="sortBy"
@@ -103,7 +103,7 @@ async function remove(job: Row): Promise<void> {
 </template>
 
 <style scoped>
-.done {
+.over {
   margin-top: 22px;
 }
 summary {
