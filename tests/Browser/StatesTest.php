@@ -97,6 +97,15 @@ it('is for everybody in a dialog, at a gate and in trouble', function () {
     $app->click('Note it and pause');
     $app->see('You see: a line that I do not know');
     holdInBothLooks($app, 'trouble');
+    // As the page shows it while nobody answers at the other end of the cable.
+    $app->before(
+        'const real = window.fetch; window.fetch = async (...asked) => { const answer = await real(...asked); ' .
+            'if (!answer.ok || !answer.url.includes("/events")) return answer; const body = await answer.json(); ' .
+            'body.state.status = "lost"; return Response.json(body) }',
+    );
+    $app->visit('/jobs/1/run');
+    $app->seeIn('[data-test=headline]', 'The link is gone');
+    holdInBothLooks($app, 'a lost link');
 });
 
 it('does not jump while it comes', function (string $path, string $shows) {
@@ -112,10 +121,36 @@ it('does not jump while it comes', function (string $path, string $shows) {
     expect($app->browser->executeScript('return window.jumps'))->toBeLessThan(0.1);
 })->with([['/bench', 'SK-08'], ['/shelf', 'verified'], ['/jobs', 'SK-04'], ['/jobs/1/score', 'Way back']]);
 
+/**
+ * Whatever stands on the page, or names something on it, and has a word that German has not.
+ *
+ * @return list<string>
+ */
+function englishOn(Application $app): array
+{
+    $app->browser->executeScript('document.querySelectorAll("details").forEach((one) => (one.open = true))');
+    usleep(300_000);
+    $texts = $app->browser->executeScript(
+        'const texts = []; const skip = "script, style, noscript, code, .mono"; ' .
+            'const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT); ' .
+            'while (walk.nextNode()) if (!walk.currentNode.parentElement.closest(skip)) ' .
+            'texts.push(walk.currentNode.nodeValue.trim()); ' .
+            'for (const one of document.querySelectorAll("[aria-label], [placeholder]")) ' .
+            'texts.push(one.getAttribute("aria-label") ?? "", one.getAttribute("placeholder") ?? ""); return texts',
+    );
+    $english = '/(?<![-.])\b(the|is|are|this|that|with|not|from|by|has|which|only|you|into|needs|and|of)\b(?![-.])/';
+    // What a bootloader prints, and what a person of the demo has written down.
+    $quoted = '/"Write not allowed|Lists phones in the bootloader|The maker asks for a week/';
+    $isEnglish = static fn(string $one): bool => preg_match($english, $one) === 1 && preg_match($quoted, $one) !== 1;
+
+    return array_values(array_filter($texts, $isEnglish));
+}
+
 it('speaks another language where a person chooses it, and keeps the choice', function () {
     $app = Application::demo();
     $app->visit('/jobs/1/run');
     $app->see('Clear to run');
+    expect(englishOn($app))->not->toBe([]);
     $app->browser->executeScript(
         'const s = document.querySelector("select[name=language]"); s.value = "de"; ' .
             's.dispatchEvent(new Event("change"))',
@@ -127,3 +162,28 @@ it('speaks another language where a person chooses it, and keeps the choice', fu
     $app->see('Was hast du?');
     expect($app->text())->not->toContain('What have you got?');
 });
+
+it('has no word of English left on its pages', function (string $path, string $shows) {
+    $app = Application::demoWithRuns();
+    $app->visit('/jobs');
+    $app->browser->executeScript('document.cookie = "tornavis-language=de; path=/"');
+    $app->visit($path);
+    $app->see($shows);
+
+    expect(englishOn($app))->toBe([]);
+})->with([
+    ['/bench', 'SK-08'],
+    ['/shelf', 'geprüft'],
+    ['/jobs', 'SK-04'],
+    ['/start', 'Was hast du?'],
+    ['/jobs/1/kit', 'Dateien dieses Auftrags'],
+    ['/jobs/1/fit', 'Prüfungen sind in Ordnung'],
+    ['/jobs/2/prepare', 'was damit geschieht'],
+    ['/jobs/1/score', 'Weg zurück'],
+    ['/jobs/4/run', 'wie zuletzt bekannt'],
+    ['/log', 'Driftglass'],
+    ['/handbook', 'FIT-1'],
+    ['/handbook/slots', 'alles zweimal'],
+    ['/house-rules', 'Befehlswerkzeuge'],
+    ['/sheets/halyard', 'Partitionen'],
+]);
