@@ -152,7 +152,7 @@ it('tries another kit and another intent, and refuses both once a run has begun'
         ->json('id');
     expect(getJson("/api/jobs/{$own}")->json())
         ->toMatchArray([
-            'intent' => 'Update in place',
+            'wanted' => 'Update in place',
             'takes' => ['build'],
             'kit' => $kit,
             'answers' => ['agreed' => [], 'waived' => []],

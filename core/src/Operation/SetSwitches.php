@@ -79,7 +79,7 @@ final readonly class SetSwitches extends Operation
 
     public function whenItFails(): string
     {
-        return 'A switch for unlocking that is grey waits for the network, for an account, or for the end of the ' .
-            'maker\'s wait; the carrier may forbid it. Follow the maker\'s terms.';
+        return 'A grey switch for unlocking waits for the network, for an account, or for the end of the maker\'s ' .
+            'wait. The carrier may forbid it. Follow the maker\'s terms.';
     }
 }

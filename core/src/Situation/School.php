@@ -98,7 +98,7 @@ final readonly class School
                     'Along with the rest',
                     'The publisher tried the firmware as a whole.',
                     'Another radio version; rarely a weaker signal.',
-                    'Faults that come of a mixture.',
+                    'Faults that come from mixed versions.',
                 ),
                 $choice(
                     'keep',
@@ -114,7 +114,7 @@ final readonly class School
                     'Both slots',
                     'A build that goes in later lands in the other slot, and finds the firmware there.',
                     'A second write.',
-                    'The hunt for the slot that was forgotten.',
+                    'Looking for the slot that was forgotten.',
                 ),
                 $choice(
                     'active',
@@ -210,7 +210,7 @@ final readonly class School
                     'By hand, in the recovery',
                     'Updaters of systems fail often enough that people do it by hand.',
                     'A recovery and a computer.',
-                    'An update that stops half way without a word.',
+                    'An update that stops half way and does not say why.',
                 ),
                 $choice(
                     'system',
@@ -250,7 +250,7 @@ final readonly class School
                     '80 percent',
                     'For old batteries whose percentages are not to be trusted.',
                     'More charging.',
-                    'Worries.',
+                    'Doubts about the battery.',
                 ),
                 $choice(
                     50,

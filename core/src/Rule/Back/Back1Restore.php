@@ -36,7 +36,7 @@ final class Back1Restore implements StepRule
 
     public static function purpose(): string
     {
-        return 'The set that fits is brought to the phone, caches and data are wiped, the set is restored in the ' .
+        return 'The set that fits is brought to the phone. Caches and data are wiped, the set is restored in the ' .
             'recovery, and the system starts with it.';
     }
 

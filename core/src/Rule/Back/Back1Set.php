@@ -32,8 +32,8 @@ final class Back1Set implements FitRule
 
     public static function purpose(): string
     {
-        return 'A backup goes back only onto the base that it came from, and the right set is chosen by what it ' .
-            'holds, not by its place in a list. What was made since it was taken is agreed to.';
+        return 'A backup goes back only onto the base that it came from. The right set is chosen by what it holds, ' .
+            'not by its place in a list. What was made since then goes, and is agreed to.';
     }
 
     public function look(Situation $situation): iterable

@@ -43,9 +43,9 @@ final class Back2Stock implements StepRule
 
     public static function purpose(): string
     {
-        return 'The maker\'s images go into the slot in use: the physical ones from the bootloader, the logical ' .
-            'ones from the userspace bootloader, then the data is erased. On a model that got its dynamic layout ' .
-            'later they all have a place of their own.';
+        return 'The maker\'s images go into the slot in use: the physical ones from the bootloader, the logical ones ' .
+            'from the userspace bootloader. Then the data is erased. On a model that got its dynamic layout ' .
+            'later each image has a partition of its own.';
     }
 
     public function contribute(Situation $situation): Contribution

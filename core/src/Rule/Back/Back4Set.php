@@ -18,7 +18,7 @@ use Tornavis\Core\Words\Size;
 /**
  * Speaks in a job that backs up, alone or before a build: what goes into the set, and where it has room.
  *
- * Why: A set that is cut off for want of room looks like a whole one until it is needed.
+ * Why: A set that was cut off because the room ran out looks like a whole one until it is needed.
  */
 final class Back4Set implements FitRule
 {
@@ -142,7 +142,7 @@ final class Back4Set implements FitRule
                 self::id(),
                 need: "Room for the set ({$size})",
                 found: "on {$where}, but how much is not known",
-                reason: 'A set that is cut off for want of room looks like a whole one until it is needed.',
+                reason: 'A set that was cut off because the room ran out looks like a whole one until it is needed.',
                 remedy: Remedy::enterFactOrAgree(
                     'Enter how much the data uses and how much is free, or look in the recovery and agree that it is ' .
                         'enough.',

@@ -33,7 +33,7 @@ final class Base5Modem implements FitRule
 
     public static function purpose(): string
     {
-        return 'Updating the modem is a yes or no of its own, and firmware of a region that may be another is ' .
+        return 'Whether the modem is updated is a decision of its own. Firmware that may be for another region is ' .
             'asked about.';
     }
 

@@ -33,8 +33,7 @@ final class Base8Identity implements FitRule
 
     public static function purpose(): string
     {
-        return 'The partition that holds the radio\'s identity is written by nothing: no bundle, image, payload or ' .
-            'script.';
+        return 'Nothing writes to the partition that holds the radio\'s identity: no bundle, image, payload or script.';
     }
 
     public function look(Situation $situation): iterable

@@ -30,8 +30,8 @@ final class Base9Files implements FitRule
 
     public static function purpose(): string
     {
-        return 'A job for the base alone has firmware or a vendor package for this phone, and none that is older ' .
-            'without a word.';
+        return 'A job for the base alone has firmware or a vendor package for this phone. It asks before it goes ' .
+            'back to an older one.';
     }
 
     public function look(Situation $situation): iterable

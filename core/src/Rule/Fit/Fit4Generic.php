@@ -40,8 +40,8 @@ final class Fit4Generic implements FitRule
 
     public static function purpose(): string
     {
-        return 'A generic image needs a model that launched with api 26 or later, a slot scheme that it can start ' .
-            'on, and a base that is not older than it supports.';
+        return 'A generic image needs three things: a model that launched with api 26 or later, a slot scheme that ' .
+            'it can start on, and a base that is new enough.';
     }
 
     public function look(Situation $situation): iterable

@@ -163,7 +163,7 @@ final class Fit5Kernel implements FitRule
                 self::id(),
                 need: $need,
                 found: "made for {$wanted}, on the phone {$words[$is]}",
-                reason: "The maker's system and open builds ask other things of a kernel; with the wrong one the " .
+                reason: "The maker's system and open builds ask different things of a kernel. With the wrong one the " .
                     'phone does not start, or runs without radio or screen.',
                 remedy: Remedy::getFile("Get the kernel for {$words[$is]}."),
                 subject: $subject,

@@ -29,7 +29,7 @@ final class Kit2Intent implements FitRule
 
     public static function purpose(): string
     {
-        return 'Each intent needs its own files, and a file that it has no use for is called out.';
+        return 'Each intent needs its own files. A file that it has no use for is named.';
     }
 
     public function look(Situation $situation): iterable

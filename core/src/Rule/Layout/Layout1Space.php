@@ -31,8 +31,8 @@ final class Layout1Space implements FitRule
 
     public static function purpose(): string
     {
-        return 'What goes in has room: in super with the limit of its group, after the smallest set of partitions ' .
-            'that can go, or in the partition of its own.';
+        return 'What goes in has room. In super the limit of its group counts too, after the smallest set of ' .
+            'partitions that can go; elsewhere the partition itself.';
     }
 
     public function look(Situation $situation): iterable

@@ -26,7 +26,7 @@ final class Order3After implements FitRule
 
     public static function purpose(): string
     {
-        return 'What packages say must go in before them may not go round in a circle.';
+        return 'A circle of packages, each of which asks that the next one goes in first, is found before the run.';
     }
 
     public function look(Situation $situation): iterable

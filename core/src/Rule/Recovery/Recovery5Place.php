@@ -27,8 +27,8 @@ final class Recovery5Place implements FitRule
 
     public static function purpose(): string
     {
-        return 'Beside a system that is to stay, a recovery in the boot image is started once and then puts itself ' .
-            'in; of one in vendor boot only its own part is written.';
+        return 'Where the system stays, a recovery in the boot image is started once and then puts itself in. Of a ' .
+            'recovery in vendor boot only its own part is written.';
     }
 
     public function look(Situation $situation): iterable
@@ -53,9 +53,8 @@ final class Recovery5Place implements FitRule
                 self::id(),
                 need: $need,
                 found: 'the whole of vendor boot',
-                reason: 'Written whole it takes the place of an image that the installed system starts from, it ' .
-                    'has no ' .
-                    'kernel to be started once with, and this file names no parts.',
+                reason: 'Written whole, it replaces an image that the installed system starts from. It has no kernel ' .
+                    'to be started once with, and this file names no parts.',
                 remedy: Remedy::leaveOut(
                     'Leave the recovery out where one is on the phone already, or do it together with a build.',
                 ),
