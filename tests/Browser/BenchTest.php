@@ -206,7 +206,7 @@ it('says which open jobs a house rule would change before it is kept, and takes 
     $app->seeIn('.preview', 'bowline SK-04: Saltern 15.2');
     $app->click('Keep these rules');
     $app->visit('/jobs/1/score');
-    $app->see('Restart recovery');
+    $app->see('Restart the recovery');
 });
 
 it('saves the bench as a file, and says that taking it in again changes nothing', function () {

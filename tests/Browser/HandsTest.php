@@ -87,7 +87,7 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->typeLabel('SK-06');
     $app->see('mode is stuck, expected system');
     $app->click('Plan again from what the phone has now');
-    $app->seeIn('[data-test=plan-anew]', 'Enter recovery with the keys');
+    $app->seeIn('[data-test=plan-anew]', 'Enter the recovery with the keys');
     $app->click('Agree to the new plan');
     $app->see('a key that is lost; the plan counts on Lamplight');
     $app->click('Plan again from what the phone has now');
@@ -129,7 +129,7 @@ it('plans again when the phone shows another slot than was planned for, and goes
     $app->click('I do it by hand');
     $app->write('[aria-label=Evidence]', 'SKF3A04K17');
     $app->click('I have seen it');
-    $app->seeIn('[data-test=headline]', 'Restart into bootloader');
+    $app->seeIn('[data-test=headline]', 'Restart into the bootloader');
     $app->see('It worked when');
     $app->click('I have seen it');
     $app->seeIn('[data-test=headline]', 'in bootloader');
@@ -141,6 +141,6 @@ it('plans again when the phone shows another slot than was planned for, and goes
     $app->click('Plan again from what the phone has now');
     $app->seeIn('[data-test=difference]', 'was: Make slot B the active one');
     $app->click('Agree to the new plan');
-    $app->seeIn('[data-test=headline]', 'Prove the link by serial number in bootloader');
+    $app->seeIn('[data-test=headline]', 'Prove the link by serial number in the bootloader');
     $app->see('slot B as the current one');
 });

@@ -67,7 +67,7 @@ it('proves a step by hand with a whole output, and names the symptom of another'
     $app->fill('[aria-label=Evidence]', "List of devices attached\nSKF3A04K17  device");
     $app->click('I have seen it');
     Application::until(
-        fn(): bool => !str_contains($app->text(), 'Prove the link in System'),
+        fn(): bool => !str_contains($app->text(), 'Prove the link by serial number in the system'),
         'the step is proven',
         fn(): string => $app->text(),
     );

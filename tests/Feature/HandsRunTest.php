@@ -139,7 +139,7 @@ it('carries the way back out as a run of its own', function () {
     expect(getJson("/api/jobs/{$answer->json('id')}")->json('wanted'))
         ->toBe('Bring back')
         ->and(array_column($next->plan['steps'], 'title'))
-        ->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
+        ->toBe(['Restart into the system', 'Check build, slot, services and radio serial'])
         ->and($next->state()->link)
         ->toBe('hands');
 });

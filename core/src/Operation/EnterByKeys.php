@@ -27,7 +27,7 @@ final readonly class EnterByKeys extends Operation
 
     public function title(): string
     {
-        return "Enter {$this->lower()} with the keys";
+        return "Enter {$this->to->place()} with the keys";
     }
 
     public function parameters(): array
@@ -74,7 +74,7 @@ final readonly class EnterByKeys extends Operation
         };
         $keys =
             $this->keys === []
-                ? " the keys of this model for {$this->lower()}"
+                ? " the keys of this model for {$this->to->place()}"
                 : ': ' . implode(', ', array_map(static fn(KeyPress $press): string => $press->words(), $this->keys));
 
         return $begin .
@@ -84,21 +84,16 @@ final readonly class EnterByKeys extends Operation
 
     public function youWillSee(): string
     {
-        return $this->to === Mode::Recovery ? "The recovery's first screen." : "The screen of {$this->lower()}.";
+        return $this->to === Mode::Recovery ? "The recovery's first screen." : "The screen of {$this->to->place()}.";
     }
 
     public function evidence(): string
     {
-        return "The phone is listed in {$this->lower()}.";
+        return "The phone is listed in {$this->to->place()}.";
     }
 
     public function whenItFails(): string
     {
         return 'Nothing has changed. Switch it off and press the keys again; their timing is part of them.';
-    }
-
-    private function lower(): string
-    {
-        return lcfirst($this->to->label());
     }
 }

@@ -25,7 +25,7 @@ final readonly class ProveLink extends Operation
 
     public function title(): string
     {
-        return 'Prove the link by serial number in ' . lcfirst($this->in->label());
+        return "Prove the link by serial number in {$this->in->place()}";
     }
 
     public function parameters(): array

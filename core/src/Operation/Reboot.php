@@ -27,10 +27,10 @@ final readonly class Reboot extends Operation
     public function title(): string
     {
         return match (true) {
-            $this->from === $this->to => 'Restart ' . lcfirst($this->to->label()),
+            $this->from === $this->to => "Restart {$this->to->place()}",
             $this->to === Mode::Sideload => 'Start sideload in the recovery',
             $this->from === Mode::Sideload => 'Leave sideload for the recovery',
-            default => 'Restart into ' . lcfirst($this->to->label()),
+            default => "Restart into {$this->to->place()}",
         };
     }
 
@@ -116,7 +116,7 @@ final readonly class Reboot extends Operation
         return match ($this->to) {
             Mode::Sideload => 'Choose sideload in the recovery, so that it waits for the computer.',
             Mode::System => 'Restart the phone into its system.',
-            default => 'Restart the phone into ' . lcfirst($this->to->label()) . ', by command or with its keys.',
+            default => "Restart the phone into {$this->to->place()}, by command or with its keys.",
         };
     }
 
@@ -132,7 +132,7 @@ final readonly class Reboot extends Operation
 
     public function evidence(): string
     {
-        return "The phone is listed in {$this->to->label()}.";
+        return "The phone is listed in {$this->to->place()}.";
     }
 
     public function whenItFails(): string

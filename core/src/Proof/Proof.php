@@ -84,7 +84,7 @@ final readonly class Proof
             }
             $isByLink = $draft->operation->writes() && !$draft->operation->name()->isByHand();
             if ($isByLink && !in_array($mode, $seen, true)) {
-                return 'Step ' . ($index + 1) . " would write in {$mode->label()}, where nobody has seen this phone.";
+                return 'Step ' . ($index + 1) . " would write in {$mode->place()}, where nobody has seen this phone.";
             }
         }
 

@@ -36,7 +36,7 @@ final readonly class ExpectedStates
             if ($state->mode() !== null && $state->mode() !== $draft->operation->mode()) {
                 $problems[] =
                     "Step {$number}, {$draft->operation->title()}: the phone would be in " .
-                    "{$state->mode()->label()}, not in {$draft->operation->mode()->label()}.";
+                    "{$state->mode()->place()}, not in {$draft->operation->mode()->place()}.";
             }
             foreach ($draft->operation->refusals($state, $sheet) as $refusal) {
                 $problems[] = "Step {$number}, {$draft->operation->title()}: {$refusal}";

@@ -92,7 +92,7 @@ final class Sequencer
                     [
                         new Reason(
                             RuleId::Mode,
-                            "\"{$draft->operation->title()}\" happens in {$draft->operation->mode()->label()}.",
+                            "\"{$draft->operation->title()}\" happens in {$draft->operation->mode()->place()}.",
                         ),
                     ],
                 );

@@ -36,6 +36,19 @@ enum Mode: string
         };
     }
 
+    /** In a sentence: "Restart into the bootloader". */
+    public function place(): string
+    {
+        return match ($this) {
+            self::System => 'the system',
+            self::Recovery => 'the recovery',
+            self::Bootloader => 'the bootloader',
+            self::UserspaceBootloader => 'the userspace bootloader',
+            self::Download => 'download mode',
+            default => lcfirst($this->label()),
+        };
+    }
+
     /** Whether no command reaches the phone, and only its keys lead out. */
     public function isDeaf(): bool
     {

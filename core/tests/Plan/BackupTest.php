@@ -96,7 +96,7 @@ it('makes a set, takes it off the phone and leaves the phone as it was', functio
         ->and(titlesOf($plan))
         ->toContain('Back up to the set "FX-1 2026-03-01"', 'Copy the set "FX-1 2026-03-01" to the computer')
         ->and(array_slice(titlesOf($plan), -2))
-        ->toBe(['Restart into system', 'Check build, slot, services and radio serial'])
+        ->toBe(['Restart into the system', 'Check build, slot, services and radio serial'])
         ->and($plan->end->list('sets.takenOff'))
         ->toBe(['FX-1 2026-03-01'])
         ->and($plan->end->flag('data.empty'))
@@ -157,7 +157,7 @@ it('backs up a phone that loops, and leaves it in its recovery', function () {
         ->and($plan->end->mode()?->value)
         ->toBe('recovery')
         ->and(titlesOf($plan))
-        ->not->toContain('Restart into system');
+        ->not->toContain('Restart into the system');
 });
 
 it('brings a set to the phone, wipes, and restores', function (string $place, array $titles) {
@@ -165,7 +165,7 @@ it('brings a set to the phone, wipes, and restores', function (string $place, ar
     $agreed = new Answers(['BACK-1:since/evening'], [LossClass::ScreenLock]);
     $phone = ['card.present' => $place === 'card', 'card.freeBytes' => 0, 'data.holds.photos' => true];
     $plan = Planner::plan(withSets(Intent::RestoreBackup, $phone, [$set], $agreed));
-    $work = array_slice(titlesOf($plan), array_search('Restart into recovery', titlesOf($plan), true) + 2, -2);
+    $work = array_slice(titlesOf($plan), array_search('Restart into the recovery', titlesOf($plan), true) + 2, -2);
 
     expect($plan->verdict->level)
         ->toBe(Verdict::CLEAR)

@@ -51,22 +51,22 @@ it(
             ->toBe('Clear to run')
             ->and(titles($plan))
             ->toBe([
-                'Prove the link by serial number in system',
-                'Restart into bootloader',
-                'Prove the link by serial number in bootloader',
+                'Prove the link by serial number in the system',
+                'Restart into the bootloader',
+                'Prove the link by serial number in the bootloader',
                 'boot of Driftglass 15.1 into slot B',
                 'dtbo of Driftglass 15.1 into slot B',
                 'Wicket 4.1 into slot B',
                 'Make slot B the active one',
-                'Restart into recovery',
-                'Prove the link by serial number in recovery',
+                'Restart into the recovery',
+                'Prove the link by serial number in the recovery',
                 'Format data',
                 'Start sideload in the recovery',
                 'Sideload Driftglass 15.1 into slot A',
-                'Restart recovery',
+                'Restart the recovery',
                 'Start sideload in the recovery',
                 'Sideload Larder mini 15 into slot A',
-                'Restart into system',
+                'Restart into the system',
                 'First boot',
                 'Check build, slot, services and radio serial',
             ]);
@@ -110,7 +110,7 @@ it('does not offer a plan without the firmware that the build needs', function (
 it('leaves out the restart and the services where none are in the kit', function () {
     $titles = titles(World::plan('SK-07', World::SALTERN));
 
-    expect($titles)->not->toContain('Restart recovery')->and(implode($titles))->not->toContain('Larder');
+    expect($titles)->not->toContain('Restart the recovery')->and(implode($titles))->not->toContain('Larder');
 });
 
 it('follows the active slot, so that a phone that runs from slot B gets the build there', function () {
@@ -350,7 +350,7 @@ it('leads a phone that loops or hangs out with its keys, and charges it only whe
     expect($plan->verdict->level)
         ->not->toBe(Verdict::STOP)
         ->and($titles[0])
-        ->toBe('Enter bootloader with the keys')
+        ->toBe('Enter the bootloader with the keys')
         ->and($plan->steps[0]->draft->operation->instruction())
         ->toStartWith('Hold the power key until the screen goes dark')
         ->and($titles[1])
@@ -358,7 +358,7 @@ it('leads a phone that loops or hangs out with its keys, and charges it only whe
         ->and($plan->steps[1]->draft->operation->mode())
         ->toBe(Mode::Bootloader)
         ->and($titles)
-        ->not->toContain('Prove the link by serial number in system');
+        ->not->toContain('Prove the link by serial number in the system');
 })->with(['boot-loop', 'stuck']);
 
 it('never throws for a kit made of anything on the shelf', function () {

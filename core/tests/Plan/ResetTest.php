@@ -32,9 +32,9 @@ it("enters the maker's recovery with the keys, resets, and starts the same syste
         ->toBe(Verdict::CLEAR)
         ->and($titles)
         ->toBe([
-            'Enter recovery with the keys',
+            'Enter the recovery with the keys',
             "Reset the data in the maker's recovery",
-            'Restart into system',
+            'Restart into the system',
             'First boot',
             'Check build, slot, services and radio serial',
         ]);

@@ -54,10 +54,10 @@ it('refuses the plan when a step that matters is left out', function (string $op
     ['recovery.slot', 'would land in slot'],
     ['erase.format', 'only Ostrand Deck can read the data'],
     ['install.build', 'not saltern-15.2-20260903-bowline'],
-    ['prove.first-boot/to-system', 'would be in Recovery, not in System'],
-    ['base.prove/to-bootloader', 'not in Bootloader'],
-    ['base.prove', 'would write in Bootloader, where nobody has seen this phone'],
-    ['recovery.prove', 'would write in Recovery, where nobody has seen this phone'],
+    ['prove.first-boot/to-system', 'would be in the recovery, not in the system'],
+    ['base.prove/to-bootloader', 'not in the bootloader'],
+    ['base.prove', 'would write in the bootloader, where nobody has seen this phone'],
+    ['recovery.prove', 'would write in the recovery, where nobody has seen this phone'],
 ]);
 
 it('refuses services that would land in the old slot', function () {
@@ -174,7 +174,7 @@ it('keeps what was promised about the data, the battery and the end', function (
         'SK-09',
         ['hull-13.0-becket-eu.zip'],
         ['variant.model' => 'NK-4 EU'],
-        'would write in Userspace bootloader, where nobody has seen this phone',
+        'would write in the userspace bootloader, where nobody has seen this phone',
     ],
     'an install on an empty battery' => [
         'prep.charge',

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { t } from '../app/i18n'
 import { useAnswer } from '../app/useAnswer'
 
@@ -10,10 +10,12 @@ const { data } = useAnswer('/runs/{run}/symptoms', () => ({ path: { run: props.r
 const symptoms = computed(() => data.value?.symptoms ?? [])
 const symptom = ref('')
 const note = ref('')
+const form = useTemplateRef('form')
+onMounted(() => form.value?.scrollIntoView({ block: 'center' }))
 </script>
 
 <template>
-  <form class="word" @submit.prevent="emit('note', note, symptom)">
+  <form ref="form" class="word" @submit.prevent="emit('note', note, symptom)">
     <label
       >{{ t('run.noteSomethingElse.what') }}
       <select v-model="symptom" :aria-label="t('run.noteSomethingElse.what2')">
@@ -38,10 +40,10 @@ const note = ref('')
 
 <style scoped>
 .word {
-  display: flex;
+  display: grid;
   gap: 14px;
-  align-items: end;
-  flex-wrap: wrap;
+  justify-items: start;
+  max-width: 620px;
 }
 .word label {
   display: grid;
@@ -49,7 +51,7 @@ const note = ref('')
   font-size: 16px;
 }
 .word .wide {
-  flex: 1 1 320px;
+  width: 100%;
 }
 .word textarea {
   font-size: 15px;

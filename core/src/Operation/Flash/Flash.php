@@ -259,8 +259,8 @@ abstract readonly class Flash extends Operation
 
         return $write .
             (Slot::isOnly($this->slot) ? '' : ' in slot ' . strtoupper($this->slot) . ' and in no other') .
-            ', from the ' .
-            lcfirst($this->in->label()) .
+            ', from ' .
+            $this->in->place() .
             '.';
     }
 
