@@ -66,9 +66,5 @@ it('proves a step by hand with a whole output, and names the symptom of another'
     $app->seeIn('[data-test=headline]', 'Prove the link');
     $app->fill('[aria-label=Evidence]', "List of devices attached\nSKF3A04K17  device");
     $app->click('I have seen it');
-    Application::until(
-        fn(): bool => !str_contains($app->text(), 'Prove the link by serial number in the system'),
-        'the step is proven',
-        fn(): string => $app->text(),
-    );
+    $app->seeIn('[data-test=headline]', 'Restart into the bootloader');
 });
