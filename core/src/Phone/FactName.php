@@ -55,7 +55,7 @@ final class FactName
         );
     }
 
-    /** "Slot A: OS family", "Data holds: photos"; the name itself where it does not exist. */
+    /** "Slot A: OS family", "Data holds: contacts"; the name itself where it does not exist. */
     public static function label(string $name): string
     {
         $field = self::field($name);
@@ -64,7 +64,12 @@ final class FactName
         }
         $label = $field->label();
         if (preg_match('/\.(holds|image|size|proven)\.([a-z_-]+)$/', $name, $part) === 1) {
-            $label .= ": {$part[2]}";
+            $of = match ($part[1]) {
+                'holds' => LossClass::tryFrom($part[2])?->label(),
+                'proven' => Mode::tryFrom($part[2])?->label(),
+                default => null,
+            };
+            $label .= ': ' . lcfirst($of ?? $part[2]);
         }
 
         return preg_match('/^slot\.([ab])\./', $name, $slot) === 1

@@ -101,7 +101,7 @@ final class Prep1Lock implements FitRule
         if ($hours === 0) {
             yield Finding::clear(
                 self::id(),
-                need: "The maker's wait is over",
+                need: "The end of the maker's wait",
                 found: 'no wait',
                 reason: "The maker asks for none.{$terms}",
                 subject: 'wait',
@@ -112,7 +112,7 @@ final class Prep1Lock implements FitRule
         if ($hours === null) {
             $finding = Finding::toSettle(
                 self::id(),
-                need: "The maker's wait is over",
+                need: "The end of the maker's wait",
                 found: 'unknown',
                 reason: 'The model sheet does not say whether the maker asks for a wait.',
                 remedy: Remedy::enterFactOrAgree(
@@ -131,7 +131,7 @@ final class Prep1Lock implements FitRule
         if ($wait === null || $now === null) {
             yield Finding::toSettle(
                 self::id(),
-                need: "The maker's wait of {$hours} hours is over",
+                need: "The end of the maker's wait of {$hours} hours",
                 found: $started->known() ? 'cannot be read' : 'not started',
                 reason: "The maker asks for {$hours} hours.{$terms}",
                 remedy: Remedy::onPhonePage('Start the wait as the maker says, then enter when it began.'),
@@ -145,7 +145,7 @@ final class Prep1Lock implements FitRule
         yield $wait->isOver($now)
             ? Finding::clear(
                 self::id(),
-                need: "The maker's wait of {$hours} hours is over",
+                need: "The end of the maker's wait of {$hours} hours",
                 found: "since {$earliest}",
                 reason: "It was started on {$wait->startedAt->format('Y-m-d H:i')} UTC.{$terms}",
                 subject: 'wait',
@@ -153,7 +153,7 @@ final class Prep1Lock implements FitRule
             )
             : Finding::toSettle(
                 self::id(),
-                need: "The maker's wait of {$hours} hours is over",
+                need: "The end of the maker's wait of {$hours} hours",
                 found: 'in ' . UnlockWait::words($wait->leftSeconds($now)),
                 reason: "It was started on {$wait->startedAt->format(
                     'Y-m-d H:i',
