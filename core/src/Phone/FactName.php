@@ -82,6 +82,7 @@ final class FactName
     {
         return match (true) {
             $value === null => 'unknown',
+            $value === [] => 'none',
             is_bool($value) => $value ? 'yes' : 'no',
             is_array($value) => implode(', ', array_filter($value, is_string(...))),
             is_int($value) && (str_ends_with($name, 'Bytes') || str_contains($name, '.size.')) => Size::text($value),

@@ -123,6 +123,8 @@ it('names every fact in words and writes its value as a person reads it', functi
         ->toBe('Slot B: Firmware')
         ->and(FactName::label('data.holds.photos'))
         ->toBe('Data holds: photos and files on internal storage')
+        ->and(FactName::say('data.staged', []))
+        ->toBe('none')
         ->and(FactName::say('data.usedBytes', 2 << 30))
         ->toBe('2.0 GiB')
         ->and(FactName::say('slot.a.os.buildTime', 1_788_415_200))
