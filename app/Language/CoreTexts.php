@@ -16,8 +16,11 @@ use Illuminate\Support\Str;
  */
 final class CoreTexts
 {
-    /** A longer text is what somebody pasted. */
-    private const LONGEST = 4000;
+    /** A longer text, in bytes, is what somebody pasted. */
+    private const LONGEST = 1500;
+
+    /** With more sentences or colons than the core puts together, each stands for itself. */
+    private const MOST_ENDS = 8;
 
     private const SENTENCE_END = '/(?<=[.!?])\s+(?=[\p{Lu}"(]|\w+: )/u';
 
@@ -29,20 +32,10 @@ final class CoreTexts
     /** Between the parts of a label. */
     private const DOT = ' · ';
 
-    /** So many letters of a form's beginning tell it from most others. */
-    private const BEGINNING = 4;
-
-    /** @var array<string, string> translation by English text, without places */
-    private array $whole = [];
-
-    /** @var array<string, list<TextForm>> by their first letters; those with the most letters of their own first */
-    private array $forms = [];
-
-    /** @var list<TextForm> what other texts end with */
-    private array $tails = [];
-
     /** @var array<string, Said> */
     private array $said = [];
+
+    private readonly TextCatalogue $catalogue;
 
     /**
      * @param  array<string, string>  $translations  by English text; an empty one is not made yet
@@ -50,32 +43,18 @@ final class CoreTexts
      */
     public function __construct(array $translations, private readonly array $words = [])
     {
-        $this->whole = $words;
-        foreach (array_filter($translations, static fn(string $one): bool => $one !== '') as $english => $other) {
-            if (TextForm::isTail($english)) {
-                $this->tails[] = TextForm::tail($english, $other);
-            }
-            if (str_contains($english, '{')) {
-                $form = TextForm::of($english, $other);
-                $this->forms[self::beginning($form->start)][] = $form;
-            } else {
-                $this->whole[$english] = $other;
-            }
-        }
-        foreach ($this->forms as &$forms) {
-            usort($forms, static fn(TextForm $one, TextForm $two): int => $two->letters <=> $one->letters);
-        }
-    }
-
-    /** What forms are looked up by; empty where a form begins with a value, or nearly so. */
-    private static function beginning(string $text): string
-    {
-        return strlen($text) < self::BEGINNING ? '' : substr($text, 0, self::BEGINNING);
+        $this->catalogue = new TextCatalogue($translations, $words);
     }
 
     public function say(string $text): string
     {
-        return strlen($text) > self::LONGEST ? $text : $this->said($text)->text;
+        if (strlen($text) > self::LONGEST) {
+            return $text;
+        }
+        $said = $this->said($text);
+
+        // Names with an "and" between them are nobody's sentence.
+        return $said->isKnown ? $said->text : $text;
     }
 
     private function said(string $text): Said
@@ -148,15 +127,18 @@ final class CoreTexts
     private function ofWhole(string $text): iterable
     {
         foreach (self::withEitherLetter($text) as $one) {
-            if (isset($this->whole[$one])) {
-                yield self::asBegun($text, Said::whole($this->whole[$one]), $one);
+            $whole = $this->catalogue->whole($one);
+            $sentence = $this->catalogue->whole("{$one}.");
+            if ($whole !== null) {
+                yield self::asBegun($text, Said::whole($whole), $one);
             }
-            if (isset($this->whole["{$one}."])) {
-                yield self::asBegun($text, Said::whole(rtrim($this->whole["{$one}."], '.')), $one);
+            if ($sentence !== null) {
+                yield self::asBegun($text, Said::whole(rtrim($sentence, '.')), $one);
             }
         }
-        if (preg_match('/^an? (.+)$/us', $text, $bare) === 1 && isset($this->whole[$bare[1]])) {
-            yield Said::whole($this->whole[$bare[1]]);
+        $noun = preg_match('/^an? (.+)$/us', $text, $bare) === 1 ? $this->catalogue->whole($bare[1]) : null;
+        if ($noun !== null) {
+            yield Said::whole($noun);
         }
     }
 
@@ -166,8 +148,7 @@ final class CoreTexts
     private function ofForms(string $text): iterable
     {
         foreach (self::withEitherLetter($text) as $one) {
-            $forms = [...$this->forms[self::beginning($one)] ?? [], ...$this->forms[''] ?? []];
-            foreach ($forms as $form) {
+            foreach ($this->catalogue->forms($one) as $form) {
                 $reading = $this->ofForm($form, $one);
                 if ($reading !== null) {
                     yield self::asBegun($text, $reading, $one);
@@ -201,7 +182,7 @@ final class CoreTexts
      */
     private function withTail(string $text): iterable
     {
-        foreach ($this->tails as $tail) {
+        foreach ($this->catalogue->tails as $tail) {
             $reading = $this->ofForm($tail, $text);
             if ($reading !== null) {
                 yield $reading;
@@ -232,6 +213,11 @@ final class CoreTexts
     private function sentences(string $text): iterable
     {
         preg_match_all(self::SENTENCE_END, $text, $ends, PREG_OFFSET_CAPTURE);
+        if (count($ends[0]) > self::MOST_ENDS) {
+            yield Said::joined(' ', array_map($this->said(...), preg_split(self::SENTENCE_END, $text) ?: [$text]));
+
+            return;
+        }
         foreach ($ends[0] as [$space, $at]) {
             $rest = substr($text, $at + strlen($space));
             yield Said::joined($space, [$this->said(substr($text, 0, $at)), $this->said($rest)]);
@@ -261,6 +247,9 @@ final class CoreTexts
     private function saidOf(string $text): iterable
     {
         $parts = explode(self::COLON, $text);
+        if (count($parts) > self::MOST_ENDS) {
+            return;
+        }
         for ($at = 1; $at < count($parts); $at++) {
             $first = implode(self::COLON, array_slice($parts, 0, $at));
             yield from $this->members([$first, implode(self::COLON, array_slice($parts, $at))], self::COLON);

@@ -13,18 +13,20 @@ final readonly class Said
     /**
      * @param  int  $missed  letters of the English text that have no translation; names have none
      * @param  bool  $isWhole  whether nothing but names was left as it is
+     * @param  bool  $isKnown  whether something in it stands in the catalogue
      * @param  bool  $isMostlyOwn  whether most letters are those of one sentence of the catalogue, and not its values
      */
     private function __construct(
         public string $text,
         public int $missed,
         public bool $isWhole,
+        public bool $isKnown = true,
         public bool $isMostlyOwn = false,
     ) {}
 
     public static function unchanged(string $text): self
     {
-        return new self($text, self::letters($text), self::isName($text));
+        return new self($text, self::letters($text), self::isName($text), false);
     }
 
     /** A word; or a few that all begin with a capital, or that have a number or a file's name among them. */
@@ -44,9 +46,11 @@ final readonly class Said
     /**
      * @param  array<self>  $values
      */
-    public static function filled(string $text, array $values, bool $isMostlyOwn): self
+    public static function filled(string $text, array $values, bool $isKnown, bool $isMostlyOwn = false): self
     {
-        return new self($text, self::missedIn($values), self::areWhole($values), $isMostlyOwn);
+        $isKnown = $isKnown || array_filter($values, static fn(self $value): bool => $value->isKnown) !== [];
+
+        return new self($text, self::missedIn($values), self::areWhole($values), $isKnown, $isMostlyOwn);
     }
 
     /**
@@ -62,7 +66,7 @@ final readonly class Said
     /** The same with another beginning or end that says nothing by itself. */
     public function as(string $text): self
     {
-        return new self($text, $this->missed, $this->isWhole, $this->isMostlyOwn);
+        return new self($text, $this->missed, $this->isWhole, $this->isKnown, $this->isMostlyOwn);
     }
 
     /**

@@ -17,6 +17,9 @@ final readonly class TextForm
     /** Where one value can end and the next one begin. */
     private const CUTS = '/(?=[ ,;.(])|^|$/';
 
+    /** What the core puts into two places that touch has no more words. */
+    private const MOST_CUTS = 80;
+
     /** A form with fewer letters of its own fits nearly every text. */
     private const TELLING = 6;
 
@@ -118,6 +121,9 @@ final readonly class TextForm
             return [[$name => $text]];
         }
         preg_match_all($space === '' ? self::CUTS : '/ /', $text, $cuts, PREG_OFFSET_CAPTURE);
+        if (count($cuts[0]) > self::MOST_CUTS) {
+            return [];
+        }
         $ways = [];
         foreach (array_reverse($cuts[0]) as [, $at]) {
             foreach (self::parted(substr($text, $at + strlen($space)), $places) as $rest) {
@@ -145,6 +151,8 @@ final readonly class TextForm
             $this->other,
         );
 
-        return Said::filled((string) $text, $values, $this->letters * 2 > Said::letters($english));
+        $isMostlyOwn = $this->letters * 2 > Said::letters($english);
+
+        return Said::filled((string) $text, $values, true, $isMostlyOwn);
     }
 }

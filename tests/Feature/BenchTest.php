@@ -18,6 +18,7 @@ use function Pest\Laravel\get;
 use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
 use function Pest\Laravel\putJson;
+use function Pest\Laravel\travel;
 
 use Tests\Support\DemoBench;
 use Tests\Support\Schemas;
@@ -250,7 +251,7 @@ it('puts a phone back with its jobs and all that was known of it, for a day', fu
     $job = getJson('/api/units/SK-08')->json('card.job.id');
     $deleted = postJson('/api/jobs', ['unit' => 'SK-08', 'intent' => 'unlock'])->json('id');
     deleteJson("/api/jobs/{$deleted}")->assertNoContent();
-    $this->travel(1)->minutes();
+    travel(1)->minutes();
     deleteJson('/api/units/SK-08')->assertNoContent();
     getJson('/api/units/SK-08')->assertNotFound();
     getJson("/api/jobs/{$job}")->assertNotFound();
@@ -263,7 +264,7 @@ it('puts a phone back with its jobs and all that was known of it, for a day', fu
     getJson("/api/jobs/{$deleted}")->assertNotFound();
 
     deleteJson('/api/units/SK-08');
-    $this->travel(25)->hours();
+    travel(25)->hours();
     deleteJson('/api/units/SK-05');
     postJson('/api/units/SK-08/restore')
         ->assertNotFound()

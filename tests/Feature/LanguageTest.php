@@ -165,6 +165,19 @@ it('says a text by its form, its values too, and leaves alone what it does not k
     'nothing' => ['', ''],
 ]);
 
+it('leaves a text alone that was made to be hard, and does not take the memory of the machine for it', function (
+    string $hard,
+) {
+    expect(Languages::texts('de')->say($hard))->toBe($hard);
+})->with([
+    'many sentences' => [trim(str_repeat('Zq x. ', 240))],
+    'many colons' => [rtrim(str_repeat('zq: ', 300), ': ') . ' zq'],
+    'many joints' => [str_repeat('zq and zq, zq; ', 90) . 'zq'],
+    'many brackets' => [str_repeat('(', 600) . 'zq' . str_repeat(')', 600)],
+    'nothing but a word of many forms' => [rtrim(str_repeat('is is to of ', 100))],
+    'more than anybody says' => [str_repeat('Nothing was sent. ', 100)],
+]);
+
 it('says the plans of random phones in German to the last word', function (int $seed) {
     $sheets = array_map(ModelSheet::read(...), glob(base_path('demo/models/*.json')) ?: []);
     $bench = new RandomBench($sheets, CheckedFiles::in(World::shelf()), $seed);

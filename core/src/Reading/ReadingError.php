@@ -74,7 +74,7 @@ final class ReadingError extends TornavisError
         return new self(
             "Two phones speak in this text: {$serial} in line {$one->number} and {$otherSerial} in line " .
                 $other->number,
-            $one->source === $other->source ? $one->source : "{$one->source} and {$other->source}",
+            $one->source === $other->source ? $one->source : "{$one->source}; {$other->source}",
             'the outputs of one phone',
             'Paste what each phone says by itself. Nothing was taken over.',
         );
