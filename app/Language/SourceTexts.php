@@ -21,7 +21,6 @@ final readonly class SourceTexts
         'core/src',
         'app/Backup',
         'app/Bench',
-        'app/Handbook',
         'app/Http',
         'app/Jobs',
         'app/Models',

@@ -40,6 +40,9 @@ final class SpokenLanguage
     /** Pages ask for the same again every few seconds. */
     private const REMEMBERED_SECONDS = 300;
 
+    /** Bytes of an answer; a shorter one is said anew, and many of those are never asked for again. */
+    private const WORTH_REMEMBERING = 16 << 10;
+
     public function handle(Request $request, Closure $next): Response
     {
         $language = Languages::chosen($request);
@@ -50,7 +53,13 @@ final class SpokenLanguage
             return $response;
         }
         if ($response instanceof JsonResponse || $isMarkdown) {
-            $response->setContent(self::remembered((string) $response->getContent(), $language, $isMarkdown));
+            $content = (string) $response->getContent();
+            $isLong = strlen($content) >= self::WORTH_REMEMBERING;
+            $response->setContent(
+                $isLong
+                    ? self::remembered($content, $language, $isMarkdown)
+                    : self::inLanguage($content, $language, $isMarkdown),
+            );
         }
 
         return $response;
@@ -68,8 +77,7 @@ final class SpokenLanguage
         if (is_string($known)) {
             return $known;
         }
-        $texts = Languages::texts($language);
-        $said = $isMarkdown ? MarkdownText::say($content, $texts) : self::answer($content, $texts);
+        $said = self::inLanguage($content, $language, $isMarkdown);
         try {
             Cache::put($key, $said, self::REMEMBERED_SECONDS);
         } catch (\Throwable) {
@@ -77,6 +85,13 @@ final class SpokenLanguage
         }
 
         return $said;
+    }
+
+    private static function inLanguage(string $content, string $language, bool $isMarkdown): string
+    {
+        $texts = Languages::texts($language);
+
+        return $isMarkdown ? MarkdownText::say($content, $texts) : self::answer($content, $texts);
     }
 
     private static function answer(string $json, CoreTexts $texts): string
