@@ -132,7 +132,7 @@ it('plans again when the phone shows another slot than was planned for, and goes
     $app->seeIn('[data-test=headline]', 'Restart into the bootloader');
     $app->see('It worked when');
     $app->click('I have seen it');
-    $app->seeIn('[data-test=headline]', 'in bootloader');
+    $app->seeIn('[data-test=headline]', 'in the bootloader');
     $app->write('[aria-label=Evidence]', 'SKF3A04K17, current slot: b');
     $app->click('I have seen it');
     $app->see('Active slot is b');

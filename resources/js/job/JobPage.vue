@@ -54,8 +54,14 @@ const badge = computed<Record<string, string>>(() => {
   return { ...(fit ? { fit: `${fit}` } : {}), ...(prepare ? { prepare: `${prepare}` } : {}) }
 })
 
-/** While the label is asked for it stands nowhere on the page: it has to be read from the phone. */
-const hidesLabel = computed(() => here.value === 'run' && job.value?.run?.status === 'gated')
+/**
+ * The label is asked for during a run and has to be read from the phone, so that it stands nowhere on the page then.
+ * That holds for the whole run: what this page knows of it may be some seconds older than the gate.
+ */
+const hidesLabel = computed(() => {
+  const run = job.value?.run
+  return here.value === 'run' && !!run && !['ended', 'stopped'].includes(run.status)
+})
 
 /** How the packages get in, as far as the plan says it. */
 const route = computed(() => {
