@@ -66,8 +66,8 @@ final class UnitRecord extends Model
     /** Off the bench with its jobs; all of it can be put back for a day. */
     public function takeOff(): void
     {
+        self::forgetTakenOff();
         $now = $this->freshTimestamp();
-        self::onlyTrashed()->where('deleted_at', '<', $now->subHours(self::KEPT_HOURS))->forceDelete();
         DB::transaction(function () use ($now): void {
             $this->jobs()->update(['deleted_at' => $now]);
             $this->forceFill(['deleted_at' => $now])->save();
@@ -81,11 +81,18 @@ final class UnitRecord extends Model
      */
     public static function putBack(string $label): void
     {
+        self::forgetTakenOff();
         $unit = self::onlyTrashed()->where('label', $label)->firstOrFail();
         DB::transaction(static function () use ($unit): void {
             $unit->jobs()->onlyTrashed()->where('deleted_at', $unit->deleted_at)->restore();
             $unit->restore();
         });
+    }
+
+    /** Lets go of those that were taken off long ago. */
+    private static function forgetTakenOff(): void
+    {
+        self::onlyTrashed()->where('deleted_at', '<', now()->subHours(self::KEPT_HOURS))->forceDelete();
     }
 
     /** @throws ModelNotFoundException where no phone has this label */

@@ -263,9 +263,14 @@ it('puts a phone back with its jobs and all that was known of it, for a day', fu
     // What had been deleted before stays so.
     getJson("/api/jobs/{$deleted}")->assertNotFound();
 
-    deleteJson('/api/units/SK-08');
+    // Another one that goes later takes none along before its day is over.
+    deleteJson('/api/units/SK-08')->assertNoContent();
+    travel(23)->hours();
+    deleteJson('/api/units/SK-05')->assertNoContent();
+    postJson('/api/units/SK-08/restore')->assertOk();
+
+    deleteJson('/api/units/SK-08')->assertNoContent();
     travel(25)->hours();
-    deleteJson('/api/units/SK-05');
     postJson('/api/units/SK-08/restore')
         ->assertNotFound()
         ->assertJsonPath('message', 'This phone can no longer be put back. Add it anew.');

@@ -2,6 +2,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import english from '../../resources/lang/en.json'
+import card from '../../docs/formats/release-card.schema.json'
+import sheet from '../../docs/formats/model-sheet.schema.json'
 import german from '../../resources/lang/de.json'
 import articles from '../../resources/handbook/articles.json'
 
@@ -72,6 +74,17 @@ describe('the catalogue of texts', () => {
   it('has every article of the handbook in German, paragraph by paragraph', () => {
     const said = Object.entries(german.articles).map(([id, article]) => [id, article.parts.length])
     expect(said).toEqual(articles.map((article) => [article.id, article.parts.length]))
+  })
+
+  it('says of the fields of a model sheet what the format says of them', () => {
+    const described: Record<string, { description?: string }> = sheet.properties
+    for (const [field, text] of Object.entries(english.sheet.decides)) expect(described[field]?.description).toBe(text)
+  })
+
+  it('has a name for every kind of file that a release card can state', () => {
+    const named = readFileSync(join(import.meta.dirname, '../../resources/js/app/names.ts'), 'utf8')
+    const keys = card.properties.kind.enum.map((kind) => (/\W/.test(kind) ? `'${kind}'` : kind))
+    expect(keys.filter((key) => !named.includes(`  ${key}: t(`))).toEqual([])
   })
 
   it('is whole in German', () => {

@@ -35,18 +35,9 @@ const modes = computed(() =>
   </ul>
 </template>
 
+<style scoped src="./texts.css"></style>
+
 <style scoped>
-.big {
-  font-size: 19px;
-  line-height: 1.4;
-  max-width: 40em;
-  margin: 0;
-}
-.hint {
-  color: var(--mute);
-  font-size: 16px;
-  margin: 0;
-}
 .modes {
   display: flex;
   flex-wrap: wrap;
@@ -54,10 +45,5 @@ const modes = computed(() =>
 }
 .expected {
   margin: 0 0 0 20px;
-}
-@media (max-width: 900px) {
-  .big {
-    font-size: 17px;
-  }
 }
 </style>

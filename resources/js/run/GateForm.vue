@@ -55,15 +55,11 @@ watch(
   </div>
 </template>
 
+<style scoped src="./texts.css"></style>
+
 <style scoped>
 .gate {
   display: contents;
-}
-.big {
-  font-size: 19px;
-  line-height: 1.4;
-  max-width: 40em;
-  margin: 0;
 }
 .hint {
   margin: 0;
@@ -97,10 +93,5 @@ watch(
 }
 .word .big-btn {
   align-self: end;
-}
-@media (max-width: 900px) {
-  .big {
-    font-size: 17px;
-  }
 }
 </style>

@@ -65,15 +65,13 @@ const wasErased = computed(() => props.job.plan.ledger.some((entry) => entry.ste
   </div>
 </template>
 
+<style scoped src="./texts.css"></style>
+
 <style scoped>
 .done {
   display: grid;
   gap: 18px;
   max-width: 860px;
-}
-.big {
-  font-size: 19px;
-  margin: 0;
 }
 h2 {
   margin: 0 0 6px;

@@ -207,6 +207,8 @@ useKeys({
   </template>
 </template>
 
+<style scoped src="./texts.css"></style>
+
 <style scoped>
 .run {
   display: grid;
@@ -229,21 +231,8 @@ useKeys({
   margin: 0;
   max-width: 22em;
 }
-.big {
-  font-size: 19px;
-  line-height: 1.4;
-  max-width: 40em;
-  margin: 0;
-}
 .shows {
   color: var(--slate);
-}
-.oddity {
-  background: var(--slate-soft);
-  border-left: 4px solid var(--slate);
-  padding: 9px 14px;
-  font-size: 15px;
-  max-width: 760px;
 }
 .notice {
   align-self: start;
@@ -273,9 +262,6 @@ useKeys({
   }
   .headline {
     font-size: 26px;
-  }
-  .big {
-    font-size: 17px;
   }
 }
 </style>

@@ -64,26 +64,9 @@ const words: Record<string, string> = {
   <p v-if="!wants.length" class="hint">{{ t('run.stepByHand.workedWhen', { evidence: step.evidence }) }}</p>
 </template>
 
+<style scoped src="./texts.css"></style>
+
 <style scoped>
-.big {
-  font-size: 19px;
-  line-height: 1.4;
-  max-width: 40em;
-  margin: 0;
-}
-.hint {
-  color: var(--mute);
-  font-size: 16px;
-  margin: 0;
-  max-width: 46em;
-}
-.oddity {
-  background: var(--slate-soft);
-  border-left: 4px solid var(--slate);
-  padding: 9px 14px;
-  font-size: 15px;
-  max-width: 760px;
-}
 .pick {
   margin: 0;
   display: flex;

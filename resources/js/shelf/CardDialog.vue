@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { t } from '../app/i18n'
+import { valueText } from '../app/format'
 import { kindName } from '../app/names'
 import schema from '../../../docs/formats/release-card.schema.json'
 import ErrorNote from '../app/ErrorNote.vue'
@@ -119,14 +120,6 @@ const card = computed<Plain>(() => {
 const page = ref('')
 const proposals = ref<PageProposalsAnswer['proposals']>([])
 const taken = ref<Set<number>>(new Set())
-const said = (value: unknown): string =>
-  Array.isArray(value)
-    ? value.join(', ')
-    : typeof value === 'boolean'
-      ? value
-        ? t('common.yes')
-        : t('common.no')
-      : String(value)
 
 async function readPage(): Promise<void> {
   const params = { path: { package: props.file.id } }
@@ -139,8 +132,8 @@ function takeOver(index: number): void {
   const { field, value } = proposals.value[index]!
   const row = rows.find((one) => one.path === field)
   const old = texts.value[field] ?? ''
-  const joined = [old, said(value)].filter(Boolean).join(row?.sentences ? '\n' : ', ')
-  texts.value = { ...texts.value, [field]: row?.list || row?.sentences ? joined : said(value) }
+  const joined = [old, valueText(value)].filter(Boolean).join(row?.sentences ? '\n' : ', ')
+  texts.value = { ...texts.value, [field]: row?.list || row?.sentences ? joined : valueText(value) }
   taken.value = new Set([...taken.value, index])
 }
 
@@ -176,7 +169,7 @@ async function write(): Promise<void> {
         </button>
         <ul v-if="proposals.length" data-test="proposals">
           <li v-for="(one, index) in proposals" :key="index">
-            <b>{{ fieldWords(one.field) }}: {{ said(one.value) }}</b>
+            <b>{{ fieldWords(one.field) }}: {{ valueText(one.value) }}</b>
             <span class="small mute">“{{ one.line.trim() }}”</span>
             <span v-if="one.disagrees" class="small other">{{
               t('shelf.cardDialog.fileItselfSays', { disagrees: one.disagrees })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { t } from '../app/i18n'
+import { valueText } from '../app/format'
 import type { StartAnswer } from '../generated/api'
 import ArrivingCard from './ArrivingCard.vue'
 import { fieldWords } from './words'
@@ -10,16 +11,8 @@ const props = defineProps<{ answer: StartAnswer; kept: string }>()
 const decided = defineModel<Record<string, string>>('decided', { required: true })
 
 const fields = computed(() => props.answer.draft?.fields ?? [])
-const shown = (value: unknown): string =>
-  Array.isArray(value)
-    ? value.join(', ')
-    : typeof value === 'boolean'
-      ? value
-        ? t('common.yes')
-        : t('common.no')
-      : String(value)
 const decide = (field: string, value: unknown): void => {
-  decided.value = { ...decided.value, [field]: shown(value) }
+  decided.value = { ...decided.value, [field]: valueText(value) }
 }
 </script>
 
@@ -28,9 +21,9 @@ const decide = (field: string, value: unknown): void => {
   <p v-if="answer.lookalike" class="note" role="status">{{ answer.lookalike }}</p>
   <section v-for="one in answer.draft?.contradictions ?? []" :key="one.field ?? one.name" class="sheet open">
     <b>{{ t('start.whatIsKnown.textsDisagreeAboutWhich', { fieldWords: fieldWords(one.field ?? one.name ?? '') }) }}</b>
-    <div v-for="value in one.values" :key="shown(value.value)" class="side">
+    <div v-for="value in one.values" :key="valueText(value.value)" class="side">
       <button type="button" class="btn small" @click="decide(one.field ?? one.name ?? '', value.value)">
-        {{ shown(value.value) }}
+        {{ valueText(value.value) }}
       </button>
       <span class="mono small mute">{{
         t('start.whatIsKnown.line', { source: value.source, lineNumber: value.lineNumber, line: value.line })
@@ -68,7 +61,7 @@ const decide = (field: string, value: unknown): void => {
   <section v-if="answer.requirements.length" class="sheet open">
     <h2>{{ t('start.whatIsKnown.whatPageAsks') }}</h2>
     <div v-for="(one, index) in answer.requirements" :key="index" class="need">
-      <b>{{ fieldWords(one.field) }}: {{ shown(one.value) }}</b>
+      <b>{{ fieldWords(one.field) }}: {{ valueText(one.value) }}</b>
       <span class="small mute">“{{ one.line.trim() }}”</span>
     </div>
   </section>
@@ -83,7 +76,7 @@ const decide = (field: string, value: unknown): void => {
       <tbody>
         <tr v-for="one in fields" :key="one.field">
           <td class="small">{{ fieldWords(one.field) }}</td>
-          <td class="mono small">{{ shown(one.value) }}</td>
+          <td class="mono small">{{ valueText(one.value) }}</td>
           <td class="small mute">
             <template v-if="!one.certain">{{ t('start.whatIsKnown.inferred', { why: one.why }) }} </template>
             <template v-if="one.sources[0]"
