@@ -7,6 +7,7 @@ use App\Http\Controllers\HealthController;
 use App\Http\Controllers\ShareController;
 use App\Http\Middleware\AccessCode;
 use App\Http\Middleware\ExpectedHost;
+use App\Http\Middleware\GoesOnWithoutUnreadable;
 use App\Http\Middleware\NotModified;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\SpokenLanguage;
@@ -53,6 +54,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(NotModified::class);
         // Inside of it: whether an answer is the same is asked of what is sent.
         $middleware->append(SpokenLanguage::class);
+        $middleware->append(GoesOnWithoutUnreadable::class);
         // The pages write it.
         $middleware->encryptCookies(except: [Languages::COOKIE]);
         // Where a pasted output ends in the middle of a line, its last value may be half a value.

@@ -14,6 +14,7 @@ use App\Http\Controllers\MatrixController;
 use App\Http\Controllers\PhrasebookController;
 use App\Http\Controllers\RunController;
 use App\Http\Controllers\SearchController;
+use App\Http\Controllers\SetAsideController;
 use App\Http\Controllers\ShareController;
 use App\Http\Controllers\SheetController;
 use App\Http\Controllers\ShelfController;
@@ -138,6 +139,10 @@ Route::delete('house-rules/presets/{name}', [HouseRulesController::class, 'dropP
 Route::get('phrasebook', [PhrasebookController::class, 'show'])->name('phrasebook.show');
 Route::put('phrasebook', [PhrasebookController::class, 'update'])->name('phrasebook.update');
 Route::put('workplace', [HouseRulesController::class, 'workplace'])->name('workplace.update');
+
+Route::get('set-aside', [SetAsideController::class, 'index'])->name('set-aside.index');
+Route::put('set-aside/{kind}/{id}', [SetAsideController::class, 'mend'])->name('set-aside.mend');
+Route::delete('set-aside/{kind}/{id}', [SetAsideController::class, 'delete'])->name('set-aside.delete');
 
 Route::get('search', SearchController::class)->name('search');
 Route::get('handbook', [HandbookController::class, 'index'])->name('handbook.index');

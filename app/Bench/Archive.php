@@ -49,7 +49,14 @@ final class Archive
             'packages',
             self::each(PackageRecord::query(), 'path', static fn(PackageRecord $package): array => $package->document),
         );
-        yield from self::list('jobs', self::each(WorkJob::query()->with('unit'), 'key', self::job(...)));
+        yield from self::list(
+            'jobs',
+            self::each(
+                WorkJob::query()->with('unit'),
+                'key',
+                static fn(WorkJob $job): array => JobDocument::of($job)->toArray(),
+            ),
+        );
         yield from self::list('runs', self::each(Run::query()->with('job'), 'key', self::run(...)));
         yield self::member('houseRules', Setting::houseRules()->toArray());
         yield self::member(
@@ -113,25 +120,6 @@ final class Archive
 
         // A line break stands between members alone; within a text it is written as \n.
         return str_replace("\n", "\n" . str_repeat(' ', $spaces), $text);
-    }
-
-    /**
-     * @return array<string, mixed>
-     */
-    public static function job(WorkJob $job): array
-    {
-        return [
-            'key' => $job->key,
-            'unit' => $job->unit->label,
-            'intent' => $job->intent->value,
-            'kit' => PackageRecord::query()->whereIn('id', $job->kit)->orderBy('path')->pluck('path')->all(),
-            'answers' =>
-                ['agreed' => $job->answers['agreed'] ?? [], 'waived' => $job->answers['waived'] ?? []] +
-                (($job->answers['house'] ?? []) === [] ? [] : ['house' => $job->answers['house']]) +
-                (($job->answers['backup'] ?? null) === null ? [] : ['backup' => $job->answers['backup']]),
-            'createdAt' => $job->created_at?->toIso8601String(),
-            'updatedAt' => $job->updated_at?->toIso8601String(),
-        ];
     }
 
     /**

@@ -10,7 +10,6 @@ use Tornavis\Core\Format\Schema;
 /**
  * The document of a whole bench, read in parts, so that its size does not matter.
  *
- * @phpstan-import-type JobDocument from RunFile
  * @phpstan-import-type RunDocument from RunFile
  */
 final class ArchiveDocument
@@ -23,7 +22,7 @@ final class ArchiveDocument
      *     sheets: list<array<string, mixed>>,
      *     units: list<array<string, mixed>>,
      *     packages: list<array<string, mixed>>,
-     *     jobs: list<JobDocument>,
+     *     jobs: list<array<string, mixed>>,
      *     runs: list<RunDocument>,
      *     houseRules: array<string, mixed>,
      *     presets: array<string, array<string, mixed>>,
@@ -67,7 +66,7 @@ final class ArchiveDocument
          *     sheets: list<array<string, mixed>>,
          *     units: list<array<string, mixed>>,
          *     packages: list<array<string, mixed>>,
-         *     jobs: list<JobDocument>,
+         *     jobs: list<array<string, mixed>>,
          *     runs: list<RunDocument>,
          *     houseRules: array<string, mixed>,
          *     presets: array<string, array<string, mixed>>,

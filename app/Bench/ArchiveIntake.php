@@ -4,13 +4,10 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Models\JournalLine;
 use App\Models\PackageRecord;
-use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
-use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\JsonParts;
@@ -18,7 +15,6 @@ use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Workplace;
 
@@ -27,7 +23,6 @@ use Tornavis\Core\Situation\Workplace;
  * doing it twice changes nothing; what differs takes the archive's form; what the archive does not name stays.
  *
  * @phpstan-import-type Change from IntakeChanges
- * @phpstan-import-type JobDocument from RunFile
  * @phpstan-import-type RunDocument from RunFile
  */
 final class ArchiveIntake
@@ -56,7 +51,9 @@ final class ArchiveIntake
             array_map($this->sheet(...), $data['sheets']);
             array_map($this->unit(...), $data['units']);
             array_map($this->package(...), $data['packages']);
-            array_map($this->job(...), $data['jobs']);
+            foreach ($data['jobs'] as $job) {
+                $this->job(JobDocument::read($job));
+            }
             rewind($stream);
             $number = 0;
             foreach (JsonParts::of($stream, self::WHERE) as [$name, $isItem, $text]) {
@@ -87,9 +84,8 @@ final class ArchiveIntake
         ];
         Schema::of('bench')->check((object) ($empty + ['runs' => [$object]]), $where);
         /** @var RunDocument $data */
-        RunIntakeCheck::refuseOpen($data, $where);
         $plan = $object instanceof \stdClass ? $object->plan : null;
-        $this->run($data, $plan instanceof \stdClass ? $plan : new \stdClass());
+        (new RunIntake($this->changes))->take($data, $plan instanceof \stdClass ? $plan : new \stdClass());
     }
 
     /**
@@ -102,11 +98,10 @@ final class ArchiveIntake
     public function takeRun(string $text, bool $dry): array
     {
         $file = RunFile::read($text);
-        RunIntakeCheck::refuseOpen($file->run, 'the run file');
 
         return $this->whole($dry, function () use ($file): void {
-            $this->job($file->job);
-            $this->run($file->run, $file->plan);
+            $this->job(JobDocument::read($file->job));
+            (new RunIntake($this->changes))->take($file->run, $file->plan);
         });
     }
 
@@ -162,6 +157,7 @@ final class ArchiveIntake
             UnitRecord::query()->firstWhere('label', $unit->label)?->document,
             $unit->toArray(),
             static fn() => UnitRecord::keep($unit),
+            Unit::carriedNotes($document),
         );
     }
 
@@ -188,91 +184,37 @@ final class ArchiveIntake
         );
     }
 
-    /**
-     * @param  JobDocument  $document
-     */
-    private function job(array $document): void
+    private function job(JobDocument $document): void
     {
         $unit =
-            UnitRecord::query()->firstWhere('label', $document['unit']) ??
+            UnitRecord::query()->firstWhere('label', $document->unit) ??
             throw FormatError::invalid(
                 self::WHERE,
-                "job {$document['key']}",
-                "It is for {$document['unit']}, which is not on the bench",
+                "job {$document->key}",
+                "It is for {$document->unit}, which is not on the bench",
                 'a phone that is; put it there first, or take the whole bench file in',
             );
-        $job = WorkJob::withTrashed()->with('unit')->firstWhere('key', $document['key']);
+        $job = WorkJob::withSetAside()->withTrashed()->with('unit')->firstWhere('key', $document->key);
+        $isThere = $job !== null && !$job->trashed() && $job->unreadable === null;
         $this->changes->keep(
             'job',
-            "{$document['unit']}: {$document['intent']}",
-            $job === null || $job->trashed() ? null : Archive::job($job),
-            $document,
+            "{$document->unit}: {$document->intent->value}",
+            $isThere ? JobDocument::of($job)->toArray() : null,
+            $document->toArray(),
             static function () use ($job, $document, $unit): void {
                 $job ??= new WorkJob();
-                $job->key = $document['key'];
+                $job->key = $document->key;
                 $job->unit()->associate($unit);
                 $job->forceFill([
-                    'intent' => $document['intent'],
-                    'kit' => PackageRecord::query()
-                        ->whereIn('path', $document['kit'])
-                        ->orderBy('id')
-                        ->pluck('id')
-                        ->all(),
-                    'answers' => $document['answers'],
+                    'intent' => $document->intent,
+                    'kit' => PackageRecord::query()->whereIn('path', $document->kit)->orderBy('id')->pluck('id')->all(),
+                    'answers' => $document->answers,
                     'deleted_at' => null,
+                    'unreadable' => null,
                 ]);
-                self::saveWithTimes($job, $document['createdAt'], $document['updatedAt']);
+                FileTime::save($job, $document->createdAt, $document->updatedAt);
+                RowCheck::refuse($job, "job {$document->key}");
             },
         );
-    }
-
-    /**
-     * @param  RunDocument  $document
-     */
-    private function run(array $document, \stdClass $plan): void
-    {
-        $events = array_map(JournalEvent::fromArray(...), $document['events']);
-        RunIntakeCheck::refuseChanged($document, $events);
-        $run = Run::query()->with('job')->firstWhere('key', $document['key']);
-        $known = $run?->events() ?? [];
-        RunIntakeCheck::refuseOther($document, $events, $known);
-        $job =
-            WorkJob::query()->firstWhere('key', $document['job']) ??
-            throw FormatError::invalid(
-                self::WHERE,
-                "run {$document['key']}",
-                "Its job {$document['job']} is missing",
-                'a job of the archive',
-            );
-        $this->changes->keep(
-            'run',
-            "{$document['unit']}: {$document['build']}",
-            $run === null ? null : Archive::run($run),
-            $document,
-            static function () use ($run, $document, $job, $events, $known, $plan): void {
-                $run ??= new Run();
-                $run->key = $document['key'];
-                $run->job()->associate($job);
-                $run->forceFill([
-                    'unit_label' => $document['unit'],
-                    'codename' => $document['codename'],
-                    'build' => $document['build'],
-                    'status' => $document['status'],
-                    'plan' => $plan,
-                    'signature' => $document['signature'] ?? null,
-                ]);
-                self::saveWithTimes($run, $document['createdAt'], $document['createdAt']);
-                foreach (array_slice($events, count($known)) as $event) {
-                    JournalLine::of($run->id, $event);
-                }
-                $run->summarise();
-            },
-        );
-    }
-
-    private static function saveWithTimes(Model $model, string $created, string $updated): void
-    {
-        $model->timestamps = false;
-        $model->forceFill(['created_at' => $created, 'updated_at' => $updated])->save();
     }
 }

@@ -9,7 +9,7 @@ use Tornavis\Core\Format\Canonical;
 /**
  * What taking in a file changes, thing by thing.
  *
- * @phpstan-type Change array{what: string, name: string, change: string}
+ * @phpstan-type Change array{what: string, name: string, change: string, notes?: list<string>}
  */
 final class IntakeChanges
 {
@@ -26,8 +26,9 @@ final class IntakeChanges
      * @param  ?array<mixed>  $old
      * @param  array<mixed>  $new
      * @param  callable(): mixed  $write
+     * @param  list<string>  $notes  what is to be known of it, in a sentence each
      */
-    public function keep(string $what, string $name, ?array $old, array $new, callable $write): void
+    public function keep(string $what, string $name, ?array $old, array $new, callable $write, array $notes = []): void
     {
         $change = match (true) {
             $old === null => self::ADDED,
@@ -37,6 +38,13 @@ final class IntakeChanges
         if ($change !== self::SAME) {
             $write();
         }
-        $this->list[] = ['what' => $what, 'name' => $name, 'change' => $change];
+        $this->name($what, $name, $change, $notes);
+    }
+
+    /** @param  list<string>  $notes */
+    public function name(string $what, string $name, string $change, array $notes = []): void
+    {
+        $this->list[] =
+            ['what' => $what, 'name' => $name, 'change' => $change] + ($notes === [] ? [] : ['notes' => $notes]);
     }
 }

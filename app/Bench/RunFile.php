@@ -14,15 +14,6 @@ use Tornavis\Core\Run\PlanSeal;
 /**
  * One run as JSON Lines: its job and plan in the first line, then its journal with one event a line.
  *
- * @phpstan-type JobDocument array{
- *     key: string,
- *     unit: string,
- *     intent: string,
- *     kit: list<string>,
- *     answers: array<string, mixed>,
- *     createdAt: string,
- *     updatedAt: string
- * }
  * @phpstan-type RunDocument array{
  *     key: string,
  *     job: string,
@@ -41,7 +32,7 @@ final readonly class RunFile
     private const WHERE = 'the run file';
 
     /**
-     * @param  JobDocument  $job
+     * @param  array<string, mixed>  $job  docs/formats/bench-job.schema.json
      * @param  RunDocument  $run
      * @param  \stdClass  $plan  with its empty objects kept apart from empty lists
      */
@@ -51,11 +42,25 @@ final readonly class RunFile
     {
         $document = Archive::run($run);
         unset($document['events']);
-        $head = ['format' => 'tornavis/run', 'version' => 1, 'job' => Archive::job($run->job), 'run' => $document];
+        $head = [
+            'format' => 'tornavis/run',
+            'version' => 1,
+            'job' => JobDocument::of($run->job)->toArray(),
+            'run' => $document,
+        ];
 
         return json_encode($head, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR) .
             "\n" .
             JournalText::jsonLines($run->events());
+    }
+
+    /** Whether a file begins as the file of a run does: with a line that is one JSON object of that format. */
+    public static function isOne(string $path): bool
+    {
+        $handle = @fopen($path, 'rb');
+        $head = $handle === false ? false : json_decode((string) fgets($handle), true);
+
+        return is_array($head) && ($head['format'] ?? null) === 'tornavis/run';
     }
 
     /**
@@ -68,7 +73,7 @@ final readonly class RunFile
         $head = Schema::decodeText($first, $where);
         $object = json_decode($first);
         Schema::of('run')->check($object instanceof \stdClass ? $object : new \stdClass(), $where);
-        /** @var array{job: JobDocument, run: RunDocument} $head */
+        /** @var array{job: array<string, mixed>, run: RunDocument} $head */
         $events = trim($rest) === '' ? [] : JournalText::read($rest, self::WHERE, 2);
         if (!PlanSeal::holds($head['run']['plan'], $events)) {
             throw FormatError::invalid(

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Bench;
 
 use App\Data\SigningKey;
+use App\Models\Run;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\PlanSeal;
@@ -17,21 +18,32 @@ use Tornavis\Core\Run\RunState;
  */
 final class RunIntakeCheck
 {
-    /**
-     * @param  RunDocument  $run
-     *
-     * @throws FormatError when it has not ended: a worker here would carry on what another one may be carrying out
-     */
-    public static function refuseOpen(array $run, string $where): void
+    /** @throws FormatError when the bench has it, and cannot read what it has */
+    public static function refuseSetAside(?Run $run): void
     {
-        $status = RunState::fold($run['plan'], array_map(JournalEvent::fromArray(...), $run['events']))->status;
-        if (!in_array($status, [RunState::ENDED, RunState::STOPPED], true)) {
+        if ($run !== null && $run->unreadable !== null) {
             throw FormatError::invalid(
-                $where,
-                'journal',
-                "Its last line leaves the run {$status}",
-                'a run that has ended or was stopped; stop it where it is under way, or look for lines that are ' .
-                    'missing at the end',
+                ArchiveIntake::WHERE,
+                "run {$run->key}",
+                'The bench has this run, and cannot read it',
+                'a bench without it; mend or delete it first, under "What cannot be read"',
+            );
+        }
+    }
+
+    /**
+     * @param  bool  $isOurs  whether its journal was written here
+     *
+     * @throws FormatError when it goes on here, so that nothing may come between
+     */
+    public static function refuseUnderWay(?Run $run, bool $isOurs): void
+    {
+        if ($run !== null && $isOurs && !in_array($run->status, [RunState::ENDED, RunState::STOPPED], true)) {
+            throw FormatError::invalid(
+                ArchiveIntake::WHERE,
+                "run {$run->key}",
+                'The run is under way here, and the file has a longer journal of it',
+                'a run that has ended or was stopped here',
             );
         }
     }
@@ -69,14 +81,16 @@ final class RunIntakeCheck
     /**
      * @param  RunDocument  $document
      * @param  list<JournalEvent>  $events  its journal
-     * @param  list<JournalEvent>  $known  the journal that the bench has of the same run
+     * @param  list<JournalEvent>  $theirs  the same without the line that an intake wrote
+     * @param  list<JournalEvent>  $mine  the journal that the bench has of the same run, likewise
      *
      * @throws FormatError when the bench has another journal of it, or somebody else has signed it
      */
-    public static function refuseOther(array $document, array $events, array $known): void
+    public static function refuseOther(array $document, array $events, array $theirs, array $mine): void
     {
-        foreach ($known as $index => $event) {
-            if (($events[$index]->hash ?? null) !== $event->hash) {
+        // One of both may have gone on since.
+        foreach (array_slice($mine, 0, count($theirs)) as $index => $event) {
+            if ($theirs[$index]->hash !== $event->hash) {
                 throw FormatError::invalid(
                     ArchiveIntake::WHERE,
                     "run {$document['key']}, event " . ($index + 1),
@@ -84,6 +98,14 @@ final class RunIntakeCheck
                     'the same run, or a longer one',
                 );
             }
+        }
+        if (($document['signature']['sequence'] ?? 0) > count($events)) {
+            throw FormatError::invalid(
+                ArchiveIntake::WHERE,
+                "run {$document['key']}",
+                'Its journal ends before the line that was signed',
+                'the whole journal; look for lines that are missing at the end',
+            );
         }
         if (
             isset($document['signature']) &&

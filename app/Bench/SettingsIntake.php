@@ -14,7 +14,7 @@ final class SettingsIntake
     /**
      * @param  array{
      *     houseRules: array<string, mixed>,
-     *     presets: array<string, array<string, mixed>>,
+     *     presets: array<array-key, array<string, mixed>>,
      *     workplace: array<string, mixed>
      * }  $data
      */
@@ -28,14 +28,16 @@ final class SettingsIntake
             $rules->toArray(),
             static fn() => Setting::keepHouseRules($rules),
         );
-        foreach ($data['presets'] as $name => $document) {
+        foreach ($data['presets'] as $number => $document) {
+            // A name of digits is a number as a key.
+            $name = (string) $number;
             $preset = HouseRules::fromArray($document, ArchiveIntake::WHERE . ", preset {$name}");
             $changes->keep(
                 'preset',
                 $name,
                 (Setting::presets()[$name] ?? null)?->toArray(),
                 $preset->toArray(),
-                static fn() => Setting::keepPresets([...Setting::presets(), $name => $preset]),
+                static fn() => Setting::keepPresets([$name => $preset] + Setting::presets()),
             );
         }
         /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $place */

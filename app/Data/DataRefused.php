@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Data;
 
+use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\TornavisError;
 
 /** The data cannot be used as it lies there, and trying again would change nothing. */
@@ -62,6 +63,36 @@ final class DataRefused extends TornavisError
             'the data folder',
             'that it has ended',
             'End it, then do this again. Nothing was changed.',
+        );
+    }
+
+    public static function notOurs(string $file): self
+    {
+        return new self(
+            'There is a file of this name already, and it is no backup of Tornavis',
+            $file,
+            'a name that is free, or an older backup to be written over',
+            'Choose another name. The file was not touched.',
+        );
+    }
+
+    public static function inTheData(string $file, string $backups): self
+    {
+        return new self(
+            'The file would lie among the data',
+            $file,
+            "a place outside of the data folder, or {$backups}",
+            'Choose another place. Nothing was written.',
+        );
+    }
+
+    public static function noRoom(string $folder, int $needed, int $free): self
+    {
+        return new self(
+            'The disk has no room for it: ' . Size::text($free) . ' are free',
+            $folder,
+            Size::text($needed) . ', for what comes and for a copy of what is there',
+            'Make room, then do this again. Nothing was changed.',
         );
     }
 

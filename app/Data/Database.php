@@ -15,6 +15,9 @@ final readonly class Database
 {
     private const COPIES_KEPT = 5;
 
+    /** Without one of these it is no database of this program. */
+    private const TABLES = ['units', 'model_sheets', 'packages', 'work_jobs', 'runs', 'journal_events', 'settings'];
+
     public function __construct(public string $file, private string $copies) {}
 
     public static function own(): self
@@ -72,16 +75,56 @@ final readonly class Database
     /** Puts a whole database file into the place of this one. */
     public function takeThePlaceOf(string $next): void
     {
-        // Said in the file itself: it can only be changed while nobody else has it open.
-        (new self($next, ''))->query('pragma journal_mode = wal');
-        DB::purge('sqlite');
-        // What still lies beside the old one belongs to it alone.
-        @unlink("{$this->file}-wal");
-        @unlink("{$this->file}-shm");
+        foreach ($this->inPlaceOf($next) as $place => $comes) {
+            $comes === null && @unlink($place);
+        }
         if (!@rename($next, $this->file)) {
             throw DataRefused::notWritten($this->file);
         }
         $this->leaveMark();
+    }
+
+    /**
+     * What has to be moved for a whole database file to take the place of this one. What lies beside the old one
+     * belongs to it alone.
+     *
+     * @return array<string, ?string> what comes, or null where nothing does, by the path of its place
+     */
+    public function inPlaceOf(string $next): array
+    {
+        // Said in the file itself: it can only be changed while nobody else has it open.
+        (new self($next, ''))->query('pragma journal_mode = wal');
+        DB::purge('sqlite');
+
+        return ["{$this->file}-wal" => null, "{$this->file}-shm" => null, $this->file => $next];
+    }
+
+    /** Whether a file is a database of any kind, by its first bytes (SQLite file format, section 1.3). */
+    public static function isOne(string $file): bool
+    {
+        return file_get_contents($file, false, null, 0, 16) === "SQLite format 3\0";
+    }
+
+    /**
+     * @param  string  $from  the file that it came in, for the words
+     *
+     * @throws DataRefused when it is not whole, none of this program, or of a newer one
+     */
+    public function refuseForeign(string $from): void
+    {
+        $this->check();
+        $done = $this->changes();
+        $known = array_map(
+            static fn(string $path): string => basename($path, '.php'),
+            glob(database_path('migrations/*.php')) ?: [],
+        );
+        if (array_diff(self::TABLES, $this->tables()) !== [] || !in_array($known[0] ?? '', $done, true)) {
+            throw DataRefused::noDatabase($from, 'it is of another program');
+        }
+        $unknown = array_values(array_diff($done, $known));
+        if ($unknown !== []) {
+            throw DataRefused::newer($from, $unknown);
+        }
     }
 
     /** Takes the database away, with a copy of it kept. */
@@ -209,7 +252,7 @@ final readonly class Database
     }
 
     /** Says that a database was here, so that one that has vanished is told from a first start. */
-    private function leaveMark(): void
+    public function leaveMark(): void
     {
         is_file($this->mark()) || @file_put_contents($this->mark(), "Tornavis keeps its database beside this file.\n");
     }

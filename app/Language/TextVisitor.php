@@ -20,7 +20,7 @@ final class TextVisitor extends NodeVisitorAbstract
     /** What is given to these functions and methods is looked for, and said to nobody. */
     private const SILENT_FUNCTIONS = '/^(preg_\w+|unpack|pack|str_\w+_with|str_contains|str[ri]?pos|in_array|hash)$/';
 
-    private const SILENT_METHODS = ['fields', 'has'];
+    private const SILENT_METHODS = ['fields', 'has', 'unprepared'];
 
     /** A word, or words: no path, no pattern, no query, no code. */
     private const SPOKEN = '/^[\s,;:.("–·]*[\p{L}\d{][^\\\\|<>=$@#*]*$/u';

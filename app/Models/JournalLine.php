@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Run\JournalEvent;
 
 /**
@@ -46,6 +47,24 @@ final class JournalLine extends Model
         $last = self::query()->where('run_id', $runId)->max('sequence');
 
         return is_numeric($last) ? (int) $last : 0;
+    }
+
+    /**
+     * Takes lines back that no run wrote: those of an intake, and all of a run that a person deletes because it cannot
+     * be read. The trigger that refuses it stands again when the transaction ends.
+     *
+     * @param  int  $after  number of the last line that stays
+     */
+    public static function takeBack(int $runId, int $after): void
+    {
+        DB::transaction(static function () use ($runId, $after): void {
+            DB::unprepared('DROP TRIGGER journal_events_stay');
+            self::query()->where('run_id', $runId)->where('sequence', '>', $after)->delete();
+            DB::unprepared(
+                "CREATE TRIGGER journal_events_stay BEFORE DELETE ON journal_events BEGIN SELECT RAISE(ABORT, 'the " .
+                    "journal is append-only'); END",
+            );
+        });
     }
 
     public function event(): JournalEvent

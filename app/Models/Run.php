@@ -43,6 +43,7 @@ use Tornavis\Core\Run\RunState;
  */
 final class Run extends Model
 {
+    use CanBeSetAside;
     use HasUlids;
     private const REMEMBER_SECONDS = 3600;
 
@@ -145,7 +146,7 @@ final class Run extends Model
         $events = $this->events();
         $state = RunState::fold($this->plan, $events);
 
-        return self::query()
+        return self::withSetAside()
             ->whereKey($this->id)
             ->update([
                 'status' => $state->status,

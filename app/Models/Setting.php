@@ -17,6 +17,8 @@ use Tornavis\Core\Situation\Workplace;
  */
 final class Setting extends Model
 {
+    use CanBeSetAside;
+
     public $timestamps = false;
 
     public $incrementing = false;
@@ -25,12 +27,18 @@ final class Setting extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['name', 'value'];
+    protected $fillable = ['name', 'value', 'unreadable'];
 
     /** @return array<string, string> */
     protected function casts(): array
     {
         return ['value' => 'array'];
+    }
+
+    /** @param  array<mixed>  $value */
+    private static function keep(string $name, array $value): void
+    {
+        self::withSetAside()->updateOrCreate(['name' => $name], ['value' => $value, 'unreadable' => null]);
     }
 
     public static function houseRules(): HouseRules
@@ -49,7 +57,7 @@ final class Setting extends Model
 
     public static function keepPhrasebook(Phrasebook $phrasebook): void
     {
-        self::query()->updateOrCreate(['name' => 'phrasebook'], ['value' => $phrasebook->toArray()]);
+        self::keep('phrasebook', $phrasebook->toArray());
     }
 
     public static function workplace(): Workplace
@@ -62,7 +70,7 @@ final class Setting extends Model
 
     public static function keepWorkplace(Workplace $workplace): void
     {
-        self::query()->updateOrCreate(['name' => 'workplace'], ['value' => $workplace->toArray()]);
+        self::keep('workplace', $workplace->toArray());
     }
 
     /**
@@ -80,7 +88,7 @@ final class Setting extends Model
      */
     public static function keepFolders(array $folders): void
     {
-        self::query()->updateOrCreate(['name' => 'folders'], ['value' => $folders]);
+        self::keep('folders', $folders);
     }
 
     /**
@@ -108,14 +116,11 @@ final class Setting extends Model
     public static function keepPresets(array $presets): void
     {
         ksort($presets);
-        self::query()->updateOrCreate(
-            ['name' => 'presets'],
-            ['value' => array_map(static fn(HouseRules $rules): array => $rules->toArray(), $presets)],
-        );
+        self::keep('presets', array_map(static fn(HouseRules $rules): array => $rules->toArray(), $presets));
     }
 
     public static function keepHouseRules(HouseRules $rules): void
     {
-        self::query()->updateOrCreate(['name' => 'house-rules'], ['value' => $rules->toArray()]);
+        self::keep('house-rules', $rules->toArray());
     }
 }

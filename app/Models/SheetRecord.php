@@ -16,9 +16,11 @@ use Tornavis\Core\Situation\SituationError;
  */
 final class SheetRecord extends Model
 {
+    use CanBeSetAside;
+
     protected $table = 'model_sheets';
 
-    protected $fillable = ['codename', 'document'];
+    protected $fillable = ['codename', 'document', 'unreadable'];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -35,7 +37,10 @@ final class SheetRecord extends Model
     public static function keep(ModelSheet $sheet, string $why = 'entered'): self
     {
         $before = self::query()->firstWhere('codename', $sheet->codename);
-        $record = self::query()->updateOrCreate(['codename' => $sheet->codename], ['document' => $sheet->toArray()]);
+        $record = self::withSetAside()->updateOrCreate(
+            ['codename' => $sheet->codename],
+            ['document' => $sheet->toArray(), 'unreadable' => null],
+        );
         if ($before?->document !== $sheet->toArray()) {
             SheetRevision::query()->create([
                 'codename' => $sheet->codename,

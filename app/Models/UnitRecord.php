@@ -29,6 +29,7 @@ use Tornavis\Core\Phone\Unit;
  */
 final class UnitRecord extends Model
 {
+    use CanBeSetAside;
     use SoftDeletes;
 
     /** How long a phone can be put back that was taken off the bench. */
@@ -36,7 +37,7 @@ final class UnitRecord extends Model
 
     protected $table = 'units';
 
-    protected $fillable = ['label', 'codename', 'document'];
+    protected $fillable = ['label', 'codename', 'document', 'unreadable'];
 
     /** What a list needs to know whether it knows the unit already. */
     public const LISTED = ['id', 'label', 'codename', 'version'];
@@ -49,9 +50,9 @@ final class UnitRecord extends Model
 
     public static function keep(Unit $unit): self
     {
-        return self::query()->updateOrCreate(
+        return self::withSetAside()->updateOrCreate(
             ['label' => $unit->label],
-            ['codename' => $unit->codename ?? '', 'document' => $unit->toArray()],
+            ['codename' => $unit->codename ?? '', 'document' => $unit->toArray(), 'unreadable' => null],
         );
     }
 

@@ -41,6 +41,7 @@ use Tornavis\Core\Words\Intent;
  */
 final class WorkJob extends Model
 {
+    use CanBeSetAside;
     use HasUlids;
     use SoftDeletes;
 

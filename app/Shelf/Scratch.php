@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Shelf;
 
+use App\Data\DataRefused;
 use App\Data\WorkLock;
 use RuntimeException;
 
@@ -38,6 +39,22 @@ final class Scratch
             throw new RuntimeException('Two processes chose the same name. Try it again.');
 
         return [self::folder() . "/{$name}", $lock];
+    }
+
+    /**
+     * A file without a name, gone with its handle.
+     *
+     * @return resource
+     *
+     * @throws DataRefused where there is no room
+     */
+    public static function stream()
+    {
+        $file = self::folder() . '/stream-' . bin2hex(random_bytes(8));
+        $handle = @fopen($file, 'w+b') ?: throw DataRefused::notWritten($file);
+        unlink($file);
+
+        return $handle;
     }
 
     public static function tidy(): void

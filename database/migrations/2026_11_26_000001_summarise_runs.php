@@ -21,6 +21,6 @@ return new class extends Migration {
             $table->unsignedInteger('troubles')->default(0);
             $table->index(['codename', 'status']);
         });
-        Run::query()->each(static fn(Run $run): bool => $run->summarise());
+        Run::withSetAside()->each(static fn(Run $run): bool => $run->summarise());
     }
 };

@@ -86,14 +86,14 @@ it(
     },
 );
 
-it('refuses an archive with a run that is under way, as it does a run file', function () {
-    $run = stoppedRun();
+it('refuses a signed journal that was cut off at its end', function () {
+    stoppedRun();
     $archive = json_decode(Archive::toJson());
     array_pop($archive->runs[0]->events);
-    unset($archive->runs[0]->signature);
+    $archive->runs[0]->key = strtolower((string) Illuminate\Support\Str::ulid());
     call('POST', '/api/bench/archive', content: (string) json_encode($archive))
         ->assertUnprocessable()
-        ->assertSee('a run that has ended or was stopped');
+        ->assertSee('not the journal that was signed');
 });
 
 it('counts what an archive says of a file for nothing until the file is read here', function () {

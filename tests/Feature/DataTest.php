@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Backup\Backup;
+use App\Backup\Restore;
 use App\Data\Database;
 use App\Data\DataRefused;
 use App\Models\Run;
@@ -12,6 +13,7 @@ use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
 use Symfony\Component\Process\Process;
+use Tests\Support\TestRun;
 
 /*
  * The database as a file: brought up to date whole or not at all, never made anew in silence, copied and brought back.
@@ -20,6 +22,9 @@ use Symfony\Component\Process\Process;
 beforeEach(function () {
     $this->folder = storage_path('data-' . bin2hex(random_bytes(4)));
     mkdir($this->folder);
+    // No backup is written among the data.
+    $this->elsewhere = TestRun::own() . '/elsewhere-' . bin2hex(random_bytes(4));
+    mkdir($this->elsewhere);
     $this->file = "{$this->folder}/tornavis.sqlite";
     config(['database.connections.sqlite.database' => $this->file]);
     DB::purge('sqlite');
@@ -149,12 +154,12 @@ it('writes a backup while others write, and brings all of it back', function () 
     ]);
     $writer->start();
     usleep(300_000);
-    $backup = "{$this->folder}/b.zip";
+    $backup = "{$this->elsewhere}/b.zip";
     expect(Artisan::call('tornavis:backup', ['file' => $backup]))->toBe(0);
     $writer->stop(0);
     expect(decoct(fileperms($backup) & 0o777))
         ->toBe('600')
-        ->and(Backup::check($backup)['entries'])
+        ->and(Backup::check($backup)->entries)
         ->toHaveKeys(['tornavis.sqlite', 'phones/SKF3A07Q41.json']);
 
     UnitRecord::query()->where('label', '!=', 'SK-04')->delete();
@@ -173,11 +178,11 @@ it('writes a backup while others write, and brings all of it back', function () 
 it('refuses a backup that is not as it was written, and changes nothing', function (Closure $spoil, string $says) {
     ($this->oldest)();
     $this->database->prepare($this->migrator);
-    $backup = "{$this->folder}/b.zip";
+    $backup = "{$this->elsewhere}/b.zip";
     Backup::write($backup);
     $spoil($backup);
     UnitRecord::query()->where('label', 'SK-01')->delete();
-    expect(fn() => Backup::restore($backup))
+    expect(fn() => Restore::from($backup))
         ->toThrow(DataRefused::class, $says)
         ->and(UnitRecord::query()->count())
         ->toBe(12);
@@ -209,7 +214,7 @@ it('refuses a backup that is not as it was written, and changes nothing', functi
 
 it('brings nothing back while Tornavis runs on the data', function () {
     $this->database->prepare($this->migrator);
-    $backup = "{$this->folder}/b.zip";
+    $backup = "{$this->elsewhere}/b.zip";
     Backup::write($backup);
     $holder = new Process(['flock', '-F', storage_path('framework/owner.lock'), 'sleep', '20']);
     $holder->start();

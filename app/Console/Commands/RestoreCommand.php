@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Backup\Backup;
-use App\Data\Database;
+use App\Backup\Restore;
 use App\Data\DataRefused;
 use App\Serve\OwnerLock;
 
@@ -22,31 +21,21 @@ final class RestoreCommand extends CoreCommand
             throw DataRefused::inUse('process ' . (OwnerLock::holder()['pid'] ?? 'unknown'));
         }
         $file = $this->argument('file');
-        if (str_ends_with($file, '.sqlite')) {
-            $this->restoreDatabase($file);
-        } else {
-            $restored = Backup::restore($file);
-            $this->line("The backup of {$restored['at']} is in place. Release cards put back: {$restored['cards']}.");
-            $restored['copy'] === null ?: $this->line("What was there is kept as {$restored['copy']}");
+        $restored = Restore::from($file);
+        $this->line(
+            $restored['at'] === null
+                ? "The database of {$file} is in place."
+                : "The backup of {$restored['at']} is in place. Release cards put back: {$restored['cards']}.",
+        );
+        if ($restored['left'] > 0) {
+            $this->line(
+                "Release cards left out: {$restored['left']}. No file of the shelf lies beside their place. Name its " .
+                    'folder on the page of the shelf, then bring the backup back once more.',
+            );
         }
+        $restored['copy'] === null || $this->line("What was there is kept as {$restored['copy']}");
         $lock->release();
 
         return self::SUCCESS;
-    }
-
-    /** One of the copies that are made before an update, before a fresh start and before a restore. */
-    private function restoreDatabase(string $file): void
-    {
-        if (!is_file($file)) {
-            throw DataRefused::noBackup($file, 'there is no such file');
-        }
-        (new Database($file, ''))->check();
-        $database = Database::own();
-        $next = "{$database->file}.restored";
-        (new Database($file, ''))->copyTo($next);
-        $copy = is_file($database->file) ? $database->copy('before-restore') : null;
-        $database->takeThePlaceOf($next);
-        $this->line("The database of {$file} is in place.");
-        $copy === null ?: $this->line("What was there is kept as {$copy}");
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Bench\RunFile;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Phone\ModelSheet;
@@ -19,6 +20,12 @@ final class ValidateCommand extends CoreCommand
     {
         /** @var string $file */
         $file = $this->argument('file');
+        if (RunFile::isOne($file)) {
+            RunFile::read((string) file_get_contents($file));
+            $this->info("{$file} is a valid tornavis/run.");
+
+            return self::SUCCESS;
+        }
         $data = Schema::decode($file);
         $schema = Schema::claimed($data, $file);
         $object = json_decode((string) file_get_contents($file), false, 64, JSON_THROW_ON_ERROR);
@@ -32,6 +39,9 @@ final class ValidateCommand extends CoreCommand
             default => null,
         };
         $this->info("{$file} is a valid tornavis/{$schema->name()}.");
+        foreach ($schema->name() === 'unit' ? Unit::carriedNotes($data) : [] as $note) {
+            $this->line("  {$note}");
+        }
 
         return self::SUCCESS;
     }

@@ -6,6 +6,7 @@ namespace App\Http\Controllers;
 
 use App\Bench\Archive;
 use App\Bench\ArchiveIntake;
+use App\Data\DataRefused;
 use App\Http\Api\Answers;
 use App\Http\Api\Reads;
 use App\Http\Api\Takes;
@@ -14,6 +15,7 @@ use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Planning\JobPlanner;
 use App\Run\StandInLink;
+use App\Shelf\Scratch;
 use App\Shelf\Uploads;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -75,13 +77,14 @@ final class BenchController extends Controller
     #[Answers('/bench')]
     public function archive(): StreamedResponse
     {
-        $write = static function (): void {
-            foreach (Archive::pieces() as $piece) {
-                echo $piece;
-            }
-        };
+        // Written out before the first byte is sent: what cannot be read gives a status, and no half file.
+        $spool = Scratch::stream();
+        foreach (Archive::pieces() as $piece) {
+            fwrite($spool, $piece) === strlen($piece) || throw DataRefused::notWritten('the bench file');
+        }
+        rewind($spool);
 
-        return response()->stream($write, 200, [
+        return response()->stream(static fn(): int => fpassthru($spool), 200, [
             'Content-Type' => 'application/json',
             'Content-Disposition' => 'attachment; filename="tornavis-bench.json"',
         ]);
@@ -109,7 +112,7 @@ final class BenchController extends Controller
     /** @return resource */
     private static function body(Request $request)
     {
-        $stream = fopen('php://temp', 'w+b') ?: throw new \RuntimeException('There is no room for the file.');
+        $stream = Scratch::stream();
         fwrite($stream, $request->getContent());
         rewind($stream);
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers;
 
+use App\Bench\SetAside;
 use App\Http\Api\Answers;
 use App\Http\Middleware\AccessCode;
 use App\Serve\Health;
@@ -24,7 +25,17 @@ final class HealthController extends Controller
                 ? $problems
                 : ['Something needs to be looked at on the computer that runs Tornavis.'];
 
-        return response()->json(['problems' => $told]);
+        return response()->json(['problems' => $told, 'setAside' => self::setAside()]);
+    }
+
+    private static function setAside(): int
+    {
+        try {
+            return SetAside::count();
+        } catch (\PDOException) {
+            // That the database does not answer stands among the problems.
+            return 0;
+        }
     }
 
     /** For whoever watches this machine; another device learns no more than whether it works. */

@@ -26,7 +26,7 @@ final class HouseRulesController extends Controller
     public function show(): JsonResponse
     {
         $presets = [];
-        foreach ([...Presets::all(), ...Setting::presets()] as $name => $rules) {
+        foreach (array_replace(Presets::all(), Setting::presets()) as $name => $rules) {
             $presets[] = [
                 'name' => $name,
                 'title' => $name,
@@ -86,7 +86,7 @@ final class HouseRulesController extends Controller
     {
         abort_if(isset(Presets::all()[$name]), 409, "The preset {$name} comes with the program. Choose another name.");
         abort_if(mb_strlen($name) > 60, 422, 'A name has at most 60 characters.');
-        Setting::keepPresets([...Setting::presets(), $name => $this->rules($request)]);
+        Setting::keepPresets([$name => $this->rules($request)] + Setting::presets());
 
         return $this->show();
     }

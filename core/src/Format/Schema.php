@@ -8,6 +8,7 @@ use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Errors\ValidationError;
 use Opis\JsonSchema\Helper;
 use Opis\JsonSchema\Validator;
+use Tornavis\Core\Words\Moment;
 
 /** One of the published JSON Schemas in docs/formats, and the check against it. */
 final class Schema
@@ -31,7 +32,7 @@ final class Schema
     public const VERSION = 1;
 
     /** Formats that have gone on; what was written before is read as it was. */
-    private const NEWER = ['model-sheet' => 2];
+    private const NEWER = ['model-sheet' => 2, 'unit' => 2];
 
     private const SEALED = ['plan', 'events', 'data'];
 
@@ -50,6 +51,11 @@ final class Schema
         if ($resolver !== null) {
             $resolver->registerPrefix('tornavis:/', self::folder());
         }
+        // The pattern in time.schema.json is for others; here the day has to exist too.
+        $this->validator
+            ->parser()
+            ->getFormatResolver()
+            ?->registerCallable('string', 'moment', static fn(string $text): bool => Moment::seconds($text) !== null);
     }
 
     public static function of(string $name): self
@@ -162,15 +168,24 @@ final class Schema
         }
         $leaf = self::leaf($error);
         $pointer = '/' . implode('/', $leaf->data()->fullPath());
+        $value = json_encode($leaf->data()->value());
         $choices = self::choices($leaf);
-        throw FormatError::invalid(
-            $where,
-            $pointer,
-            $choices === null
-                ? (new ErrorFormatter())->formatErrorMessage($leaf)
-                : json_encode($leaf->data()->value()) . ' is not one of the choices',
-            $choices ?? "what docs/formats/{$this->name}.schema.json says",
-        );
+        [$problem, $expected] = match (true) {
+            $choices !== null => ["{$value} is not one of the choices", $choices],
+            self::isTime($leaf) => ["{$value} is no time", 'an ISO 8601 time, as 2026-09-14T09:20:00Z'],
+            default => [
+                (new ErrorFormatter())->formatErrorMessage($leaf),
+                "what docs/formats/{$this->name}.schema.json says",
+            ],
+        };
+        throw FormatError::invalid($where, $pointer, $problem, $expected);
+    }
+
+    private static function isTime(ValidationError $error): bool
+    {
+        $schema = $error->schema()->info()->data();
+
+        return is_object($schema) && ($schema->format ?? null) === 'moment';
     }
 
     /** The words that could stand in the place of one that is not allowed; null where something else is wrong. */

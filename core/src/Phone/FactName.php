@@ -155,7 +155,7 @@ final class FactName
         $fits =
             $value === null ||
             match ($field->type()) {
-                'text' => self::isText($field, $value),
+                'text' => is_string($value) && self::takes($field, $value),
                 'int' => is_int($value),
                 'percent' => is_int($value) && $value >= 0 && $value <= 100,
                 'flag' => is_bool($value),
@@ -198,15 +198,15 @@ final class FactName
         return $value;
     }
 
-    private static function isText(StateField $field, mixed $value): bool
+    /** Whether a text may be the value of a field. */
+    public static function takes(StateField $field, string $text): bool
     {
         $rule = $field->allowedTexts();
 
-        return is_string($value) &&
-            strlen($value) <= 400 &&
+        return strlen($text) <= 400 &&
             match (true) {
-                is_array($rule) => in_array($value, $rule, true),
-                is_string($rule) => preg_match($rule, $value) === 1,
+                is_array($rule) => in_array($text, $rule, true),
+                is_string($rule) => preg_match($rule, $text) === 1,
                 default => true,
             };
     }

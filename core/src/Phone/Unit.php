@@ -16,9 +16,13 @@ use Tornavis\Core\Words\Slot;
  * One physical phone. JSON form: docs/formats/unit.schema.json.
  *
  * @phpstan-import-type FactValue from Fact
+ * @phpstan-import-type StatedFact from OldValues
  */
 final readonly class Unit
 {
+    /** 2: what was free text once and is a word now is refused; version 1 is carried over. */
+    private const VERSION = 2;
+
     /**
      * @param  ?string  $codename  null where it is not known yet which model it is
      * @param  list<Fact>  $facts  every statement, the superseded ones too
@@ -133,7 +137,7 @@ final readonly class Unit
     {
         return [
             'format' => 'tornavis/unit',
-            'version' => 1,
+            'version' => self::VERSION,
             'label' => $this->label,
             'codename' => $this->codename,
             'facts' => array_map(static fn(Fact $fact): array => $fact->toArray(), $this->facts),
@@ -153,7 +157,7 @@ final readonly class Unit
     public static function fromArray(array $data, string $where = 'unit'): self
     {
         Schema::of('unit')->check($data, $where);
-        $unit = self::kept($data);
+        $unit = self::kept(self::carriedOver($data));
         foreach ($unit->facts as $fact) {
             FactName::check($fact->name, $fact->value, $where);
             if ($fact->at !== null && Moment::seconds($fact->at) === null) {
@@ -167,6 +171,28 @@ final readonly class Unit
         }
 
         return $unit;
+    }
+
+    /**
+     * What a document of an older version says in today's words, in a sentence for each value that changes.
+     *
+     * @param  array<string, mixed>  $data  decoded JSON that its schema has passed
+     * @return list<string>
+     */
+    public static function carriedNotes(array $data): array
+    {
+        /** @var array{version: int, facts: list<StatedFact>} $data */
+        return $data['version'] < self::VERSION ? OldValues::notes($data['facts']) : [];
+    }
+
+    /**
+     * @param  array<string, mixed>  $data
+     * @return array<string, mixed>
+     */
+    private static function carriedOver(array $data): array
+    {
+        /** @var array{version: int, facts: list<StatedFact>} $data */
+        return $data['version'] < self::VERSION ? ['facts' => OldValues::carried($data['facts'])] + $data : $data;
     }
 
     /**

@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { t } from './i18n'
 import { useAnswer } from './useAnswer'
 
 const BEAT_MS = 5000
 const { data, error } = useAnswer('/health', undefined, BEAT_MS)
+const setAside = computed(() => data.value?.setAside ?? 0)
 const problems = computed(() => (error.value === null ? (data.value?.problems ?? []) : [error.value.message]))
 </script>
 
 <template>
-  <div v-if="problems.length > 0" class="health" role="status">
+  <div v-if="problems.length > 0 || setAside > 0" class="health" role="status">
     <p v-for="problem in problems" :key="problem">{{ problem }}</p>
+    <p v-if="setAside > 0">
+      {{ t('app.healthLine.entriesCannotBeRead', { count: setAside }) }}
+      <RouterLink to="/set-aside">{{ t('app.healthLine.look') }}</RouterLink>
+    </p>
   </div>
 </template>
 

@@ -20,6 +20,7 @@ export const router = createRouter({
     { path: '/house-rules', component: () => import('../houserules/HouseRulesPage.vue') },
     { path: '/handbook', component: () => import('../handbook/HandbookPage.vue') },
     { path: '/handbook/:article', component: () => import('../handbook/ArticlePage.vue'), props: true },
+    { path: '/set-aside', component: () => import('./SetAsidePage.vue') },
     { path: '/:rest(.*)', component: () => import('./NotFound.vue') },
   ],
   scrollBehavior: (to) => (to.hash ? { el: to.hash, top: 80 } : { top: 0 }),

@@ -1,0 +1,221 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Models\JournalLine;
+use App\Models\Run;
+use App\Models\Setting;
+use App\Models\SheetRecord;
+use App\Models\UnitRecord;
+use App\Models\WorkJob;
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Facades\DB;
+use Tornavis\Core\Format\FormatError;
+
+/**
+ * Rows that cannot be read: found, set aside so that the pages go on without them, and mended or deleted by a person.
+ *
+ * @phpstan-type Row array{kind: string, id: string, name: string, problem: string, stored: string}
+ */
+final class SetAside
+{
+    /** Name of the kind → its table's columns that a person may mend. */
+    private const COLUMNS = [
+        'sheet' => ['codename', 'document'],
+        'phone' => ['label', 'codename', 'document'],
+        'job' => ['intent', 'kit', 'answers', 'created_at', 'updated_at'],
+        'run' => ['unit_label', 'codename', 'build', 'status', 'plan', 'signature', 'created_at', 'updated_at'],
+        'setting' => ['value'],
+    ];
+
+    private const JSON = ['document', 'kit', 'answers', 'plan', 'signature', 'value'];
+
+    private const AT_ONCE = 50;
+
+    /**
+     * Looks at every row, and sets aside what cannot be read and what belongs to it; what can be read again comes back.
+     *
+     * @return int rows whose state has changed
+     */
+    public static function look(): int
+    {
+        $changed = 0;
+        foreach (array_keys(self::COLUMNS) as $kind) {
+            foreach (self::rows($kind)->lazyById(self::AT_ONCE, self::key($kind)) as $row) {
+                $problem = RowCheck::problem($row) ?? self::problemOfItsOwner($row);
+                if ($problem !== $row->getAttribute('unreadable')) {
+                    self::mark($row, $problem);
+                    $changed++;
+                }
+            }
+        }
+
+        return $changed;
+    }
+
+    /**
+     * @return list<Row>
+     */
+    public static function all(): array
+    {
+        $rows = [];
+        foreach (array_keys(self::COLUMNS) as $kind) {
+            foreach (self::rows($kind)->whereNotNull('unreadable')->get() as $row) {
+                $rows[] = self::row($kind, $row);
+            }
+        }
+
+        return $rows;
+    }
+
+    /** How many there are. */
+    public static function count(): int
+    {
+        return array_sum(
+            array_map(
+                static fn(string $kind): int => self::rows($kind)->whereNotNull('unreadable')->count(),
+                array_keys(self::COLUMNS),
+            ),
+        );
+    }
+
+    /**
+     * Writes what a person has mended; the row comes back with all that belongs to it.
+     *
+     * @param  array<string, mixed>  $stored  by column
+     *
+     * @throws FormatError where it cannot be read with that either; nothing has changed then
+     */
+    public static function mend(string $kind, string $id, array $stored): void
+    {
+        $row = self::find($kind, $id);
+        $unknown = array_diff(array_keys($stored), self::COLUMNS[$kind]);
+        if ($unknown !== []) {
+            throw FormatError::invalid(
+                "{$kind} {$id}",
+                implode(', ', $unknown),
+                'There is no such part',
+                implode(', ', self::COLUMNS[$kind]),
+            );
+        }
+        DB::transaction(static function () use ($kind, $id, $row, $stored): void {
+            $values = [];
+            foreach ($stored as $column => $value) {
+                $values[$column] = in_array($column, self::JSON, true)
+                    ? json_encode($value, JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)
+                    : $value;
+            }
+            self::rows($kind)->whereKey($row->getKey())->toBase()->update($values);
+            $problem = RowCheck::problem(self::find($kind, $id));
+            if ($problem !== null) {
+                throw FormatError::invalid("{$kind} {$id}", 'what was mended', $problem, 'what the pages can show');
+            }
+            self::look();
+        });
+    }
+
+    /** Deletes a row that was set aside, with all that belongs to it. */
+    public static function delete(string $kind, string $id): void
+    {
+        $row = self::find($kind, $id);
+        DB::transaction(static function () use ($row): void {
+            $jobs = match (true) {
+                $row instanceof UnitRecord => WorkJob::withSetAside()->withTrashed()->where('unit_id', $row->id),
+                $row instanceof WorkJob => WorkJob::withSetAside()->withTrashed()->whereKey($row->id),
+                default => null,
+            };
+            $runs = $row instanceof Run ? Run::withSetAside()->whereKey($row->id) : null;
+            $runs ??= $jobs === null ? null : Run::withSetAside()->whereIn('work_job_id', $jobs->select('id'));
+            foreach ($runs?->get(['id']) ?? [] as $run) {
+                JournalLine::takeBack($run->id, 0);
+            }
+            $runs?->toBase()->delete();
+            $jobs?->toBase()->delete();
+            self::rowsOf($row)->whereKey($row->getKey())->toBase()->delete();
+        });
+    }
+
+    private static function find(string $kind, string $id): Model
+    {
+        return self::rows($kind)->whereNotNull('unreadable')->findOrFail($id);
+    }
+
+    /** What a row belongs to may be what cannot be read. */
+    private static function problemOfItsOwner(Model $row): ?string
+    {
+        $unit = $row instanceof WorkJob ? UnitRecord::setAside()->withTrashed()->find($row->unit_id) : null;
+        $job = $row instanceof Run ? WorkJob::setAside()->withTrashed()->find($row->work_job_id) : null;
+
+        return match (true) {
+            $unit !== null => "Its phone {$unit->label} cannot be read.",
+            $job !== null => "Its job {$job->id} cannot be read.",
+            default => null,
+        };
+    }
+
+    private static function mark(Model $row, ?string $problem): void
+    {
+        self::rowsOf($row)
+            ->whereKey($row->getKey())
+            ->toBase()
+            ->update(['unreadable' => $problem]);
+    }
+
+    /**
+     * @return Row
+     */
+    private static function row(string $kind, Model $row): array
+    {
+        $stored = [];
+        foreach (self::COLUMNS[$kind] as $column) {
+            $value = $row->getRawOriginal($column);
+            $decoded = in_array($column, self::JSON, true) && is_string($value) ? json_decode($value) : null;
+            $stored[$column] = $decoded ?? (is_string($value) ? mb_scrub($value) : $value);
+        }
+        $key = $row->getKey();
+
+        return [
+            'kind' => $kind,
+            'id' => is_scalar($key) ? (string) $key : '',
+            'name' => match (true) {
+                $row instanceof SheetRecord => $row->codename,
+                $row instanceof UnitRecord => $row->label,
+                $row instanceof Run => "{$row->unit_label}: {$row->build}",
+                default => is_scalar($key) ? (string) $key : '',
+            },
+            'problem' => is_string($row->getAttribute('unreadable')) ? $row->getAttribute('unreadable') : '',
+            // As text, so that nothing of it is taken for a sentence of the page.
+            'stored' => json_encode(
+                $stored,
+                JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+            ),
+        ];
+    }
+
+    private static function key(string $kind): string
+    {
+        return $kind === 'setting' ? 'name' : 'id';
+    }
+
+    /** @return Builder<covariant Model> */
+    private static function rows(string $kind): Builder
+    {
+        return match ($kind) {
+            'sheet' => SheetRecord::withSetAside(),
+            'phone' => UnitRecord::withSetAside()->withTrashed(),
+            'job' => WorkJob::withSetAside()->withTrashed(),
+            'run' => Run::withSetAside(),
+            'setting' => Setting::withSetAside(),
+            default => abort(404, "There is no kind \"{$kind}\"."),
+        };
+    }
+
+    /** @return Builder<covariant Model> */
+    private static function rowsOf(Model $row): Builder
+    {
+        return $row->newQueryWithoutScopes();
+    }
+}
