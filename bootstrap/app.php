@@ -15,7 +15,6 @@ use App\Http\Middleware\WellFormedInput;
 use App\Language\Languages;
 use App\Serve\Health;
 use App\Shelf\UploadRefused;
-use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -63,9 +62,9 @@ return Application::configure(basePath: dirname(__DIR__))
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(fn(Request $request): bool => $request->is('api/*'));
         $exceptions->dontReport([TornavisError::class]);
-        // What the database says is for a log; what it means is for a person, and it passes.
+        // What the database or the disk says is for a log; what it means is for a person, and it passes.
         $exceptions->render(
-            fn(QueryException $error, Request $request) => $request->is('api/*')
+            fn(Throwable $error, Request $request) => Health::isAbout($error) && $request->is('api/*')
                 ? response()->json(['message' => Health::words($error)], 503, ['Retry-After' => '3'])
                 : null,
         );

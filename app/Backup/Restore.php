@@ -9,7 +9,6 @@ use App\Data\DataRefused;
 use App\Models\Setting;
 use Dotenv\Dotenv;
 use Dotenv\Exception\ExceptionInterface;
-use Illuminate\Database\QueryException;
 use Illuminate\Filesystem\Filesystem;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Package\PackageInspector;
@@ -189,7 +188,7 @@ final class Restore
     {
         try {
             return [config()->string('tornavis.shelf'), ...Setting::folders()];
-        } catch (QueryException) {
+        } catch (\PDOException) {
             return [config()->string('tornavis.shelf')];
         }
     }

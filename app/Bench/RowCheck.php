@@ -34,10 +34,22 @@ final class RowCheck
                 default => throw new \LogicException($row::class . ' is never set aside.'),
             };
         } catch (\Throwable $error) {
-            return mb_strcut(mb_scrub($error->getMessage()), 0, self::LONGEST_PROBLEM);
+            return self::words($error);
         }
 
         return null;
+    }
+
+    private static function words(\Throwable $error): string
+    {
+        $words = match (true) {
+            $error instanceof FormatError => "{$error->what}. Expected: {$error->expected}.",
+            $error instanceof \UnexpectedValueException => ucfirst($error->getMessage()) . '.',
+            $error instanceof \JsonException => "It is no JSON: {$error->getMessage()}.",
+            default => 'A value in it is missing, or of another kind than it has to be.',
+        };
+
+        return mb_strcut(mb_scrub($words), 0, self::LONGEST_PROBLEM);
     }
 
     /** @throws FormatError where a page could not read what was written; nothing of it stays then */

@@ -12,7 +12,6 @@ use App\Run\KitFiles;
 use App\Run\LearnedFromRun;
 use App\Run\StandInLink;
 use Illuminate\Contracts\Queue\ShouldQueue;
-use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Run\Hands;
@@ -64,7 +63,7 @@ final class AdvanceRun implements ShouldQueue
         }
         try {
             $this->goOn($link);
-        } catch (QueryException $error) {
+        } catch (\PDOException $error) {
             // Locked for longer than a query waits, or full: it is waited out.
             report($error);
             self::wait();
@@ -107,7 +106,7 @@ final class AdvanceRun implements ShouldQueue
                 return $engine->advance();
             } catch (RunRefusal) {
                 self::wait();
-            } catch (QueryException $error) {
+            } catch (\PDOException $error) {
                 throw $error;
             } catch (\Throwable $fault) {
                 report($fault);

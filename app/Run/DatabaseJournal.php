@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace App\Run;
 
+use App\Data\DatabaseTrouble;
 use App\Data\SigningKey;
 use App\Models\JournalLine;
 use App\Models\Run;
-use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Run\EventKind;
 use Tornavis\Core\Run\Journal;
@@ -61,12 +61,9 @@ final readonly class DatabaseJournal implements Journal
         while (true) {
             try {
                 return DB::transaction($write(...));
-            } catch (QueryException $error) {
-                // The framework's own message holds the line too, which may speak of a lock or a disk itself.
-                $says = $error->getPrevious()?->getMessage() ?? '';
-                $full = str_contains($says, 'disk is full');
-                if (!$this->patient || (!$full && !str_contains($says, 'is locked'))) {
-                    throw $full ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
+            } catch (\PDOException $error) {
+                if (!$this->patient || !DatabaseTrouble::passes($error)) {
+                    throw DatabaseTrouble::isFull($error) ? RunRefusal::noRoom(DB::getDatabaseName()) : $error;
                 }
             }
             sleep(self::WAIT_SECONDS);

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Serve;
 
+use App\Data\DatabaseTrouble;
 use App\Data\WorkLock;
 use App\Jobs\AdvanceRun;
 use App\Jobs\WorkQueue;
 use App\Models\Run;
-use Illuminate\Database\QueryException;
 use Illuminate\Support\Facades\DB;
 use PDOException;
 use Tornavis\Core\Run\RunState;
@@ -36,6 +36,9 @@ final readonly class Health
     private const DAMAGED =
         'The file of the database is damaged. ' . 'End Tornavis and bring a copy back: ./tornavis restore FILE';
 
+    private const NO_DISK =
+        'The disk of the database does not answer. ' . 'Look at the disk; what you do is tried again until it does.';
+
     private const FULL = 'The disk is full. Make room on it; runs wait and go on by themselves.';
 
     /** A part of what the database says, and what it means. */
@@ -46,8 +49,11 @@ final readonly class Health
         'is locked' => self::LOCKED,
         'is busy' => self::LOCKED,
         'disk is full' => self::FULL,
+        'No space left on device' => self::FULL,
         'readonly' => self::READ_ONLY,
         'read-only' => self::READ_ONLY,
+        'already an active transaction' => self::READ_ONLY,
+        'disk I/O error' => self::NO_DISK,
         'not a database' => self::DAMAGED,
         'malformed' => self::DAMAGED,
     ];
@@ -100,6 +106,7 @@ final readonly class Health
                     $name === 'watch' => 'The folders are not looked at for the moment. This starts again by itself.',
                     $name === 'stand-in'
                         => 'The simulated phones are away. They are started again; runs wait for them.',
+                    $name === 'door' => 'Other devices are not answered for the moment. This starts again by itself.',
                     default => "A part of Tornavis ({$name}) is away. It is started again.",
                 };
             }
@@ -148,7 +155,7 @@ final readonly class Health
             DB::transaction(static fn(): bool => true);
 
             return [...self::waitingWork(), ...self::silentRuns()];
-        } catch (QueryException | PDOException $error) {
+        } catch (PDOException $error) {
             return [self::words($error)];
         } catch (\Throwable) {
             return ['The database cannot be opened. Look at the log in ' . storage_path('logs') . '.'];
@@ -166,12 +173,16 @@ final readonly class Health
         }
     }
 
-    /** What an error of the database means to a person. */
+    /** Whether an error is about the database or the disk below it. */
+    public static function isAbout(\Throwable $error): bool
+    {
+        return $error instanceof PDOException || str_contains($error->getMessage(), 'No space left on device');
+    }
+
+    /** What an error of the database or the disk means to a person. */
     public static function words(\Throwable $error): string
     {
-        // The framework's own message holds the statement too.
-        $says = $error->getPrevious()?->getMessage() ?? $error->getMessage();
-
+        $says = DatabaseTrouble::says($error);
         foreach (self::DATABASE_SAYS as $part => $meaning) {
             if (str_contains($says, $part)) {
                 return $meaning;

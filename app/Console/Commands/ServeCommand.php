@@ -116,6 +116,16 @@ final class ServeCommand extends Command
         return $socket !== false;
     }
 
+    /** A port that nobody has, and that the system gives to no connection by itself. */
+    private static function freePortAfter(int $port): int
+    {
+        do {
+            $port++;
+        } while (!self::isFree($port));
+
+        return $port;
+    }
+
     private function clear(): bool
     {
         try {
@@ -154,19 +164,24 @@ final class ServeCommand extends Command
 
     private function supervisor(int $port, int $standInPort, string $code): Supervisor
     {
-        $listens = $code === '' ? '127.0.0.1' : '0.0.0.0';
+        // Where others are answered, the door listens on the port, and the web server behind it on one of its own.
+        $webPort = $code === '' ? $port : self::freePortAfter(max($port, $standInPort));
         $speed = (float) ($this->option('speed') ?? config()->float('tornavis.standin_speed'));
         $environment = [
             'PHP_CLI_SERVER_WORKERS' => (string) self::WEB_WORKERS,
             'TORNAVIS_STANDIN_PORT' => (string) $standInPort,
             'TORNAVIS_ACCESS_CODE' => $code,
         ];
+        /** @var list<string> $proxies */
+        $proxies = config()->array('tornavis.proxies');
+        // The door says from where a request comes, and the web server believes it.
+        $behindDoor = $code === '' ? [] : ['TORNAVIS_PROXIES' => implode(',', [...$proxies, '127.0.0.1'])];
         $artisan = static fn(string ...$words): array => [PHP_BINARY, base_path('artisan'), ...array_values($words)];
-        $part = static fn(string $name, array $command, int $workers = 0): Part => new Part(
+        $part = static fn(string $name, array $command, int $workers = 0, array $more = []): Part => new Part(
             $name,
             array_values($command),
             public_path(),
-            $environment,
+            $more + $environment,
             $workers,
         );
         $queue = static fn(WorkQueue $of): array => $artisan(
@@ -184,7 +199,7 @@ final class ServeCommand extends Command
             '-d',
             'opcache.enable_cli=1',
             '-S',
-            "{$listens}:{$port}",
+            "127.0.0.1:{$webPort}",
             '-t',
             public_path(),
             $server,
@@ -196,9 +211,17 @@ final class ServeCommand extends Command
 
         return new Supervisor(
             $prepare,
-            $this->option('no-web') ? null : $part('web', $web, self::WEB_WORKERS),
+            $this->option('no-web') ? null : $part('web', $web, self::WEB_WORKERS, $behindDoor),
             static fn(int $number): Part => $part("runs-{$number}", $queue(WorkQueue::Runs)),
             [
+                ...$code === '' || $this->option('no-web')
+                    ? []
+                    : [
+                        $part(
+                            'door',
+                            $artisan('tornavis:door', "--listen=0.0.0.0:{$port}", "--to=127.0.0.1:{$webPort}"),
+                        ),
+                    ],
                 $part('stand-in', $artisan('tornavis:stand-in', "--port={$standInPort}", "--speed={$speed}")),
                 $part('files', $queue(WorkQueue::Files)),
                 $part('watch', $artisan('tornavis:watch')),

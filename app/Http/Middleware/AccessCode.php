@@ -6,7 +6,6 @@ namespace App\Http\Middleware;
 
 use App\Models\Device;
 use Closure;
-use Illuminate\Database\QueryException;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Response;
 
@@ -113,7 +112,7 @@ final class AccessCode
     {
         try {
             return Device::of($request->cookies->get(Device::COOKIE));
-        } catch (QueryException) {
+        } catch (\PDOException) {
             return null;
         }
     }

@@ -8,6 +8,7 @@ use Symfony\Component\PropertyInfo\Extractor\PhpStanExtractor;
 use Symfony\Component\PropertyInfo\Extractor\ReflectionExtractor;
 use Symfony\Component\PropertyInfo\PropertyInfoExtractor;
 use Symfony\Component\Serializer\Exception\ExceptionInterface;
+use Symfony\Component\Serializer\Exception\MissingConstructorArgumentsException;
 use Symfony\Component\Serializer\Exception\NotNormalizableValueException;
 use Symfony\Component\Serializer\Mapping\Factory\ClassMetadataFactory;
 use Symfony\Component\Serializer\Mapping\Loader\AttributeLoader;
@@ -41,6 +42,9 @@ final class Mapper
         } catch (NotNormalizableValueException $error) {
             $expected = implode(' or ', $error->getExpectedTypes() ?? ['what the format says']);
             throw FormatError::invalid($where, $error->getPath() ?? '', 'This does not fit the format', $expected);
+        } catch (MissingConstructorArgumentsException $error) {
+            $missing = implode(', ', str_replace('$', '', $error->getMissingConstructorArguments()));
+            throw FormatError::invalid($where, $missing, "{$missing} is missing", 'every part that the format asks for');
         } catch (ExceptionInterface $error) {
             throw FormatError::invalid($where, '', 'This does not fit the format', $error->getMessage());
         }
