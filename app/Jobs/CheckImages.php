@@ -23,7 +23,7 @@ final class CheckImages implements ShouldQueue
 
     public function __construct(private readonly int $packageId)
     {
-        $this->onQueue(WorkQueue::Files);
+        $this->onQueue(WorkQueue::forFile($packageId));
     }
 
     public function handle(IsolatedReader $reader): void

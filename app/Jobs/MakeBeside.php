@@ -25,7 +25,7 @@ final class MakeBeside implements ShouldQueue
 
     public function __construct(private readonly int $packageId, private readonly ?string $partition)
     {
-        $this->onQueue(WorkQueue::Files);
+        $this->onQueue(WorkQueue::forFile($packageId));
     }
 
     public static function begin(PackageRecord $record, ?string $partition): void

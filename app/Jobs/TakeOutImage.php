@@ -24,7 +24,7 @@ final class TakeOutImage implements ShouldQueue
 
     public function __construct(private readonly int $packageId, private readonly string $partition)
     {
-        $this->onQueue(WorkQueue::Files);
+        $this->onQueue(WorkQueue::forFile($packageId));
     }
 
     public static function begin(PackageRecord $record, string $partition): void

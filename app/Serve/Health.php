@@ -102,7 +102,9 @@ final readonly class Health
                 $problems[] = match (true) {
                     str_starts_with($name, 'runs-')
                         => 'A worker for runs is away. It is started again; runs go on by themselves.',
-                    $name === 'files' => 'The worker for files is away. It is started again; files wait to be read.',
+                    $name === 'files',
+                    $name === 'large-files'
+                        => 'A worker for files is away. It is started again; files wait to be read.',
                     $name === 'watch' => 'The folders are not looked at for the moment. This starts again by itself.',
                     $name === 'stand-in'
                         => 'The simulated phones are away. They are started again; runs wait for them.',

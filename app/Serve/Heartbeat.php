@@ -14,7 +14,13 @@ namespace App\Serve;
  *     doing: string,
  *     parts: array<string, array{up: bool, restarts: int}>
  * }
- * @phpstan-type Watched array{at: int, phonesAtWork: int, folders: list<string>, waiting: list<string>}
+ * @phpstan-type Watched array{
+ *     at: int,
+ *     phonesAtWork: int,
+ *     arriving: int,
+ *     folders: list<string>,
+ *     waiting: list<string>
+ * }
  */
 final class Heartbeat
 {

@@ -17,6 +17,9 @@ final readonly class Shelf
     /** For reading what files are while somebody waits. */
     private const PATIENCE_SECONDS = 3;
 
+    /** Files taken in at once, so that others can write in between; the rest is left to the next look. */
+    private const AT_ONCE = 250;
+
     /**
      * @param  string  $folder  its own folder, into which uploads go
      */
@@ -44,8 +47,8 @@ final readonly class Shelf
         return array_values(array_filter($problems, is_string(...)));
     }
 
-    /** Whether a file in the folders has come, gone or changed since it was last taken in. */
-    public function isBehind(): bool
+    /** How many files in the folders have come, gone or changed since they were last taken in. */
+    public function behind(): int
     {
         $there = array_map(static fn(FoundFile $file): string => "{$file->sizeBytes}|{$file->changed}", $this->there());
         $known = PackageRecord::query()
@@ -55,36 +58,39 @@ final readonly class Shelf
             ->mapWithKeys(static fn(\stdClass $row): array => [$row->path => "{$row->size_bytes}|{$row->modified_at}"])
             ->all();
 
-        return count($there) !== count($known) || array_diff_assoc($there, $known) !== [];
+        return count(array_diff_assoc($there, $known)) + count(array_diff_key($known, $there));
     }
 
     /**
-     * Takes in what is new or changed and marks what is gone. What a file is, is read at once as far as that takes a
-     * moment; its checksum, and what takes longer, is left to the queue.
+     * Takes in what is new or changed and marks what is gone, a number of files at once. What a file is, is read as far
+     * as that takes a moment; its checksum, and what takes longer, is left to the queue.
      *
-     * @return int files to be read
+     * @return int files to be read, and those that the next look takes in
      */
     public function look(): int
     {
-        $toRead = ShelfLock::alone(fn(): array => $this->takeIn());
+        [$toRead, $left] = ShelfLock::alone(fn(): array => $this->takeIn());
         foreach ($toRead as $id) {
             event(new FileFound($id));
         }
 
-        return count($toRead);
+        return count($toRead) + $left;
     }
 
     /**
-     * @return list<int> ids of the records to be read
+     * @return array{list<int>, int} ids of the records to be read; files that are left for the next time
      */
     private function takeIn(): array
     {
         $there = $this->there();
-        $changed = $this->changed($there);
-        $descriptions = $this->describe($changed);
+        $all = $this->changed($there);
+        $changed = array_slice($all, 0, self::AT_ONCE, true);
+        // Where many come, nobody waits until it is told what the first of them are.
+        $isMany = count($all) > self::AT_ONCE;
+        $descriptions = $this->describe($changed, $isMany ? 0 : self::PATIENCE_SECONDS);
 
-        /** @var list<int> */
-        return DB::transaction(static function () use ($there, $changed, $descriptions): array {
+        /** @var list<int> $toRead */
+        $toRead = DB::transaction(static function () use ($there, $changed, $descriptions): array {
             $gone = PackageRecord::query()
                 ->where('missing', false)
                 ->pluck('path')
@@ -113,6 +119,8 @@ final readonly class Shelf
 
             return $toRead;
         });
+
+        return [$toRead, count($all) - count($changed)];
     }
 
     /**
@@ -154,9 +162,9 @@ final readonly class Shelf
      * @param  array<string, FoundFile>  $files
      * @return array<string, Package>
      */
-    private function describe(array $files): array
+    private function describe(array $files, int $seconds): array
     {
-        $end = hrtime(true) + self::PATIENCE_SECONDS * 1_000_000_000;
+        $end = hrtime(true) + $seconds * 1_000_000_000;
 
         return array_map(function (FoundFile $file) use ($end): Package {
             if (!$file->hasPlainPath()) {

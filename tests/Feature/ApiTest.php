@@ -69,8 +69,8 @@ it('reads the shelf once, and again only what changed', function () {
         ->toBe(0)
         ->and(postJson('/api/shelf/look')->json('toRead'))
         ->toBe(0)
-        ->and(app(App\Shelf\Shelf::class)->isBehind())
-        ->toBeFalse();
+        ->and(app(App\Shelf\Shelf::class)->behind())
+        ->toBe(0);
 });
 
 it('opens a job with the files that the build needs on this very phone', function () {

@@ -2,8 +2,10 @@
 
 declare(strict_types=1);
 
+use App\Jobs\CheckImages;
 use App\Jobs\ReadPackage;
 use App\Models\PackageRecord;
+use App\Serve\Heartbeat;
 use App\Shelf\Shelf;
 use Illuminate\Support\Facades\Queue;
 use function Pest\Laravel\deleteJson;
@@ -168,15 +170,15 @@ it('reads files in place in folders that a person names, and refuses what is no 
 
 it('notices that something came, went or changed, a card or a list beside it too', function (Closure $act) {
     ($this->put)('latchkey-4.2.zip', false);
-    expect($this->shelf->isBehind())->toBeTrue();
+    expect($this->shelf->behind())->toBeGreaterThan(0);
     $this->shelf->look();
-    expect($this->shelf->isBehind())->toBeFalse();
+    expect($this->shelf->behind())->toBe(0);
     $act($this);
     clearstatcache();
-    expect($this->shelf->isBehind())->toBeTrue();
+    expect($this->shelf->behind())->toBeGreaterThan(0);
     $this->shelf->look();
 
-    expect($this->shelf->isBehind())->toBeFalse();
+    expect($this->shelf->behind())->toBe(0);
 })->with([
     'another file' => [fn($test) => ($test->put)('sweep-1.1.zip')],
     'a longer one' => [fn($test) => file_put_contents("{$test->folder}/latchkey-4.2.zip", 'x', FILE_APPEND)],
@@ -186,13 +188,13 @@ it('notices that something came, went or changed, a card or a list beside it too
 ]);
 
 it('notices that a file went which had come by another way since it looked', function () {
-    expect($this->shelf->isBehind())->toBeFalse();
+    expect($this->shelf->behind())->toBe(0);
     ($this->put)('latchkey-4.2.zip');
     // An upload takes in what it has brought.
     (new Shelf($this->folder, app(App\Shelf\IsolatedReader::class)))->look();
     array_map(unlink(...), glob("{$this->folder}/*"));
 
-    expect($this->shelf->isBehind())->toBeTrue();
+    expect($this->shelf->behind())->toBeGreaterThan(0);
 });
 
 describe('one file', function () {
@@ -406,3 +408,57 @@ it('proposes what a page asks for, beside its sentence and what the file says ot
         ->toBe('Firmware 5.2.11 or newer is required.');
     postJson("/api/shelf/{$id}/page", ['text' => 'Thanks!'])->assertUnprocessable();
 });
+
+it('takes in a folder of many files a part at a time, and answers before it has all', function () {
+    Queue::fake();
+    config(['tornavis.shelf' => $this->folder]);
+    $many = "{$this->folder}-many";
+    mkdir($many);
+    foreach (range(1, 700) as $number) {
+        file_put_contents("{$many}/file-{$number}.img", "content {$number}");
+    }
+    $answer = putJson('/api/shelf/folders', ['folders' => [$many]])->assertOk();
+    expect($answer->json('toRead'))
+        ->toBe(700)
+        ->and(PackageRecord::query()->count())
+        ->toBe(250);
+    // What is not read yet says so, and waits for the queue.
+    expect(PackageRecord::query()->where('name', 'file-1.img')->sole()->package()->problem)->toContain(
+        'waits to be read',
+    );
+    $shelf = app(Shelf::class);
+    expect($shelf->behind())->toBe(450);
+    $shelf->look();
+    $shelf->look();
+    expect($shelf->behind())
+        ->toBe(0)
+        ->and(PackageRecord::query()->count())
+        ->toBe(700);
+    Queue::assertPushed(ReadPackage::class, 700);
+});
+
+it('says how many files are still being taken in', function () {
+    Heartbeat::say('watch', ['phonesAtWork' => 0, 'arriving' => 450, 'folders' => [], 'waiting' => []]);
+    expect(getJson('/api/shelf')->json('arriving'))->toBe(450);
+    // What was said long ago, or never, is nothing.
+    file_put_contents(storage_path('framework/watch.json'), json_encode(['at' => time() - 60, 'arriving' => 450]));
+    expect(getJson('/api/shelf')->json('arriving'))->toBe(0);
+    Heartbeat::forget('watch');
+    expect(getJson('/api/shelf')->json('arriving'))->toBe(0);
+});
+
+it('lets a large file wait where no small one does', function (int $bytes, string $queue) {
+    Queue::fake();
+    // As large as it says, with nothing in it.
+    $file = fopen("{$this->folder}/large.img", 'wb');
+    ftruncate($file, $bytes);
+    fclose($file);
+    $this->shelf->look();
+    Queue::assertPushedOn($queue, ReadPackage::class);
+    $record = PackageRecord::query()->sole();
+    expect((new CheckImages($record->id))->queue)->toBe($queue);
+})->with([
+    'of 2 TB' => [2 << 40, 'large-files'],
+    'of 1 GiB' => [1 << 30, 'large-files'],
+    'below' => [(1 << 30) - 1, 'files'],
+]);

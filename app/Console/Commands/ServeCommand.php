@@ -184,9 +184,9 @@ final class ServeCommand extends Command
             $more + $environment,
             $workers,
         );
-        $queue = static fn(WorkQueue $of): array => $artisan(
+        $queue = static fn(WorkQueue ...$of): array => $artisan(
             'queue:work',
-            "--queue={$of->value}",
+            '--queue=' . implode(',', array_column($of, 'value')),
             '--sleep=0.2',
             '--timeout=0',
             '--memory=256',
@@ -224,6 +224,8 @@ final class ServeCommand extends Command
                     ],
                 $part('stand-in', $artisan('tornavis:stand-in', "--port={$standInPort}", "--speed={$speed}")),
                 $part('files', $queue(WorkQueue::Files)),
+                // Where no large file waits, it helps with the others.
+                $part('large-files', $queue(WorkQueue::LargeFiles, WorkQueue::Files)),
                 $part('watch', $artisan('tornavis:watch')),
             ],
             fn(string $text) => $this->line($text),

@@ -33,6 +33,9 @@ final class WatchCommand extends Command
 
     private bool $ending = false;
 
+    /** @var array{folders: list<string>, waiting: list<string>} what was said last */
+    private array $said = ['folders' => [], 'waiting' => []];
+
     /** Phones with a run under way, as they were counted last. */
     private int $atWork = 0;
 
@@ -44,11 +47,7 @@ final class WatchCommand extends Command
         for ($turn = 0; !$this->ending; $turn++) {
             $waiting = [];
             $this->tried($waiting, 'The work that was left could not be looked for', static fn() => LostJobs::takeUp());
-            $this->tried(
-                $waiting,
-                'The folders could not be looked at',
-                static fn() => $shelf->isBehind() && $shelf->look(),
-            );
+            $this->tried($waiting, 'The folders could not be looked at', fn() => $this->takeIn($shelf));
             $turn % self::TIDY_EVERY !== 0 ||
                 $this->tried($waiting, 'What is of no more use could not be taken away', static function () use (
                     $uploads,
@@ -68,11 +67,8 @@ final class WatchCommand extends Command
             $this->tried($waiting, 'The runs could not be counted', function (): void {
                 $this->atWork = count(Run::underWay());
             });
-            Heartbeat::say('watch', [
-                'phonesAtWork' => $this->atWork,
-                'folders' => $folders,
-                'waiting' => array_values(array_unique($waiting)),
-            ]);
+            $this->said = ['folders' => $folders, 'waiting' => array_values(array_unique($waiting))];
+            $this->say(0);
             DB::disconnect();
             // What fails again and again is tried less often.
             $pause = self::EVERY_SECONDS * min(4, 1 + intdiv($this->failed, 5));
@@ -82,6 +78,24 @@ final class WatchCommand extends Command
         }
 
         return self::SUCCESS;
+    }
+
+    /** Many files are taken in a part at a time; how many are left is said in between. */
+    private function takeIn(Shelf $shelf): void
+    {
+        for ($left = $shelf->behind(); $left > 0 && !$this->ending; $left = $shelf->behind()) {
+            $this->say($left);
+            $before = $left;
+            $shelf->look();
+            if ($shelf->behind() >= $before) {
+                break;
+            }
+        }
+    }
+
+    private function say(int $arriving): void
+    {
+        Heartbeat::say('watch', ['phonesAtWork' => $this->atWork, 'arriving' => $arriving] + $this->said);
     }
 
     /**

@@ -23,6 +23,7 @@ use App\Models\WorkJob;
 use App\Planning\JobPlanner;
 use App\Shelf\MadeBeside;
 use App\Shelf\Scratch;
+use App\Serve\Heartbeat;
 use App\Shelf\Shelf;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -55,10 +56,20 @@ final class ShelfController extends Controller
             'folder' => $shelf->folder,
             'folders' => Setting::folders(),
             'kinds' => array_column(PackageKind::cases(), 'value'),
+            'arriving' => self::arriving(),
             'packages' => $records->map(
                 static fn(PackageRecord $record): FileSummary => new FileSummary($record, $firstOf),
             ),
         ]);
+    }
+
+    /** Files that the watcher takes in at the moment. */
+    private static function arriving(): int
+    {
+        $watch = Heartbeat::of('watch');
+        $arriving = Heartbeat::isFresh($watch) ? $watch['arriving'] ?? 0 : 0;
+
+        return is_int($arriving) ? $arriving : 0;
     }
 
     #[Answers('file')]

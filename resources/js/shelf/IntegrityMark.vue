@@ -10,8 +10,11 @@ const mark = computed(() => {
   if (file.missing) return { level: 'mind', words: t('shelf.integrityMark.missing') }
   if (file.problem !== null || file.integrity === 'damaged')
     return { level: 'stop', words: t('shelf.integrityMark.damaged') }
-  if (file.sha256 === null)
-    return { level: 'note', words: `reading ${Math.round((100 * file.hashedBytes) / Math.max(1, file.sizeBytes))} %` }
+  if (file.sha256 === null && file.hashedBytes === 0) return { level: 'note', words: t('shelf.integrityMark.waits') }
+  if (file.sha256 === null) {
+    const percent = Math.round((100 * file.hashedBytes) / Math.max(1, file.sizeBytes))
+    return { level: 'note', words: t('shelf.integrityMark.reading', { percent }) }
+  }
   return file.integrity === 'verified'
     ? { level: 'clear', words: t('shelf.integrityMark.verified') }
     : { level: 'settle', words: t('shelf.integrityMark.unverified') }

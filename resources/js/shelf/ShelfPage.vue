@@ -25,7 +25,7 @@ const FoldersDialog = defineAsyncComponent(() => import('./FoldersDialog.vue'))
 const route = useRoute()
 const isBeingRead = (file: ShelfAnswer['packages'][number]): boolean =>
   file.sha256 === null && file.hashedBytes < file.sizeBytes
-const beat = (shelf: ShelfAnswer | null): number => (shelf?.packages.some(isBeingRead) ? 1500 : 5000)
+const beat = (shelf: ShelfAnswer | null): number => (shelf?.arriving || shelf?.packages.some(isBeingRead) ? 1500 : 5000)
 const { data, error, load } = useAnswer('/shelf', undefined, beat)
 const chosen = ref<number | null>(null)
 const filterField = ref<HTMLInputElement>()
@@ -100,7 +100,7 @@ useKeys({ '/': () => filterField.value?.focus(), j: () => step(1), k: () => step
       }}<span v-if="reading.length"
         >{{ ' '
         }}{{ t('shelf.shelfPage.readingLeft', { count: reading.length, bytes: bytes(Math.max(0, bytesLeft)) }) }}</span
-      >
+      ><span v-if="data.arriving">{{ ' ' }}{{ t('shelf.shelfPage.arriving', { count: data.arriving }) }}</span>
     </div>
     <template #acts>
       <label class="mute"
