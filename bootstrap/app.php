@@ -12,6 +12,7 @@ use App\Http\Middleware\NotModified;
 use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\SpokenLanguage;
 use App\Http\Middleware\WellFormedInput;
+use App\Http\Middleware\WritesOutHidden;
 use App\Language\Languages;
 use App\Serve\Health;
 use App\Shelf\UploadRefused;
@@ -51,6 +52,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->append(SecurityHeaders::class);
         $middleware->append(WellFormedInput::class);
         $middleware->append(NotModified::class);
+        $middleware->append(WritesOutHidden::class);
         // Inside of it: whether an answer is the same is asked of what is sent.
         $middleware->append(SpokenLanguage::class);
         $middleware->append(GoesOnWithoutUnreadable::class);

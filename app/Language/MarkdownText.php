@@ -4,13 +4,15 @@ declare(strict_types=1);
 
 namespace App\Language;
 
+use Tornavis\Core\Words\Markdown;
+
 /** A page in Markdown in another language: its marks stay, and what stands between them is said. */
 final class MarkdownText
 {
     /** The beginnings of headings, of list entries and of numbered ones, and what stands around bold. */
     public const MARKS = '/^\s*(?:[-#]+|\d+\.) |\*\*/';
 
-    private const MARKS_AND_BARS = '/^\s*(?:[-#]+|\d+\.) |\*\*| ?\| ?/';
+    private const MARKS_AND_BARS = '/^\s*(?:[-#]+|\d+\.) |\*\*| ?(?<!\\\\)\| ?/';
 
     public static function say(string $page, CoreTexts $texts): string
     {
@@ -24,9 +26,18 @@ final class MarkdownText
         preg_match_all(self::MARKS_AND_BARS, $line, $marks);
         $said = '';
         foreach (preg_split(self::MARKS_AND_BARS, $line) ?: [] as $index => $text) {
-            $said .= $texts->say($text) . ($marks[0][$index] ?? '');
+            $said .= self::said($text, $texts) . ($marks[0][$index] ?? '');
         }
 
         return $said;
+    }
+
+    /** What stands there is text of others too, so that it is marked as text again. */
+    private static function said(string $text, CoreTexts $texts): string
+    {
+        $plain = Markdown::plain($text);
+        $said = $texts->say($plain);
+
+        return $said === $plain ? $text : Markdown::text($said);
     }
 }

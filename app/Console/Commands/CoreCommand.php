@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Console\PlainFormatter;
 use Illuminate\Console\Command;
 use Symfony\Component\Console\Exception\ExceptionInterface;
 use Symfony\Component\Console\Input\InputInterface;
 use Symfony\Component\Console\Output\OutputInterface;
 use Tornavis\Core\Words\TornavisError;
+use Tornavis\Core\Words\WrittenOut;
 
 /** A command for people who script: says what is wrong in one line and with a code of its own. */
 abstract class CoreCommand extends Command
@@ -21,6 +23,7 @@ abstract class CoreCommand extends Command
 
     public function run(InputInterface $input, OutputInterface $output): int
     {
+        $output->setFormatter(new PlainFormatter($output->isDecorated()));
         try {
             return parent::run($input, $output);
         } catch (ExceptionInterface $error) {
@@ -41,13 +44,8 @@ abstract class CoreCommand extends Command
 
     protected function json(mixed $value): void
     {
-        $this->output->writeln(
-            json_encode(
-                $value,
-                JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
-            ),
-            OutputInterface::OUTPUT_RAW,
-        );
+        $flags = JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR;
+        $this->output->writeln(WrittenOut::inJson(json_encode($value, $flags)), OutputInterface::OUTPUT_RAW);
     }
 
     protected function wrongUsage(string $message): int

@@ -65,7 +65,8 @@ final class SpokenLanguage
         return $response;
     }
 
-    private static function isAsItIs(Request $request): bool
+    /** Whether what it answers is no page's: it is kept, read by a program, or sent back. */
+    public static function isAsItIs(Request $request): bool
     {
         return $request->is(...self::AS_IT_IS) || preg_match(self::SHEET, $request->path()) === 1;
     }

@@ -44,7 +44,12 @@ final class Mapper
             throw FormatError::invalid($where, $error->getPath() ?? '', 'This does not fit the format', $expected);
         } catch (MissingConstructorArgumentsException $error) {
             $missing = implode(', ', str_replace('$', '', $error->getMissingConstructorArguments()));
-            throw FormatError::invalid($where, $missing, "{$missing} is missing", 'every part that the format asks for');
+            throw FormatError::invalid(
+                $where,
+                $missing,
+                "{$missing} is missing",
+                'every part that the format asks for',
+            );
         } catch (ExceptionInterface $error) {
             throw FormatError::invalid($where, '', 'This does not fit the format', $error->getMessage());
         }

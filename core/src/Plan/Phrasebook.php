@@ -7,6 +7,7 @@ namespace Tornavis\Core\Plan;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\WrittenOut;
 
 /**
  * The user's own command templates, one for each operation, filled with the values of a step. Ships empty: which
@@ -14,6 +15,8 @@ use Tornavis\Core\Words\OperationName;
  */
 final readonly class Phrasebook
 {
+    private const NAMED = '/\{([a-zA-Z]+)\}/';
+
     /** What every template may name. */
     public const ALWAYS = ['serial', 'unit'];
 
@@ -94,8 +97,13 @@ final readonly class Phrasebook
             foreach (['slot', 'mode', 'place', 'fileSystem', 'what', 'set'] as $name) {
                 $values[$name] = is_string($given[$name] ?? null) ? $given[$name] : '';
             }
+            // A file is found by its path; of anything else that begins like an option no command is made.
+            $values['file'] = str_starts_with($file, '-') ? "./{$file}" : $file;
+            if (self::namesAnOption($template, $values)) {
+                return [];
+            }
             $commands[] = (string) preg_replace_callback(
-                '/\{([a-zA-Z]+)\}/',
+                self::NAMED,
                 static fn(array $match): string => self::word($values[$match[1]] ?? $match[0]),
                 $template,
             );
@@ -104,12 +112,43 @@ final readonly class Phrasebook
         return $commands;
     }
 
-    /** A value as one word of a command line: quoted where it has to be. */
+    /**
+     * Whether a value that the template names would be taken for an option.
+     *
+     * @param  array<string, string>  $values  by name
+     */
+    private static function namesAnOption(string $template, array $values): bool
+    {
+        preg_match_all(self::NAMED, $template, $named);
+        $used = array_intersect_key($values, array_flip($named[1]));
+
+        // A dash alone is the one slot of a phone that has no two.
+        return array_filter($used, static fn(string $value): bool => preg_match('/^-./s', $value) === 1) !== [];
+    }
+
+    /**
+     * A value as one word of a command line: quoted where it has to be, and with hidden signs written so that a shell
+     * reads them and a terminal does not (quoting with $'…', POSIX.1-2024, 2.2.4).
+     */
     private static function word(string $value): string
     {
-        return preg_match('~^[A-Za-z0-9_./:@%+=,-]+$~', $value) === 1
-            ? $value
-            : "'" . str_replace("'", "'\\''", $value) . "'";
+        return match (true) {
+            preg_match('~^[A-Za-z0-9_./:@%+=,-]+$~', $value) === 1 => $value,
+            WrittenOut::isNeeded($value) || str_contains($value, "\n") => self::spelled($value),
+            default => "'" . str_replace("'", "'\\''", $value) . "'",
+        };
+    }
+
+    /** Every byte that is not plain ASCII as its octal number. */
+    private static function spelled(string $value): string
+    {
+        $spelled = preg_replace_callback(
+            '/[^A-Za-z0-9_.\/:@%+=, -]/',
+            static fn(array $byte): string => sprintf('\%03o', ord($byte[0])),
+            $value,
+        );
+
+        return "$'{$spelled}'";
     }
 
     /**

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Words\Markdown;
 use Tornavis\Core\Words\Size;
 
 /** A plan as a page for people. */
@@ -13,14 +15,13 @@ final class PlanPage
 {
     public static function markdown(Plan $plan): string
     {
-        $lines = ["# {$plan->title()}", '', "**{$plan->verdict->words()}**", ''];
+        $text = Markdown::text(...);
+        $lines = ["# {$text($plan->title())}", '', "**{$text($plan->verdict->words())}**", ''];
         foreach ($plan->findings as $finding) {
             if ($finding->severity !== Severity::Clear) {
-                $lines[] =
-                    "- **{$finding->severity->word()}** {$finding->rule->value}: {$finding->need}: " .
-                    "{$finding->found}. " .
-                    "{$finding->reason}" .
-                    ($finding->remedy === null ? '' : " {$finding->remedy->text}");
+                $says = "{$finding->need}: {$finding->found}. {$finding->reason}";
+                $says .= $finding->remedy === null ? '' : " {$finding->remedy->text}";
+                $lines[] = "- **{$finding->severity->word()}** {$finding->rule->value}: {$text($says)}";
             }
         }
         $phase = null;
@@ -31,27 +32,19 @@ final class PlanPage
             }
             $operation = $step->draft->operation;
             $lines[] =
-                "{$step->number}. **{$operation->title()}** ({$operation->mode()->label()}, " .
+                "{$step->number}. **{$text($operation->title())}** ({$operation->mode()->label()}, " .
                 Size::minutes($step->timing->expectedSeconds) .
                 ')';
-            $lines[] = "   - {$operation->instruction()}";
-            foreach ($step->draft->reasons as $reason) {
-                $lines[] = "   - Why: {$reason->text} ({$reason->rule->value})";
-            }
-            $lines[] = "   - You will see: {$operation->youWillSee()}";
-            $lines[] = "   - Shows that it worked: {$operation->evidence()}";
-            $lines[] =
-                '   - Give up after ' . Size::minutes($step->timing->giveUpSeconds) . ". {$operation->whenItFails()}";
-            foreach ($operation->oddities() as $oddity) {
-                $lines[] = "   - Harmless: {$oddity}";
+            foreach (self::pointsOf($step) as $point) {
+                $lines[] = "   - {$text($point)}";
             }
             if ($step->gate !== null) {
-                $lines[] = "   - **Before it: {$step->gate}**";
+                $lines[] = "   - **Before it: {$text($step->gate)}**";
             }
             if ($step->wayBackDuring->worseThan($step->wayBack)) {
-                $lines[] = "   - If it breaks off: {$step->wayBackDuring->text}";
+                $lines[] = "   - {$text("If it breaks off: {$step->wayBackDuring->text}")}";
             }
-            $lines[] = "   - If it stops after it: {$step->wayBack->text}";
+            $lines[] = "   - {$text("If it stops after it: {$step->wayBack->text}")}";
         }
         $lost = array_filter(
             $plan->ledger->entries ?? [],
@@ -60,15 +53,34 @@ final class PlanPage
         if ($lost !== []) {
             array_push($lines, '', '## What is lost, and what comes back', '');
             foreach ($lost as $entry) {
-                $lines[] =
-                    "- {$entry->class->label()}: " .
-                    ($entry->outcome === LedgerEntry::RETURNS
+                $becomes =
+                    $entry->outcome === LedgerEntry::RETURNS
                         ? 'returns from ' . ($entry->backup ?? 'the backup of this plan')
-                        : 'lost') .
-                    " (step {$entry->step})";
+                        : 'lost';
+                $lines[] = "- {$text("{$entry->class->label()}: {$becomes} (step {$entry->step})")}";
             }
         }
 
         return implode("\n", $lines) . "\n";
+    }
+
+    /** @return list<string> what to do and what to look for */
+    private static function pointsOf(Step $step): array
+    {
+        $operation = $step->draft->operation;
+        $whys = array_map(
+            static fn(Reason $reason): string => "Why: {$reason->text} ({$reason->rule->value})",
+            $step->draft->reasons,
+        );
+        $giveUp = Size::minutes($step->timing->giveUpSeconds);
+
+        return [
+            $operation->instruction(),
+            ...$whys,
+            "You will see: {$operation->youWillSee()}",
+            "Shows that it worked: {$operation->evidence()}",
+            "Give up after {$giveUp}. {$operation->whenItFails()}",
+            ...array_map(static fn(string $oddity): string => "Harmless: {$oddity}", $operation->oddities()),
+        ];
     }
 }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
+use Tornavis\Core\Words\WrittenOut;
 
 /** A journal as text with one event a line, out and in. */
 final class JournalText
@@ -60,7 +61,7 @@ final class JournalText
                     $event->at,
                     $event->kind->value,
                     $event->step,
-                    preg_match('/^[=+@-]/', $says) === 1 ? "'{$says}" : $says,
+                    preg_match('/^[=+@\t\r-]/', $says) === 1 ? "'{$says}" : WrittenOut::of($says),
                     $event->int('elapsedSeconds'),
                     $event->hash,
                 ],

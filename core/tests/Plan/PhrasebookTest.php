@@ -93,3 +93,32 @@ it('keeps a value one word, whatever is in it', function () {
 
     expect($commands)->toBe(["tool '/a/b'\\''; rm x'"]);
 });
+
+/** The command for one file, by a template of its own. */
+function commandWith(string $file, string $template = 'tool send {file}'): array
+{
+    $step = ['operation' => 'sideload', 'parameters' => ['package' => $file, 'slot' => '-']];
+
+    return phrases(['sideload' => $template])->commands($step, '-rf', 'SK-04');
+}
+
+it('gives a shell the very name, whatever is in it, and a terminal nothing to obey', function (string $name) {
+    [$command] = commandWith($name, 'printf %s {file}');
+    expect(preg_match('/[^\x20-\x7e]/', str_replace(['ö', 'ß'], '', $command)))->toBe(0);
+    exec('bash -c ' . escapeshellarg($command), $out);
+    expect(implode("\n", $out))->toBe($name);
+})->with([
+    'the end of a paste' => ["a\x1b[201~;id.zip"],
+    'a new line' => ["a\nid.zip"],
+    'a turned direction' => ["gpj.\u{202e}piz"],
+    'quotes' => ["it's $(id) `id` \"x\".zip"],
+    'letters' => ['Größe.zip'],
+]);
+
+it('makes no option of a value', function () {
+    expect(commandWith('-rf.zip'))->toBe(['tool send ./-rf.zip']);
+    // A serial number that begins like one is passed to no command.
+    expect(commandWith('a.zip', 'tool --serial {serial} send {file}'))->toBe([]);
+    // A phone without two slots has a dash for its slot.
+    expect(commandWith('a.zip', 'tool {slot} send {file}'))->toBe(['tool - send a.zip']);
+});
