@@ -13,6 +13,7 @@ use App\Http\Middleware\SecurityHeaders;
 use App\Http\Middleware\SpokenLanguage;
 use App\Http\Middleware\WellFormedInput;
 use App\Http\Middleware\WritesOutHidden;
+use App\Http\NotThere;
 use App\Language\Languages;
 use App\Serve\Health;
 use App\Shelf\UploadRefused;
@@ -62,7 +63,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->trimStrings(except: ['text', 'texts.*.text', 'dump', 'evidence']);
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->shouldRenderJsonWhen(fn(Request $request): bool => $request->is('api/*'));
+        $exceptions->shouldRenderJsonWhen(NotThere::isOfTheApi(...));
         $exceptions->dontReport([TornavisError::class]);
         // What the database or the disk says is for a log; what it means is for a person, and it passes.
         $exceptions->render(
@@ -70,6 +71,7 @@ return Application::configure(basePath: dirname(__DIR__))
                 ? response()->json(['message' => Health::words($error)], 503, ['Retry-After' => '3'])
                 : null,
         );
+        $exceptions->render(fn(Throwable $error, Request $request) => NotThere::answer($error, $request));
         $exceptions->render(
             fn(TornavisError $error) => response()->json(
                 ['message' => $error->getMessage()] + $error->toArray(),

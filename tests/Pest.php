@@ -16,3 +16,9 @@ function shown(int|string $job, string $link = 'stand-in'): array
         'seal' => Pest\Laravel\getJson("/api/jobs/{$job}")->json('seal') ?? '',
     ];
 }
+
+/** Asks for the pages in a language, as a browser does in which it was chosen. */
+function speaking(string $language): void
+{
+    Pest\Laravel\withCredentials()->withUnencryptedCookie(App\Language\Languages::COOKIE, $language);
+}

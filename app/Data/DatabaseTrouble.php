@@ -6,7 +6,7 @@ namespace App\Data;
 
 use PDOException;
 
-/** What an error of the database is about. A query, a begin and a commit throw different classes; this reads them all. */
+/** What an error of the database is about: a query, a begin and a commit throw different classes. */
 final class DatabaseTrouble
 {
     /** Parts of what SQLite says where a connection is of no use any more, though the next one may be. */

@@ -10,7 +10,6 @@ use App\Prove\CheckedFiles;
 use App\Prove\RandomBench;
 use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
-use function Pest\Laravel\withCredentials;
 use Tests\Support\DemoBench;
 use Tests\Support\World;
 use Tornavis\Core\Package\PackageField as Field;
@@ -51,12 +50,6 @@ function textsIn(mixed $value, string $field = ''): array
     }
 
     return $texts;
-}
-
-/** Asks for the pages in a language, as a browser does in which it was chosen. */
-function speaking(string $language): void
-{
-    withCredentials()->withUnencryptedCookie(Languages::COOKIE, $language);
 }
 
 /** @return list<string> what publishers and makers say, in their own words */

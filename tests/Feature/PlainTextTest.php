@@ -11,17 +11,16 @@ use App\Shelf\Shelf;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Queue;
 use League\CommonMark\GithubFlavoredMarkdownConverter;
-use Symfony\Component\Console\Output\BufferedOutput;
-use Tests\Support\DemoBench;
-use Tests\Support\TestRun;
-use Tornavis\Core\Phone\Note;
-use Tornavis\Core\Phone\Unit;
-use Tornavis\Core\Run\EventKind;
-
 use function Pest\Laravel\get;
 use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
-use function Pest\Laravel\withUnencryptedCookie;
+use Symfony\Component\Console\Output\BufferedOutput;
+use Tests\Support\DemoBench;
+use Tests\Support\TestRun;
+
+use Tornavis\Core\Phone\Note;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Run\EventKind;
 
 /*
  * What others have named and written is text on every page and in every file: it marks nothing, and steers no terminal.
@@ -50,8 +49,8 @@ it('writes notes and words of others into a record as text, in each language', f
     $journal->append(EventKind::Noted, 1, ['note' => HOSTILE . "\n# heading"]);
     $journal->append(EventKind::Asked, 1, ['about' => 'something-else', 'says' => HOSTILE, 'answers' => ['stop']]);
     $journal->append(EventKind::Stopped, 1, ['note' => HOSTILE, 'wayBack' => HOSTILE]);
-    $page = (string) withUnencryptedCookie('tornavis_language', $language)
-        ->get("/api/runs/{$run->id}/record.md")
+    speaking($language);
+    $page = (string) get("/api/runs/{$run->id}/record.md")
         ->assertOk()
         ->getContent();
     expect(preg_match('/[\x00-\x08\x0b-\x1f\x7f]|\x{202e}/u', $page))
@@ -69,10 +68,8 @@ it('writes a plan as text, in each language', function (string $language) {
     UnitRecord::labelled('SK-04')->change(
         static fn(Unit $unit): Unit => $unit->withNote(new Note('2026-09-01', HOSTILE)),
     );
-    $page = (string) withUnencryptedCookie('tornavis_language', $language)
-        ->get('/api/jobs/1/plan.md')
-        ->assertOk()
-        ->getContent();
+    speaking($language);
+    $page = (string) get('/api/jobs/1/plan.md')->assertOk()->getContent();
     $allowed = ['h1', 'h2', 'p', 'strong', 'ul', 'ol', 'li'];
     expect(array_diff(elementsOf($page), $allowed))->toBe([])->and($page)->toContain('## ');
     // What is a mark of the page stays one.

@@ -62,6 +62,9 @@ final class WellFormedInput
 
     private const LONGEST_TEXT = 1 << 20;
 
+    /** Entries of one list: each would be looked at before anybody counts them. */
+    private const LONGEST_LIST = 1000;
+
     public function handle(Request $request, Closure $next): Response
     {
         if ($request->is('api/*') && !$request->is(...self::OTHER_BODIES)) {
@@ -110,6 +113,7 @@ final class WellFormedInput
         foreach ($input as $name => $value) {
             $expected = match (true) {
                 $value === null => null,
+                self::isTooLong($value) => 'a list of at most ' . self::LONGEST_LIST . ' entries',
                 in_array($name, self::TEXTS, true) => self::isText($value) ? null : 'a text',
                 in_array($name, self::NUMBERS, true) => self::isNumber($value) ? null : 'a whole number',
                 in_array($name, self::SWITCHES, true) => self::isSwitch($value) ? null : 'true or false',
@@ -121,6 +125,12 @@ final class WellFormedInput
         }
 
         return $wrong;
+    }
+
+    private static function isTooLong(mixed $value): bool
+    {
+        return is_array($value) &&
+            (count($value) > self::LONGEST_LIST || array_filter($value, self::isTooLong(...)) !== []);
     }
 
     private static function isText(mixed $value): bool

@@ -20,8 +20,8 @@ final class WritesOutHidden
      * tab, new line and return, and those that turn the direction or take up no room.
      */
     private const ESCAPED =
-        '/(?<!\\\\)((?:\\\\{2})*)\\\\u(00(?:0[0-8bcef]|1[0-9a-f]|7f|[89][0-9a-f]|ad)|061c|180e|20(?:0[b-f]|2[89a-e]|6[0-9a-f])|' .
-        'feff|fff[9ab])/i';
+        '/(?<!\\\\)((?:\\\\{2})*)\\\\u' .
+        '(00(?:0[0-8bcef]|1[0-9a-f]|7f|[89][0-9a-f]|ad)|061c|180e|20(?:0[b-f]|2[89a-e]|6[0-9a-f])|feff|fff[9ab])/i';
 
     private const BACKSPACE_AND_FORM_FEED = '/(?<!\\\\)((?:\\\\{2})*)\\\\([bf])/';
 
