@@ -14,6 +14,14 @@ doctor() {
   for name in "${EXTENSIONS[@]}"; do
     check "PHP extension $name" "apt-get install php$(php_version)-${EXTENSION_PACKAGE[$name]:-common}" test "${lacking/ $name /}" = "$lacking"
   done
+  # Without it everything works, with less around what reads files.
+  if bwrap --ro-bind / / --unshare-all true 2>/dev/null; then
+    printf '  ok       %s\n' 'sandbox for reading files: shut'
+  elif unshare --user --map-current-user --net true 2>/dev/null || unshare --net true 2>/dev/null; then
+    printf '  half     %s\n' 'sandbox for reading files: no network, but other files can be seen: apt-get install bubblewrap'
+  else
+    printf '  open     %s\n' 'sandbox for reading files: limits alone. Install bubblewrap, and allow namespaces of users on this system'
+  fi
   check 'Composer' 'apt-get install composer' has composer
   check 'Node 20.19 or 22.12 or newer' './tornavis setup fetches it' any_node_is_new_enough
   check 'npm' 'apt-get install npm' has npm

@@ -27,6 +27,8 @@ missing_packages() {
   has xz || echo xz-utils
   has bzip2 || echo bzip2
   has lz4 || echo lz4
+  # Around what reads files; where only root could install it and nobody is root, it is done without.
+  [ "$(id -u)" -ne 0 ] || has bwrap || echo bubblewrap
   [ "$for" = commands ] || node_packages_of_the_system
   [ "$for" = tests ] || return 0
   has chromium || echo chromium

@@ -14,38 +14,21 @@ use Tornavis\Core\Package\PackageError;
  */
 final class IsolatedReader
 {
-    /** For the readers; the interpreter itself takes some 30 MiB beside. */
-    private const MEMORY = '96M';
-
-    private const PHP_OPTIONS = ['-dmemory_limit=' . self::MEMORY, '-ddisplay_errors=stderr', '-dopcache.enable_cli=0'];
-
-    /** Of its user in all, so that nothing that it starts can fill the machine with processes. */
-    private const MOST_PROCESSES = 4000;
-
-    /** What the process and the tools that it starts can have each, in KiB: the last line of defence. */
-    private const ADDRESS_SPACE_KIB = 1 << 20;
-
     /** Given to the system for ending a process that is out of time. */
     private const GRACE_SECONDS = 5;
 
-    /** @var ?resource */
-    private $process = null;
-
-    /** @var array<int, resource> */
-    private array $pipes = [];
-
-    /** Where the process writes what goes wrong in it. */
-    private string $errors = '';
-
-    /** How many processes were lost; for tests. */
-    public int $lost = 0;
+    private readonly ReadingProcess $process;
 
     /** @param  ?string  $program  that reads; null for the project's own */
-    public function __construct(private readonly ?string $program = null) {}
-
-    public function __destruct()
+    public function __construct(?string $program = null)
     {
-        $this->end();
+        $this->process = new ReadingProcess($program ?? base_path('core/bin/read-isolated.php'));
+    }
+
+    /** How many processes were lost; for tests. */
+    public function lost(): int
+    {
+        return $this->process->lost;
     }
 
     /** @throws PackageError when the file cannot be read or trusted, or reading it was ended */
@@ -145,10 +128,7 @@ final class IsolatedReader
     /** The most memory that the process now at work has had; 0 where none is. */
     public function mostMemoryBytes(): int
     {
-        $pid = $this->process === null ? 0 : proc_get_status($this->process)['pid'];
-        $status = (string) @file_get_contents("/proc/{$pid}/status");
-
-        return preg_match('/^VmHWM:\s+(\d+) kB/m', $status, $found) === 1 ? 1024 * (int) $found[1] : 0;
+        return $this->process->mostMemoryBytes();
     }
 
     /**
@@ -159,15 +139,16 @@ final class IsolatedReader
         if (!mb_check_encoding($path, 'UTF-8')) {
             throw PackageError::badPath($path);
         }
-        $this->begin();
-        $this->write(
-            json_encode($request, JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR) . "\n",
-            $path,
-        );
+        $to = is_string($request['to'] ?? null) ? [dirname($request['to'])] : [];
+        $this->process->begin(dirname($path), $to);
+        $flags = JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR;
+        if (!$this->process->write(json_encode($request, $flags) . "\n")) {
+            throw PackageError::readingEnded($path, $this->process->lose(0));
+        }
         while (true) {
-            $line = $this->line($seconds + self::GRACE_SECONDS);
+            $line = $this->process->line($seconds + self::GRACE_SECONDS);
             if ($line === null) {
-                throw PackageError::readingEnded($path, $this->lose($seconds));
+                throw PackageError::readingEnded($path, $this->process->lose($seconds));
             }
             $answer = json_decode($line, true);
             if (is_array($answer) && array_key_exists('progress', $answer)) {
@@ -187,114 +168,5 @@ final class IsolatedReader
     {
         /** @var array<string, mixed> */
         return is_array($result) ? $result : [];
-    }
-
-    private function begin(): void
-    {
-        if ($this->process !== null && proc_get_status($this->process)['running']) {
-            return;
-        }
-        $this->end();
-        $limits =
-            'ulimit -c 0; ulimit -p ' .
-            self::MOST_PROCESSES .
-            ' 2>/dev/null; ulimit -v ' .
-            self::ADDRESS_SPACE_KIB .
-            '; exec "$@"';
-        $this->errors = storage_path('logs/read-isolated-' . getmypid() . '-' . spl_object_id($this) . '.log');
-        $command = [
-            'sh',
-            '-c',
-            $limits,
-            'read-isolated',
-            PHP_BINARY,
-            ...self::PHP_OPTIONS,
-            $this->program ?? base_path('core/bin/read-isolated.php'),
-        ];
-        $process = proc_open(
-            $command,
-            [0 => ['pipe', 'r'], 1 => ['pipe', 'w'], 2 => ['file', $this->errors, 'w']],
-            $this->pipes,
-        );
-        $this->process =
-            $process === false
-                ? throw new \RuntimeException(
-                    'The process that reads files cannot be started. Look for room in memory and for a limit on ' .
-                        'processes.',
-                )
-                : $process;
-        stream_set_blocking($this->pipes[1], false);
-    }
-
-    private function write(string $text, string $path): void
-    {
-        for ($done = 0; $done < strlen($text); $done += $written) {
-            $written = (int) @fwrite($this->pipes[0], substr($text, $done));
-            if ($written === 0) {
-                throw PackageError::readingEnded($path, $this->lose(0));
-            }
-        }
-    }
-
-    /** One line of the answer; null where the process ended or says nothing in time. */
-    private function line(int $seconds): ?string
-    {
-        $line = '';
-        $end = hrtime(true) + $seconds * 1_000_000_000;
-        while (!str_ends_with($line, "\n")) {
-            $read = [$this->pipes[1]];
-            $none = null;
-            $ready = @stream_select($read, $none, $none, 0, 200_000);
-            $part = $ready === 1 ? fgets($this->pipes[1]) : '';
-            $line .= (string) $part;
-            if (($part === false && feof($this->pipes[1])) || hrtime(true) > $end) {
-                return null;
-            }
-        }
-
-        return $line;
-    }
-
-    /** Ends a process that is of no more use, and says why it is. */
-    private function lose(int $seconds): string
-    {
-        $this->lost++;
-        $process = $this->process;
-        $status = ['running' => false, 'signaled' => false, 'termsig' => 0, 'exitcode' => -1];
-        for ($tries = 0; $process !== null && $tries < 20; $tries++) {
-            $status = proc_get_status($process);
-            if (!$status['running']) {
-                break;
-            }
-            usleep(10_000);
-        }
-        $said = (string) @file_get_contents($this->errors);
-        $this->end();
-
-        return match (true) {
-            $status['running'],
-            $status['signaled'] && $status['termsig'] === SIGALRM
-                => "it took longer than {$seconds} seconds",
-            str_contains($said, 'Allowed memory size'), str_contains($said, 'Out of memory') => 'it needs more than ' .
-                self::MEMORY .
-                'iB of memory',
-            $status['signaled'] => "the process that read it was ended by signal {$status['termsig']}",
-            default => "the process that read it ended with code {$status['exitcode']}",
-        };
-    }
-
-    private function end(): void
-    {
-        if ($this->process === null) {
-            return;
-        }
-        foreach ($this->pipes as $pipe) {
-            is_resource($pipe) && fclose($pipe);
-        }
-        proc_terminate($this->process, SIGKILL);
-        proc_close($this->process);
-        $this->process = null;
-        $this->pipes = [];
-        @unlink($this->errors);
     }
 }

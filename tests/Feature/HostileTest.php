@@ -43,7 +43,7 @@ beforeEach(function () {
             ->and($problem)
             ->not->toContain('failed in this program', $name)
             ->not->toContain('Reading the file was ended', $name)
-            ->and($this->reader->lost)
+            ->and($this->reader->lost())
             ->toBe(0, $name)
             ->and($this->reader->mostMemoryBytes())
             ->toBeLessThan(128 << 20, $name);

@@ -47,11 +47,11 @@ it('notices an answer that is another than its address says', function () {
     );
     getJson('/api/health')->assertOk();
 
-    expect(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [], 'setAside' => 0])))
+    expect(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [], 'notes' => [], 'setAside' => 0])))
         ->not->toThrow(ExpectationFailedException::class)
-        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [7], 'setAside' => 0])))
+        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [7], 'notes' => [], 'setAside' => 0])))
         ->toThrow(ExpectationFailedException::class)
-        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [], 'setAside' => 0], 202)))
+        ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['problems' => [], 'notes' => [], 'setAside' => 0], 202)))
         ->toThrow(ExpectationFailedException::class)
         ->and(fn() => Schemas::holdWhatItsAddressSays($answer(['sentence' => 'no'], 409)))
         ->toThrow(ExpectationFailedException::class);

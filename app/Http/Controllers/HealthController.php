@@ -8,6 +8,7 @@ use App\Bench\SetAside;
 use App\Http\Api\Answers;
 use App\Http\Middleware\AccessCode;
 use App\Serve\Health;
+use App\Shelf\Sandbox;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 
@@ -25,7 +26,13 @@ final class HealthController extends Controller
                 ? $problems
                 : ['Something needs to be looked at on the computer that runs Tornavis.'];
 
-        return response()->json(['problems' => $told, 'setAside' => self::setAside()]);
+        $note = AccessCode::isThisMachine($request) ? Sandbox::here()->note() : null;
+
+        return response()->json([
+            'problems' => $told,
+            'notes' => $note === null ? [] : [$note],
+            'setAside' => self::setAside(),
+        ]);
     }
 
     private static function setAside(): int
@@ -42,7 +49,9 @@ final class HealthController extends Controller
     public function up(Request $request): JsonResponse
     {
         $problems = Health::problems();
-        $told = AccessCode::isThisMachine($request) ? ['problems' => $problems] : [];
+        $told = AccessCode::isThisMachine($request)
+            ? ['problems' => $problems, 'sandbox' => Sandbox::here()->value]
+            : [];
 
         return response()->json(['up' => $problems === []] + $told, $problems === [] ? 200 : 503, [
             'Cache-Control' => 'no-store',

@@ -25,7 +25,7 @@ final class SpokenLanguage
         ...['about', 'after', 'answer', 'ask', 'because', 'before', 'changes', 'check', 'classes'],
         ...['conditions', 'consequence', 'contradictions', 'cost', 'details', 'evidence'],
         ...['expected', 'fault', 'found', 'gate', 'here', 'hint', 'instruction', 'integrityReason', 'label'],
-        ...['lastKnown', 'left', 'lookalike', 'message', 'misfit', 'need', 'nextUpdate', 'notUnderstood'],
+        ...['lastKnown', 'left', 'lookalike', 'message', 'misfit', 'need', 'nextUpdate', 'notes', 'notUnderstood'],
         ...['notUsed', 'obstacle', 'oddities', 'place', 'problem', 'problems', 'purposes', 'question'],
         ...['reason', 'reasons', 'remedy', 'right', 'saving', 'says', 'shows', 'signed', 'text'],
         ...['title', 'track', 'todo', 'typed', 'undo', 'unknown', 'unpack', 'waitsFor', 'wanted', 'wayBack', 'what'],

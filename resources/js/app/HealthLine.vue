@@ -17,9 +17,16 @@ const problems = computed(() => (error.value === null ? (data.value?.problems ??
       <RouterLink to="/set-aside">{{ t('app.healthLine.look') }}</RouterLink>
     </p>
   </div>
+  <p v-for="note in data?.notes ?? []" :key="note" class="note small">{{ note }}</p>
 </template>
 
 <style scoped>
+.note {
+  margin: 0;
+  padding: 4px 24px;
+  color: var(--mute);
+  border-bottom: 1px solid var(--line);
+}
 .health {
   background: var(--plum-soft);
   color: var(--plum);
