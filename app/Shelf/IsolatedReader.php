@@ -140,7 +140,7 @@ final class IsolatedReader
             throw PackageError::badPath($path);
         }
         $to = is_string($request['to'] ?? null) ? [dirname($request['to'])] : [];
-        $this->process->begin(dirname($path), $to);
+        $this->process->begin(self::foldersOf($path), $to);
         $flags = JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR;
         if (!$this->process->write(json_encode($request, $flags) . "\n")) {
             throw PackageError::readingEnded($path, $this->process->lose(0));
@@ -159,6 +159,19 @@ final class IsolatedReader
                 return $answer['result'];
             }
         }
+    }
+
+    /**
+     * Where a file lies: as it is named, and where a link leads.
+     *
+     * @return list<string>
+     */
+    private static function foldersOf(string $path): array
+    {
+        $named = str_starts_with($path, '/') ? $path : getcwd() . "/{$path}";
+        $real = realpath($path);
+
+        return array_values(array_unique([dirname($named), ...$real === false ? [] : [dirname($real)]]));
     }
 
     /**

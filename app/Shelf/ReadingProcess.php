@@ -60,18 +60,19 @@ final class ReadingProcess
     }
 
     /**
-     * A process that may read this folder; one that is at work and may not is replaced.
+     * A process that may read these folders; one that is at work and may not is replaced.
      *
+     * @param  list<string>  $readable
      * @param  list<string>  $writable
      */
-    public function begin(string $readable, array $writable): void
+    public function begin(array $readable, array $writable): void
     {
-        $mayAll = in_array($readable, $this->readable, true) && array_diff($writable, $this->writable) === [];
+        $mayAll = array_diff($readable, $this->readable) === [] && array_diff($writable, $this->writable) === [];
         if ($this->process !== null && $mayAll && proc_get_status($this->process)['running']) {
             return;
         }
         $this->end();
-        $this->readable = [$readable];
+        $this->readable = $readable;
         $this->writable = $writable;
         $limits =
             'ulimit -c 0; ulimit -p ' .

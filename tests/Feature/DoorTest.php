@@ -167,7 +167,8 @@ it('reads a head as it stands', function () {
         ->toBeNull()
         ->and($head->from('192.0.2.7'))
         ->toBe(
-            "PUT /a?b HTTP/1.1\r\nHost: a\r\nContent-Length: 2\r\nX-Forwarded-For: 192.0.2.7\r\nConnection: close\r\n\r\n",
+            "PUT /a?b HTTP/1.1\r\nHost: a\r\nContent-Length: 2\r\n" .
+                "X-Forwarded-For: 192.0.2.7\r\nConnection: close\r\n\r\n",
         );
     expect(fn() => RequestHead::read("GET http://a/ HTTP/1.1\r\n\r\n"))->toThrow(NotLetIn::class);
 });

@@ -36,7 +36,7 @@ beforeEach(function () {
                 'calls' => @stream_socket_client("tcp://127.0.0.1:{$port}", $no, $why, 1) === false ? '' : 'yes',
                 'scratch' => @file_put_contents(sys_get_temp_dir() . '/try', 'x') === 1 ? 'yes' : '',
                 'others' => count(glob('/proc/[0-9]*') ?: []) > 5 ? 'yes' : '',
-                'powers' => str_contains((string) file_get_contents('/proc/self/status'), "NoNewPrivs:\t1") ? '' : 'yes',
+                'powers' => str_contains(file_get_contents('/proc/self/status'), "NoNewPrivs:\t1") ? '' : 'yes',
             ]]) . "\n";
         }
         PHP
@@ -82,6 +82,15 @@ it('lets a reader see another folder when it is asked about one, and not before'
     copy(Tests\Support\World::path('wicket-4.1-bowline.img'), "{$this->folder}/other/two.img");
     expect($reader->describe("{$this->folder}/shelf/one.img")->container)->not->toBeNull();
     expect($reader->describe("{$this->folder}/other/two.img")->container)->not->toBeNull();
+    // By a link to a file, by a link to a folder, and from where somebody stands.
+    symlink("{$this->folder}/other/two.img", "{$this->folder}/shelf/three.img");
+    symlink("{$this->folder}/other", "{$this->folder}/four");
+    expect($reader->describe("{$this->folder}/shelf/three.img")->container)->not->toBeNull();
+    expect($reader->describe("{$this->folder}/four/two.img")->container)->not->toBeNull();
+    $stood = getcwd();
+    chdir($this->folder);
+    expect((new IsolatedReader())->describe('other/two.img')->container)->not->toBeNull();
+    chdir($stood);
     expect($reader->lost())->toBe(0);
 });
 
