@@ -18,7 +18,7 @@ use Tornavis\Core\Format\FormatError;
 /**
  * Rows that cannot be read: found, set aside so that the pages go on without them, and mended or deleted by a person.
  *
- * @phpstan-type Row array{kind: string, id: string, name: string, problem: string, stored: string}
+ * @phpstan-type Row array{kind: string, id: string, name: string, problem: string, mendable: bool, stored: string}
  */
 final class SetAside
 {
@@ -187,6 +187,7 @@ final class SetAside
                 default => is_scalar($key) ? (string) $key : '',
             },
             'problem' => is_string($row->getAttribute('unreadable')) ? $row->getAttribute('unreadable') : '',
+            'mendable' => self::problemOfItsOwner($row) === null,
             // As text, so that nothing of it is taken for a sentence of the page.
             'stored' => json_encode(
                 $stored,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use App\Events\RowCameBack;
 use Illuminate\Database\Eloquent\Builder;
 
 /**
@@ -22,6 +23,11 @@ trait CanBeSetAside
             self::READABLE,
             static fn(Builder $query) => $query->whereNull($query->getModel()->qualifyColumn('unreadable')),
         );
+        self::updated(static function (self $row): void {
+            if ($row->wasChanged('unreadable') && $row->unreadable === null) {
+                event(new RowCameBack());
+            }
+        });
     }
 
     /** @return Builder<static> every row, those that were set aside too */

@@ -92,7 +92,8 @@ it('sets what belongs to an unreadable phone aside with it, and brings all of it
         ->where('label', $label)
         ->update(['document' => '{}']);
     everyPageAnswers();
-    expect(array_column(getJson('/api/set-aside')->json('rows'), 'kind'))->toBe(['phone', 'job']);
+    $rows = getJson('/api/set-aside')->json('rows');
+    expect(array_column($rows, 'mendable', 'kind'))->toBe(['phone' => true, 'job' => false]);
     $id = DB::table('units')->where('label', $label)->value('id');
     // What cannot be read either changes nothing.
     putJson("/api/set-aside/phone/{$id}", [
@@ -136,13 +137,14 @@ it('deletes nothing that can be read', function () {
     deleteJson('/api/set-aside/nothing/1')->assertNotFound();
 });
 
-it('takes a phone in over one of the same label that cannot be read', function () {
+it('takes a phone in over one of the same label that cannot be read, and has its jobs back', function () {
     $archive = Archive::toJson();
     DB::table('units')
-        ->where('label', 'SK-01')
+        ->where('label', 'SK-04')
         ->update(['document' => '[]']);
     everyPageAnswers();
     call('POST', '/api/bench/archive', content: $archive)->assertOk();
     expect(getJson('/api/set-aside')->json('rows'))->toBe([]);
-    getJson('/api/units/SK-01')->assertOk();
+    getJson('/api/units/SK-04')->assertOk();
+    expect(WorkJob::query()->count())->toBe(3);
 });

@@ -65,10 +65,10 @@ async function remove(row: Row): Promise<void> {
         <textarea id="stored" v-model="text" class="mono" rows="14" spellcheck="false"></textarea>
       </template>
       <div class="acts">
-        <button v-if="opened !== keyOf(row)" type="button" class="btn" @click="open(row)">
+        <button v-if="row.mendable && opened !== keyOf(row)" type="button" class="btn" @click="open(row)">
           {{ t('app.setAside.mend') }}
         </button>
-        <template v-else>
+        <template v-else-if="row.mendable">
           <button type="button" class="btn act" :disabled="busy" @click="mend(row)">
             {{ t('app.setAside.save') }}
           </button>
