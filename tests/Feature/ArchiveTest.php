@@ -93,7 +93,7 @@ it('refuses a signed journal that was cut off at its end', function () {
     $archive->runs[0]->key = strtolower((string) Illuminate\Support\Str::ulid());
     call('POST', '/api/bench/archive', content: (string) json_encode($archive))
         ->assertUnprocessable()
-        ->assertSee('not the journal that was signed');
+        ->assertSee('ends before the line that was signed');
 });
 
 it('counts what an archive says of a file for nothing until the file is read here', function () {

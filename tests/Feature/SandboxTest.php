@@ -5,12 +5,12 @@ declare(strict_types=1);
 use App\Shelf\IsolatedReader;
 use App\Shelf\Sandbox;
 use App\Shelf\Scratch;
+use function Pest\Laravel\getJson;
 use Symfony\Component\Process\ExecutableFinder;
 use Symfony\Component\Process\Process;
 use Tests\Support\TestRun;
-use Tornavis\Core\Package\Package;
 
-use function Pest\Laravel\getJson;
+use Tornavis\Core\Package\Package;
 
 beforeEach(function () {
     $this->folder = TestRun::own() . '/sandbox-' . bin2hex(random_bytes(4));

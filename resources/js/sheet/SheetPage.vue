@@ -9,6 +9,7 @@ import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import type { ModelSheet } from '../generated/api'
 import { blankSheet, classes, inForm, tidy, type SheetForm } from './blank'
+import DeleteSheet from './DeleteSheet.vue'
 import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
 import SheetField from './SheetField.vue'
@@ -20,7 +21,6 @@ import SizeInput from './SizeInput.vue'
 import UnlockField from './UnlockField.vue'
 import VariantRows from './VariantRows.vue'
 import { useAnswer } from '../app/useAnswer'
-import { offerUndo } from '../app/undo'
 import { useSend } from '../app/useSend'
 import { ApiError, client } from '../app/client'
 
@@ -89,17 +89,6 @@ async function keep(): Promise<void> {
   before.value = JSON.parse(JSON.stringify(tidied)) as ModelSheet
   kept.value = JSON.stringify(tidy(sheet.value))
   if (fresh.value) await router.push(`/sheets/${tidied.codename}`)
-}
-
-async function remove(): Promise<void> {
-  const [codename, kept] = [props.codename, before.value]
-  if (!(await send(() => client.DELETE('/sheets/{sheet}', { params: { path: { sheet: codename } } })))) return
-  if (kept !== null) {
-    offerUndo(t('sheet.sheetPage.sheetDeleted', { codename }), () =>
-      send(() => client.PUT('/sheets/{codename}', { params: { path: { codename } }, body: kept })),
-    )
-  }
-  await router.push('/bench')
 }
 
 onMounted(load)
@@ -302,9 +291,7 @@ onMounted(load)
       </details>
       <SheetSources :sheet="sheet" />
       <SheetHistory v-if="!fresh" :codename="codename" @bring="(old) => (sheet = inForm(old))" />
-      <p v-if="!fresh" class="mt-4">
-        <button type="button" class="btn erase small" @click="remove">{{ t('sheet.sheetPage.deleteSheet') }}</button>
-      </p>
+      <DeleteSheet v-if="!fresh" :codename="codename" :kept="before" />
     </div>
   </div>
 </template>
