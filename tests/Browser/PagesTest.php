@@ -71,7 +71,7 @@ it('has no page that the accessibility checker objects to', function (string $pa
     ['/bench/SK-01', 'The bootloader is locked'],
     ['/bench/SK-10', 'Starts from'],
     ['/house-rules', 'Command tools'],
-    ['/sheets/prusik', 'All other fields'],
+    ['/sheets/prusik', 'All fields'],
     ['/sheets/new', 'Start from'],
 ]);
 

@@ -33,6 +33,9 @@ final class ServeCommand extends Command
 
     private const WEB_WORKERS = 4;
 
+    /** Of 50 ms each. */
+    private const ANSWER_TRIES = 200;
+
     /** Without the letters and digits that are taken for one another. */
     private const CODE_LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
 
@@ -232,11 +235,26 @@ final class ServeCommand extends Command
         );
     }
 
+    /** A process that runs may still be on its way to its port. */
+    private static function waitUntilItAnswers(int $port): void
+    {
+        for ($tries = 0; $tries < self::ANSWER_TRIES; $tries++) {
+            $socket = @fsockopen('127.0.0.1', $port, $code, $reason, 1);
+            if ($socket !== false) {
+                fclose($socket);
+
+                return;
+            }
+            usleep(50_000);
+        }
+    }
+
     private function announce(int $port, string $code): void
     {
         if ($this->option('no-web')) {
             return;
         }
+        self::waitUntilItAnswers($port);
         $this->info("Tornavis is at http://127.0.0.1:{$port}");
         if ($code !== '') {
             $addresses =

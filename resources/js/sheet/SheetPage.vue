@@ -8,7 +8,7 @@ import FileDrop from '../app/FileDrop.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import type { ModelSheet } from '../generated/api'
-import { blankSheet, classes, inForm, tidy, type SheetForm } from './blank'
+import { blankSheet, classes, inForm, list, tidy, words, type SheetForm } from './blank'
 import DeleteSheet from './DeleteSheet.vue'
 import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
@@ -48,13 +48,6 @@ const restOpen = ref(false)
 watch(isReady, (ready) => ready && (restOpen.value = fresh.value || first.value.size === 0), { immediate: true })
 
 const source = (field: string) => sourceOf(sheet.value, field)
-
-const words = (list: string[] | undefined): string => (list ?? []).join(', ')
-const list = (text: string): string[] =>
-  text
-    .split(',')
-    .map((one) => one.trim())
-    .filter(Boolean)
 
 async function load(): Promise<void> {
   if (fresh.value) return

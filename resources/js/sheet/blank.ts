@@ -123,3 +123,11 @@ export function tidy(sheet: SheetForm): ModelSheet {
   if (out.superGroups?.length === 0) delete out.superGroups
   return out
 }
+
+/** Names with commas between them, as a person types them. */
+export const words = (list: string[] | undefined): string => (list ?? []).join(', ')
+export const list = (text: string): string[] =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean)
