@@ -115,6 +115,17 @@ final class ArchiveIntake
         DB::beginTransaction();
         try {
             $do();
+        } catch (\TypeError | \ValueError | \UnexpectedValueException | \ErrorException $error) {
+            DB::rollBack();
+            // What the schema has let through and no part of the program can take: of the file, and worth a look.
+            report($error);
+
+            throw FormatError::invalid(
+                self::WHERE,
+                'one of its values',
+                'A value in it is missing, or of another kind than it has to be',
+                'a file as this program gives it out',
+            );
         } catch (\Throwable $error) {
             DB::rollBack();
 

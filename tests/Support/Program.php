@@ -103,6 +103,12 @@ final class Program
         return [$status, json_decode($text, true) ?? $text];
     }
 
+    /** What an address answers, to the letter. */
+    public function text(string $path): string
+    {
+        return $this->send('GET', $path, null, 60)[1];
+    }
+
     /**
      * @return array{int, string}
      */
@@ -198,11 +204,16 @@ final class Program
         return $this->ask('GET', '/up', null, 5)[0] === 200;
     }
 
-    /** Starts the run of a job that is clear; its number, or null. */
-    public function run(int $job = 1): ?int
+    /** Starts the run of the job on SK-04 that nobody has run; its number, or null. */
+    public function run(): ?int
     {
         $run = null;
-        $this->until(function () use ($job, &$run): bool {
+        $this->until(function () use (&$run): bool {
+            $open = array_filter(
+                $this->ask('GET', '/api/jobs')[1]['jobs'] ?? [],
+                static fn(array $one): bool => $one['card']['label'] === 'SK-04' && $one['run'] === null,
+            );
+            $job = array_column($open, 'id')[0] ?? 0;
             $shown = $this->ask('GET', "/api/jobs/{$job}")[1];
             $run =
                 $this->ask('POST', "/api/jobs/{$job}/run", ['link' => 'stand-in', 'seal' => $shown['seal'] ?? ''])[1][
