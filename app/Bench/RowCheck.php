@@ -30,7 +30,7 @@ final class RowCheck
                 $row instanceof UnitRecord => self::readUnit($row),
                 $row instanceof WorkJob => self::readJob($row),
                 $row instanceof Run => self::readRun($row),
-                $row instanceof Setting => self::readSetting($row),
+                $row instanceof Setting => $row->read(),
                 default => throw new \LogicException($row::class . ' is never set aside.'),
             };
         } catch (\Throwable $error) {
@@ -93,18 +93,6 @@ final class RowCheck
     {
         self::readTimes($row, 'created_at', 'updated_at', 'started_at', 'last_at');
         RecordPage::markdown($row->record());
-    }
-
-    private static function readSetting(Setting $row): void
-    {
-        match ($row->name) {
-            'house-rules' => Setting::houseRules(),
-            'phrasebook' => Setting::phrasebook(),
-            'workplace' => Setting::workplace(),
-            'presets' => Setting::presets(),
-            'folders' => Setting::folders(),
-            default => $row->value,
-        };
     }
 
     private static function readTimes(Model $row, string ...$columns): void

@@ -62,9 +62,13 @@ final class Setting extends Model
 
     public static function workplace(): Workplace
     {
-        /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $kept */
-        $kept = self::query()->find('workplace')->value ?? [];
+        return self::workplaceIn(self::query()->find('workplace')->value ?? []);
+    }
 
+    /** @param  array<mixed>  $kept */
+    private static function workplaceIn(array $kept): Workplace
+    {
+        /** @var array{toolVersion?: ?string, badTools?: list<array{version: string, fault: string}>} $kept */
         return Workplace::fromArray($kept);
     }
 
@@ -98,8 +102,17 @@ final class Setting extends Model
      */
     public static function presets(): array
     {
+        return self::presetsIn(self::query()->find('presets')->value ?? []);
+    }
+
+    /**
+     * @param  array<mixed>  $kept
+     * @return array<string, HouseRules>
+     */
+    private static function presetsIn(array $kept): array
+    {
         $presets = [];
-        foreach (self::query()->find('presets')->value ?? [] as $name => $rules) {
+        foreach ($kept as $name => $rules) {
             if (is_array($rules)) {
                 /** @var array<string, mixed> $rules */
                 $presets[$name] = HouseRules::fromArray($rules, "preset {$name}");
@@ -108,6 +121,20 @@ final class Setting extends Model
         ksort($presets);
 
         return $presets;
+    }
+
+    /** What this very row says, read as those read it that ask for it by its name. */
+    public function read(): mixed
+    {
+        $value = $this->value;
+
+        return match ($this->name) {
+            'house-rules' => HouseRules::fromArray($value),
+            'phrasebook' => Phrasebook::fromArray($value),
+            'workplace' => self::workplaceIn($value),
+            'presets' => self::presetsIn($value),
+            default => $value,
+        };
     }
 
     /**

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Bench\Archive;
+use App\Bench\SetAside;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
@@ -82,7 +83,7 @@ it('sets a row aside that cannot be read, and every page goes on without it', fu
 
 it('leaves every row in its place where all can be read', function () {
     everyPageAnswers();
-    expect(App\Bench\SetAside::look())->toBe(0)->and(getJson('/api/set-aside')->json('rows'))->toBe([]);
+    expect(SetAside::look())->toBe(0)->and(getJson('/api/set-aside')->json('rows'))->toBe([]);
 });
 
 it('sets what belongs to an unreadable phone aside with it, and brings all of it back when it is mended', function () {
@@ -130,6 +131,22 @@ it('deletes an unreadable job with its run and the run\'s journal, and keeps eve
     expect(getJson('/api/set-aside')->json('rows'))->toBe([]);
     expect(DB::table('journal_events')->pluck('run_id')->unique()->values()->all())->toBe([$other->id]);
     expect(fn() => DB::table('journal_events')->delete())->toThrow(Exception::class, 'append-only');
+});
+
+it('keeps a setting aside until it is mended, however often it is looked at', function () {
+    DB::table('settings')->updateOrInsert(['name' => 'house-rules'], ['value' => '{"route":"air"}']);
+    everyPageAnswers();
+    expect(SetAside::look())
+        ->toBe(0)
+        ->and(array_column(SetAside::all(), 'name'))
+        ->toBe(['house-rules']);
+    $mend = fn(array $value) => putJson('/api/set-aside/setting/house-rules', [
+        'stored' => json_encode(['value' => $value]),
+    ]);
+    $mend(['route' => 'sea'])->assertUnprocessable();
+    expect(SetAside::count())->toBe(1);
+    $mend(['format' => 'tornavis/house-rules', 'version' => 1, 'route' => 'storage'])->assertOk();
+    expect(SetAside::count())->toBe(0)->and(App\Models\Setting::houseRules()->route)->toBe('storage');
 });
 
 it('deletes nothing that can be read', function () {
