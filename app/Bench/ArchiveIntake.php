@@ -206,7 +206,7 @@ final class ArchiveIntake
                 'a phone that is; put it there first, or take the whole bench file in',
             );
         $job = WorkJob::withSetAside()->withTrashed()->with('unit')->firstWhere('key', $document->key);
-        $isThere = $job !== null && !$job->trashed() && $job->unreadable === null;
+        $isThere = $job !== null && !$job->trashed() && $job->problem() === null;
         $this->changes->keep(
             'job',
             "{$document->unit}: {$document->intent->value}",
@@ -221,9 +221,9 @@ final class ArchiveIntake
                     'kit' => PackageRecord::query()->whereIn('path', $document->kit)->orderBy('id')->pluck('id')->all(),
                     'answers' => $document->answers,
                     'deleted_at' => null,
-                    'unreadable' => null,
                 ]);
                 FileTime::save($job, $document->createdAt, $document->updatedAt);
+                $job->comeBack();
                 RowCheck::refuse($job, "job {$document->key}");
             },
         );

@@ -21,7 +21,7 @@ final class RunIntakeCheck
     /** @throws FormatError when the bench has it, and cannot read what it has */
     public static function refuseSetAside(?Run $run): void
     {
-        if ($run !== null && $run->unreadable !== null) {
+        if ($run !== null && $run->problem() !== null) {
             throw FormatError::invalid(
                 ArchiveIntake::WHERE,
                 "run {$run->key}",

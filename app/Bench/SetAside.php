@@ -12,6 +12,7 @@ use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Query\Builder as Query;
 use Illuminate\Support\Facades\DB;
 use Tornavis\Core\Format\FormatError;
 
@@ -43,11 +44,15 @@ final class SetAside
     public static function look(): int
     {
         $changed = 0;
+        $marks = [];
+        foreach (DB::table('set_aside')->get() as $mark) {
+            $marks[$mark->of][$mark->row] = $mark->problem;
+        }
         foreach (array_keys(self::COLUMNS) as $kind) {
             foreach (self::rows($kind)->lazyById(self::AT_ONCE, self::key($kind)) as $row) {
                 $problem = RowCheck::problem($row) ?? self::problemOfItsOwner($row);
-                if ($problem !== $row->getAttribute('unreadable')) {
-                    self::mark($row, $problem);
+                if ($problem !== ($marks[$row->getTable()][self::keyOf($row)] ?? null)) {
+                    $row->setAside($problem);
                     $changed++;
                 }
             }
@@ -63,7 +68,7 @@ final class SetAside
     {
         $rows = [];
         foreach (array_keys(self::COLUMNS) as $kind) {
-            foreach (self::rows($kind)->whereNotNull('unreadable')->get() as $row) {
+            foreach (self::setAside($kind)->get() as $row) {
                 $rows[] = self::row($kind, $row);
             }
         }
@@ -74,12 +79,7 @@ final class SetAside
     /** How many there are. */
     public static function count(): int
     {
-        return array_sum(
-            array_map(
-                static fn(string $kind): int => self::rows($kind)->whereNotNull('unreadable')->count(),
-                array_keys(self::COLUMNS),
-            ),
-        );
+        return DB::table('set_aside')->count();
     }
 
     /**
@@ -132,42 +132,41 @@ final class SetAside
             foreach ($runs?->get(['id']) ?? [] as $run) {
                 JournalLine::takeBack($run->id, 0);
             }
+            foreach ($runs?->get() ?? [] as $run) {
+                $run->setAside(null);
+            }
+            foreach ($jobs?->get() ?? [] as $job) {
+                $job->setAside(null);
+            }
+            $row->setAside(null);
             $runs?->toBase()->delete();
             $jobs?->toBase()->delete();
             self::rowsOf($row)->whereKey($row->getKey())->toBase()->delete();
         });
     }
 
-    private static function find(string $kind, string $id): Model
+    private static function find(string $kind, string $id): SheetRecord|UnitRecord|WorkJob|Run|Setting
     {
-        return self::rows($kind)->whereNotNull('unreadable')->findOrFail($id);
+        return self::setAside($kind)->findOrFail($id);
     }
 
     /** What a row belongs to may be what cannot be read. */
     private static function problemOfItsOwner(Model $row): ?string
     {
-        $unit = $row instanceof WorkJob ? UnitRecord::setAside()->withTrashed()->find($row->unit_id) : null;
-        $job = $row instanceof Run ? WorkJob::setAside()->withTrashed()->find($row->work_job_id) : null;
+        $unit = $row instanceof WorkJob ? self::setAside('phone')->find($row->unit_id) : null;
+        $job = $row instanceof Run ? self::setAside('job')->find($row->work_job_id) : null;
 
         return match (true) {
-            $unit !== null => "Its phone {$unit->label} cannot be read.",
-            $job !== null => "Its job {$job->id} cannot be read.",
+            $unit instanceof UnitRecord => "Its phone {$unit->label} cannot be read.",
+            $job instanceof WorkJob => "Its job {$job->id} cannot be read.",
             default => null,
         };
-    }
-
-    private static function mark(Model $row, ?string $problem): void
-    {
-        self::rowsOf($row)
-            ->whereKey($row->getKey())
-            ->toBase()
-            ->update(['unreadable' => $problem]);
     }
 
     /**
      * @return Row
      */
-    private static function row(string $kind, Model $row): array
+    private static function row(string $kind, SheetRecord|UnitRecord|WorkJob|Run|Setting $row): array
     {
         $stored = [];
         foreach (self::COLUMNS[$kind] as $column) {
@@ -175,18 +174,16 @@ final class SetAside
             $decoded = in_array($column, self::JSON, true) && is_string($value) ? json_decode($value) : null;
             $stored[$column] = $decoded ?? (is_string($value) ? mb_scrub($value) : $value);
         }
-        $key = $row->getKey();
-
         return [
             'kind' => $kind,
-            'id' => is_scalar($key) ? (string) $key : '',
+            'id' => self::keyOf($row),
             'name' => match (true) {
                 $row instanceof SheetRecord => $row->codename,
                 $row instanceof UnitRecord => $row->label,
                 $row instanceof Run => "{$row->unit_label}: {$row->build}",
-                default => is_scalar($key) ? (string) $key : '',
+                default => self::keyOf($row),
             },
-            'problem' => is_string($row->getAttribute('unreadable')) ? $row->getAttribute('unreadable') : '',
+            'problem' => (string) $row->problem(),
             'mendable' => self::problemOfItsOwner($row) === null,
             // As text, so that nothing of it is taken for a sentence of the page.
             'stored' => json_encode(
@@ -196,12 +193,33 @@ final class SetAside
         ];
     }
 
+    private static function keyOf(Model $row): string
+    {
+        $key = $row->getKey();
+
+        return is_scalar($key) ? (string) $key : '';
+    }
+
+    /** @return Builder<covariant SheetRecord|UnitRecord|WorkJob|Run|Setting> */
+    private static function setAside(string $kind): Builder
+    {
+        $rows = self::rows($kind);
+
+        return $rows->whereIn(
+            $rows->getModel()->getQualifiedKeyName(),
+            static fn(Query $marks) => $marks
+                ->select('row')
+                ->from('set_aside')
+                ->where('of', $rows->getModel()->getTable()),
+        );
+    }
+
     private static function key(string $kind): string
     {
         return $kind === 'setting' ? 'name' : 'id';
     }
 
-    /** @return Builder<covariant Model> */
+    /** @return Builder<covariant SheetRecord|UnitRecord|WorkJob|Run|Setting> */
     private static function rows(string $kind): Builder
     {
         return match ($kind) {

@@ -6,12 +6,12 @@ namespace App\Models;
 
 use App\Events\RowCameBack;
 use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Query\Builder as Query;
+use Illuminate\Support\Facades\DB;
 
 /**
  * A row that cannot be read is set aside with the reason. Every query leaves it out but those that ask for it, so that
  * one row takes no page down; a person mends or deletes it.
- *
- * @property ?string $unreadable why it cannot be read
  */
 trait CanBeSetAside
 {
@@ -21,13 +21,11 @@ trait CanBeSetAside
     {
         self::addGlobalScope(
             self::READABLE,
-            static fn(Builder $query) => $query->whereNull($query->getModel()->qualifyColumn('unreadable')),
+            static fn(Builder $query) => $query->whereNotIn(
+                $query->getModel()->getQualifiedKeyName(),
+                static fn(Query $marks) => $marks->select('row')->from('set_aside')->where('of', self::tableName()),
+            ),
         );
-        self::updated(static function (self $row): void {
-            if ($row->wasChanged('unreadable') && $row->unreadable === null) {
-                event(new RowCameBack());
-            }
-        });
     }
 
     /** @return Builder<static> every row, those that were set aside too */
@@ -36,9 +34,47 @@ trait CanBeSetAside
         return self::query()->withoutGlobalScope(self::READABLE);
     }
 
-    /** @return Builder<static> only the rows that were set aside */
-    public static function setAside(): Builder
+    /** Why it cannot be read; null where it can. */
+    public function problem(): ?string
     {
-        return self::withSetAside()->whereNotNull('unreadable');
+        $problem = $this->mark()->value('problem');
+
+        return is_string($problem) ? $problem : null;
+    }
+
+    /** @param  ?string  $problem  null where it can be read again */
+    public function setAside(?string $problem): void
+    {
+        $problem === null
+            ? $this->mark()->delete()
+            : $this->mark()->updateOrInsert($this->nameOfMark(), ['problem' => $problem]);
+    }
+
+    /** After it was written anew: where it was set aside, it comes back, and with it perhaps what belongs to it. */
+    public function comeBack(): self
+    {
+        if ($this->mark()->delete() > 0) {
+            event(new RowCameBack());
+        }
+
+        return $this;
+    }
+
+    private function mark(): Query
+    {
+        return DB::table('set_aside')->where($this->nameOfMark());
+    }
+
+    /** @return array{of: string, row: string} */
+    private function nameOfMark(): array
+    {
+        $key = $this->getKey();
+
+        return ['of' => self::tableName(), 'row' => is_scalar($key) ? (string) $key : ''];
+    }
+
+    private static function tableName(): string
+    {
+        return (new self())->getTable();
     }
 }

@@ -27,7 +27,7 @@ final class Setting extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['name', 'value', 'unreadable'];
+    protected $fillable = ['name', 'value'];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -38,7 +38,9 @@ final class Setting extends Model
     /** @param  array<mixed>  $value */
     private static function keep(string $name, array $value): void
     {
-        self::withSetAside()->updateOrCreate(['name' => $name], ['value' => $value, 'unreadable' => null]);
+        self::withSetAside()
+            ->updateOrCreate(['name' => $name], ['value' => $value])
+            ->comeBack();
     }
 
     public static function houseRules(): HouseRules

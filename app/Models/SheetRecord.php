@@ -20,7 +20,7 @@ final class SheetRecord extends Model
 
     protected $table = 'model_sheets';
 
-    protected $fillable = ['codename', 'document', 'unreadable'];
+    protected $fillable = ['codename', 'document'];
 
     /** @return array<string, string> */
     protected function casts(): array
@@ -37,10 +37,9 @@ final class SheetRecord extends Model
     public static function keep(ModelSheet $sheet, string $why = 'entered'): self
     {
         $before = self::query()->firstWhere('codename', $sheet->codename);
-        $record = self::withSetAside()->updateOrCreate(
-            ['codename' => $sheet->codename],
-            ['document' => $sheet->toArray(), 'unreadable' => null],
-        );
+        $record = self::withSetAside()
+            ->updateOrCreate(['codename' => $sheet->codename], ['document' => $sheet->toArray()])
+            ->comeBack();
         if ($before?->document !== $sheet->toArray()) {
             SheetRevision::query()->create([
                 'codename' => $sheet->codename,

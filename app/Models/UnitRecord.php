@@ -37,7 +37,7 @@ final class UnitRecord extends Model
 
     protected $table = 'units';
 
-    protected $fillable = ['label', 'codename', 'document', 'unreadable'];
+    protected $fillable = ['label', 'codename', 'document'];
 
     /** What a list needs to know whether it knows the unit already. */
     public const LISTED = ['id', 'label', 'codename', 'version'];
@@ -50,10 +50,12 @@ final class UnitRecord extends Model
 
     public static function keep(Unit $unit): self
     {
-        return self::withSetAside()->updateOrCreate(
-            ['label' => $unit->label],
-            ['codename' => $unit->codename ?? '', 'document' => $unit->toArray(), 'unreadable' => null],
-        );
+        return self::withSetAside()
+            ->updateOrCreate(
+                ['label' => $unit->label],
+                ['codename' => $unit->codename ?? '', 'document' => $unit->toArray()],
+            )
+            ->comeBack();
     }
 
     /** Another phone with the label of one that was taken off the bench takes its place for good. */
