@@ -40,6 +40,14 @@ function beginUpload(Application $app, string $file): void
 {
     $app->visit('/shelf');
     $app->see('61 files');
+    // Slow enough that there is a middle, however fast the machine is.
+    Chromium::command('Network.enable');
+    Chromium::command('Network.emulateNetworkConditions', [
+        'offline' => false,
+        'latency' => 0,
+        'downloadThroughput' => -1,
+        'uploadThroughput' => 8 << 20,
+    ]);
     $app->write('input[type=file]', $file);
     $app->see('of 60.0 MiB');
     $sent = static fn(): int => (int) $app->browser->executeScript(

@@ -231,3 +231,49 @@ it('says which member of a kept document does not fit, where it was changed by h
         ->and(fn() => Unit::kept(array_diff_key($kept, ['label' => true])))
         ->toThrow(FormatError::class, 'label');
 });
+
+it('states the closed sets that the code has', function (string $schema, array $at, array $values) {
+    $part = json_decode((string) file_get_contents(Schema::folder() . "/{$schema}.schema.json"), true);
+    foreach ($at as $name) {
+        $part = $part[$name];
+    }
+    expect(array_values(array_filter($part['enum'], is_string(...))))->toEqualCanonicalizing($values);
+})->with([
+    'containers' => [
+        'package',
+        ['properties', 'container'],
+        array_column(Tornavis\Core\Package\Container::cases(), 'value'),
+    ],
+    'operations' => [
+        'plan',
+        ['properties', 'steps', 'items', 'properties', 'operation'],
+        array_column(Tornavis\Core\Words\OperationName::cases(), 'value'),
+    ],
+    'intents' => ['intent', [], array_column(Tornavis\Core\Words\Intent::cases(), 'value')],
+    'losses' => ['loss-class', [], array_column(Tornavis\Core\Words\LossClass::cases(), 'value')],
+    'events' => ['journal-event', ['properties', 'kind'], array_column(Tornavis\Core\Run\EventKind::cases(), 'value')],
+    'sources' => ['fact', ['properties', 'source'], array_column(Tornavis\Core\Fact\Source::cases(), 'value')],
+    'kinds of package' => [
+        'release-card',
+        ['properties', 'kind'],
+        array_column(Tornavis\Core\Words\PackageKind::cases(), 'value'),
+    ],
+    'integrity' => [
+        'package',
+        ['properties', 'integrity'],
+        array_column(Tornavis\Core\Package\Integrity::cases(), 'value'),
+    ],
+    'what a run is' => [
+        'bench-run',
+        ['properties', 'status'],
+        [
+            Tornavis\Core\Run\RunState::NOT_STARTED,
+            Tornavis\Core\Run\RunState::RUNNING,
+            Tornavis\Core\Run\RunState::GATED,
+            Tornavis\Core\Run\RunState::ASKED,
+            Tornavis\Core\Run\RunState::LOST,
+            Tornavis\Core\Run\RunState::STOPPED,
+            Tornavis\Core\Run\RunState::ENDED,
+        ],
+    ],
+]);
