@@ -19,6 +19,8 @@ use Tornavis\Core\Words\WrittenOut;
 /** What is said where an address leads nowhere, in this program's own words and never in the framework's. */
 final class NotThere
 {
+    private const NOTHING = 'There is nothing at this address. Look for it with the search.';
+
     private const OR_MISTYPED = 'It may have been deleted, or the address is mistyped.';
 
     private const LONGEST_NAME = 60;
@@ -33,17 +35,22 @@ final class NotThere
     ];
 
     /** The answer to it; null where the program has said something itself, or where it is something else. */
-    public static function answer(\Throwable $error, Request $request): ?JsonResponse
+    public static function answer(\Throwable $error, Request $request): JsonResponse|Response|null
     {
-        if (!($error instanceof HttpExceptionInterface) || !self::isOfTheApi($request)) {
+        if (!($error instanceof HttpExceptionInterface)) {
             return null;
         }
         $status = $error->getStatusCode();
+        if (!self::isOfTheApi($request)) {
+            // An address that is no text leads to no page, and to no session that a page needs.
+            return $status === 400 && $request->route() === null
+                ? response(self::NOTHING, 404, ['Content-Type' => 'text/plain; charset=utf-8'])
+                : null;
+        }
         $gone = $error->getPrevious();
         $says = match (true) {
             $gone instanceof ModelNotFoundException => self::ofModel($gone),
-            $request->route() === null && in_array($status, [400, 404], true)
-                => 'There is nothing at this address. Look for it with the search.',
+            $request->route() === null && in_array($status, [400, 404], true) => self::NOTHING,
             default => self::SENTENCES[$status] ?? null,
         };
 

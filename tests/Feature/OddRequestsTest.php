@@ -162,5 +162,5 @@ it('breaks no line of an answer with an address', function () {
         expect($answer->getStatusCode())->toBeLessThan(500, $address);
         expect((string) $answer->headers->get('Location'))->not->toContain("\n");
     }
-    get('/jobs/%ff')->assertNotFound()->assertSee('id="app"', false);
+    get('/jobs/%ff')->assertNotFound()->assertSee('There is nothing at this address');
 });
