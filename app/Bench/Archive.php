@@ -47,7 +47,11 @@ final class Archive
         );
         yield from self::list(
             'packages',
-            self::each(PackageRecord::query(), 'path', static fn(PackageRecord $package): array => $package->document),
+            self::each(
+                PackageRecord::query(),
+                'path',
+                static fn(PackageRecord $package): array => $package->described()->toArray(),
+            ),
         );
         yield from self::list(
             'jobs',

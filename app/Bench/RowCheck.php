@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\Setting;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use Illuminate\Database\Eloquent\Model;
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Record\RecordPage;
 use Tornavis\Core\Words\Moment;
@@ -31,6 +33,7 @@ final class RowCheck
                 $row instanceof WorkJob => self::readJob($row),
                 $row instanceof Run => self::readRun($row),
                 $row instanceof Setting => $row->read(),
+                $row instanceof PackageRecord => self::readPackage($row),
                 default => throw new \LogicException($row::class . ' is never set aside.'),
             };
         } catch (\Throwable $error) {
@@ -87,6 +90,13 @@ final class RowCheck
         }
 
         return [$row->intent, JobDocument::ofAnswers($row->answers)];
+    }
+
+    private static function readPackage(PackageRecord $row): void
+    {
+        $row->described()->toArray();
+        $row->package();
+        array_map(Fact::fromArray(...), $row->typed ?? []);
     }
 
     private static function readRun(Run $row): void

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Bench;
 
 use App\Models\JournalLine;
+use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\Setting;
 use App\Models\SheetRecord;
@@ -43,7 +44,7 @@ final class SetAside
      */
     public static function look(): int
     {
-        $changed = 0;
+        $changed = self::lookAtFiles();
         $marks = [];
         foreach (DB::table('set_aside')->get() as $mark) {
             $marks[$mark->of][$mark->row] = $mark->problem;
@@ -55,6 +56,20 @@ final class SetAside
                     $row->setAside($problem);
                     $changed++;
                 }
+            }
+        }
+
+        return $changed;
+    }
+
+    /** What is known of a file was read from it, and can be read anew. */
+    private static function lookAtFiles(): int
+    {
+        $changed = 0;
+        foreach (PackageRecord::query()->lazyById(self::AT_ONCE) as $file) {
+            if (RowCheck::problem($file) !== null) {
+                $file->readAnew();
+                $changed++;
             }
         }
 

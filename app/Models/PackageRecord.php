@@ -106,6 +106,37 @@ final class PackageRecord extends Model
             );
     }
 
+    /** What was read from the file, whether it counts here or not. */
+    public function described(): Package
+    {
+        return Package::fromArray($this->document);
+    }
+
+    /**
+     * Lets go of what was read and cannot be read again; the next look at the folders reads the file anew. What people
+     * typed of it stays where it can be read.
+     */
+    public function readAnew(): void
+    {
+        try {
+            $facts = array_map(Fact::fromArray(...), $this->typed ?? []);
+        } catch (\Throwable) {
+            $facts = [];
+        }
+        $problem = 'What was kept of it cannot be read. It is read anew at the next look at its folder.';
+        $package = Package::withProblem($this->path, max(0, $this->size_bytes), $problem)->withFacts(...$facts);
+        $this->forceFill([
+            'typed' => array_map(static fn(Fact $fact): array => $fact->toArray(), $facts),
+            'images' => null,
+            'extraction' => null,
+            'modified_at' => 0,
+            'hashed_bytes' => $this->size_bytes,
+            'sha256' => null,
+            'kind' => null,
+            'document' => $package->toArray(),
+        ])->save();
+    }
+
     /** Keeps what was read from the file, with what people typed about it. */
     public function keepDescription(Package $package): void
     {

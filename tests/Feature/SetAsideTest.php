@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 use App\Bench\Archive;
 use App\Bench\SetAside;
+use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use App\Run\DatabaseJournal;
+use App\Shelf\Shelf;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -132,6 +134,29 @@ it('deletes an unreadable job with its run and the run\'s journal, and keeps eve
     expect(DB::table('journal_events')->pluck('run_id')->unique()->values()->all())->toBe([$other->id]);
     expect(fn() => DB::table('journal_events')->delete())->toThrow(Exception::class, 'append-only');
 });
+
+it('reads a file anew of which nothing that was kept can be read', function (array $spoiled) {
+    $name = 'wicket-4.1-bowline.img';
+    $before = PackageRecord::query()->where('name', $name)->sole();
+    DB::table('packages')->where('id', $before->id)->update($spoiled);
+    everyPageAnswers();
+    getJson("/api/shelf/{$before->id}")->assertOk();
+    expect(getJson('/api/set-aside')->json('rows'))->toBe([]);
+    $file = PackageRecord::query()->where('name', $name)->sole();
+    expect($file->package()->problem)->toContain('read anew');
+    // A bench file that was given out meanwhile can be taken in.
+    call('POST', '/api/bench/archive', content: Archive::toJson())->assertOk();
+    app(Shelf::class)->look();
+    expect($file->refresh()->package()->problem)
+        ->toBeNull()
+        ->and($file->kind)
+        ->toBe('recovery');
+})->with([
+    'nothing' => [['document' => '{}']],
+    'no JSON' => [['document' => '{']],
+    'a container of nowhere' => [['document' => '{"path": "a", "sizeBytes": 1, "container": "box"}']],
+    'a typed value that is none' => [['typed' => '[{"name": 7}]']],
+]);
 
 it('keeps a setting aside until it is mended, however often it is looked at', function () {
     DB::table('settings')->updateOrInsert(['name' => 'house-rules'], ['value' => '{"route":"air"}']);

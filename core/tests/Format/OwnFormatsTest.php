@@ -249,14 +249,14 @@ it('states the closed sets that the code has', function (string $schema, array $
         ['properties', 'steps', 'items', 'properties', 'operation'],
         array_column(Tornavis\Core\Words\OperationName::cases(), 'value'),
     ],
-    'intents' => ['intent', [], array_column(Tornavis\Core\Words\Intent::cases(), 'value')],
-    'losses' => ['loss-class', [], array_column(Tornavis\Core\Words\LossClass::cases(), 'value')],
+    'intents' => ['intent', [], array_column(Intent::cases(), 'value')],
+    'losses' => ['loss-class', [], array_column(LossClass::cases(), 'value')],
     'events' => ['journal-event', ['properties', 'kind'], array_column(Tornavis\Core\Run\EventKind::cases(), 'value')],
     'sources' => ['fact', ['properties', 'source'], array_column(Tornavis\Core\Fact\Source::cases(), 'value')],
     'kinds of package' => [
         'release-card',
         ['properties', 'kind'],
-        array_column(Tornavis\Core\Words\PackageKind::cases(), 'value'),
+        array_column(PackageKind::cases(), 'value'),
     ],
     'integrity' => [
         'package',
