@@ -253,11 +253,7 @@ it('states the closed sets that the code has', function (string $schema, array $
     'losses' => ['loss-class', [], array_column(LossClass::cases(), 'value')],
     'events' => ['journal-event', ['properties', 'kind'], array_column(Tornavis\Core\Run\EventKind::cases(), 'value')],
     'sources' => ['fact', ['properties', 'source'], array_column(Tornavis\Core\Fact\Source::cases(), 'value')],
-    'kinds of package' => [
-        'release-card',
-        ['properties', 'kind'],
-        array_column(PackageKind::cases(), 'value'),
-    ],
+    'kinds of package' => ['release-card', ['properties', 'kind'], array_column(PackageKind::cases(), 'value')],
     'integrity' => [
         'package',
         ['properties', 'integrity'],
