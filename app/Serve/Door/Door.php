@@ -56,16 +56,15 @@ final class Door
 
     private function knock(ConnectionInterface $client): void
     {
-        $address = (string) parse_url((string) $client->getRemoteAddress(), PHP_URL_HOST);
-        $address = trim($address, '[]');
-        $isHere = in_array($address, self::HERE, true);
-        $ofIt = $this->open[$address] ?? 0;
-        if (!$isHere && ($ofIt >= self::MOST_OF_ONE_ADDRESS || array_sum($this->open) >= self::MOST_CONNECTIONS)) {
+        $host = parse_url((string) $client->getRemoteAddress(), PHP_URL_HOST);
+        // An address of version 6 stands in brackets there.
+        $address = trim((string) $host, '[]');
+        if ($this->isFullFor($address)) {
             $client->end(NotLetIn::tooMany()->response());
 
             return;
         }
-        $this->open[$address] = $ofIt + 1;
+        $this->open[$address] = ($this->open[$address] ?? 0) + 1;
         $client->on('close', function () use ($address): void {
             $this->open[$address]--;
             if ($this->open[$address] === 0) {
@@ -82,6 +81,15 @@ final class Door
         $visit->passOnTo(fn() => $this->connector->connect("tcp://{$this->to}"));
     }
 
+    private function isFullFor(string $address): bool
+    {
+        $ofIt = $this->open[$address] ?? 0;
+        $isMany = $ofIt >= self::MOST_OF_ONE_ADDRESS || array_sum($this->open) >= self::MOST_CONNECTIONS;
+
+        return $isMany && !self::isHere($address);
+    }
+
+    /** Whether an address is this machine itself. */
     public static function isHere(string $address): bool
     {
         return in_array($address, self::HERE, true);
