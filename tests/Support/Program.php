@@ -269,8 +269,18 @@ final class Program
                 ': ' .
                 json_encode($state['question']['says'] ?? '');
         }
-        $record = $this->ask('GET', "/api/runs/{$run}/record")[1];
+        // A web server that was killed a moment ago may cut one answer off; a page asks again then.
+        $record = null;
+        $this->until(function () use ($run, &$record): bool {
+            [$status, $record] = $this->ask('GET', "/api/runs/{$run}/record");
 
-        return $record['journalIsWhole'] ?? false ? '' : 'the journal is not whole';
+            return $status === 200;
+        }, 20);
+
+        return match ($record['journalIsWhole'] ?? null) {
+            true => '',
+            false => 'the journal is not whole',
+            null => 'its record cannot be asked for: ' . json_encode($record),
+        };
     }
 }
