@@ -101,14 +101,9 @@ it('takes a large body from this machine, and from no other device', function ()
 });
 
 it('passes on no byte beyond what the request says', function () {
-    [$status, $came] = ($this->say)(
-        '127.0.0.2',
-        "POST /x HTTP/1.1\r\nContent-Length: 10\r\n\r\n" . str_repeat('x', 90_000),
-    );
-    expect($came['body'] ?? 10)
-        ->toBe(10)
-        ->and($status)
-        ->toBeIn([200, 0]);
+    $more = str_repeat('x', 2000);
+    [$status, $came] = ($this->say)('127.0.0.2', "POST /x HTTP/1.1\r\nContent-Length: 10\r\n\r\n0123456789{$more}");
+    expect($status)->toBe(200)->and($came['body'])->toBe(10);
 });
 
 it('answers what no browser sends itself', function (string $bytes, int $status) {
