@@ -280,7 +280,7 @@ final class Program
         return match ($record['journalIsWhole'] ?? null) {
             true => '',
             false => 'the journal is not whole',
-            null => 'its record cannot be asked for: ' . json_encode($record),
+            default => 'its record cannot be asked for: ' . json_encode($record),
         };
     }
 }
