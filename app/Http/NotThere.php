@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http;
 
+use App\Language\Languages;
 use App\Models\PackageRecord;
 use App\Models\Run;
 use App\Models\SheetRecord;
 use App\Models\UnitRecord;
 use App\Models\WorkJob;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Http\Exceptions\MalformedUrlException;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -43,13 +45,14 @@ final class NotThere
         $status = $error->getStatusCode();
         if (!self::isOfTheApi($request)) {
             // An address that is no text leads to no page, and to no session that a page needs.
-            return $status === 400 && $request->route() === null
-                ? response(self::NOTHING, 404, ['Content-Type' => 'text/plain; charset=utf-8'])
+            return $error instanceof MalformedUrlException
+                ? response(self::nothing($request), 404, ['Content-Type' => 'text/plain; charset=utf-8'])
                 : null;
         }
         $gone = $error->getPrevious();
         $says = match (true) {
             $gone instanceof ModelNotFoundException => self::ofModel($gone),
+            $error instanceof MalformedUrlException => self::nothing($request),
             $request->route() === null && in_array($status, [400, 404], true) => self::NOTHING,
             default => self::SENTENCES[$status] ?? null,
         };
@@ -61,6 +64,12 @@ final class NotThere
     public static function isOfTheApi(Request $request): bool
     {
         return str_starts_with($request->getPathInfo(), '/api/');
+    }
+
+    /** In the reader's language: an address that is no text is turned away before the middleware that says it so. */
+    private static function nothing(Request $request): string
+    {
+        return Languages::texts(Languages::chosen($request))->say(self::NOTHING);
     }
 
     /** @param  ModelNotFoundException<\Illuminate\Database\Eloquent\Model>  $gone */

@@ -142,6 +142,8 @@ it('says in the language of the page what is not there', function (string $addre
         'There is no model sheet "nowhere". It may have been deleted, or the address is mistyped.',
     ],
     ['/api/nowhere', 'en', 'There is nothing at this address. Look for it with the search.'],
+    ['/api/jobs/%ff', 'en', 'There is nothing at this address. Look for it with the search.'],
+    ['/api/jobs/%ff', 'de', 'An dieser Adresse ist nichts. Suche mit der Suche danach.'],
 ]);
 
 it('counts a list before it looks at what is in it', function () {
@@ -163,4 +165,6 @@ it('breaks no line of an answer with an address', function () {
         expect((string) $answer->headers->get('Location'))->not->toContain("\n");
     }
     get('/jobs/%ff')->assertNotFound()->assertSee('There is nothing at this address');
+    $this->withUnencryptedCookie('tornavis-language', 'de');
+    get('/jobs/%ff')->assertNotFound()->assertSee('An dieser Adresse ist nichts');
 });
