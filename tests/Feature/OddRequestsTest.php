@@ -165,6 +165,6 @@ it('breaks no line of an answer with an address', function () {
         expect((string) $answer->headers->get('Location'))->not->toContain("\n");
     }
     get('/jobs/%ff')->assertNotFound()->assertSee('There is nothing at this address');
-    $this->withUnencryptedCookie('tornavis-language', 'de');
+    speaking('de');
     get('/jobs/%ff')->assertNotFound()->assertSee('An dieser Adresse ist nichts');
 });
