@@ -7,24 +7,16 @@ use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-/**
- * Which rows cannot be read, and why; pages leave them out. A table of its own, as a column beside plans and documents
- * would have every list read these through. What plans rest on counts a change here as one of its own.
- */
+/** A row that cannot be read carries the reason, and pages leave it out. What plans rest on counts that as a change. */
 return new class extends Migration {
-    private const CHANGES = ['INSERT' => 'gone', 'DELETE' => 'back'];
+    private const TABLES = ['model_sheets', 'units', 'work_jobs', 'runs', 'settings'];
 
     public function up(): void
     {
-        Schema::create('set_aside', static function (Blueprint $table): void {
-            $table->string('of')->comment('name of the table');
-            $table->string('row')->comment('key of the row in it');
-            $table->text('problem');
-            $table->primary(['of', 'row']);
-        });
-        foreach (self::CHANGES as $change => $name) {
+        foreach (self::TABLES as $table) {
+            Schema::table($table, static fn(Blueprint $rows) => $rows->text('unreadable')->nullable());
             DB::unprepared(
-                "CREATE TRIGGER set_aside_{$name} AFTER {$change} ON set_aside BEGIN " .
+                "CREATE TRIGGER {$table}_set_aside AFTER UPDATE OF unreadable ON {$table} BEGIN " .
                     "UPDATE revisions SET number = number + 1 WHERE name = 'ground'; END",
             );
         }

@@ -12,6 +12,7 @@ use App\Models\WorkJob;
 use Illuminate\Database\Migrations\Migrator;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Schema;
 use Symfony\Component\Process\Process;
 use Tests\Support\TestRun;
 
@@ -69,6 +70,40 @@ it('brings the oldest database with its demo data up to date, and keeps a copy o
         ->and($before)
         ->not->toBe(hash_file('sha256', $this->file));
 });
+
+it('carries over the marks of rows that cannot be read, from each place where they have lain', function (
+    string $marked,
+) {
+    ($this->oldest)();
+    $this->database->prepare($this->migrator);
+    $open = new PDO("sqlite:{$this->file}");
+    $open->exec("delete from migrations where migration like '2026_12_01_000002_%'");
+    if ($marked === 'in a column') {
+        $open->exec('drop table set_aside');
+        foreach (['model_sheets', 'units', 'work_jobs', 'runs', 'settings'] as $table) {
+            $open->exec("alter table {$table} add column unreadable text");
+            $open->exec(
+                "create trigger {$table}_set_aside after update of unreadable on {$table} begin " .
+                    "update revisions set number = number + 1 where name = 'ground'; end",
+            );
+        }
+        $open->exec("update units set unreadable = 'no slots' where label = 'SK-08'");
+    } else {
+        $open->exec("insert into set_aside select 'units', id, 'no slots' from units where label = 'SK-08'");
+    }
+    unset($open);
+    $this->database->prepare($this->migrator);
+    DB::purge('sqlite');
+
+    expect(UnitRecord::query()->where('label', 'SK-08')->exists())
+        ->toBeFalse()
+        ->and(UnitRecord::withSetAside()->where('label', 'SK-08')->sole()->problem())
+        ->toBe('no slots')
+        ->and(UnitRecord::query()->count())
+        ->toBe(12)
+        ->and(Schema::hasColumn('units', 'unreadable'))
+        ->toBeFalse();
+})->with(['in a column', 'in a table']);
 
 it('changes nothing where a change breaks off, and does it when tried again', function () {
     ($this->oldest)();

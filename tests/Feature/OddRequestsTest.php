@@ -143,7 +143,7 @@ it('says in the language of the page what is not there', function (string $addre
     ],
     ['/api/nowhere', 'en', 'There is nothing at this address. Look for it with the search.'],
     ['/api/jobs/%ff', 'en', 'There is nothing at this address. Look for it with the search.'],
-    ['/api/jobs/%ff', 'de', 'An dieser Adresse ist nichts. Suche mit der Suche danach.'],
+    ['/api/jobs/%ff', 'de', 'An dieser Adresse ist nichts. Finde es über die Suche.'],
 ]);
 
 it('counts a list before it looks at what is in it', function () {
