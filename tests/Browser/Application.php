@@ -355,6 +355,29 @@ final class Application
         $this->click($entry, '.v-overlay-container');
     }
 
+    /** Chooses an option of a plain list by its value or by a part of its words, once it is there. */
+    public function option(string $selector, string $entry): void
+    {
+        self::until(
+            fn(): bool => (bool) $this->browser->executeScript(
+                'const list = document.querySelector(arguments[0]); const options = [...(list?.options ?? [])]; ' .
+                    'const hit = options.find((o) => o.value === arguments[1]) ?? ' .
+                    'options.find((o) => o.text.includes(arguments[1])); if (!hit || list.disabled) return false; ' .
+                    'list.value = hit.value; list.dispatchEvent(new Event("change", {bubbles: true})); return true',
+                [$selector, $entry],
+            ),
+            "{$selector} has the option \"{$entry}\"",
+            $this->seen(...),
+        );
+    }
+
+    /** Ticks a box or a choice, once it is there. */
+    public function tick(string $selector): void
+    {
+        $this->find($selector);
+        $this->browser->executeScript('document.querySelector(arguments[0]).click()', [$selector]);
+    }
+
     /** Chooses what is wanted in the dialog of a new job, by its words. */
     public function want(string $words): void
     {

@@ -112,11 +112,8 @@ it('records a recovery backup with its base, and says which sets can go back', f
     $app->click('Backups (3)');
     $app->see('It was taken from the system Ostrand Deck; the phone has Lamplight.');
     $app->write('input[name=name]', 'evening set');
-    $app->browser->executeScript(
-        'const s = document.querySelector("select[name=kind]"); s.value = "recovery"; s.dispatchEvent(new ' .
-            'Event("change", {bubbles: true}))',
-    );
-    $app->browser->executeScript('document.querySelector("fieldset input[value=apps]").click()');
+    $app->option('select[name=kind]', 'recovery');
+    $app->tick('fieldset input[value=apps]');
     $app->click('Record it');
     $app->see('Backups (4)');
     $app->see('Recovery backup, from Lamplight 9.4, platform release 9, firmware OF100-2.8');
@@ -140,10 +137,7 @@ it('counts a wait from an hour that the clocks showed twice', function () {
     $app->click('Keep this value', '.enter');
     $app->see('Velmora asks for a week');
     paste($app, 'input[name=at]', '2025-10-26T01:30');
-    $app->browser->executeScript(
-        'const s = document.querySelector("select[name=zone]"); s.value = "Europe/Lisbon"; s.dispatchEvent(new ' .
-            'Event("change", {bubbles: true}))',
-    );
+    $app->option('select[name=zone]', 'Europe/Lisbon');
     $app->click('Count the wait from there');
     $app->see('The clocks showed this hour twice. Which one was it?');
     $app->click('The second, after the clocks went back');
@@ -180,10 +174,7 @@ it('keeps a sheet that a person fills in from a usual table', function () {
         $app->fill("input[name='{$name}']", $text);
     }
     $app->click('One slot, recovery in its own partition');
-    $app->browser->executeScript(
-        'const s = document.querySelector("select[name=recoveryHome]"); s.value = "boot"; s.dispatchEvent(new ' .
-            'Event("change", {bubbles: true}))',
-    );
+    $app->option('select[name=recoveryHome]', 'boot');
     $app->click('Keep this sheet');
     $app->see('Kept');
     $app->visit('/bench');

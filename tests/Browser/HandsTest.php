@@ -74,14 +74,8 @@ it('leads out of a lost key by the keys of the phone, and from a blocked plan to
     $app->press('5');
     $app->click('Run it on the stand-in phone');
     $app->see('Confirm: type the phone\'s label');
-    $app->browser->executeScript('document.querySelector("details.faults").open = true');
-    Application::until(
-        fn(): bool => (bool) $app->browser->executeScript(
-            'const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) ' .
-                'return false; s.value = "lost-key"; s.dispatchEvent(new Event("change")); return true',
-        ),
-        'the faults are there',
-    );
+    $app->unfold('details.faults');
+    $app->option('[aria-label="What goes wrong"]', 'lost-key');
     $app->click('Let this go wrong');
     $app->see('It will strike the next time');
     $app->typeLabel('SK-06');
@@ -111,15 +105,9 @@ it('filters the log, and lays two runs of one model side by side', function () {
     $app->seeIn('[data-test=comparison]', 'Format data');
     $app->seeIn('[data-test=comparison]', 'SK-07');
     $app->click('Close');
-    $app->browser->executeScript(
-        'const s = document.querySelector("[aria-label=\"Result\"]"); s.value = "trouble"; s.dispatchEvent(new ' .
-            'Event("change"))',
-    );
+    $app->option('[aria-label="Result"]', 'trouble');
     $app->see('1 run');
-    $app->browser->executeScript(
-        'const s = document.querySelector("[aria-label=\"Result\"]"); s.value = "stopped"; s.dispatchEvent(new ' .
-            'Event("change"))',
-    );
+    $app->option('[aria-label="Result"]', 'stopped');
     $app->see('No run matches');
 });
 

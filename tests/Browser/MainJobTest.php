@@ -146,6 +146,8 @@ it('is done by thumb alone on a screen 390 pixels wide', function () {
         );
     }
     $app->see('Every value is the expected one');
+    // The step says beforehand what is looked for; the answer is asked for when it was seen.
+    $app->find('[data-answer]');
     $fits = $app->browser->executeScript(
         'window.scrollTo(0, 0); const r = document.querySelector("[data-answer]").getBoundingClientRect(); ' .
             'return r.top >= 0 && r.bottom <= innerHeight',

@@ -33,15 +33,8 @@ it('gets out of a fault that was let loose on the simulated phone', function () 
         fn(): bool => $app->browser->executeScript('return document.querySelector("aside.drawer") === null') === true,
         'the drawer is closed',
     );
-    $app->browser->executeScript('document.querySelector("details.faults").open = true');
-    $app->see('What');
-    Application::until(
-        fn(): bool => (bool) $app->browser->executeScript(
-            'const s = document.querySelector("[aria-label=\"What goes wrong\"]"); if (!s || s.options.length < 5) ' .
-                'return false; s.value = "refused-package"; s.dispatchEvent(new Event("change")); return true',
-        ),
-        'the faults are there',
-    );
+    $app->unfold('details.faults');
+    $app->option('[aria-label="What goes wrong"]', 'refused-package');
     $app->click('Let this go wrong');
     $app->see('It will strike the next time');
     $app->typeLabel('SK-07');
@@ -103,7 +96,7 @@ it('is followed and answered on a second device, 390 pixels wide, with the acces
     $app->visit('/jobs/1/run');
     $app->click('Run it on the stand-in phone');
     $app->see('Confirm: type the phone\'s label');
-    $app->browser->executeScript('document.querySelector("[data-test=share]").open = true');
+    $app->unfold('[data-test=share]');
     $app->seeIn('[data-test=share]', $address);
     $code = $app->find('[data-test=share] .code')->getText();
     $first = $app->browser->getWindowHandle();

@@ -196,7 +196,7 @@ it('records a backup and shows beside the loss what it brings back', function ()
     $app->see('7 things to decide');
     $app->click('Record a backup');
     $app->write('.form input', 'SK-08 evening copy');
-    $app->browser->executeScript('document.querySelector(".form input[value=photos]").click()');
+    $app->tick('.form input[value=photos]');
     $app->click('Record it', '.form');
     $app->seeIn('[data-loss=photos]', '✓ SK-08 evening copy');
     $app->seeIn('[data-loss=photos]', 'just now');

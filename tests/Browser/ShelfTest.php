@@ -109,10 +109,7 @@ it('shows conflicting statements of a file side by side, and keeps what a person
     $app->seeIn('.file', 'update script');
     $app->click('larder-mini-14-arm64.zip');
     $app->seeIn('.file', 'Larder mini 14');
-    $app->browser->executeScript(
-        'const s = document.querySelector("select[name=fact]"); s.value = "release"; s.dispatchEvent(new ' .
-            'Event("change", {bubbles: true}))',
-    );
+    $app->option('select[name=fact]', 'release');
     $app->write('.file input[name=value]', '15');
     $app->click('Keep this value', '.file');
     $app->seeIn('.file', 'The sources disagree about platform release', 30);
@@ -124,11 +121,7 @@ it('writes a release card that the file is judged by from then on', function () 
     $app->click('saltern-generic-15-arm64.img.gz');
     $app->seeIn('.file', 'sparse image');
     $app->click('Write its card');
-    $app->find('select[name=kind]');
-    $app->browser->executeScript(
-        'const s = document.querySelector("select[name=kind]"); s.value = "generic image"; s.dispatchEvent(new ' .
-            'Event("change", {bubbles: true}))',
-    );
+    $app->option('select[name=kind]', 'generic image');
     $app->write('input[name=family]', 'Saltern Generic');
     $app->write('input[name=versionName]', '15 packed');
     $app->click('Write the card');
@@ -166,11 +159,7 @@ it('compares two builds by what matters', function () {
     $app->visit('/shelf');
     $app->click('driftglass-15.1-20260902-becket.zip');
     $app->seeIn('.file', 'Space on becket');
-    $app->browser->executeScript(
-        'const s = document.querySelector("[aria-label=\'Compare with another file\']"); s.value = ' .
-            '[...s.options].find((o) => o.text.includes("nightly")).value; s.dispatchEvent(new Event("change", ' .
-            '{bubbles: true}))',
-    );
+    $app->option('[aria-label="Compare with another file"]', 'nightly');
     $app->hit('.acts a');
     $app->see('The right one is newer.');
     expect($app->accessibilityProblems())->toBe([]);

@@ -151,10 +151,7 @@ it('speaks another language where a person chooses it, and keeps the choice', fu
     $app->visit('/jobs/1/run');
     $app->see('Clear to run');
     expect(englishOn($app))->not->toBe([]);
-    $app->browser->executeScript(
-        'const s = document.querySelector("select[name=language]"); s.value = "de"; ' .
-            's.dispatchEvent(new Event("change"))',
-    );
+    $app->option('select[name=language]', 'de');
     $app->see('Am simulierten Telefon ausführen');
     $app->see('Werkbank');
     expect($app->browser->executeScript('return document.documentElement.lang'))->toBe('de');
