@@ -84,6 +84,8 @@ it('is done by keyboard alone', function () {
         );
     }
     $app->see('Every value is the expected one');
+    // The step says beforehand what is looked for; the answer is asked for when it was seen.
+    $app->find('[data-answer]');
     keys($app, 's');
     expect($app->text())->toContain('Every value is the expected one')->and(showsFocus($app))->toBeTrue();
     keys($app, WebDriverKeys::ENTER);

@@ -23,6 +23,7 @@ it('tells the story: open the ready phone, pick the build, clear to run, first b
     $app->typeLabel('SK-07');
     $app->see('Look at the phone.');
     $app->see('Every value is the expected one');
+    $app->find('[data-answer]');
     $app->press('s');
     $app->press(WebDriverKeys::ENTER);
     $app->see('Done. The phone runs what was planned.');
@@ -58,6 +59,7 @@ it('tells the story of an update in place: data stays, one step writes', functio
     $app->click('Start run');
     $app->typeLabel('SK-06');
     $app->see('Look at the phone.');
+    $app->find('[data-answer]');
     $app->press('s');
     $app->press(WebDriverKeys::ENTER);
     $app->see('Done. The phone runs what was planned.');
