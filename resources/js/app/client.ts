@@ -16,12 +16,20 @@ export class ApiError extends Error {
 /** Shows that a request comes from a page of this application. */
 export const pageToken = (): string => document.querySelector<HTMLMetaElement>('meta[name="csrf-token"]')?.content ?? ''
 
+/** The same from the cookies, which another page of this browser may have changed since this one was loaded. */
+const cookieToken = (): string | null => {
+  const found = document.cookie.split('; ').find((one) => one.startsWith('XSRF-TOKEN='))
+  return found === undefined ? null : decodeURIComponent(found.slice('XSRF-TOKEN='.length))
+}
+
 /** Every address of the API with the types of what it takes and answers, from docs/formats/api/openapi.json. */
 export const client = createClient<paths>({ baseUrl: '/api', headers: { Accept: 'application/json' } })
 
 client.use({
   onRequest({ request }) {
-    request.headers.set('X-CSRF-TOKEN', pageToken())
+    const token = cookieToken()
+    if (token === null) request.headers.set('X-CSRF-TOKEN', pageToken())
+    else request.headers.set('X-XSRF-TOKEN', token)
   },
   async onResponse({ response }) {
     if (response.ok) return
