@@ -34,7 +34,7 @@ final readonly class Choices
             $phones[] = [
                 'label' => $unit->label,
                 'codename' => $unit->codename === '' ? 'not identified' : $unit->codename,
-                'name' => $sheet === null ? null : "{$sheet->maker} {$sheet->name}",
+                'name' => $sheet === null ? null : $sheet->title(),
                 ...$this->verdict($unit, $subject, $intent),
             ];
         }

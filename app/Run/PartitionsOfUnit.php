@@ -56,7 +56,8 @@ final class PartitionsOfUnit
             return [];
         }
         foreach ($sheet->partitions as $partition) {
-            if ((!$partition->perSlot && $sheet->hasTwoSlots()) || $partition->firmware) {
+            $isOfBoth = $partition->perSlot === false && $sheet->hasTwoSlots() === true;
+            if ($isOfBoth || $partition->firmware) {
                 continue;
             }
             $of = $state->slot($slot)->image($partition->name) ?? $build;
@@ -87,10 +88,10 @@ final class PartitionsOfUnit
                 $label += ['kernel' => $kernel, 'release' => $state->slot($slot)->os->release];
             }
             $family = $state->slot($slot)->recoveryFamily;
-            if ($partition->name === $sheet->recoveryHome->value && $family === null && $isStock) {
+            if ($partition->name === $sheet->recoveryHome?->value && $family === null && $isStock) {
                 $label['recovery'] = ['family' => RecoveryChoice::MAKERS_OWN, 'version' => '', 'abilities' => []];
             }
-            if ($partition->name === $sheet->recoveryHome->value && $family !== null) {
+            if ($partition->name === $sheet->recoveryHome?->value && $family !== null) {
                 $label['recovery'] = [
                     'family' => $family,
                     'version' => $state->slot($slot)->recoveryVersion ?? '',

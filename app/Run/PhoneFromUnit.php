@@ -63,7 +63,7 @@ final class PhoneFromUnit
             'codename' => $sheet->codename,
             'builtLike' => $sheet->aliases,
             'model' => $model,
-            'chipset' => $chipset ?? ($sheet->variant($model)?->knownChipset() ?? ''),
+            'chipset' => $chipset ?? ($sheet->variant($model)?->chipset ?? ''),
             'architecture' => $sheet->architecture,
             'twoSlots' => $sheet->hasTwoSlots(),
             'unlocked' => $state->bootloader()->unlocked ?? false,

@@ -26,7 +26,7 @@ final readonly class StatedLabels
     {
         return match ($package->kind()) {
             PackageKind::Build, PackageKind::GenericImage, PackageKind::StockBundle => self::system($package, $sheet),
-            PackageKind::Recovery => [$sheet->recoveryHome->value => self::recovery($package, $sheet)],
+            PackageKind::Recovery => self::recovery($package, $sheet),
             PackageKind::Firmware => self::firmware($package, $sheet),
             PackageKind::Vendor => [
                 PartitionName::Vendor->value => self::part($package, PartitionName::Vendor->value) + [
@@ -80,8 +80,8 @@ final readonly class StatedLabels
         if (isset($labels[PartitionName::System->value])) {
             $labels[PartitionName::System->value]['os'] = self::os($package, $sheet);
         }
-        $home = $sheet->recoveryHome->value;
-        if (isset($labels[$home]) && $package->facts->flag(Field::BRINGS_RECOVERY) === true) {
+        $home = $sheet->recoveryHome?->value;
+        if ($home !== null && isset($labels[$home]) && $package->facts->flag(Field::BRINGS_RECOVERY) === true) {
             $labels[$home]['recovery'] = [
                 'family' => "{$package->title()}'s own",
                 'version' => $package->facts->text(Field::VERSION),
@@ -126,20 +126,22 @@ final readonly class StatedLabels
     }
 
     /**
-     * @return array<string, mixed>
+     * @return array<string, array<string, mixed>>
      */
     private static function recovery(Package $package, ModelSheet $sheet): array
     {
-        return [
-            ...self::part($package, $sheet->recoveryHome->value),
-            'of' => $package->title(),
-            'recovery' => [
-                'family' => $package->facts->text(Field::FAMILY),
-                'version' => $package->facts->text(Field::VERSION),
-                'abilities' => $package->facts->list(Field::ABILITIES),
-                'after' => $package->facts->list(Field::AFTER),
-            ],
+        $home = $sheet->recoveryHome?->value;
+        if ($home === null) {
+            return [];
+        }
+        $recovery = [
+            'family' => $package->facts->text(Field::FAMILY),
+            'version' => $package->facts->text(Field::VERSION),
+            'abilities' => $package->facts->list(Field::ABILITIES),
+            'after' => $package->facts->list(Field::AFTER),
         ];
+
+        return [$home => ['of' => $package->title(), 'recovery' => $recovery] + self::part($package, $home)];
     }
 
     /**

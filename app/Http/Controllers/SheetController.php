@@ -35,11 +35,11 @@ final class SheetController extends Controller
                 array_map(
                     static fn(ModelSheet $sheet): array => [
                         'codename' => $sheet->codename,
-                        'name' => "{$sheet->maker} {$sheet->name}",
+                        'name' => $sheet->title(),
                         'models' => array_map(static fn($variant): string => $variant->model, $sheet->variants),
-                        'slots' => $sheet->knows('slots') ? count($sheet->slots) : null,
-                        'recoveryHome' => $sheet->knows('recoveryHome') ? $sheet->recoveryHome->value : null,
-                        'dynamicLayout' => $sheet->knows('dynamicLayout') ? $sheet->dynamicLayout : null,
+                        'slots' => $sheet->hasTwoSlots() === null ? null : count($sheet->slots),
+                        'recoveryHome' => $sheet->recoveryHome?->value,
+                        'dynamicLayout' => $sheet->dynamicLayout,
                         'units' => $units->get($sheet->codename, 0),
                     ],
                     SheetRecord::sheets(),

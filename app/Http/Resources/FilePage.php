@@ -15,6 +15,8 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Package\ReleaseCard;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Rule\Fit\Fit4Generic;
 use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Words\PackageKind;
 
@@ -100,6 +102,15 @@ final class FilePage extends JsonResource
         }
     }
 
+    /** Whether nothing that is known of a model speaks against this generic image. */
+    private static function mayStartGeneric(ModelSheet $sheet, Package $image): bool
+    {
+        $architecture = $image->facts->text(Field::ARCHITECTURE);
+
+        return ($sheet->launchApi === null || $sheet->launchApi >= Fit4Generic::FIRST_API) &&
+            ($sheet->architecture === null || $sheet->architecture === $architecture);
+    }
+
     /**
      * The room that its images would take on each model that it is for.
      *
@@ -112,7 +123,7 @@ final class FilePage extends JsonResource
         foreach ($package->images === [] ? [] : $planner->sheets() as $sheet) {
             $mine =
                 $package->kind() === PackageKind::GenericImage
-                    ? $sheet->launchApi >= 26 && $sheet->architecture === $package->facts->text(Field::ARCHITECTURE)
+                    ? self::mayStartGeneric($sheet, $package)
                     : array_intersect($codenames, [$sheet->codename, ...$sheet->aliases]) !== [];
             if ($mine) {
                 $spaces[] = ['codename' => $sheet->codename] + SpaceBudget::of($sheet, $package)->toArray();

@@ -124,7 +124,7 @@ final readonly class SearchHits
     {
         foreach (UnitRecord::query()->orderBy('label')->get() as $unit) {
             $sheet = $this->planner->sheet($unit);
-            $name = $sheet === null ? 'no model sheet' : "{$sheet->maker} {$sheet->name}";
+            $name = $sheet === null ? 'no model sheet' : $sheet->title();
             $about = trim("{$name} {$unit->unit()->note}");
             yield self::hit('phone', "{$unit->label} {$unit->codename}", $about, "/bench/{$unit->label}");
         }
@@ -168,7 +168,7 @@ final readonly class SearchHits
     {
         foreach ($this->planner->sheets() as $codename => $sheet) {
             $also = implode(' ', [...$sheet->aliases, ...$sheet->alsoSoldAs]);
-            $about = trim("{$sheet->maker} {$sheet->name} {$also}");
+            $about = trim("{$sheet->title()} {$also}");
             yield self::hit('sheet', "Model sheet of {$codename}", $about, "/sheets/{$codename}");
         }
     }

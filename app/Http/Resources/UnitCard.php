@@ -133,7 +133,7 @@ final class UnitCard
         return [
             'label' => $unit->label,
             'codename' => $unit->codename,
-            'name' => $sheet === null ? null : "{$sheet->maker} {$sheet->name}",
+            'name' => $sheet === null ? null : $sheet->title(),
             'model' => $state->text(StateField::VariantModel),
             'note' => $unit->note,
             'slots' => array_map(static fn(string $slot): array => self::slot($state, $slot), $sheet->slots ?? []),

@@ -8,6 +8,7 @@ use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
+use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\OperationName;
 
@@ -26,7 +27,7 @@ final readonly class Budget
      */
     public static function of(array $steps, ExpectedStates $walk, Situation $situation): self
     {
-        $drain = $situation->sheet->drainPercentPerMinute;
+        $drain = $situation->sheet->drainPercentPerMinute ?? Rates::DRAIN_PERCENT_PER_MINUTE;
         $percent = $situation->state->int(StateField::BatteryPercent);
         $level = $percent === null ? null : (float) $percent;
         $timings = [];

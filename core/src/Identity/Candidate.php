@@ -36,7 +36,7 @@ final readonly class Candidate
     {
         return [
             'codename' => $this->sheet->codename,
-            'name' => "{$this->sheet->maker} {$this->sheet->name}",
+            'name' => $this->sheet->title(),
             'model' => $this->variant?->model,
             'reasons' => $this->reasons,
             'contradictions' => $this->contradictions,

@@ -128,13 +128,15 @@ final readonly class Identification
             array_push($reasons, ...$for);
             array_push($against, ...$contra);
         }
-        if ($clues->twoSlots !== null && $sheet->knows('slots') && $clues->twoSlots !== $sheet->hasTwoSlots()) {
+        $hasTwo = $sheet->hasTwoSlots();
+        if ($clues->twoSlots !== null && $hasTwo !== null && $clues->twoSlots !== $hasTwo) {
             $against[] = $clues->twoSlots
                 ? 'The phone has two slots; the sheet has one.'
                 : 'The phone has one slot; the sheet has two.';
         }
-        if ($clues->launchApi !== null && $sheet->knows('launchApi') && $clues->launchApi !== $sheet->launchApi) {
-            $against[] = "The phone was launched with api {$clues->launchApi}; the sheet says {$sheet->launchApi}.";
+        $api = $sheet->launchApi;
+        if ($clues->launchApi !== null && $api !== null && $clues->launchApi !== $api) {
+            $against[] = "The phone was launched with api {$clues->launchApi}; the sheet says {$api}.";
         }
         $weight += self::words($clues, $sheet, $reasons);
         $lookalike = $clues->codename !== null && CodenameLikeness::looksLike($clues->codename, $sheet->codename);
@@ -163,7 +165,7 @@ final readonly class Identification
     {
         return array_values(
             array_filter(
-                array_map(static fn(Variant $one): ?string => $one->knownChipset(), $sheet->variants),
+                array_map(static fn(Variant $one): ?string => $one->chipset, $sheet->variants),
                 is_string(...),
             ),
         );
@@ -185,8 +187,9 @@ final readonly class Identification
      */
     private static function chipset(string $chipset, ModelSheet $sheet, ?Variant $variant): array
     {
-        $same = static fn(Variant $v): bool => self::plain($v->chipset) === self::plain($chipset);
-        if ($variant !== null) {
+        $same = static fn(Variant $v): bool => $v->chipset !== null &&
+            self::plain($v->chipset) === self::plain($chipset);
+        if ($variant?->chipset !== null) {
             return $same($variant)
                 ? [self::CHIPSET, ["Its chipset is {$variant->chipset}, as that variant has."], []]
                 : [0, [], ["Its chipset is {$chipset}; {$variant->model} has {$variant->chipset}."]];
@@ -208,14 +211,15 @@ final readonly class Identification
             $clues->name !== null &&
             in_array(
                 self::plain($clues->name),
-                array_map(self::plain(...), [$sheet->name, "{$sheet->maker} {$sheet->name}", ...$sheet->alsoSoldAs]),
+                array_map(self::plain(...), [$sheet->name, $sheet->title(), ...$sheet->alsoSoldAs]),
                 true,
             )
         ) {
             $weight += self::NAME;
             $reasons[] = "It is sold as {$clues->name}.";
         }
-        if ($clues->maker !== null && self::plain($clues->maker) === self::plain($sheet->maker)) {
+        $isItsMaker = $sheet->maker !== null && self::plain((string) $clues->maker) === self::plain($sheet->maker);
+        if ($isItsMaker) {
             $weight += $clues->name === null || $weight > 0 ? self::MAKER : 1;
             $reasons[] = "Its maker is {$sheet->maker}.";
         }

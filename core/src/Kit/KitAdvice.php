@@ -129,13 +129,16 @@ final readonly class KitAdvice
         if ($build->facts->flag(Field::BRINGS_SERVICES) === false) {
             $release = $build->facts->text(Field::RELEASE);
             yield [
-                "a services bundle for release {$release} and {$sheet->architecture}, if you want one",
+                "a services bundle for release {$release}" .
+                ($sheet->architecture === null ? '' : " and {$sheet->architecture}") .
+                ', if you want one',
                 PackageKind::Services,
                 static fn(Package $p): ?string => $mine($p) ??
                     match (true) {
                         $p->facts->text(Field::RELEASE) !== $release => 'It is for release ' .
                             ($p->facts->text(Field::RELEASE) ?? 'unknown') .
                             '.',
+                        $sheet->architecture === null => 'It is not known for which processor this phone is made.',
                         $p->facts->text(Field::ARCHITECTURE) !== $sheet->architecture => 'It is for ' .
                             ($p->facts->text(Field::ARCHITECTURE) ?? 'an unknown processor') .
                             '.',

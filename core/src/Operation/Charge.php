@@ -47,7 +47,9 @@ final readonly class Charge extends Operation
     {
         $missing = max(0, $this->toPercent - ($state->int(StateField::BatteryPercent) ?? 0));
 
-        return Timing::about((int) ceil(($missing / $sheet->chargePercentPerMinute) * 60));
+        $perMinute = $sheet->chargePercentPerMinute ?? Rates::CHARGE_PERCENT_PER_MINUTE;
+
+        return Timing::about((int) ceil(($missing / $perMinute) * 60));
     }
 
     public function instruction(): string

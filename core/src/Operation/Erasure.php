@@ -18,9 +18,10 @@ use Tornavis\Core\Words\LossClass;
 final class Erasure
 {
     /**
+     * @param  ?string  $fileSystem  what the data partition has then; null where nobody knows
      * @return array<string, FactValue>
      */
-    public static function effects(string $fileSystem): array
+    public static function effects(?string $fileSystem): array
     {
         $effects = [
             StateField::DataEmpty->value => true,

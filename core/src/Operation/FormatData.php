@@ -13,8 +13,11 @@ use Tornavis\Core\Words\OperationName;
 
 final readonly class FormatData extends Operation
 {
-    /** @param  bool  $wasEncrypted  whether there is, or may be, an encryption that it ends */
-    public function __construct(private string $fileSystem, private bool $wasEncrypted = true) {}
+    /**
+     * @param  ?string  $fileSystem  null leaves the choice to the recovery, where nobody knows which ones the phone has
+     * @param  bool  $wasEncrypted  whether there is, or may be, an encryption that it ends
+     */
+    public function __construct(private ?string $fileSystem, private bool $wasEncrypted = true) {}
 
     public function name(): OperationName
     {
@@ -28,7 +31,7 @@ final readonly class FormatData extends Operation
 
     public function parameters(): array
     {
-        return ['fileSystem' => $this->fileSystem];
+        return $this->fileSystem === null ? [] : ['fileSystem' => $this->fileSystem];
     }
 
     public function mode(): Mode
@@ -43,7 +46,8 @@ final readonly class FormatData extends Operation
 
     public function refusals(State $state, ModelSheet $sheet): array
     {
-        $refusals = in_array($this->fileSystem, $sheet->fileSystems, true)
+        $isKnown = $this->fileSystem !== null && $sheet->fileSystems !== [];
+        $refusals = !$isKnown || in_array($this->fileSystem, $sheet->fileSystems, true)
             ? []
             : ["The phone does not know the file system {$this->fileSystem}."];
         if ($state->flag(StateField::Accounts) !== false) {
@@ -78,7 +82,9 @@ final readonly class FormatData extends Operation
         $takes = 'everything on the internal storage';
         $ends = $this->wasEncrypted ? "ends the encryption and takes {$takes}; wiping is not enough" : "takes {$takes}";
 
-        return "Format the data partition with {$this->fileSystem}. This {$ends}.";
+        $with = $this->fileSystem === null ? '' : " with {$this->fileSystem}";
+
+        return "Format the data partition{$with}. This {$ends}.";
     }
 
     public function youWillSee(): string

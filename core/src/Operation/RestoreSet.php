@@ -121,7 +121,7 @@ final readonly class RestoreSet extends Operation
         foreach ($sheet->startPartitions() as $partition) {
             $effects[StateField::Image->in($slot, $partition)] = $build;
         }
-        if (in_array($sheet->recoveryHome->value, $sheet->startPartitions(), true)) {
+        if ($sheet->mayHoldRecovery($sheet->startPartitions())) {
             $effects[StateField::RecoveryFamily->in($slot)] = null;
             $effects[StateField::RecoveryVersion->in($slot)] = null;
         }

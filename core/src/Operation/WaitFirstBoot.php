@@ -65,14 +65,14 @@ final readonly class WaitFirstBoot extends Operation
             StateField::OsFailedAs->in($slot) => null,
             StateField::DataEmpty->value => false,
             StateField::DataWrittenBy->value => $state->slot($slot)->os->family,
-            StateField::DataEncryption->value => $this->encryption($state, $sheet, $slot)->value,
+            StateField::DataEncryption->value => $this->encryption($state, $sheet, $slot)?->value,
             StateField::DebuggingAllowed->value => false,
             StateField::DebuggingAuthorised->value => false,
             StateField::LinkProven->of(Mode::System) => false,
         ];
     }
 
-    private function encryption(State $state, ModelSheet $sheet, string $slot): Encryption
+    private function encryption(State $state, ModelSheet $sheet, string $slot): ?Encryption
     {
         return $state->slot($slot)->encryptionOff === true
             ? Encryption::None

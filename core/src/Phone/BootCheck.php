@@ -162,7 +162,7 @@ final class BootCheck
     private static function startImagesBelongTogether(State $state, ModelSheet $sheet, string $slot): bool
     {
         $owners = [];
-        foreach (array_diff($sheet->startPartitions(), [$sheet->recoveryHome->value]) as $partition) {
+        foreach ($sheet->startPartitionsBesideRecovery() as $partition) {
             $owners[] = $state->slot($slot)->image($partition);
         }
 

@@ -10,22 +10,41 @@ use Tornavis\Core\Words\PartitionLayout;
 final class Layout
 {
     /**
-     * What a slot has, as far as it is known or follows from what runs; a system of another maker needed the new
-     * layout to go in.
+     * What a slot has, as far as it was read or follows from the systems: the maker's own needs the partitions that the
+     * maker made. A system of another says nothing, since it is built for either. Null where nobody knows.
      */
-    public static function of(State $state, ModelSheet $sheet, string $slot): PartitionLayout
+    public static function of(State $state, ModelSheet $sheet, string $slot): ?PartitionLayout
     {
-        $known = $state->slot($slot)->layout;
-        if ($known !== null || $sheet->dynamicLayout !== 'retrofit') {
-            return $known ?? PartitionLayout::Dynamic;
-        }
-        foreach ($sheet->slots as $one) {
-            if ($state->slot($one)->os->isComplete() && $state->slot($one)->os->stock === false) {
-                return PartitionLayout::Dynamic;
+        return match ($sheet->dynamicLayout) {
+            null => $state->slot($slot)->layout,
+            'retrofit' => $state->slot($slot)->layout ?? self::fromSystems($state, $sheet),
+            default => PartitionLayout::Dynamic,
+        };
+    }
+
+    private static function fromSystems(State $state, ModelSheet $sheet): ?PartitionLayout
+    {
+        $isMakers = [];
+        foreach ($sheet->slots as $slot) {
+            $os = $state->slot($slot)->os;
+            if ($os->isComplete()) {
+                $isMakers[] = $os->stock === true;
             }
         }
 
-        return PartitionLayout::Old;
+        return $isMakers !== [] && !in_array(false, $isMakers, true) ? PartitionLayout::Old : null;
+    }
+
+    /**
+     * Slots of a model whose dynamic layout is put in later, of which nobody knows which layout they have.
+     *
+     * @return list<string>
+     */
+    public static function unknownIn(State $state, ModelSheet $sheet): array
+    {
+        $isUnknown = static fn(string $slot): bool => self::of($state, $sheet, $slot) === null;
+
+        return $sheet->dynamicLayout === 'retrofit' ? array_values(array_filter($sheet->slots, $isUnknown)) : [];
     }
 
     /**

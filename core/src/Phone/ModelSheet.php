@@ -21,8 +21,10 @@ final class ModelSheet
     /** @var array<string, self> by hash of the document */
     private static array $made = [];
 
-    /** @var list<string> ["a", "b"] or ["-"] */
+    /** @var list<string> ["a", "b"] or ["-"]; where nobody knows how many there are, all is kept under "-" */
     public readonly array $slots;
+
+    private readonly ?int $slotCount;
 
     /** @var array<string, int> limit in bytes by name */
     public readonly array $superGroups;
@@ -30,7 +32,8 @@ final class ModelSheet
     /**
      * @param  list<Variant>  $variants
      * @param  list<Partition>  $partitions
-     * @param  list<string>  $fileSystems
+     * @param  list<string>  $fileSystems  empty where nobody knows which ones it can have
+     * @param  ?int  $slots  1 or 2; null, like every other one, where nobody knows
      * @param  array<string, mixed>  $document  the JSON it was read from, as it stands
      * @param  list<string>  $aliases  other codenames whose builds are declared to cover this one
      * @param  array<string, list<KeyPress>>  $keys  by mode
@@ -41,18 +44,18 @@ final class ModelSheet
      */
     public function __construct(
         public readonly string $codename,
-        public readonly string $maker,
+        public readonly ?string $maker,
         public readonly string $name,
-        public readonly string $architecture,
-        public readonly int $launchApi,
+        public readonly ?string $architecture,
+        public readonly ?int $launchApi,
         public readonly array $variants,
-        int $slots,
-        public readonly RecoveryHome $recoveryHome,
-        public readonly string $dynamicLayout,
+        ?int $slots,
+        public readonly ?RecoveryHome $recoveryHome,
+        public readonly ?string $dynamicLayout,
         public readonly array $partitions,
         public readonly array $fileSystems,
-        #[SerializedPath('[battery][chargePercentPerMinute]')] public readonly float $chargePercentPerMinute,
-        #[SerializedPath('[battery][drainPercentPerMinute]')] public readonly float $drainPercentPerMinute,
+        #[SerializedPath('[battery][chargePercentPerMinute]')] public readonly ?float $chargePercentPerMinute,
+        #[SerializedPath('[battery][drainPercentPerMinute]')] public readonly ?float $drainPercentPerMinute,
         private readonly array $document,
         public readonly array $aliases = [],
         public readonly ?int $superBytes = null,
@@ -67,6 +70,7 @@ final class ModelSheet
         public readonly ?string $identityPartition = null,
         public readonly bool $secondSystem = false,
     ) {
+        $this->slotCount = $slots;
         $this->slots = $slots === 2 ? [Slot::A->value, Slot::B->value] : [Slot::Only->value];
         $this->superGroups = array_column($superGroups, 'maximumBytes', 'name');
     }
@@ -99,7 +103,7 @@ final class ModelSheet
 
         return self::$made[$same] ??= Mapper::to(
             self::class,
-            ['document' => $data] + SheetDefaults::of($data) + $data,
+            ['document' => $data] + SheetParts::of($data) + $data,
             'a model sheet',
         );
     }
@@ -156,9 +160,41 @@ final class ModelSheet
         return $this->document;
     }
 
-    public function hasTwoSlots(): bool
+    /** Null where nobody knows how many there are. */
+    public function hasTwoSlots(): ?bool
     {
-        return count($this->slots) === 2;
+        return $this->slotCount === null ? null : $this->slotCount === 2;
+    }
+
+    /** As people call it: the maker, where it is known, and the name. */
+    public function title(): string
+    {
+        return trim("{$this->maker} {$this->name}");
+    }
+
+    /**
+     * Whether one of these partitions is the recovery's home, or may be it where nobody knows which one is.
+     *
+     * @param  list<string>  $partitions
+     */
+    public function mayHoldRecovery(array $partitions): bool
+    {
+        $homes = $this->recoveryHome === null ? RecoveryHome::cases() : [$this->recoveryHome];
+        $names = array_map(static fn(RecoveryHome $one): string => $one->value, $homes);
+
+        return array_intersect($names, $partitions) !== [];
+    }
+
+    /**
+     * The partitions beside the recovery's own whose images must belong to the OS in the slot.
+     *
+     * @return list<string>
+     */
+    public function startPartitionsBesideRecovery(): array
+    {
+        $home = $this->recoveryHome?->value;
+
+        return array_values(array_filter($this->startPartitions(), static fn(string $one): bool => $one !== $home));
     }
 
     public function otherSlot(string $slot): string
@@ -170,12 +206,12 @@ final class ModelSheet
         };
     }
 
-    /** How a new system encrypts new data on this model. */
-    public function newEncryption(): Encryption
+    /** How a new system encrypts new data on this model; null where nobody knows. */
+    public function newEncryption(): ?Encryption
     {
         return in_array(Encryption::File->value, $this->encryptions, true)
             ? Encryption::File
-            : Encryption::tryFrom($this->encryptions[0] ?? '') ?? Encryption::File;
+            : Encryption::tryFrom($this->encryptions[0] ?? '');
     }
 
     public function variant(string $model): ?Variant

@@ -10,15 +10,16 @@ use Tornavis\Core\Package\Destination;
 final readonly class Partition
 {
     /**
-     * @param  int  $sizeBytes  0 for a logical partition, which has no fixed size
+     * @param  ?int  $sizeBytes  of a logical one, which has no fixed size, as shipped; null where nobody knows
+     * @param  ?bool  $perSlot  null where nobody knows
      * @param  bool  $firmware  written by firmware packages
      * @param  bool  $verification  holds a verification header that the bootloader checks the others against
      * @param  bool  $startsSystem  belongs to the images that must fit the OS of the slot for it to start
      */
     public function __construct(
         public string $name,
-        public int $sizeBytes,
-        public bool $perSlot,
+        public ?int $sizeBytes,
+        public ?bool $perSlot,
         public bool $firmware = false,
         public bool $logical = false,
         public bool $startsSystem = false,

@@ -30,15 +30,15 @@ final class SheetConsistency
             yield ['/partitions', "The partition {$name} is listed twice", 'each partition once'];
         }
         if (
-            !$sheet->hasTwoSlots() &&
-            array_filter($sheet->partitions, static fn(Partition $p): bool => $p->perSlot) !== []
+            $sheet->hasTwoSlots() === false &&
+            array_filter($sheet->partitions, static fn(Partition $p): bool => $p->perSlot === true) !== []
         ) {
             yield ['/partitions', 'A partition is per slot on a phone with one slot', '"perSlot": false everywhere'];
         }
         if (in_array($sheet->codename, $sheet->aliases, true)) {
             yield ['/aliases', "The codename {$sheet->codename} is its own alias", 'other codenames only'];
         }
-        if ($sheet->knows('recoveryHome') && $sheet->partition($sheet->recoveryHome->value) === null) {
+        if ($sheet->recoveryHome !== null && $sheet->partition($sheet->recoveryHome->value) === null) {
             yield [
                 '/recoveryHome',
                 "There is no partition {$sheet->recoveryHome->value} for the recovery to live in",
@@ -86,7 +86,7 @@ final class SheetConsistency
 
             return;
         }
-        $sum = array_sum(array_map(static fn(Partition $p): int => $p->sizeBytes, $logical));
+        $sum = array_sum(array_map(static fn(Partition $p): int => $p->sizeBytes ?? 0, $logical));
         if ($sum > $sheet->superBytes) {
             yield [
                 '/partitions',

@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\StepDraft;
+use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Phase;
@@ -83,9 +84,8 @@ final class Preparations
 
             return;
         }
-        $minutes = is_int($fact->value)
-            ? (int) ceil(($budget->neededPercent - $fact->value) / $situation->sheet->chargePercentPerMinute)
-            : null;
+        $perMinute = $situation->sheet->chargePercentPerMinute ?? Rates::CHARGE_PERCENT_PER_MINUTE;
+        $minutes = is_int($fact->value) ? (int) ceil(($budget->neededPercent - $fact->value) / $perMinute) : null;
         $finding = Finding::toSettle(
             RuleId::Prep2,
             need: $need,

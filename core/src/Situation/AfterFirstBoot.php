@@ -77,7 +77,7 @@ final readonly class AfterFirstBoot
             return false;
         }
         $home = $this->situation->sheet->recoveryHome;
-        $isWrittenOver = in_array($home->value, $build->facts->list(Field::WRITES), true);
+        $isWrittenOver = $this->situation->sheet->mayHoldRecovery($build->facts->list(Field::WRITES));
         $isPutBack = $home === RecoveryHome::Boot && $this->situation->recovery->chosen() !== null;
         $streams = in_array(Ability::Sideload->value, $this->situation->recovery->working()->abilities ?? [], true);
 

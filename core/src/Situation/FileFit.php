@@ -43,7 +43,7 @@ final readonly class FileFit
     {
         $this->model = $situation->state->text(StateField::VariantModel);
         $this->variant = $this->model === null ? null : $situation->sheet->variant($this->model);
-        $this->chipset = $situation->state->text(StateField::VariantChipset) ?? $this->variant?->knownChipset();
+        $this->chipset = $situation->state->text(StateField::VariantChipset) ?? $this->variant?->chipset;
     }
 
     /** Whether nothing that is known speaks against it; what is not known does not count here. */
@@ -159,12 +159,14 @@ final readonly class FileFit
             $this->situation->state->slot($this->situation->slots->active())->firmwareRegion;
     }
 
-    /** Null where the file does not say. */
+    /** Null where file or sheet does not say. */
     public function architectureFits(Package $package): ?bool
     {
         $its = $package->facts->text(Field::ARCHITECTURE);
 
-        return $its === null ? null : $its === $this->situation->sheet->architecture;
+        $mine = $this->situation->sheet->architecture;
+
+        return $its === null || $mine === null ? null : $its === $mine;
     }
 
     /** Whether a file has to say for which processor it is, because nothing else binds it to a phone. */
@@ -173,14 +175,18 @@ final readonly class FileFit
         return $package->facts->list(Field::CODENAMES) === [] && in_array($package->kind(), self::CODE_BOUND, true);
     }
 
-    /** Null where the file does not say. */
+    /** Null where file or sheet does not say. */
     public function slotsFit(Package $package): ?bool
     {
         $scheme = $package->facts->text(Field::SLOT_SCHEME);
 
-        return $scheme === null
-            ? null
-            : in_array($scheme, ['both', $this->situation->sheet->hasTwoSlots() ? 'two' : 'one'], true);
+        $hasTwo = $this->situation->sheet->hasTwoSlots();
+
+        return match (true) {
+            $scheme === null => null,
+            $scheme === 'both' => true,
+            default => $hasTwo === null ? null : $scheme === ($hasTwo ? 'two' : 'one'),
+        };
     }
 
     /** What the data is encrypted as in the end: as it stays, or as build, disabler and model make it anew. */

@@ -214,17 +214,20 @@ final readonly class KitFiles
         $images = $this->ofKind(PackageKind::GenericImage);
         $fitting = array_filter(
             $images,
-            fn(Package $one): bool => $this->launchApiFits($one) &&
+            fn(Package $one): bool => $this->launchApiFits($one) === true &&
                 ($one->facts->int(Field::LAUNCH_API_MIN) !== null || $one->facts->int(Field::LAUNCH_API_MAX) !== null),
         );
 
         return count($images) > 1 && count($fitting) === 1 ? array_values($fitting)[0] : null;
     }
 
-    /** Whether nothing on its card speaks against the launch api of this model. */
-    public function launchApiFits(Package $image): bool
+    /** Whether nothing on its card speaks against the launch api of this model; null where that is not known. */
+    public function launchApiFits(Package $image): ?bool
     {
         $api = $this->situation->sheet->launchApi;
+        if ($api === null) {
+            return null;
+        }
 
         return $api >= ($image->facts->int(Field::LAUNCH_API_MIN) ?? $api) &&
             $api <= ($image->facts->int(Field::LAUNCH_API_MAX) ?? $api);

@@ -132,7 +132,7 @@ final readonly class KitSuggestion
                 static fn(Package $p): bool => Version::areSame(
                     (string) $p->facts->text(Field::RELEASE),
                     (string) $build->facts->text(Field::RELEASE),
-                ) && $p->facts->text(Field::ARCHITECTURE) === $sheet->architecture,
+                ) && $situation->fit->architectureFits($p) === true,
             );
         }
 
@@ -189,7 +189,7 @@ final readonly class KitSuggestion
 
     private static function takesRecoveryAway(Package $build, ModelSheet $sheet): bool
     {
-        return in_array($sheet->recoveryHome->value, $build->facts->list(Field::WRITES), true) &&
+        return $sheet->mayHoldRecovery($build->facts->list(Field::WRITES)) &&
             $build->facts->flag(Field::BRINGS_RECOVERY) !== true;
     }
 

@@ -7,7 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Words\OperationName;
 
 /**
- * How fast things go on this phone, in bytes per second.
+ * How fast things go on this phone: in bytes per second, and in percent of its battery per minute.
  *
  * The defaults are what a plain USB 2 port and a mid-range phone do.
  */
@@ -20,6 +20,11 @@ final readonly class Rates
     private const LEAST = 0.3;
 
     private const MOST = 5.0;
+
+    /** Of a battery whose model sheet says nothing: charged slowly and drained fast, so that the plan asks for more. */
+    public const CHARGE_PERCENT_PER_MINUTE = 0.6;
+
+    public const DRAIN_PERCENT_PER_MINUTE = 0.4;
 
     /**
      * @param  int  $runs  how many runs on this model they come from; 0 for the defaults

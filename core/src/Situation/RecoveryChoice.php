@@ -52,7 +52,7 @@ final readonly class RecoveryChoice
     /** Whether a recovery is a package that the running one installs: its script writes nothing but recovery images. */
     public function isPackage(Package $recovery): bool
     {
-        $home = $this->situation->sheet->recoveryHome->value;
+        $home = $this->situation->sheet->recoveryHome->value ?? PartitionName::Boot->value;
 
         return $recovery->scriptWritesOnly([$home, PartitionName::Boot->value]);
     }

@@ -38,8 +38,7 @@ final readonly class SlotChoice
     {
         $spare = $this->situation->sheet->otherSlot($this->active());
         $beside = array_diff(
-            $this->situation->sheet->startPartitions(),
-            [$this->situation->sheet->recoveryHome->value],
+            $this->situation->sheet->startPartitionsBesideRecovery(),
             $this->situation->files->build()?->facts->list(Field::PRE_INSTALL) ?? [],
         );
 
@@ -68,15 +67,16 @@ final readonly class SlotChoice
     public function buildsTwice(): bool
     {
         $s = $this->situation;
-        if ($s->house->bothSlots !== 'build-twice' || !$s->sheet->hasTwoSlots()) {
+        $build = $s->files->build();
+        $home = $s->sheet->recoveryHome?->value;
+        if ($s->house->bothSlots !== 'build-twice' || $s->sheet->hasTwoSlots() !== true || $home === null) {
             return false;
         }
-        $build = $s->files->build();
 
         return $build !== null &&
             $build->container === Container::PayloadZip &&
             $build->facts->flag(Field::BRINGS_RECOVERY) === true &&
-            in_array($s->sheet->recoveryHome->value, $build->facts->list(Field::WRITES), true) &&
+            in_array($home, $build->facts->list(Field::WRITES), true) &&
             !$s->layout->retrofits() &&
             !$s->modes->updatesInSystem();
     }

@@ -134,12 +134,14 @@ abstract readonly class Flash extends Operation
     /** A logical partition grows to what is written into it; of another one the size may not be known. */
     protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
     {
-        return !$partition->logical && $partition->sizeBytes > 0;
+        return !$partition->logical && $partition->sizeBytes !== null;
     }
 
     final public function effects(State $state, ModelSheet $sheet): array
     {
-        return $this->written($state, $sheet) + ($this->erasesData() ? Erasure::effects($sheet->fileSystems[0]) : []);
+        $erased = $this->erasesData() ? Erasure::effects($sheet->fileSystems[0] ?? null) : [];
+
+        return $this->written($state, $sheet) + $erased;
     }
 
     /**

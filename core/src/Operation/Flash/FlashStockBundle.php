@@ -47,7 +47,7 @@ final readonly class FlashStockBundle extends Flash
         if (in_array(PartitionName::Modem->value, $this->partitions, true)) {
             $effects[StateField::FirmwareRegion->in($this->slot)] = $this->package->facts->text(Field::REGION);
         }
-        if (in_array($sheet->recoveryHome->value, $this->partitions, true)) {
+        if ($sheet->mayHoldRecovery($this->partitions)) {
             $effects += $this->noRecovery();
         }
         if ($this->takesRoomBack($sheet)) {

@@ -104,7 +104,7 @@ final readonly class InstallBuild extends InstallPackage
     private function recovery(ModelSheet $sheet): array
     {
         $facts = $this->package->facts;
-        if (!in_array($sheet->recoveryHome->value, $facts->list(Field::WRITES), true)) {
+        if (!$sheet->mayHoldRecovery($facts->list(Field::WRITES))) {
             return [];
         }
         $brings = $facts->flag(Field::BRINGS_RECOVERY) === true;

@@ -11,6 +11,8 @@ use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\SizeText;
 use Tornavis\Core\Reading\SlotText;
 use Tornavis\Core\Reading\Statements;
+use Tornavis\Core\Words\PartitionLayout;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Symptom;
 
 /** The variables of a bootloader that are about one slot or one partition. */
@@ -95,6 +97,33 @@ final readonly class BootloaderParts
             $fileSystem = preg_match('/^(?:f2fs|ext4)$/i', $value) === 1 ? strtolower($value) : null;
             $to->unit(StateField::DataFileSystem->value, $fileSystem, $line, $form);
             $to->model('fileSystems', $fileSystem === null ? null : [$fileSystem], $line, $form);
+        }
+    }
+
+    /**
+     * How each slot is divided: the bootloader of a phone with logical partitions says of each whether it is one. A
+     * system with a size, and no such line in the whole list, is a partition that the maker made.
+     *
+     * @param  list<PrintedMatch>  $found
+     */
+    public function tellLayout(array $found, Statements $to): void
+    {
+        $isNamed = static fn(PrintedMatch $one, string $name): bool => strtolower($one->part('name')) === $name;
+        $logical = array_filter($found, static fn(PrintedMatch $one): bool => $isNamed($one, 'is-logical'));
+        foreach ($found as $match) {
+            [$partition, $slot] = SlotText::split($match->part('of'));
+            if ($slot === null || $partition !== PartitionName::System->value) {
+                continue;
+            }
+            $value = trim($match->part('value'));
+            $isLogical = $isNamed($match, 'is-logical') ? VariableText::flag($value) : null;
+            $hasSize = $isNamed($match, 'partition-size') && (SizeText::ofPartition($value) ?? 0) > 0;
+            $layout = match (true) {
+                $isLogical === true => PartitionLayout::Dynamic,
+                $isLogical === false, $logical === [] && $hasSize => PartitionLayout::Old,
+                default => null,
+            };
+            $to->unit(StateField::Layout->in($slot), $layout?->value, $match->line, $this->form);
         }
     }
 

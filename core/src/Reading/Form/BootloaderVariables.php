@@ -88,6 +88,7 @@ final class BootloaderVariables implements Form
             }
         }
         $this->tellMode($found, $isList, $to);
+        $parts->tellLayout($found, $to);
         $parts->tellUnbootable($text, $found, $to);
     }
 

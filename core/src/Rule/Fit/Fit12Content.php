@@ -144,7 +144,7 @@ final class Fit12Content implements FitRule
             PackageKind::StockBundle => Destination::makersBundle(),
             PackageKind::Recovery => $situation->recovery->isPackage($package)
                 ? Destination::installedByRecovery()
-                : self::into($situation, $situation->sheet->recoveryHome->value),
+                : self::intoRecoveryHome($situation),
             PackageKind::Kernel => in_array($package->container, [Container::ScriptedZip, Container::PayloadZip], true)
                 ? null
                 : self::into($situation, $stated ?? PartitionName::Boot->value),
@@ -161,6 +161,14 @@ final class Fit12Content implements FitRule
     private static function into(Situation $situation, string $partition): Destination
     {
         return $situation->sheet->partition($partition)?->destination() ?? Destination::partition($partition);
+    }
+
+    /** Null where nobody knows the recovery's home, which is asked for. */
+    private static function intoRecoveryHome(Situation $situation): ?Destination
+    {
+        $home = $situation->sheet->recoveryHome?->value;
+
+        return $home === null ? null : self::into($situation, $home);
     }
 
     private static function ofGeneric(Situation $situation, Package $package): ?Destination

@@ -32,7 +32,12 @@ final class Fit14Sheet implements FitRule
 
     private const WRITES_RECOVERY = [PackageKind::Build, PackageKind::Recovery, PackageKind::Kernel];
 
-    private const NEEDS_LAYOUT = [PackageKind::Build, PackageKind::GenericImage, PackageKind::EmptySuper];
+    private const NEEDS_LAYOUT = [
+        PackageKind::Build,
+        PackageKind::GenericImage,
+        PackageKind::EmptySuper,
+        PackageKind::StockBundle,
+    ];
 
     public static function id(): RuleId
     {

@@ -250,7 +250,7 @@ final class Fit2Variant implements FitRule
         $sheet = $situation->sheet;
         $listed = array_map(static fn(Variant $one): string => $one->model, $sheet->variants);
         $chipsets = array_filter(
-            array_map(static fn(Variant $one): ?string => $one->knownChipset(), $sheet->variants),
+            array_map(static fn(Variant $one): ?string => $one->chipset, $sheet->variants),
             is_string(...),
         );
         $seen = $situation->state->fact(StateField::VariantChipset);
@@ -260,7 +260,7 @@ final class Fit2Variant implements FitRule
                 ", and not {$fit->model}.",
             $seen->known() && $chipsets !== [] && !in_array($seen->value, $chipsets, true)
                 => "The sheet of {$sheet->codename} knows the chipset " . implode(', ', array_unique($chipsets)) . '.',
-            $seen->known() && $fit->variant?->knownChipset() !== null && $seen->value !== $fit->variant->chipset
+            $seen->known() && $fit->variant?->chipset !== null && $seen->value !== $fit->variant->chipset
                 => "The sheet lists {$fit->variant->model} with {$fit->variant->chipset}.",
             default => null,
         };

@@ -33,10 +33,10 @@ final class Fit3Architecture implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        $mine = $situation->sheet->architecture;
         // Rule FIT-14 asks for what the sheet leaves open.
-        foreach ($situation->sheet->knows('architecture') ? $situation->kit : [] as $package) {
+        foreach ($mine === null ? [] : $situation->kit as $package) {
             $fact = $package->facts->best(Field::ARCHITECTURE);
-            $mine = $situation->sheet->architecture;
             if ($fact === null) {
                 yield from $situation->fit->mustSayArchitecture($package) ? [self::unstated($situation, $package)] : [];
 

@@ -28,7 +28,7 @@ use Tornavis\Core\Words\Version;
 final class Fit4Generic implements FitRule
 {
     /** The first api whose models keep the system apart from what belongs to the model. */
-    private const FIRST_API = 26;
+    public const FIRST_API = 26;
 
     /** The first api whose systems can start another one beside them. */
     private const FIRST_TRIAL_API = 29;
@@ -51,6 +51,10 @@ final class Fit4Generic implements FitRule
             return;
         }
         $api = $situation->sheet->launchApi;
+        // Rule FIT-14 asks for both where the sheet leaves them open.
+        if ($api === null || $situation->sheet->hasTwoSlots() === null) {
+            return;
+        }
         $first = $situation->job->startsImageOnce() ? self::FIRST_TRIAL_API : self::FIRST_API;
         yield $api >= $first
             ? Finding::clear(
@@ -85,9 +89,14 @@ final class Fit4Generic implements FitRule
             yield Finding::stop(
                 self::id(),
                 need: 'A system inside super',
-                found: "the {$layout->value} layout",
-                reason: 'The image is written as a logical partition, and this phone has none yet.',
-                remedy: Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
+                found: $layout === null ? 'not known' : "the {$layout->value} layout",
+                reason: $layout === null
+                    ? 'The image is written as a logical partition. A phone of this model has one only where the ' .
+                        'dynamic layout was put in.'
+                    : 'The image is written as a logical partition, and this phone has none yet.',
+                remedy: $layout === null
+                    ? Remedy::enterFact('Paste the bootloader\'s list of variables, which shows it, or enter the layout.')
+                    : Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
                 subject: 'layout',
                 facts: [$situation->state->fact(StateField::Layout->in($situation->slots->active()))],
             );
@@ -123,7 +132,7 @@ final class Fit4Generic implements FitRule
         };
         $need = "An image for models that launched with api {$situation->sheet->launchApi}";
         $facts = array_values(array_filter([$min, $max]));
-        yield $situation->files->launchApiFits($image)
+        yield $situation->files->launchApiFits($image) === true
             ? Finding::clear(
                 self::id(),
                 need: $need,

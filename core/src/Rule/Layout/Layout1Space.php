@@ -49,7 +49,7 @@ final class Layout1Space implements FitRule
         $bytes = $image->systemBytes();
         if ($situation->modes->writesGenericInRecovery()) {
             yield match (true) {
-                $system === null || $system->sizeBytes === 0 => Finding::stop(
+                $system?->sizeBytes === null => Finding::stop(
                     self::id(),
                     need: 'A system partition',
                     found: $system === null ? 'none in the sheet' : 'of unknown size',

@@ -46,10 +46,11 @@ final class Layout2NewLayout implements StepRule
     {
         $empty = $situation->layout->emptySuper();
         $recovery = $situation->recovery->chosen();
-        if (!$situation->layout->retrofits() || $empty === null || $recovery === null) {
+        $sheet = $situation->sheet;
+        $home = $sheet->recoveryHome;
+        if (!$situation->layout->retrofits() || $empty === null || $recovery === null || $home === null) {
             return new Contribution();
         }
-        $sheet = $situation->sheet;
         $first = $situation->slots->active();
         $other = $sheet->otherSlot($first);
         $old = $sheet->logicalPartitions();
@@ -59,7 +60,7 @@ final class Layout2NewLayout implements StepRule
                     new StepDraft(
                         StepKey::RecoveryImage->of('second'),
                         Phase::Recovery,
-                        Flash::of($recovery, [$sheet->recoveryHome->value], $other),
+                        Flash::of($recovery, [$home->value], $other),
                         [
                             new Reason(
                                 self::id(),

@@ -40,6 +40,12 @@ final class Layout2Retrofit implements FitRule
         if ($situation->sheet->dynamicLayout !== 'retrofit' || $situation->files->build() === null) {
             return;
         }
+        $unknown = Layout::unknownIn($situation->state, $situation->sheet);
+        if ($unknown !== []) {
+            yield from self::asked($situation, $unknown);
+
+            return;
+        }
         if (
             $situation->job->installsBuild() &&
             !$situation->job->bringsNewLayout() &&
@@ -109,6 +115,29 @@ final class Layout2Retrofit implements FitRule
                     remedy: $this->remedy($situation, $kind),
                     subject: $kind->value,
                 );
+        }
+    }
+
+    /**
+     * @param  list<string>  $slots
+     * @return \Generator<int, Finding>
+     */
+    private static function asked(Situation $situation, array $slots): \Generator
+    {
+        foreach ($slots as $slot) {
+            yield Finding::stop(
+                self::id(),
+                need: 'The layout' . Slot::phrase('of', $slot) . ', which this model got later',
+                found: 'not known',
+                reason: 'A phone of this model may have the maker\'s own partitions or the dynamic layout. If the plan ' .
+                    'takes the one for the other, it writes over the only system.',
+                remedy: Remedy::enterFact(
+                    'Paste the bootloader\'s list of variables: a system partition with a size, and no line that calls ' .
+                        'one logical, is the maker\'s own. Or enter the layout.',
+                ),
+                subject: "layout/{$slot}",
+                facts: [$situation->state->fact(StateField::Layout->in($slot))],
+            );
         }
     }
 

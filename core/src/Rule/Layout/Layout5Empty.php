@@ -34,7 +34,8 @@ final class Layout5Empty implements FitRule
     {
         $empty = $situation->layout->emptySuper();
         $scheme = $situation->sheet->dynamicLayout;
-        if ($empty === null || $scheme === 'retrofit') {
+        // Rule FIT-14 asks for a scheme that is not known.
+        if ($empty === null || $scheme === null || $scheme === 'retrofit') {
             return;
         }
         $room = $situation->sheet->superBytes;

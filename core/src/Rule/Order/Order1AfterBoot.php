@@ -81,7 +81,7 @@ final class Order1AfterBoot implements StepRule
             $steps[] = new StepDraft(
                 StepKey::ProveLaterFormat,
                 Phase::Prove,
-                new FormatData($fileSystem ?? $situation->sheet->fileSystems[0], true),
+                new FormatData($fileSystem ?? ($situation->sheet->fileSystems[0] ?? null), true),
                 [
                     new Reason(
                         self::id(),

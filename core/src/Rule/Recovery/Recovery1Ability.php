@@ -111,12 +111,12 @@ final class Recovery1Ability implements FitRule
 
     private function misplaced(Situation $situation, Package $recovery): ?string
     {
-        $home = $situation->sheet->recoveryHome->value;
+        $home = $situation->sheet->recoveryHome?->value;
         $fact = $recovery->facts->best(Field::PARTITION);
 
         return match (true) {
             // What only is assumed of a boot image says nothing against another place.
-            $fact !== null && $fact->source !== Source::Assumed && $fact->value !== $home
+            $home !== null && $fact !== null && $fact->source !== Source::Assumed && $fact->value !== $home
                 => "{$recovery->name()} is an image for {$fact->text()}; on {$situation->sheet->codename} the " .
                 "recovery lives in {$home}.",
             $recovery->facts->flag(Field::HAS_RECOVERY_RAMDISK) === false => "{$recovery->name()} holds no recovery.",

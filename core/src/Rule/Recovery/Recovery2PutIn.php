@@ -49,11 +49,13 @@ final class Recovery2PutIn implements StepRule
     {
         $build = $situation->files->build();
         $recovery = $situation->recovery->chosen();
-        if ($recovery === null || !$situation->recovery->isWritten() || !$situation->modes->usesRecovery()) {
+        $home = $situation->sheet->recoveryHome;
+        $isWritten = $situation->recovery->isWritten() && $situation->modes->usesRecovery();
+        if ($recovery === null || $home === null || !$isWritten) {
             return new Contribution();
         }
         if ($situation->recovery->needsAnotherFirst()) {
-            return $this->byTheFirst($situation, $recovery);
+            return $this->byTheFirst($situation, $recovery, $home);
         }
         if ($situation->recovery->isWrittenAsPart()) {
             return new Contribution(
@@ -90,7 +92,6 @@ final class Recovery2PutIn implements StepRule
         }
         $slot = $situation->slots->ofRecovery();
         $active = $situation->slots->active();
-        $home = $situation->sheet->recoveryHome->value;
         $steps = [];
         foreach ($build?->facts->list(Field::PRE_INSTALL) ?? [] as $partition) {
             $image = $situation->files->image($partition);
@@ -111,9 +112,9 @@ final class Recovery2PutIn implements StepRule
         $steps[] = new StepDraft(
             StepKey::RecoveryImage->of('recovery'),
             Phase::Recovery,
-            Flash::of($recovery, [$home], $slot, $situation->modes->forFlashing()),
+            Flash::of($recovery, [$home->value], $slot, $situation->modes->forFlashing()),
             [
-                new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home}."),
+                new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home->value}."),
                 ...$situation->sheet->pcFlash
                     ? [
                         new Reason(
@@ -159,10 +160,9 @@ final class Recovery2PutIn implements StepRule
     }
 
     /** First one recovery, then the other by means of it. */
-    private function byTheFirst(Situation $situation, Package $second): Contribution
+    private function byTheFirst(Situation $situation, Package $second, RecoveryHome $home): Contribution
     {
         $slot = $situation->slots->active();
-        $home = $situation->sheet->recoveryHome;
         $first = $situation->recovery->first();
         $steps =
             $first === null || $situation->recovery->firstIsThere()
