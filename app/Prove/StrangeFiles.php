@@ -48,7 +48,9 @@ final readonly class StrangeFiles
             1 => $this->other($package, Container::Verification),
             2 => self::stating($package, Field::MODELS, [$this->dice->one(['ZZ-1', $sheet->variants[0]->model])]),
             3 => self::stating($package, Field::REGION, $this->dice->one(['EU', 'IN', 'north'])),
-            4 => self::stating($package, Field::EXCLUDES, [$this->dice->one(['ZZ-1', $sheet->variants[0]->chipset])]),
+            4 => self::stating($package, Field::EXCLUDES, [
+                $this->dice->one(['ZZ-1', $sheet->variants[0]->chipset ?? 'ZZ-2']),
+            ]),
             default => self::stating($package, Field::CARRIERS, [$this->dice->one(['Pharos', 'Lantern'])]),
         };
     }

@@ -12,15 +12,18 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\StandIn\PhoneData;
 use Tornavis\StandIn\SimulatedPhone;
 
 /**
- * Builds the simulated phone that a unit's facts describe. What is unknown is taken as the ordinary case.
+ * Builds the simulated phone that a unit's facts describe. What is unknown of the phone is taken as the ordinary case,
+ * and what its sheet leaves open is drawn.
  *
  * @phpstan-import-type PhoneValues from PhoneData
  * @phpstan-import-type Written from PhoneData
@@ -28,8 +31,9 @@ use Tornavis\StandIn\SimulatedPhone;
  */
 final class PhoneFromUnit
 {
-    public static function make(Unit $unit, ModelSheet $sheet, ?\DateTimeImmutable $now = null): SimulatedPhone
+    public static function make(Unit $unit, ModelSheet $known, ?\DateTimeImmutable $now = null): SimulatedPhone
     {
+        $sheet = DrawnModel::of($known);
         $state = $unit->state();
         $partitions = [];
         $addons = [];
@@ -63,14 +67,14 @@ final class PhoneFromUnit
             'codename' => $sheet->codename,
             'builtLike' => $sheet->aliases,
             'model' => $model,
-            'chipset' => $chipset ?? ($sheet->variant($model)?->chipset ?? ''),
-            'architecture' => $sheet->architecture,
-            'twoSlots' => $sheet->hasTwoSlots(),
+            'chipset' => $chipset ?? ($sheet->variant($model)->chipset ?? ''),
+            'architecture' => $sheet->architecture ?? '',
+            'twoSlots' => $sheet->hasTwoSlots() === true,
             'unlocked' => $state->bootloader()->unlocked ?? false,
             'unlockAllowed' => $state->bootloader()->unlockAllowed ?? false,
             'unlockWaitSeconds' =>
                 (float) (UnlockWait::of($state, $sheet)?->leftSeconds($now ?? new \DateTimeImmutable()) ?? 0),
-            'recoveryIn' => $sheet->recoveryHome->value,
+            'recoveryIn' => $sheet->recoveryHome->value ?? '',
             'startsFrom' => [
                 ...$sheet->startPartitions(),
                 ...array_values(
@@ -80,7 +84,7 @@ final class PhoneFromUnit
                     ),
                 ),
             ],
-            'encryptsAs' => $sheet->newEncryption()->value,
+            'encryptsAs' => $sheet->newEncryption()->value ?? Encryption::File->value,
             'mode' => $state->mode()->value ?? Mode::System->value,
             'activeSlot' => $active,
             'runningSlot' => $active,
@@ -92,7 +96,7 @@ final class PhoneFromUnit
             'trial' => $state->text(StateField::TrialFamily),
             'temporary' => null,
             'dataKeys' => $state->data()->writtenBy,
-            'dataFileSystem' => $state->data()->fileSystem ?? $sheet->fileSystems[0],
+            'dataFileSystem' => $state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? ''),
             'dataEncryption' => $state->data()->encryption->value ?? Encryption::File->value,
             'dataEmpty' => $state->data()->empty ?? false,
             'dataBytes' => $state->data()->usedBytes ?? 8 << 30,
@@ -108,7 +112,7 @@ final class PhoneFromUnit
                     ? array_combine(
                         $sheet->slots,
                         array_map(
-                            static fn(string $slot): string => Layout::of($state, $sheet, $slot)->value,
+                            static fn(string $slot): string => self::layout($state, $sheet, $slot),
                             $sheet->slots,
                         ),
                     )
@@ -140,13 +144,22 @@ final class PhoneFromUnit
                 static fn(?bool $on): bool => $on !== null,
             ),
             'battery' => (float) ($state->int(StateField::BatteryPercent) ?? 50),
-            'chargePerMinute' => $sheet->chargePercentPerMinute,
-            'drainPerMinute' => $sheet->drainPercentPerMinute,
+            'chargePerMinute' => $sheet->chargePercentPerMinute ?? Rates::CHARGE_PERCENT_PER_MINUTE,
+            'drainPerMinute' => $sheet->drainPercentPerMinute ?? Rates::DRAIN_PERCENT_PER_MINUTE,
             'accounts' => $state->flag(StateField::Accounts) ?? true,
             'screenLock' => $state->flag(StateField::ScreenLock) ?? true,
             'debugging' => $state->flag(StateField::DebuggingAllowed) ?? true,
             'authorised' => $state->flag(StateField::DebuggingAuthorised) ?? true,
         ]);
+    }
+
+    /** Where nobody knows it, the slot has what the system in it needs, and the maker's own needs the old one. */
+    private static function layout(State $state, ModelSheet $sheet, string $slot): string
+    {
+        $isForeign = $state->slot($slot)->os->stock === false;
+        $drawn = $isForeign ? PartitionLayout::Dynamic : PartitionLayout::Old;
+
+        return (Layout::of($state, $sheet, $slot) ?? $drawn)->value;
     }
 
     /**
@@ -156,7 +169,11 @@ final class PhoneFromUnit
     {
         $table = [];
         foreach ($sheet->partitions as $one) {
-            $table[$one->name] = ['bytes' => $one->sizeBytes, 'perSlot' => $one->perSlot, 'logical' => $one->logical];
+            $table[$one->name] = [
+                'bytes' => $one->sizeBytes ?? 0,
+                'perSlot' => $one->perSlot === true,
+                'logical' => $one->logical,
+            ];
         }
 
         return $table;

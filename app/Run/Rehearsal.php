@@ -96,7 +96,7 @@ final readonly class Rehearsal
         $journal = new MemoryJournal(is_string($plan['at']) ? $plan['at'] : '');
         $stated = [];
         foreach ($packages as $package) {
-            $stated[$package->name()] = StatedLabels::of($package, $sheet);
+            $stated[$package->name()] = StatedLabels::of($package, DrawnModel::of($sheet));
         }
         $link = new RehearsalLink($phone, $files, $stated, $unmarked, self::told($packages));
         $engine = new RunEngine($plan, $journal, $link);

@@ -134,7 +134,7 @@ final class FilePage extends JsonResource
     }
 
     /**
-     * @param  list<array{\Tornavis\Core\Phone\Unit, \Tornavis\Core\Phone\ModelSheet}>  $units
+     * @param  list<array{\Tornavis\Core\Phone\Unit, ModelSheet}>  $units
      * @param  list<Package>  $shelf
      * @return list<array<string, mixed>>
      */

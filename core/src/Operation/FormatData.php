@@ -47,9 +47,10 @@ final readonly class FormatData extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         $isKnown = $this->fileSystem !== null && $sheet->fileSystems !== [];
-        $refusals = !$isKnown || in_array($this->fileSystem, $sheet->fileSystems, true)
-            ? []
-            : ["The phone does not know the file system {$this->fileSystem}."];
+        $refusals =
+            !$isKnown || in_array($this->fileSystem, $sheet->fileSystems, true)
+                ? []
+                : ["The phone does not know the file system {$this->fileSystem}."];
         if ($state->flag(StateField::Accounts) !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }

@@ -237,6 +237,19 @@ final class ModelSheet
     }
 
     /**
+     * Whether the system lies inside super: by the layout, else by what the sheet lists. Null where nobody knows.
+     *
+     * Source: the open platform's description of dynamic partitions; system is always one of them.
+     */
+    public function systemIsLogical(): ?bool
+    {
+        return match ($this->dynamicLayout) {
+            null => $this->partition(PartitionName::System->value)?->logical === true ? true : null,
+            default => $this->dynamicLayout !== 'none',
+        };
+    }
+
+    /**
      * Names of the partitions that firmware packages write.
      *
      * @return list<string>

@@ -26,8 +26,7 @@ final class SheetParts
             $size = $one['sizeBytes'] ?? self::NO_SIZE;
             // Super is one room for both slots, and a phone with one slot has one of each.
             $isOne = $isOnlyOne || ($one['name'] ?? '') === 'super';
-            $parts[] =
-                ['sizeBytes' => $size === self::NO_SIZE ? null : $size] +
+            $parts[] = ['sizeBytes' => $size === self::NO_SIZE ? null : $size] +
                 $one + ['perSlot' => $isOne ? false : null];
         }
         $variants = [];

@@ -94,7 +94,7 @@ final readonly class BackupChoice
     /**
      * Bytes that the set takes at most: what the data uses, and the partitions whole.
      *
-     * @return ?int null where nobody knows how much the data uses
+     * @return ?int null where nobody knows how much the data uses, or how large a partition is
      */
     public function bytes(): ?int
     {
@@ -125,15 +125,18 @@ final readonly class BackupChoice
         };
     }
 
-    /** @param  \Closure(Partition): bool  $counts */
-    private function sizeOf(\Closure $counts): int
+    /**
+     * @param  \Closure(Partition): bool  $counts
+     * @return ?int null where the sheet lists no such partition, or one without its size
+     */
+    private function sizeOf(\Closure $counts): ?int
     {
-        return array_sum(
-            array_map(
-                static fn(Partition $one): int => $one->sizeBytes,
-                array_filter($this->situation->sheet->partitions, $counts),
-            ),
+        $sizes = array_map(
+            static fn(Partition $one): ?int => $one->sizeBytes,
+            array_filter($this->situation->sheet->partitions, $counts),
         );
+
+        return $sizes === [] || in_array(null, $sizes, true) ? null : array_sum($sizes);
     }
 
     /**

@@ -9,7 +9,6 @@ use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
-use Tornavis\Core\Words\PartitionName;
 
 /** Which modes of the phone the job works in. */
 final readonly class ModesInUse
@@ -98,7 +97,6 @@ final readonly class ModesInUse
      */
     public function writesGenericInRecovery(): bool
     {
-        return $this->situation->job->writesGenericImage() &&
-            $this->situation->sheet->partition(PartitionName::System->value)?->logical !== true;
+        return $this->situation->job->writesGenericImage() && $this->situation->sheet->systemIsLogical() === false;
     }
 }

@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 
 /**
  * The images of a package against the room that a model has for them, before any plan.
@@ -26,19 +27,22 @@ final readonly class SpaceBudget
      *     partition of their own
      * @param  list<array{partition: string, bytes: int}>  $logical  what the package would put into super
      * @param  int  $needBytes  their sum
-     * @param  ?int  $limitBytes  what they may fill; null where the model has no super
+     * @param  ?int  $limitBytes  what they may fill; null where the model has no super, or nobody knows how large it is
+     * @param  list<string>  $unknown  partitions that an image goes into, and whose room nobody knows
      */
     private function __construct(
         public array $tooLarge,
         public array $logical,
         public int $needBytes,
         public ?int $limitBytes,
+        public array $unknown,
     ) {}
 
     public static function of(ModelSheet $sheet, Package $package): self
     {
         $tooLarge = [];
         $logical = [];
+        $unknown = [];
         foreach ($package->images as $image) {
             $partition = $sheet->partition(
                 $image->partition !== '' ? $image->partition : (string) $package->facts->text('partition'),
@@ -51,7 +55,9 @@ final readonly class SpaceBudget
                 !($package->kind() === PackageKind::StockBundle && Layout::bundleIsPhysical($sheet))
             ) {
                 $logical[] = ['partition' => $partition->name, 'bytes' => self::whole($image)];
-            } elseif ($partition->sizeBytes > 0 && $image->sizeBytes > $partition->sizeBytes) {
+            } elseif ($partition->sizeBytes === null) {
+                $unknown[] = $partition->name;
+            } elseif ($image->sizeBytes > $partition->sizeBytes) {
                 $tooLarge[] = [
                     'partition' => $partition->name,
                     'needBytes' => $image->sizeBytes,
@@ -60,7 +66,10 @@ final readonly class SpaceBudget
             }
         }
 
-        return new self($tooLarge, $logical, array_sum(array_column($logical, 'bytes')), self::limit($sheet));
+        $limit = self::limit($sheet);
+        $unknown = [...$unknown, ...$logical !== [] && $limit === null ? [PartitionName::Super->value] : []];
+
+        return new self($tooLarge, $logical, array_sum(array_column($logical, 'bytes')), $limit, $unknown);
     }
 
     /** Bytes that are missing in super; 0 when everything fits there. */

@@ -14,7 +14,7 @@ use Tornavis\Core\Words\PartitionName;
  * The room in super before, while and after the work, and what has to go so that the new images fit.
  *
  * Sizes that were not read on the phone are those of the sheet for the slot in use; of the other slot only what was
- * read counts. Sizes are whole blocks of 4096 bytes, as the layout has them.
+ * read counts. What neither knows is named, and counts as nothing. Sizes are whole blocks of 4096 bytes, as the layout has them.
  *
  * @phpstan-type Part array{slot: string, partition: string, bytes: int}
  */
@@ -34,6 +34,7 @@ final readonly class SuperBudget
      * @param  list<Part>  $after
      * @param  list<Part>  $remove  the cheapest set that makes it fit; empty where nothing has to go
      * @param  int  $missingBytes  what would be missing even without everything that can go
+     * @param  list<string>  $unknown  partitions of the slot in use that stay, and whose size nobody knows
      */
     private function __construct(
         public int $superBytes,
@@ -42,6 +43,7 @@ final readonly class SuperBudget
         public array $after,
         public array $remove,
         public int $missingBytes,
+        public array $unknown,
     ) {}
 
     /**
@@ -78,8 +80,10 @@ final readonly class SuperBudget
             $stays = array_values(array_filter($stays, static fn(array $part): bool => $part['slot'] !== $slot));
         }
         $during = self::without($replaces ? $before : $stays, $remove);
+        $after = [...self::without($stays, $remove), ...$incoming];
+        $unknown = $replaces ? array_values(array_diff(self::unknown($situation), $names)) : [];
 
-        return new self($super, $before, $during, [...self::without($stays, $remove), ...$incoming], $remove, $missing);
+        return new self($super, $before, $during, $after, $remove, $missing, $unknown);
     }
 
     /**
@@ -98,7 +102,7 @@ final readonly class SuperBudget
             $situation->files->subject()?->kind() === PackageKind::GenericImage ? $situation->files->generic() : null;
         $package = $situation->files->build() ?? $situation->files->bundle();
         $slot = $situation->files->build() !== null ? $situation->slots->ofInstall() : $situation->slots->active();
-        if ($generic !== null && $situation->sheet->partition(PartitionName::System->value)?->logical === true) {
+        if ($generic !== null && $situation->sheet->systemIsLogical() === true) {
             return [
                 [
                     'slot' => $slot,
@@ -131,18 +135,40 @@ final readonly class SuperBudget
                 array_filter($situation->sheet->partitions, static fn(Partition $p): bool => $p->logical)
                 as $partition
             ) {
-                $assumed =
-                    $slot === $situation->slots->active() && $situation->state->slot($slot)->os->isComplete()
-                        ? $partition->sizeBytes
-                        : 0;
-                $bytes = $situation->state->slot($slot)->sizeInSuper($partition->name) ?? $assumed;
-                if ($bytes > 0) {
+                $bytes = self::sizeNow($situation, $slot, $partition);
+                if ($bytes !== null && $bytes > 0) {
                     $parts[] = ['slot' => $slot, 'partition' => $partition->name, 'bytes' => self::whole($bytes)];
                 }
             }
         }
 
         return $parts;
+    }
+
+    /** What was read on the phone; of the slot in use, where it holds a system, else what the sheet says. */
+    private static function sizeNow(Situation $situation, string $slot, Partition $partition): ?int
+    {
+        $state = $situation->state->slot($slot);
+        $isInUse = $slot === $situation->slots->active() && $state->os->isComplete();
+
+        return $state->sizeInSuper($partition->name) ?? ($isInUse ? $partition->sizeBytes : 0);
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function unknown(Situation $situation): array
+    {
+        $slot = $situation->slots->active();
+        $isUnknown = static fn(Partition $one): bool => $one->logical &&
+            self::sizeNow($situation, $slot, $one) === null;
+
+        return array_values(
+            array_map(
+                static fn(Partition $one): string => $one->name,
+                array_filter($situation->sheet->partitions, $isUnknown),
+            ),
+        );
     }
 
     /**

@@ -12,6 +12,7 @@ enum PartitionName: string
     case Vendor = 'vendor';
     case Data = 'data';
     case Modem = 'modem';
+    case Super = 'super';
 
     /** Other names of the same partition, as phones write them. */
     private const EQUIVALENTS = ['userdata' => 'data', 'radio' => 'modem'];

@@ -86,7 +86,8 @@ final class Erase1Format implements StepRule
             default => "A fresh install begins with empty data, also over {$family} itself.",
         };
         $present = $situation->state->data()->fileSystem;
-        $fileSystem = $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? ($situation->sheet->fileSystems[0] ?? null));
+        $fileSystem =
+            $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? ($situation->sheet->fileSystems[0] ?? null));
         $staged = $situation->delivery->usesInternal();
         $before =
             $situation->house->formatOrder === 'before' ||

@@ -15,7 +15,6 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\RightFile;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PartitionLayout;
-use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Version;
@@ -82,10 +81,7 @@ final class Fit4Generic implements FitRule
             return;
         }
         $layout = Layout::of($situation->state, $situation->sheet, $situation->slots->active());
-        if (
-            $situation->sheet->partition(PartitionName::System->value)?->logical === true &&
-            $layout !== PartitionLayout::Dynamic
-        ) {
+        if ($situation->sheet->systemIsLogical() === true && $layout !== PartitionLayout::Dynamic) {
             yield Finding::stop(
                 self::id(),
                 need: 'A system inside super',
@@ -95,7 +91,9 @@ final class Fit4Generic implements FitRule
                         'dynamic layout was put in.'
                     : 'The image is written as a logical partition, and this phone has none yet.',
                 remedy: $layout === null
-                    ? Remedy::enterFact('Paste the bootloader\'s list of variables, which shows it, or enter the layout.')
+                    ? Remedy::enterFact(
+                        'Paste the bootloader\'s list of variables, which shows it, or enter the layout.',
+                    )
                     : Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
                 subject: 'layout',
                 facts: [$situation->state->fact(StateField::Layout->in($situation->slots->active()))],

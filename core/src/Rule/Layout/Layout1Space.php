@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Layout;
 
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
@@ -42,64 +44,67 @@ final class Layout1Space implements FitRule
             yield self::whole($situation, $package);
         }
         $image = $situation->files->generic();
-        if ($image === null || $situation->files->subject() !== $image) {
+        // What is tried beside the system lies among the data, whose room rule FIT-4 looks at.
+        $isWritten = $situation->files->subject() === $image && !$situation->job->startsImageOnce();
+        if ($image === null || !$isWritten) {
             return;
         }
         $system = $situation->sheet->partition(PartitionName::System->value);
-        $bytes = $image->systemBytes();
-        if ($situation->modes->writesGenericInRecovery()) {
-            yield match (true) {
-                $system?->sizeBytes === null => Finding::stop(
-                    self::id(),
-                    need: 'A system partition',
-                    found: $system === null ? 'none in the sheet' : 'of unknown size',
-                    reason: "The model sheet of {$situation->sheet->codename} does not say how large its system " .
-                        'partition is, so that nobody knows whether the image goes in.',
-                    remedy: Remedy::enterFact(
-                        'Paste the bootloader\'s list of variables, which shows it, or enter it in the sheet.',
-                    ),
-                    subject: 'space',
-                ),
-                $bytes <= $system->sizeBytes => Finding::clear(
-                    self::id(),
-                    need: 'Room for the image',
-                    found: Size::text($bytes),
-                    reason: 'The system partition holds it.',
-                    subject: 'space',
-                ),
-                default => Finding::stop(
-                    self::id(),
-                    need: 'Room for the image',
-                    found: Size::text($bytes),
-                    reason: 'The system partition holds ' .
-                        Size::text($system->sizeBytes) .
-                        ', ' .
-                        number_format($bytes - $system->sizeBytes) .
-                        ' bytes less.',
-                    remedy: Remedy::getFile('Choose a smaller image.'),
-                    subject: 'space',
-                ),
-            };
+        yield $situation->modes->writesGenericInRecovery()
+            ? self::ofItsOwn($situation, $image, $system?->sizeBytes)
+            : self::inSuper($situation, $image);
+    }
 
-            return;
-        }
-        $budget = SuperBudget::of($situation);
-        if ($budget === null) {
-            return;
-        }
-        $names = implode(
-            ', ',
-            array_map(
-                static fn(array $part): string => Slot::isOnly($part['slot'])
-                    ? $part['partition']
-                    : "{$part['partition']} of slot " . strtoupper($part['slot']),
-                $budget->remove,
+    /** Room for an image that goes into a partition which the maker made. */
+    private static function ofItsOwn(Situation $situation, Package $image, ?int $room): Finding
+    {
+        $bytes = $image->systemBytes();
+
+        return match (true) {
+            $room === null => Finding::stop(
+                self::id(),
+                need: 'Room for the image in system',
+                found: 'not known',
+                reason: "The model sheet of {$situation->sheet->codename} does not say how large its system partition " .
+                    'is, so that nobody knows whether the image goes in.',
+                remedy: Remedy::enterFact(
+                    'Paste the bootloader\'s list of variables, which shows it, or enter it in the sheet.',
+                ),
+                subject: 'space',
             ),
-        );
-        yield match (true) {
+            $bytes <= $room => Finding::clear(
+                self::id(),
+                need: 'Room for the image',
+                found: Size::text($bytes),
+                reason: 'The system partition holds it.',
+                subject: 'space',
+            ),
+            default => Finding::stop(
+                self::id(),
+                need: 'Room for the image',
+                found: Size::text($bytes),
+                reason: 'The system partition holds ' .
+                    Size::text($room) .
+                    ', ' .
+                    number_format($bytes - $room) .
+                    ' bytes less.',
+                remedy: Remedy::getFile('Choose a smaller image.'),
+                subject: 'space',
+            ),
+        };
+    }
+
+    private static function inSuper(Situation $situation, Package $image): Finding
+    {
+        $bytes = $image->systemBytes();
+        $budget = SuperBudget::of($situation);
+        $need = 'Room for the image in super';
+
+        return match (true) {
+            $budget === null => self::unknown($situation, [PartitionName::Super->value], $bytes),
             $budget->missingBytes > 0 => Finding::stop(
                 self::id(),
-                need: 'Room for the image in super',
+                need: $need,
                 found: Size::text($bytes),
                 reason: 'Even without everything that can go, ' .
                     number_format($budget->missingBytes) .
@@ -107,21 +112,62 @@ final class Layout1Space implements FitRule
                 remedy: Remedy::getFile('Choose a smaller image.'),
                 subject: 'space',
             ),
+            $budget->unknown !== [] => self::unknown($situation, $budget->unknown, $bytes),
             $budget->remove !== [] => Finding::note(
                 self::id(),
-                need: 'Room for the image in super',
+                need: $need,
                 found: Size::text($bytes),
-                reason: "It fits after {$names} went; no smaller set is enough.",
+                reason: 'It fits after ' . self::named($budget->remove) . ' went; no smaller set is enough.',
                 subject: 'space',
             ),
             default => Finding::clear(
                 self::id(),
-                need: 'Room for the image in super',
+                need: $need,
                 found: Size::text($bytes),
                 reason: 'It fits with everything that is there.',
                 subject: 'space',
             ),
         };
+    }
+
+    /**
+     * @param  list<array{slot: string, partition: string, bytes: int}>  $parts
+     */
+    private static function named(array $parts): string
+    {
+        $names = array_map(
+            static fn(array $part): string => $part['partition'] . Slot::phrase('of', $part['slot']),
+            $parts,
+        );
+
+        return implode(', ', $names);
+    }
+
+    /**
+     * @param  list<string>  $partitions  whose size nobody knows
+     */
+    private static function unknown(Situation $situation, array $partitions, int $bytes): Finding
+    {
+        $slot = $situation->slots->active();
+        $names = implode(', ', $partitions);
+
+        return Finding::stop(
+            self::id(),
+            need: 'Room for the image in super (' . Size::text($bytes) . ')',
+            found: 'not known',
+            reason: "Nobody knows how large {$names} is on this phone. Without room the image is cut off, and the old " .
+                'system is gone by then.',
+            remedy: Remedy::enterFact(
+                'Paste the userspace bootloader\'s list of variables, which shows every size, or enter it in the sheet.',
+            ),
+            subject: 'space',
+            facts: $partitions === [PartitionName::Super->value]
+                ? []
+                : array_map(
+                    static fn(string $one): Fact => $situation->state->fact(StateField::SizeInSuper->in($slot, $one)),
+                    $partitions,
+                ),
+        );
     }
 
     private static function whole(Situation $situation, Package $package): Finding
@@ -137,21 +183,30 @@ final class Layout1Space implements FitRule
             $large[] = 'in super ' . number_format($space->missingBytes()) . ' bytes are missing';
         }
 
-        return $large === []
-            ? Finding::clear(
-                self::id(),
-                need: "Room for {$package->title()}",
-                found: 'there is',
-                reason: 'Every image fits where it goes.',
-                subject: 'space',
-            )
-            : Finding::stop(
+        return match (true) {
+            $large !== [] => Finding::stop(
                 self::id(),
                 need: "Room for {$package->title()}",
                 found: 'there is not',
                 reason: ucfirst(implode('; ', $large)) . '.',
                 remedy: Remedy::getFile('Choose a build that was made for this layout.'),
                 subject: 'space',
-            );
+            ),
+            $space->unknown !== [] => Finding::note(
+                self::id(),
+                need: "Room for {$package->title()}",
+                found: 'not known for ' . implode(', ', $space->unknown),
+                reason: 'The sheet does not say how large they are. Phone and recovery look before they write, and ' .
+                    'refuse what is too large.',
+                subject: 'space',
+            ),
+            default => Finding::clear(
+                self::id(),
+                need: "Room for {$package->title()}",
+                found: 'there is',
+                reason: 'Every image fits where it goes.',
+                subject: 'space',
+            ),
+        };
     }
 }
