@@ -13,6 +13,7 @@ use App\Http\Controllers\LogController;
 use App\Http\Controllers\MatrixController;
 use App\Http\Controllers\PhrasebookController;
 use App\Http\Controllers\RunController;
+use App\Http\Controllers\SaidController;
 use App\Http\Controllers\SearchController;
 use App\Http\Controllers\SetAsideController;
 use App\Http\Controllers\ShareController;
@@ -78,6 +79,7 @@ Route::apiResource('jobs', JobController::class);
 Route::post('jobs/{id}/restore', [JobController::class, 'restore'])
     ->whereNumber('id')
     ->name('jobs.restore');
+Route::post('jobs/{job}/said', [SaidController::class, 'store'])->name('jobs.said');
 Route::post('jobs/{job}/copy', [JobController::class, 'copy'])->name('jobs.copy');
 Route::get('jobs/{job}/plan.json', [JobController::class, 'plan'])->name('jobs.plan');
 Route::get('jobs/{job}/plan.md', [JobController::class, 'planPage'])->name('jobs.plan-page');

@@ -13,6 +13,7 @@ use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Identity\CodenameLikeness;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\Reading;
@@ -49,6 +50,7 @@ final readonly class Arrivals
         $packages = array_map(static fn(PackageRecord $one): Package => $one->package(), $files);
         $isEnough =
             $reading->sureCodenames() !== [] ||
+            $reading->unitStatement(StateField::VariantModel->value) !== null ||
             array_filter($packages, static fn(Package $one): bool => $one->facts->list('codenames') !== []) !== [] ||
             array_filter($decided, static fn(Statement $one): bool => $one->name === 'codename') !== [];
 
@@ -56,7 +58,7 @@ final readonly class Arrivals
             $texts,
             $files,
             $reading,
-            $isEnough ? self::draft($label, $reading, $packages, $decided) : null,
+            $isEnough ? self::draft($label, $reading, $packages, $decided, $planner->sheets()) : null,
             $planner,
         );
     }
@@ -64,11 +66,17 @@ final readonly class Arrivals
     /**
      * @param  list<Package>  $packages
      * @param  list<Statement>  $decided
+     * @param  array<string, ModelSheet>  $sheets  by codename
      */
-    private static function draft(string $label, Reading $reading, array $packages, array $decided): ?SheetDraft
-    {
+    private static function draft(
+        string $label,
+        Reading $reading,
+        array $packages,
+        array $decided,
+        array $sheets,
+    ): ?SheetDraft {
         try {
-            return SheetDraft::of($label, $reading, $packages, $decided);
+            return SheetDraft::of($label, $reading, $packages, $decided, $sheets);
         } catch (ReadingError) {
             // Files for several phones name none.
             return null;

@@ -6,7 +6,9 @@ namespace App\Console\Commands;
 
 use App\Bench\TextFile;
 use App\Shelf\IsolatedReader;
+use Tornavis\Core\Draft\DraftField;
 use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Reading\Contradiction;
@@ -84,9 +86,10 @@ final class DraftCommand extends CoreCommand
 
     private function tell(SheetDraft $draft): void
     {
-        $certain = count(array_filter($draft->fields, static fn($one): bool => $one->isCertain));
-        $inferred = count($draft->fields) - $certain;
-        $this->line("<info>{$draft->label}</info> {$certain} fields read, {$inferred} inferred.");
+        $isGuessed = static fn(DraftField $one): bool => $one->grade === Grade::Guessed;
+        $guessed = count(array_filter($draft->fields, $isGuessed));
+        $read = count($draft->fields) - $guessed;
+        $this->line("<info>{$draft->label}</info> {$read} fields known, {$guessed} guessed.");
         foreach ($draft->notUsed as $sentence) {
             $this->warn($sentence);
         }

@@ -204,7 +204,14 @@ final class UnitController extends Controller
     {
         $codename = $request->string('codename')->toString();
         $unit->change(static function (Unit $now) use ($codename, $planner, $unit): Unit {
-            $changed = $now->withCodename($codename);
+            $said = Fact::of(
+                StateField::Codename->value,
+                $codename,
+                Source::Settled,
+                'chosen on its page',
+                now()->toIso8601String(),
+            );
+            $changed = $now->withCodename($codename)->withFacts($said);
             $changed->refuseImpossible($planner->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
 
             return $changed;

@@ -7,6 +7,7 @@ namespace App\Http\Requests;
 use App\Models\PackageRecord;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Validation\Rule;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Reading\PrintedLine;
 use Tornavis\Core\Reading\PrintedText;
@@ -80,6 +81,7 @@ class StartRequest extends FormRequest
                 new PrintedLine(0, $text, 'typed'),
                 'typed',
                 Statement::DECIDED,
+                Source::Settled,
             );
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Draft;
 
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Reading\Statement;
 
 /**
@@ -16,14 +17,13 @@ final readonly class DraftField
     /**
      * @param  Told  $value
      * @param  list<Statement>  $sources
-     * @param  bool  $isCertain  false where it was inferred
      * @param  string  $why  how it was inferred; "" where it was read
      */
     public function __construct(
         public string $field,
         public string|int|bool|array $value,
         public array $sources,
-        public bool $isCertain,
+        public Grade $grade,
         public string $why = '',
     ) {}
 
@@ -35,7 +35,7 @@ final readonly class DraftField
         return [
             'field' => $this->field,
             'value' => $this->value,
-            'certain' => $this->isCertain,
+            'grade' => $this->grade->value,
             'why' => $this->why,
             'sources' => array_map(self::source(...), $this->sources),
         ];

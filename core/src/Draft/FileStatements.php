@@ -185,6 +185,7 @@ final class FileStatements
             new PrintedLine(0, "{$fact->name}: {$fact->text()}", $this->package->name()),
             $form,
             $isStated ? min($weight, Statement::USUAL) : $weight,
+            $fact->source,
         );
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Draft;
 
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Phone\RecoveryHome;
 
 /**
@@ -139,7 +140,7 @@ final class Inference
         }
         foreach (array_keys($this->fields) as $field) {
             if (str_ends_with($field, '.perSlot') && $this->value($field) === true) {
-                $this->fields[$field] = new DraftField($field, false, [], false, 'The phone has one slot.');
+                $this->fields[$field] = new DraftField($field, false, [], Grade::Derived, 'The phone has one slot.');
             }
         }
     }
@@ -176,12 +177,15 @@ final class Inference
      */
     private function infer(string $field, string|int $value, array $from, string $why, bool $isCertain = false): void
     {
-        if (isset($this->fields[$field])) {
+        $read = $this->fields[$field] ?? null;
+        // What follows for certain outranks what a file only hints at.
+        if ($read !== null && !($isCertain && $read->grade === Grade::Guessed)) {
             return;
         }
         $sources = array_merge(
             ...array_map(fn(string $one): array => array_slice($this->fields[$one]->sources ?? [], 0, 1), $from),
         );
-        $this->fields[$field] = new DraftField($field, $value, $sources, $isCertain, $why);
+        $grade = $isCertain ? Grade::Derived : Grade::Guessed;
+        $this->fields[$field] = new DraftField($field, $value, $sources, $grade, $why);
     }
 }

@@ -47,16 +47,10 @@ final class SheetDocument
             $document['aliases'] = array_values($others);
         }
         $document += self::lists($draft);
-        $assumed = array_values(
-            array_map(
-                static fn(DraftField $one): string => $one->field,
-                array_filter($draft->fields, static fn(DraftField $one): bool => !$one->isCertain),
-            ),
-        );
-        $sources = self::sources($draft);
+        $grades = array_map(static fn(DraftField $one): string => $one->grade->value, $draft->fields);
 
         return array_filter(
-            $document + ['assumed' => $assumed, 'sources' => $sources],
+            $document + ['grades' => $grades, 'sources' => self::sources($draft)],
             static fn(mixed $part): bool => $part !== [],
         );
     }

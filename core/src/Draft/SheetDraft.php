@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Draft;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\FactName;
@@ -37,6 +37,7 @@ final readonly class SheetDraft
      * @param  array<string, DraftField>  $fields  by field
      * @param  list<Contradiction>  $contradictions
      * @param  list<string>  $notUsed  sentences about files that are for another phone
+     * @param  Fact  $codename  with who says it
      */
     private function __construct(
         public string $label,
@@ -44,23 +45,28 @@ final readonly class SheetDraft
         public array $fields,
         public array $contradictions,
         public array $notUsed,
+        private Fact $codename,
     ) {}
 
     /**
      * @param  list<Package>  $packages
      * @param  list<Statement>  $decided  what a person has typed, who saw what the others say
+     * @param  array<string, ModelSheet>  $sheets  that are here, by codename: a model number may stand on one of them
      *
      * @throws ReadingError when nothing names the phone
      */
-    public static function of(string $label, Reading $reading, array $packages, array $decided = []): self
-    {
+    public static function of(
+        string $label,
+        Reading $reading,
+        array $packages,
+        array $decided = [],
+        array $sheets = [],
+    ): self {
         if ($decided !== []) {
             $reading = Reading::of([...$reading->all, ...$decided], $reading->notUnderstood);
         }
-        $codename = self::codename($reading, $packages);
-        if ($codename === null) {
-            throw ReadingError::noCodename();
-        }
+        $said = Codename::of($reading, $packages, $sheets) ?? throw ReadingError::noCodename();
+        $codename = is_string($said->value) ? $said->value : '';
         $statements = array_values(
             array_filter($reading->all, static fn(Statement $one): bool => $one->kind === StatementKind::Model),
         );
@@ -80,6 +86,8 @@ final readonly class SheetDraft
         }
         [$possible, $impossible] = SuperRoom::check(self::withLists($read, $together->model));
         $fields = Inference::from($possible);
+        $sources = isset($fields['codename']) ? $fields['codename']->sources : [];
+        $fields['codename'] = new DraftField('codename', $codename, $sources, $said->source->grade());
         $contradictions = [
             ...$impossible,
             ...array_filter(
@@ -89,7 +97,7 @@ final readonly class SheetDraft
             ...$together->contradictions,
         ];
 
-        return new self($label, $reading, $fields, $contradictions, $notUsed);
+        return new self($label, $reading, $fields, $contradictions, $notUsed, $said);
     }
 
     public function value(string $field): mixed
@@ -116,10 +124,10 @@ final readonly class SheetDraft
                 'version' => 1,
                 'label' => $this->label,
                 'codename' => $this->value('codename'),
-                'facts' => array_map(
-                    static fn(Fact $fact): array => $fact->toArray(),
-                    self::facts($this->reading, $at),
-                ),
+                'facts' => array_map(static fn(Fact $fact): array => $fact->toArray(), [
+                    $this->codename->at($at),
+                    ...self::facts($this->reading, $at),
+                ]),
             ],
             'the drafted phone',
         );
@@ -139,9 +147,7 @@ final readonly class SheetDraft
     /** @param  string  $at  ISO 8601 */
     public static function fact(Statement $one, string $at): Fact
     {
-        $source = $one->form === 'about page' ? Source::Typed : Source::Phone;
-
-        return Fact::of($one->name, $one->value, $source, "{$one->form}, line {$one->line->number}", $at);
+        return Fact::of($one->name, $one->value, $one->source, "{$one->form}, line {$one->line->number}", $at);
     }
 
     /**
@@ -186,25 +192,6 @@ final readonly class SheetDraft
     }
 
     /**
-     * @param  list<Package>  $packages
-     */
-    private static function codename(Reading $reading, array $packages): ?string
-    {
-        $said = $reading->modelStatement('codename')?->value;
-        if (is_string($said)) {
-            return $said;
-        }
-        $lists = array_filter(
-            array_map(static fn(Package $one): array => $one->facts->list('codenames'), $packages),
-            static fn(array $names): bool => $names !== [],
-        );
-        // A file may be for several; the one that all of them are for is meant.
-        $common = $lists === [] ? [] : array_values(array_intersect(...array_values($lists)));
-
-        return count($common) === 1 ? $common[0] : null;
-    }
-
-    /**
      * @param  list<Statement>  $statements
      */
     private static function field(Statement $standing, array $statements): DraftField
@@ -215,14 +202,15 @@ final readonly class SheetDraft
                 static fn(Statement $one): bool => $one->name === $standing->name && $one->saysLike($standing),
             ),
         );
-        $isCertain = $standing->weight > Statement::HINT;
+        $grades = array_map(static fn(Statement $one): Grade => $one->grade(), $sources);
+        $grade = Grade::surest($standing->grade(), ...$grades);
 
         return new DraftField(
             $standing->name,
             $standing->value,
             array_slice($sources, 0, 10),
-            $isCertain,
-            $isCertain ? '' : 'Only this hints at it.',
+            $grade,
+            $grade === Grade::Guessed ? 'Only this hints at it.' : '',
         );
     }
 
@@ -241,7 +229,13 @@ final readonly class SheetDraft
                 ...array_map(static fn(Statement $one): array => is_array($one->value) ? $one->value : [], $told),
             );
             if ($told !== []) {
-                $read[$field] = new DraftField($field, array_values(array_unique($values)), $told, true);
+                $grades = array_map(static fn(Statement $one): Grade => $one->grade(), $told);
+                $read[$field] = new DraftField(
+                    $field,
+                    array_values(array_unique($values)),
+                    $told,
+                    Grade::surest(...$grades),
+                );
             }
         }
 

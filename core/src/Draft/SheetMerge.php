@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Draft;
 
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Words\PartitionName;
@@ -17,7 +18,7 @@ final readonly class SheetMerge
     /** Lists whose rows have a name of their own. */
     private const ROWS = ['partitions' => 'name', 'superGroups' => 'name', 'variants' => 'model'];
 
-    private const NO_FIELDS = ['format', 'version', 'codename', 'assumed', 'sources'];
+    private const NO_FIELDS = ['format', 'version', 'codename', 'assumed', 'grades', 'sources'];
 
     /**
      * @param  array<string, mixed>  $document  of the sheet with what the other one adds
@@ -39,10 +40,11 @@ final readonly class SheetMerge
             } elseif (!array_key_exists($field, $document)) {
                 $document[$field] = $value;
                 $added[] = $field;
-            } elseif ($document[$field] !== $value && $here->assumes($field) && !$there->assumes($field)) {
+            } elseif (self::givesWay($field, $here, $there)) {
+                // Where both say the same, it is surer from now on.
                 $document[$field] = $value;
                 $added[] = $field;
-            } elseif ($document[$field] !== $value && !$there->assumes($field)) {
+            } elseif ($document[$field] !== $value && $there->grade($field) !== Grade::Guessed) {
                 $differs[] = ['field' => $field, 'here' => $document[$field], 'there' => $value];
             }
         }
@@ -57,6 +59,16 @@ final readonly class SheetMerge
             $added,
             $differs,
         );
+    }
+
+    /** What only follows from other things, or is a guess, gives way to what was read or said. */
+    private static function givesWay(string $field, ModelSheet $here, ModelSheet $there): bool
+    {
+        $mine = $here->grade($field);
+        $theirs = $there->grade($field);
+        $isWeak = in_array($mine, [Grade::Guessed, Grade::Derived], true);
+
+        return $mine !== null && $theirs !== null && $isWeak && $theirs->isSurerThan($mine);
     }
 
     /** @throws FormatError when both cannot be so together */
@@ -121,6 +133,20 @@ final readonly class SheetMerge
     }
 
     /**
+     * @param  list<string>  $fields
+     * @return array<string, Grade> by field
+     */
+    private static function gradesOf(ModelSheet $sheet, array $fields): array
+    {
+        $grades = [];
+        foreach ($fields as $field) {
+            $grades[$field] = $sheet->grade($field) ?? Grade::Said;
+        }
+
+        return $grades;
+    }
+
+    /**
      * @param  array<string, mixed>  $document
      * @param  list<string>  $added
      * @return array<string, mixed>
@@ -128,10 +154,12 @@ final readonly class SheetMerge
     private static function withSources(array $document, ModelSheet $here, ModelSheet $there, array $added): array
     {
         $theirs = array_intersect_key($there->sources(), array_flip($added));
-        $stillAssumed = array_diff($here->assumed(), $added);
-        $newlyAssumed = array_intersect($there->assumed(), $added);
         $document['sources'] = $theirs + $here->sources();
-        $document['assumed'] = array_values(array_unique([...$stillAssumed, ...$newlyAssumed]));
+        $document['grades'] = array_map(
+            static fn(Grade $one): string => $one->value,
+            self::gradesOf($there, $added) + $here->grades(),
+        );
+        unset($document['assumed']);
 
         return array_filter($document, static fn(mixed $part): bool => $part !== []);
     }

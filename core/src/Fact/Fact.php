@@ -42,9 +42,26 @@ final readonly class Fact
         return new self($name, $value, $source, $where, $at);
     }
 
+    public function named(string $name): self
+    {
+        return new self($name, $this->value, $this->source, $this->where, $this->at);
+    }
+
+    /** The same, seen at a time. */
+    public function at(string $at): self
+    {
+        return new self($this->name, $this->value, $this->source, $this->where, $at);
+    }
+
     public function known(): bool
     {
         return $this->value !== null;
+    }
+
+    /** How sure the value is; null where there is none. */
+    public function grade(): ?Grade
+    {
+        return $this->known() ? $this->source->grade() : null;
     }
 
     public function text(): string

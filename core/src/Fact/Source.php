@@ -31,6 +31,16 @@ enum Source: string
         };
     }
 
+    public function grade(): Grade
+    {
+        return match ($this) {
+            self::Phone => Grade::Seen,
+            self::Typed, self::Settled => Grade::Said,
+            self::File, self::Card, self::Listed => Grade::Stated,
+            self::Assumed => Grade::Guessed,
+        };
+    }
+
     public function label(): string
     {
         return match ($this) {

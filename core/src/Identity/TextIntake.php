@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Identity;
 
+use Tornavis\Core\Draft\Codename;
 use Tornavis\Core\Draft\SheetDraft;
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
@@ -55,7 +57,21 @@ final readonly class TextIntake
             }
         }
 
-        return new self(array_map(self::fact($at), array_values($told)), $changes);
+        $facts = array_map(self::fact($at), array_values($told));
+        $codename = self::confirmedCodename($unit, $reading);
+
+        return new self($codename === null ? $facts : [$codename->at($at), ...$facts], $changes);
+    }
+
+    /** The codename of the unit, where the texts say it too; null where they do not, or it is known as surely. */
+    private static function confirmedCodename(Unit $unit, Reading $reading): ?Fact
+    {
+        $said = Codename::fromTexts($reading);
+        $known = $unit->state()->fact(StateField::Codename)->grade();
+        $isNews = $known === null || $said?->grade()?->isSurerThan($known) === true;
+        $isSame = $said !== null && is_string($said->value) && strcasecmp($said->value, (string) $unit->codename) === 0;
+
+        return $isSame && $isNews && $said->grade() !== Grade::Guessed ? $said : null;
     }
 
     /** @return \Closure(Statement): Fact */
@@ -64,9 +80,12 @@ final readonly class TextIntake
         return static fn(Statement $one): Fact => SheetDraft::fact($one, $at);
     }
 
-    /** Whether a statement can be of a phone with these slots. */
+    /** Whether a statement can be of a phone with these slots; where nobody knows how many, each can. */
     private static function isOfSlots(Statement $one, ModelSheet $sheet): bool
     {
+        if ($sheet->hasTwoSlots() === null) {
+            return true;
+        }
         $slot = preg_match('/^slot\.([ab-])\./', $one->name, $part) === 1 ? $part[1] : null;
         $isSlot = in_array($one->name, [StateField::ActiveSlot->value, StateField::RunningSlot->value], true);
 

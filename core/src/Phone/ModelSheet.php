@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Symfony\Component\Serializer\Attribute\SerializedPath;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Mapper;
 use Tornavis\Core\Format\Schema;
@@ -114,26 +115,49 @@ final class ModelSheet
         return ($this->document['version'] ?? 1) === 1;
     }
 
-    /** Whether the sheet states a field, read or assumed. */
-    public function knows(string $field): bool
+    /**
+     * How sure the value of a field is: a whole sheet is its maker's, and what somebody has entered without a grade was
+     * said by a person. Null where the sheet does not state it.
+     *
+     * @param  string  $field  "slots", "partitions.boot.sizeBytes"
+     */
+    public function grade(string $field): ?Grade
     {
-        return array_key_exists($field, $this->document);
-    }
+        $isStated = array_key_exists(explode('.', $field)[0], $this->document);
 
-    /** Whether a field was inferred and not read. */
-    public function assumes(string $field): bool
-    {
-        return in_array($field, $this->assumed(), true);
+        return $isStated ? $this->grades()[$field] ?? Grade::Said : null;
     }
 
     /**
-     * @return list<string> fields that were inferred
+     * The grades that the document gives. In older documents what was inferred is named under "assumed".
+     *
+     * @return array<string, Grade> by field
      */
-    public function assumed(): array
+    public function grades(): array
     {
         $assumed = $this->document['assumed'] ?? [];
+        $named = is_array($assumed) ? array_filter($assumed, is_string(...)) : [];
+        $grades = array_fill_keys($named, Grade::Guessed);
+        $given = $this->document['grades'] ?? [];
+        foreach (is_array($given) ? $given : [] as $field => $grade) {
+            $known = is_string($grade) ? Grade::tryFrom($grade) : null;
+            $known === null ?: ($grades[(string) $field] = $known);
+        }
 
-        return array_values(array_filter(is_array($assumed) ? $assumed : [], is_string(...)));
+        return $grades;
+    }
+
+    /**
+     * Names of the files and pastes that a field was read from, or that it follows from, each once.
+     *
+     * @return list<string>
+     */
+    public function readFrom(string $field): array
+    {
+        $places = $this->sources()[$field] ?? [];
+        $names = array_column(is_array($places) ? $places : [], 'from');
+
+        return array_values(array_unique(array_filter($names, is_string(...))));
     }
 
     /**

@@ -20,6 +20,7 @@ use Tornavis\Core\Words\SystemState;
  */
 enum StateField: string
 {
+    case Codename = 'codename';
     case VariantModel = 'variant.model';
     case VariantChipset = 'variant.chipset';
     case Serial = 'serial';
@@ -168,6 +169,7 @@ enum StateField: string
     public function label(): string
     {
         return match ($this) {
+            self::Codename => 'Codename',
             self::VariantModel => 'Model number',
             self::VariantChipset => 'Chipset',
             self::Serial => 'Serial number',
@@ -273,6 +275,7 @@ enum StateField: string
             self::OsPatchLevel, self::DataWrittenPatchLevel => '/^\d{4}-\d\d(-\d\d)?$/',
             self::OsRelease, self::DataWrittenRelease => '/^\d+(\.\d+)*$/',
             self::DataFileSystem => '/^[a-z0-9]+$/',
+            self::Codename => '/^[A-Za-z0-9][A-Za-z0-9_.-]*$/',
             self::UnlockWaitStarted => '/^\d{4}-\d\d-\d\dT\d\d:\d\d/',
             default => null,
         };

@@ -109,6 +109,25 @@ final readonly class Unit
         );
     }
 
+    /**
+     * With what was read before anybody knew how many slots there are: it is of the slot in use, where that is known.
+     */
+    public function placedIn(ModelSheet $sheet): self
+    {
+        $slot = $sheet->hasTwoSlots() === true ? $this->state()->activeSlot() : null;
+        if ($slot === null || $slot === Slot::Only->value) {
+            return $this;
+        }
+        $placed = array_map(
+            static fn(Fact $fact): Fact => $fact->named(
+                (string) preg_replace('/^slot\.-\./', "slot.{$slot}.", $fact->name),
+            ),
+            $this->facts,
+        );
+
+        return new self($this->label, $this->codename, $placed, $this->backups, $this->note, $this->notes);
+    }
+
     public function withCodename(string $codename): self
     {
         return new self($this->label, $codename, $this->facts, $this->backups, $this->note, $this->notes);
@@ -224,9 +243,11 @@ final readonly class Unit
                     "a time up to {$now}",
                 );
             }
+            $isSlotKnown = $sheet?->hasTwoSlots() !== null;
             if (
                 $sheet !== null &&
-                preg_match('/^slot\.([ab-])\./', $fact->name, $slot) === 1 &&
+                $isSlotKnown &&
+                preg_match('/^slot\.([ab])\./', $fact->name, $slot) === 1 &&
                 !in_array($slot[1], $sheet->slots, true)
             ) {
                 throw FormatError::invalid(
@@ -238,6 +259,7 @@ final readonly class Unit
             }
             if (
                 $sheet !== null &&
+                $isSlotKnown &&
                 $fact->name === StateField::ActiveSlot->value &&
                 $fact->value !== null &&
                 !in_array($fact->value, $sheet->slots, true)

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Reading;
 
+use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Fact\Source;
+
 /**
  * One thing that a text says, with the line that it rests on.
  *
@@ -27,6 +30,7 @@ final readonly class Statement
      * @param  Told  $value
      * @param  string  $form  which form of text it was read from
      * @param  int  $weight  HINT, USUAL or SURE; of two that differ the heavier one stands
+     * @param  Source  $source  who says it
      */
     public function __construct(
         public StatementKind $kind,
@@ -35,11 +39,18 @@ final readonly class Statement
         public PrintedLine $line,
         public string $form,
         public int $weight = self::SURE,
+        public Source $source = Source::Phone,
     ) {}
+
+    /** What only hints at a value leaves it a guess, whoever says it. */
+    public function grade(): Grade
+    {
+        return $this->weight > self::HINT ? $this->source->grade() : Grade::Guessed;
+    }
 
     public function named(string $name): self
     {
-        return new self($this->kind, $name, $this->value, $this->line, $this->form, $this->weight);
+        return new self($this->kind, $name, $this->value, $this->line, $this->form, $this->weight, $this->source);
     }
 
     /** Whether both say the same: spelling in capitals makes no difference. */
@@ -65,7 +76,7 @@ final readonly class Statement
             'lineNumber' => $this->line->number,
             'form' => $this->form,
             'source' => $this->line->source,
-            'certain' => $this->weight > self::HINT,
+            'grade' => $this->grade()->value,
         ];
     }
 }

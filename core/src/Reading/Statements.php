@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Reading;
 
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Reading\Form\AboutPage;
+use Tornavis\Core\Reading\Form\BuildConfiguration;
+use Tornavis\Core\Reading\Form\RequirementsPage;
 use Tornavis\Core\Words\Symptom;
 
 /**
@@ -108,6 +112,16 @@ final class Statements
         );
     }
 
+    /** A person copies an about page by hand; a build's page and its configuration are a publisher's; the rest is printed. */
+    private static function source(string $form): Source
+    {
+        return match ($form) {
+            AboutPage::ID => Source::Typed,
+            RequirementsPage::ID, BuildConfiguration::ID => Source::Card,
+            default => Source::Phone,
+        };
+    }
+
     /**
      * @param  Told|null  $value
      */
@@ -124,6 +138,6 @@ final class Statements
         if ($value === null || $value === '' || count($this->all) >= self::MOST) {
             return;
         }
-        $this->all[] = new Statement($kind, $name, $value, $line, $form, $weight);
+        $this->all[] = new Statement($kind, $name, $value, $line, $form, $weight, self::source($form));
     }
 }

@@ -159,6 +159,7 @@ final readonly class Finding
                     $this->remedy?->partition,
                     $this->remedy?->question,
                     $this->remedy?->questionKey,
+                    $this->remedy?->model,
                 );
             }
         }

@@ -18,6 +18,7 @@ final readonly class FindingAction
      * @param  ?LossClass  $loss  that is accepted
      * @param  ?string  $partition  whose image is taken out of the file
      * @param  ?InstallerQuestion  $question  that is answered, under $questionKey
+     * @param  ?ModelQuestion  $model  that is answered for every job
      */
     public function __construct(
         public RemedyKind $kind,
@@ -27,6 +28,7 @@ final readonly class FindingAction
         public ?string $partition = null,
         public ?InstallerQuestion $question = null,
         public ?string $questionKey = null,
+        public ?ModelQuestion $model = null,
     ) {}
 
     /**
@@ -48,6 +50,7 @@ final readonly class FindingAction
                         'careful' => $this->question->careful,
                         'choices' => array_map(get_object_vars(...), $this->question->choices),
                     ],
+            'model' => $this->model?->toArray(),
         ];
     }
 }

@@ -20,6 +20,7 @@ final readonly class Remedy
      * @param  ?LossClass  $loss  what is given up where the remedy is to accept a loss
      * @param  ?string  $partition  whose image is taken out of the file
      * @param  ?InstallerQuestion  $question  that is answered, under $questionKey
+     * @param  ?ModelQuestion  $model  that is answered for every job
      */
     private function __construct(
         public string $text,
@@ -29,6 +30,7 @@ final readonly class Remedy
         public ?string $partition = null,
         public ?InstallerQuestion $question = null,
         public ?string $questionKey = null,
+        public ?ModelQuestion $model = null,
     ) {}
 
     public static function addFile(Package $file): self
@@ -78,6 +80,12 @@ final readonly class Remedy
     public static function enterFact(string $text): self
     {
         return new self($text, [RemedyKind::EnterFact]);
+    }
+
+    /** What is so of the model is pasted, or said by one of the answers; then it is known for every job. */
+    public static function say(ModelQuestion $model, string $text): self
+    {
+        return new self($text, [RemedyKind::Say], model: $model);
     }
 
     /** The person's agreement settles it. */

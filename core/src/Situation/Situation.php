@@ -68,7 +68,7 @@ final readonly class Situation
         if ($unit->codename !== $sheet->codename) {
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
-        $this->state = BootCheck::asSeen($state ?? $unit->state(), $sheet);
+        $this->state = BootCheck::asSeen($state ?? $unit->placedIn($sheet)->state(), $sheet);
         $this->job = Job::of($intent);
         $this->files = new KitFiles($this);
         $this->fit = new FileFit($this);

@@ -28,6 +28,9 @@ enum RemedyKind: string
     /** Something about the phone or its model is read and typed in. */
     case EnterFact = 'enter-fact';
 
+    /** What is so of the model is said, once for every job. */
+    case Say = 'say';
+
     /** One of several answers is chosen. */
     case Choose = 'choose';
 

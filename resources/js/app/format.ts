@@ -1,3 +1,4 @@
+import type { Grade } from '../generated/api'
 import { locale, t } from './i18n'
 
 const tenths = new Intl.NumberFormat(locale, { minimumFractionDigits: 1, maximumFractionDigits: 1 })
@@ -97,6 +98,14 @@ export const sourceName: Record<string, string> = {
   typed: t('app.format.typedByHand'),
   settled: t('app.format.decidedByPerson'),
   assumed: t('app.format.assumed'),
+}
+
+export const gradeWord: Record<Grade, { word: string; means: string }> = {
+  seen: { word: t('app.format.gradeSeen'), means: t('app.format.gradeSeenMeans') },
+  said: { word: t('app.format.gradeSaid'), means: t('app.format.gradeSaidMeans') },
+  stated: { word: t('app.format.gradeStated'), means: t('app.format.gradeStatedMeans') },
+  derived: { word: t('app.format.gradeDerived'), means: t('app.format.gradeDerivedMeans') },
+  guessed: { word: t('app.format.gradeGuessed'), means: t('app.format.gradeGuessedMeans') },
 }
 
 export function valueText(value: unknown): string {

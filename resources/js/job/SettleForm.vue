@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { inSentence, t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
-import { actionOf } from './settling'
+import { actionOf, isOpen } from './settling'
 import { useSend } from '../app/useSend'
 import { client } from '../app/client'
 
@@ -19,6 +19,9 @@ const loss = computed(() => {
 const unknown = computed(() => actionOf(props.finding, 'enter-fact')?.fact)
 /** What an installer asks: one of its answers is chosen. */
 const question = computed(() => actionOf(props.finding, 'choose')?.question)
+/** What is so of the model: said once, and known for every job. */
+const model = computed(() => actionOf(props.finding, 'say')?.model)
+const canAgree = computed(() => props.finding.severity === 'settle' && agreement.value && !question.value)
 const typed = ref('')
 const { send, refused } = useSend()
 
@@ -45,6 +48,12 @@ function waive(): void {
     })
 }
 
+async function say(value: string): Promise<void> {
+  if (!model.value) return
+  const body = { field: model.value.field, value }
+  await send(() => client.POST('/jobs/{job}/said', { params: { path: { job: props.job.id } }, body }))
+}
+
 async function enter(): Promise<void> {
   if (!unknown.value) return
   const body = { name: unknown.value, typed: typed.value }
@@ -53,9 +62,9 @@ async function enter(): Promise<void> {
 </script>
 
 <template>
-  <div v-if="finding.severity === 'settle' && !job.run" class="settle-acts">
-    <button v-if="agreement && !question" type="button" class="btn small" @click="agree">
-      {{ agreement.do === 'let-plan-do-it' ? t('job.settleForm.agreePlanDoesFirst') : t('job.settleForm.agree') }}
+  <div v-if="isOpen(finding) && !job.run" class="settle-acts">
+    <button v-if="canAgree" type="button" class="btn small" @click="agree">
+      {{ agreement?.do === 'let-plan-do-it' ? t('job.settleForm.agreePlanDoesFirst') : t('job.settleForm.agree') }}
     </button>
     <RouterLink v-if="actionOf(finding, 'open-phone')" class="btn small" :to="`/bench/${job.plan.unit}`">{{
       t('job.settleForm.openPage', { unit: job.plan.unit })
@@ -83,6 +92,19 @@ async function enter(): Promise<void> {
         }}
       </button>
     </template>
+    <div v-if="model" class="say" role="group" :aria-label="finding.need">
+      <button
+        v-for="choice in model.choices"
+        :key="choice.value"
+        type="button"
+        class="btn small"
+        :class="{ likely: choice.value === model.likely }"
+        :data-say="choice.value"
+        @click="say(choice.value)"
+      >
+        {{ choice.value === model.likely ? t('job.settleForm.likely', { choice: choice.label }) : choice.label }}
+      </button>
+    </div>
     <form v-if="unknown" class="enter" @submit.prevent="enter">
       <input
         v-model="typed"
@@ -101,6 +123,14 @@ async function enter(): Promise<void> {
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 6px;
+}
+.say {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.likely {
+  font-weight: 700;
 }
 .enter {
   display: flex;

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 import { t } from '../app/i18n'
+import GradeMark from '../app/GradeMark.vue'
+import type { Grade } from '../generated/api'
 import LinkedText from '../handbook/LinkedText.vue'
 import { decides } from './decides'
 import { firstKey } from './first'
@@ -11,7 +13,7 @@ const props = defineProps<{
   label: string
   field: keyof typeof decides
   sources?: Place[]
-  assumed?: boolean
+  grade?: Grade | null
 }>()
 const first = inject(firstKey)
 const jobs = computed(() => first?.value.get(props.field) ?? null)
@@ -28,9 +30,9 @@ const jobs = computed(() => first?.value.get(props.field) ?? null)
       </div>
       <div class="value">
         <slot />
-        <span v-if="assumed" class="small assumed">{{ t('sheet.sheetField.inferredNotRead') }}</span>
+        <GradeMark v-if="grade" :grade="grade" />
         <span v-if="sources?.[0]" class="small mute from" :title="sources[0].line"
-          >{{ assumed ? t('sheet.sheetField.from') : t('sheet.sheetField.read') }} {{ sources[0].from
+          >{{ t('sheet.sheetField.from') }} {{ sources[0].from
           }}{{ sources[0].lineNumber ? t('sheet.sheetField.line', { line: sources[0].lineNumber }) : '' }}</span
         >
       </div>
@@ -60,10 +62,6 @@ const jobs = computed(() => first?.value.get(props.field) ?? null)
 }
 .jobs {
   color: var(--brass);
-}
-.assumed {
-  color: var(--brass);
-  font-weight: 700;
 }
 .from {
   flex-basis: 100%;

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { t } from '../app/i18n'
+import GradeMark from '../app/GradeMark.vue'
+import { gradeOf } from './sources'
 import { fieldWords } from '../start/words'
 import type { ModelSheet } from '../generated/api'
 
@@ -23,7 +25,7 @@ const fields = computed(() => Object.entries(props.sheet.sources ?? {}))
               <span class="mono mute">{{ place.line }}</span>
             </div>
           </td>
-          <td class="small">{{ sheet.assumed?.includes(field) ? t('sheet.sheetSources.inferred') : '' }}</td>
+          <td class="small"><GradeMark v-if="gradeOf(sheet, field)" :grade="gradeOf(sheet, field)!" /></td>
         </tr>
       </tbody>
     </table>

@@ -1,5 +1,6 @@
 import type { ComputedRef, InjectionKey } from 'vue'
 import type { ModelSheet, SheetDecidesAnswer } from '../generated/api'
+import { gradeOf } from './sources'
 
 /** Labels of the phones whose job depends on a field, by field; empty where it is only not known yet. */
 export type FirstFields = Map<string, string[]>
@@ -22,7 +23,7 @@ export function firstFields(sheet: ModelSheet | null, asked: SheetDecidesAnswer 
   for (const { field, units } of asked?.fields ?? []) first.set(field, units)
   if (sheet?.version !== 2) return first
   for (const field of ASKED) {
-    const isOpen = sheet[field] === undefined || (sheet.assumed ?? []).includes(field)
+    const isOpen = sheet[field] === undefined || gradeOf(sheet, field) === 'guessed'
     const isNeeded = field !== 'superBytes' || sheet.dynamicLayout !== 'none'
     if (isOpen && isNeeded && !first.has(field)) first.set(field, [])
   }

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { t } from '../app/i18n'
 import { valueText } from '../app/format'
+import GradeMark from '../app/GradeMark.vue'
 import type { StartAnswer } from '../generated/api'
 import ArrivingCard from './ArrivingCard.vue'
 import { fieldWords } from './words'
@@ -78,7 +79,8 @@ const decide = (field: string, value: unknown): void => {
           <td class="small">{{ fieldWords(one.field) }}</td>
           <td class="mono small">{{ valueText(one.value) }}</td>
           <td class="small mute">
-            <template v-if="!one.certain">{{ t('start.whatIsKnown.inferred', { why: one.why }) }} </template>
+            <GradeMark :grade="one.grade" />
+            <template v-if="one.why">{{ one.why }} </template>
             <template v-if="one.sources[0]"
               >{{ one.sources[0].from
               }}{{

@@ -18,6 +18,8 @@ use Tornavis\Core\Reading\Statements;
  */
 final class AboutPage implements Form
 {
+    public const ID = 'about page';
+
     private const LABELS =
         'model number|model|codename|code name|device codename|build number|bootloader(?: version)?|' .
         'baseband(?: version)?|kernel(?: version)?|serial(?: number)?|security (?:update|patch)(?: level)?|' .
@@ -33,7 +35,7 @@ final class AboutPage implements Form
 
     public function id(): string
     {
-        return 'about page';
+        return self::ID;
     }
 
     public function read(PrintedText $text, Statements $to): void

@@ -21,6 +21,8 @@ use Tornavis\Core\Reading\Statements;
  */
 final class BuildConfiguration implements Form
 {
+    public const ID = 'build configuration';
+
     private const LINE =
         '/^[ \t]*(?:export[ \t]+)?(?<key>[A-Z][A-Z0-9_]{4,60}|(?:[a-z_]+_size|super_partition_groups|' .
         'super_partition_size|dynamic_partition_list|virtual_ab|ab_update|use_dynamic_partitions|' .
@@ -31,7 +33,7 @@ final class BuildConfiguration implements Form
 
     public function id(): string
     {
-        return 'build configuration';
+        return self::ID;
     }
 
     public function read(PrintedText $text, Statements $to): void

@@ -20,12 +20,14 @@ use Tornavis\Core\Reading\Statements;
  */
 final class RequirementsPage implements Form
 {
+    public const ID = 'page of a build';
+
     /** A page is short; a log is no page. */
     private const LONGEST = 300000;
 
     public function id(): string
     {
-        return 'page of a build';
+        return self::ID;
     }
 
     public function read(PrintedText $text, Statements $to): void

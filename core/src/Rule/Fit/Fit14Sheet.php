@@ -4,31 +4,78 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
 /**
- * Speaks for each thing that the plan has to know of the model and that its sheet leaves open or only assumes.
+ * Speaks for each thing that the plan has to know of the model, and that its sheet leaves open, guesses, or has from
+ * nothing but the file that is to be written.
  *
  * Why: A sheet may be drafted from one paste. Without knowing how many slots there are, or where the recovery lives,
  * an image goes to the wrong place.
  */
 final class Fit14Sheet implements FitRule
 {
-    /** What each field is called, and which paste shows it. */
+    /** What each field is called, which paste shows it, and what a wrong value costs. */
     private const TELLS = [
-        'slots' => ['How many slots it has', 'Paste the bootloader\'s list of variables, which shows it.'],
-        'recoveryHome' => ['Where its recovery lives', 'Paste the listing of its partitions by name, which shows it.'],
-        'dynamicLayout' => ['Whether it has super', 'Paste its list of properties, which shows it.'],
-        'architecture' => ['Its processor architecture', 'Paste its list of properties, which shows it.'],
-        'launchApi' => ['With which api it was launched', 'Paste its list of properties, which shows it.'],
+        'slots' => [
+            'How many slots it has',
+            'Paste the bootloader\'s list of variables, which shows it as slot-count.',
+            'With the wrong number an image goes into a slot that does not start.',
+        ],
+        'recoveryHome' => [
+            'Where its recovery lives',
+            'Paste the listing of its partitions by name: where one is called recovery, it lives there.',
+            'In the wrong place the recovery takes the place of what the system starts from.',
+        ],
+        'dynamicLayout' => [
+            'Whether it has super',
+            'Paste its list of properties, which shows it.',
+            'With the wrong layout the images of the system have nowhere to go, or go over one another.',
+        ],
+        'architecture' => [
+            'Its processor architecture',
+            'Paste its list of properties, which shows it.',
+            'A system for another processor does not start.',
+        ],
+        'launchApi' => [
+            'With which api it was launched',
+            'Paste its list of properties, which shows it as the first api level.',
+            'An image that is made for models of another launch api does not start.',
+        ],
     ];
+
+    /** What can be answered, in words. */
+    private const CHOICES = [
+        'slots' => ['1' => 'one', '2' => 'two, A and B'],
+        'recoveryHome' => [
+            'recovery' => 'in a partition of its own',
+            'boot' => 'in boot',
+            'vendor_boot' => 'in vendor boot',
+        ],
+        'dynamicLayout' => [
+            'native' => 'yes, it was made with it',
+            'retrofit' => 'yes, put in later',
+            'none' => 'no',
+        ],
+        'architecture' => [
+            'arm64' => 'arm64',
+            'arm' => 'arm',
+            'arm_binder64' => 'arm_binder64',
+            'x86_64' => 'x86_64',
+        ],
+    ];
+
+    /** The launch apis that can be answered: the first with slots, to one that is not out yet. */
+    private const LAUNCH_APIS = [24, 37];
 
     private const WRITES_RECOVERY = [PackageKind::Build, PackageKind::Recovery, PackageKind::Kernel];
 
@@ -46,35 +93,78 @@ final class Fit14Sheet implements FitRule
 
     public static function purpose(): string
     {
-        return 'What the plan has to know of the model is on its sheet, and what was only inferred is said.';
+        return 'What decides where something is written, or whether the phone starts, is on its sheet, and neither ' .
+            'guessed nor known from nothing but the file that is to be written.';
     }
 
     public function look(Situation $situation): iterable
     {
-        $sheet = $situation->sheet;
         foreach (self::needed($situation) as $field) {
-            [$what, $paste] = self::TELLS[$field];
-            if (!$sheet->knows($field)) {
-                yield Finding::stop(
-                    self::id(),
-                    need: "{$what}, on the sheet of {$sheet->codename}",
-                    found: 'not known',
-                    reason: 'The plan depends on it, and nothing that was pasted or dropped shows it.',
-                    remedy: Remedy::enterFact("{$paste} Or enter it in the sheet."),
-                    subject: $field,
-                );
-            } elseif ($sheet->assumes($field)) {
-                $value = $sheet->toArray()[$field];
-                yield Finding::caution(
-                    self::id(),
-                    need: "{$what}, on the sheet of {$sheet->codename}",
-                    found: (is_scalar($value) ? (string) $value : 'stated') . ', inferred',
-                    reason: 'It follows from other things that were read, and was not read itself.',
-                    remedy: Remedy::enterFact($paste),
-                    subject: $field,
-                );
+            $grade = $situation->sheet->grade($field);
+            $onlyFile = self::onlyFileBehind($situation, $field);
+            $isOpen = in_array($grade, [null, Grade::Guessed], true) || $onlyFile !== null;
+            if ($isOpen) {
+                yield self::asked($situation, $field, $onlyFile);
             }
         }
+    }
+
+    private static function asked(Situation $situation, string $field, ?string $onlyFile): Finding
+    {
+        $sheet = $situation->sheet;
+        [$what, $paste, $cost] = self::TELLS[$field];
+        $value = $sheet->toArray()[$field] ?? null;
+        $likely = is_scalar($value) ? (string) $value : null;
+        $question = new ModelQuestion($field, self::choices($field), $likely);
+        $need = "{$what}, on the sheet of {$sheet->codename}";
+        if ($likely === null) {
+            return Finding::stop(
+                self::id(),
+                need: $need,
+                found: 'not known',
+                reason: "Nothing that was pasted or dropped shows it. {$cost}",
+                remedy: Remedy::say($question, "{$paste} Or say it."),
+                subject: $field,
+            );
+        }
+        $words = $question->choices[$likely] ?? $likely;
+
+        return Finding::toSettle(
+            self::id(),
+            need: $need,
+            found: $onlyFile === null ? "{$words}, guessed" : "{$words}, by {$onlyFile} alone",
+            reason: $onlyFile === null
+                ? "Most phones of this kind are so, and nothing that was pasted or dropped shows it. {$cost}"
+                : "The file that is to be written says so, and the phone has said nothing. {$cost}",
+            remedy: Remedy::say($question, "{$paste} Or say it, if you know."),
+            subject: $field,
+        );
+    }
+
+    /** The one file of the kit that a field is known from; null where anything else says it too. */
+    private static function onlyFileBehind(Situation $situation, string $field): ?string
+    {
+        $names = $situation->sheet->readFrom($field);
+        $kit = array_map(static fn(Package $one): string => $one->name(), $situation->kit);
+        $isStated = in_array($situation->sheet->grade($field), [Grade::Stated, Grade::Derived], true);
+
+        return $isStated && count($names) === 1 && in_array($names[0], $kit, true) ? $names[0] : null;
+    }
+
+    /**
+     * @return array<array-key, string> words by value
+     */
+    private static function choices(string $field): array
+    {
+        if ($field !== 'launchApi') {
+            return self::CHOICES[$field];
+        }
+        $choices = [];
+        foreach (range(...self::LAUNCH_APIS) as $api) {
+            $choices[$api] = "api {$api}";
+        }
+
+        return $choices;
     }
 
     /**

@@ -4,13 +4,18 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Identity\CodenameLikeness;
 use Tornavis\Core\Package\Package;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Variant;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\FileFit;
 use Tornavis\Core\Situation\Situation;
@@ -38,6 +43,10 @@ final class Fit1Codename implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        $said = $situation->state->fact(StateField::Codename);
+        if (in_array($said->grade(), [Grade::Stated, Grade::Derived, Grade::Guessed], true)) {
+            yield self::asked($situation, $said);
+        }
         foreach ($situation->kit as $package) {
             $names = $package->facts->list(Field::CODENAMES) !== [];
             if ($names || in_array($package->kind(), FileFit::MODEL_BOUND, true)) {
@@ -47,6 +56,33 @@ final class Fit1Codename implements FitRule
                 yield self::covered($situation, $package);
             }
         }
+    }
+
+    /** A file says which phone it is for; that it is this one, the phone or a person has to say. */
+    private static function asked(Situation $situation, Fact $said): Finding
+    {
+        $mine = $situation->sheet->codename;
+        $model = $situation->state->text(StateField::VariantModel);
+        $listed = array_map(static fn(Variant $one): string => $one->model, $situation->sheet->variants);
+        $isOther = $model !== null && $situation->sheet->isWhole() && $situation->sheet->variant($model) === null;
+        $seen = $model === null ? '' : " The phone gives its model number as {$model}.";
+        $list = $isOther ? " The sheet of {$mine} lists " . implode(', ', $listed) . ', and not this one.' : '';
+        $where = $said->where === '' ? 'a file' : $said->where;
+
+        return Finding::toSettle(
+            self::id(),
+            need: "This phone is a {$mine}",
+            found: "only {$where} says so",
+            reason: "A file says which phones it is for, and not which phone this is.{$seen}{$list} On another phone " .
+                'its images can end in one that never starts again.',
+            remedy: Remedy::say(
+                new ModelQuestion('codename', [$mine => "Yes, it is a {$mine}"], $isOther ? null : $mine),
+                'Paste the phone\'s list of properties, or its bootloader\'s list of variables, which give its codename. ' .
+                    'Or compare the model number with its publisher\'s page, and say it.',
+            ),
+            subject: 'phone',
+            facts: [$said],
+        );
     }
 
     /**

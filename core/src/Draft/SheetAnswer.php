@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Draft;
+
+use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Format\FormatError;
+use Tornavis\Core\Phone\ModelSheet;
+
+/** A model sheet with what a person has said of one of its fields; from then on it counts as said. */
+final class SheetAnswer
+{
+    /** What is asked of a model, and whether the answer is a number. */
+    private const IS_NUMBER = [
+        'slots' => true,
+        'recoveryHome' => false,
+        'dynamicLayout' => false,
+        'architecture' => false,
+        'launchApi' => true,
+    ];
+
+    /**
+     * @param  string  $text  as it was chosen or typed
+     * @param  string  $at  ISO 8601, when it was said
+     *
+     * @throws FormatError when nothing of the kind is asked, or the sheet cannot be so
+     */
+    public static function said(ModelSheet $sheet, string $field, string $text, string $at): ModelSheet
+    {
+        $isNumber =
+            self::IS_NUMBER[$field] ??
+            throw FormatError::invalid(
+                'what was said',
+                $field,
+                'This is not asked of a model',
+                'one of ' . implode(', ', array_keys(self::IS_NUMBER)),
+            );
+        $document = $sheet->toArray();
+        $document[$field] = $isNumber && ctype_digit($text) ? (int) $text : $text;
+        $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades());
+        $sources = $sheet->sources();
+        $document['grades'] = [$field => Grade::Said->value] + $grades;
+        $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sources;
+        unset($document['assumed']);
+        if ($field === 'recoveryHome') {
+            $document['partitions'] = self::withPartition($document['partitions'] ?? [], $text);
+        }
+
+        return ModelSheet::fromArray($document, "the sheet of {$sheet->codename}");
+    }
+
+    /**
+     * Where the recovery lives is a partition, whether or not the sheet lists it yet.
+     *
+     * @return list<mixed>
+     */
+    private static function withPartition(mixed $partitions, string $name): array
+    {
+        $rows = is_array($partitions) ? array_values($partitions) : [];
+        $names = array_column(array_filter($rows, is_array(...)), 'name');
+
+        return in_array($name, $names, true) ? $rows : [...$rows, ['name' => $name]];
+    }
+}
