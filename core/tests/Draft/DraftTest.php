@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\ReadingError;
 use Tornavis\Core\Reading\TextReader;
@@ -22,7 +23,7 @@ function draftOf(string $phone): SheetDraft
  * @return array{
  *     sheet: array<string, mixed>,
  *     partitions: array<string, ?int>,
- *     assumed: list<string>,
+ *     guessed: list<string>,
  *     unknown: list<string>,
  *     unit: array<string, mixed>,
  * }
@@ -39,7 +40,7 @@ it('derives the sheet of a phone that nobody has entered', function (string $pho
     $sheet = draftOf($phone)->sheet()->toArray();
     $plain = array_diff_key(
         $sheet,
-        array_flip(['format', 'version', 'partitions', 'superGroups', 'assumed', 'sources']),
+        array_flip(['format', 'version', 'partitions', 'superGroups', 'grades', 'sources']),
     );
     $wanted = array_filter($truth['sheet'], static fn(mixed $one): bool => $one !== null);
     $optional = array_diff_key($plain, $wanted);
@@ -58,17 +59,17 @@ it('gives each partition the size that the phone states, and no other', function
     expect(array_intersect_key($sizes, $truth))->toEqual(array_filter($truth));
 })->with('phones without a sheet');
 
-it('names what is unknown and what it only inferred', function (string $phone) {
+it('names what is unknown and what it only guesses', function (string $phone) {
     $draft = draftOf($phone);
-    $assumed = array_filter(
-        $draft->sheet()->toArray()['assumed'] ?? [],
+    $guessed = array_filter(
+        array_keys($draft->sheet()->grades(), Grade::Guessed, true),
         static fn(string $one): bool => !str_contains($one, '.'),
     );
 
     expect(array_column($draft->unknown(), 'field'))
         ->toEqualCanonicalizing(truthOf($phone)['unknown'])
-        ->and(array_values($assumed))
-        ->toEqualCanonicalizing(truthOf($phone)['assumed'])
+        ->and(array_values($guessed))
+        ->toEqualCanonicalizing(truthOf($phone)['guessed'])
         ->and($draft->contradictions)
         ->toBe([]);
 })->with('phones without a sheet');

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tests\Support\World;
 use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Reading\Contradiction;
 
 /**
@@ -45,8 +46,8 @@ it('reads super from its own image, and a later layout by the api that the model
         ->toBe(3221225472)
         ->and($draft->value('dynamicLayout'))
         ->toBe('retrofit')
-        ->and($draft->sheet()->assumes('dynamicLayout'))
-        ->toBeTrue();
+        ->and($draft->sheet()->grade('dynamicLayout'))
+        ->toBe(Grade::Guessed);
 });
 
 it('takes nothing from a build for another phone', function () {

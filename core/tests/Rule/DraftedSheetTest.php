@@ -37,14 +37,14 @@ function withSheet(ModelSheet $sheet, array $kit = World::DRIFTGLASS, Intent $in
 }
 
 it(
-    'stops a plan that needs what the sheet leaves open, warns where it was inferred, and says nothing otherwise',
+    'stops a plan that needs what the sheet leaves open, asks where it is guessed, and says nothing otherwise',
     function (array $without, array $assumed, string $gravest) {
         expect(Judged::gravest(Judged::findings('FIT-14', withSheet(drafted($without, $assumed)))))->toBe($gravest);
     },
 )->with([
     'slots unknown' => [['slots', 'partitions', 'superGroups', 'recoveryHome'], [], 'stop'],
     'recovery unknown' => [['recoveryHome'], [], 'stop'],
-    'recovery inferred' => [[], ['recoveryHome'], 'mind'],
+    'recovery guessed, in a document of an older version' => [[], ['recoveryHome'], 'settle'],
     'shop name unknown' => [['name', 'maker'], [], 'silent'],
     'launch api unknown, no generic image' => [['launchApi'], [], 'silent'],
     'processor unknown, a services bundle in the kit' => [['architecture'], [], 'stop'],

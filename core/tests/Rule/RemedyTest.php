@@ -43,6 +43,7 @@ it('names the file that is added and the loss that is accepted', function () {
                 'loss' => null,
                 'partition' => null,
                 'question' => null,
+                'model' => null,
             ],
         ])
         ->and(array_column(actionsOf(Remedy::backUpOrAcceptLoss(LossClass::Photos, 'or')), 'loss', 'do'))
