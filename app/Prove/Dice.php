@@ -8,13 +8,19 @@ use Random\Engine\Mt19937;
 use Random\Randomizer;
 
 /** Draws; the same seed gives the same ones. */
-final readonly class Dice
+final class Dice
 {
     private Randomizer $randomizer;
 
-    public function __construct(int $seed)
+    public function __construct(private readonly int $seed)
     {
         $this->randomizer = new Randomizer(new Mt19937($seed));
+    }
+
+    /** Begins anew for the thing of this number, so that what one of them draws shifts nothing in the next. */
+    public function beginFor(int $number): void
+    {
+        $this->randomizer = new Randomizer(new Mt19937(crc32("{$this->seed} {$number}")));
     }
 
     /** Both ends can be drawn. */

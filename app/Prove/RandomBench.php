@@ -18,7 +18,7 @@ use Tornavis\Core\Words\PackageKind;
 /**
  * Makes random phones, kits and wishes after the sheets and files of a bench; the same seed gives the same ones.
  */
-final readonly class RandomBench
+final class RandomBench
 {
     public const AT = '2026-09-20T12:00:00Z';
 
@@ -43,19 +43,21 @@ final readonly class RandomBench
         Intent::Reset,
     ];
 
-    private Dice $dice;
+    private readonly Dice $dice;
 
-    private RandomUnit $units;
+    private readonly RandomUnit $units;
 
-    private RandomKit $kits;
+    private readonly RandomKit $kits;
 
-    private Belief $belief;
+    private readonly Belief $belief;
+
+    private int $drawn = 0;
 
     /**
      * @param  list<ModelSheet>  $sheets
      * @param  list<Package>  $shelf
      */
-    public function __construct(private array $sheets, private array $shelf, int $seed)
+    public function __construct(private readonly array $sheets, private readonly array $shelf, int $seed)
     {
         $this->dice = new Dice($seed);
         $this->units = new RandomUnit($this->dice, $shelf);
@@ -72,6 +74,7 @@ final readonly class RandomBench
     /** A phone, and what is known of it. */
     public function draw(): Drawn
     {
+        $this->dice->beginFor(++$this->drawn);
         $kind = $this->belief->kind();
         $model = $this->dice->one($this->sheets);
         [$true, $sheet] = $this->belief->sheets($kind, $model);

@@ -154,12 +154,33 @@ final readonly class RandomUnit
             $values[StateField::OsPatchLevel->in($active)] = '2027-01-05';
             $values[StateField::OsBuildTime->in($active)] = 1_800_000_000;
         }
+        $values += $this->layouts($sheet, $values);
         $facts = [];
         foreach ($values as $name => $value) {
             $facts[] = Fact::of($name, $value, Source::Phone, 'drawn', RandomBench::AT);
         }
 
         return new Unit('RANDOM', $sheet->codename, $facts, (new RandomBackups($this->dice))->of($values, $active));
+    }
+
+    /**
+     * Of a model whose dynamic layout is put in later every phone has one layout or the other: what runs on it needs it.
+     *
+     * @param  array<string, mixed>  $values
+     * @return array<string, string> by name
+     */
+    private function layouts(ModelSheet $sheet, array $values): array
+    {
+        $isForeign = static fn(string $slot): bool => ($values[StateField::OsState->in($slot)] ?? null) ===
+            SystemState::Complete->value && ($values[StateField::OsStock->in($slot)] ?? null) === false;
+        $isDynamic = array_filter($sheet->slots, $isForeign) !== [];
+        $layouts = [];
+        foreach ($sheet->dynamicLayout === 'retrofit' ? $sheet->slots : [] as $slot) {
+            $layout = $isDynamic ? PartitionLayout::Dynamic : PartitionLayout::Old;
+            $layouts[StateField::Layout->in($slot)] = $layout->value;
+        }
+
+        return $layouts;
     }
 
     /**

@@ -17,7 +17,7 @@ final class DigestCommand extends CoreCommand
         {--count=5000 : Random situations}
         {--seed=1 : The same seed draws the same situations}
         {--files= : Folder of the demo files; made anew where there is none}
-        {--list= : File that takes one line for each plan, to find the first that differs}
+        {--list= : File that takes one line for each plan with its findings, to see which ones differ and by what}
         {--show= : Print the plan with this name and nothing else}';
 
     protected $description = 'Prints one value for the plans of random situations and of every demo job';
@@ -40,12 +40,22 @@ final class DigestCommand extends CoreCommand
             $plans++;
             hash_update($whole, "{$name}\n{$json}");
             if ($list !== false) {
-                fwrite($list, hash('xxh128', $json) . " {$name}\n");
+                fwrite($list, self::row($name, $json));
             }
         }
         $this->line(hash_final($whole) . " {$plans} plans");
 
         return self::SUCCESS;
+    }
+
+    /** Name, hash, verdict, and each finding with its severity, separated by tabulators. */
+    private static function row(string $name, string $json): string
+    {
+        /** @var array{verdict: array{level: string}, findings: list<array{key: string, severity: string}>} $plan */
+        $plan = json_decode($json, true, 512, JSON_THROW_ON_ERROR);
+        $findings = array_map(static fn(array $one): string => "{$one['key']}={$one['severity']}", $plan['findings']);
+
+        return implode("\t", [$name, hash('xxh128', $json), $plan['verdict']['level'], ...$findings]) . "\n";
     }
 
     /**

@@ -23,6 +23,9 @@ final class Inference
     /** @var array<string, DraftField> */
     private array $fields;
 
+    /** @var array<string, true> fields that follow from others */
+    private array $inferred = [];
+
     /**
      * @param  array<string, DraftField>  $read  by field
      */
@@ -179,9 +182,11 @@ final class Inference
     {
         $read = $this->fields[$field] ?? null;
         // What follows for certain outranks what a file only hints at.
-        if ($read !== null && !($isCertain && $read->grade === Grade::Guessed)) {
+        $isOnlyHint = $read?->grade === Grade::Guessed && !isset($this->inferred[$field]);
+        if ($read !== null && !($isCertain && $isOnlyHint)) {
             return;
         }
+        $this->inferred[$field] = true;
         $sources = array_merge(
             ...array_map(fn(string $one): array => array_slice($this->fields[$one]->sources ?? [], 0, 1), $from),
         );

@@ -125,6 +125,17 @@ final readonly class BackupChoice
         };
     }
 
+    /** Whether the sheet does not say how large the partitions are that the set takes. */
+    public function lacksSizes(): bool
+    {
+        $ofPhone = array_diff(array_map(static fn(BackupPart $one): string => $one->value, $this->parts()), [
+            BackupPart::Data->value,
+        ]);
+        $isUnknown = fn(string $part): bool => $this->bytesOf(BackupPart::from($part)) === null;
+
+        return array_filter($ofPhone, $isUnknown) !== [];
+    }
+
     /**
      * @param  \Closure(Partition): bool  $counts
      * @return ?int null where the sheet lists no such partition, or one without its size

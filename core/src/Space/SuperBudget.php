@@ -91,10 +91,11 @@ final readonly class SuperBudget
      */
     private static function incoming(Situation $situation): array
     {
-        if (
+        $isPhysical =
             in_array(PackageKind::StockBundle, $situation->job->takes(), true) &&
-            Layout::bundleIsPhysical($situation->sheet)
-        ) {
+            Layout::bundleIsPhysical($situation->sheet);
+        // What is tried beside the system lies among the data.
+        if ($isPhysical || $situation->job->startsImageOnce()) {
             return [];
         }
         $parts = [];
@@ -271,6 +272,6 @@ final readonly class SuperBudget
      */
     public function toArray(): array
     {
-        return get_object_vars($this);
+        return array_diff_key(get_object_vars($this), $this->unknown === [] ? ['unknown' => true] : []);
     }
 }

@@ -144,8 +144,11 @@ final class Back4Set implements FitRule
                 found: "on {$where}, but how much is not known",
                 reason: 'A set that was cut off because the room ran out looks like a whole one until it is needed.',
                 remedy: Remedy::enterFactOrAgree(
-                    'Enter how much the data uses and how much is free. Where the sheet has no sizes of partitions, ' .
-                        'paste the bootloader\'s list of variables. Or look in the recovery and agree that it is enough.',
+                    $situation->backUp->lacksSizes()
+                        ? 'Paste the bootloader\'s list of variables, which shows how large the partitions are, or look ' .
+                            'in the recovery and agree that it is enough.'
+                        : 'Enter how much the data uses and how much is free, or look in the recovery and agree that ' .
+                            'it is enough.',
                 ),
                 subject: 'room',
                 facts: array_filter([$situation->state->fact(StateField::DataUsedBytes), $free]),
