@@ -164,23 +164,18 @@ final readonly class RandomUnit
     }
 
     /**
-     * Of a model whose dynamic layout is put in later every phone has one layout or the other: what runs on it needs it.
-     *
      * @param  array<string, mixed>  $values
-     * @return array<string, string> by name
+     * @return array<string, string> the layout that the system needs, where a model got its dynamic one later
      */
     private function layouts(ModelSheet $sheet, array $values): array
     {
         $isForeign = static fn(string $slot): bool => ($values[StateField::OsState->in($slot)] ?? null) ===
             SystemState::Complete->value && ($values[StateField::OsStock->in($slot)] ?? null) === false;
         $isDynamic = array_filter($sheet->slots, $isForeign) !== [];
-        $layouts = [];
-        foreach ($sheet->dynamicLayout === 'retrofit' ? $sheet->slots : [] as $slot) {
-            $layout = $isDynamic ? PartitionLayout::Dynamic : PartitionLayout::Old;
-            $layouts[StateField::Layout->in($slot)] = $layout->value;
-        }
+        $layout = $isDynamic ? PartitionLayout::Dynamic : PartitionLayout::Old;
+        $slots = $sheet->dynamicLayout === 'retrofit' ? $sheet->slots : [];
 
-        return $layouts;
+        return array_fill_keys(array_map(StateField::Layout->in(...), $slots), $layout->value);
     }
 
     /**

@@ -761,6 +761,8 @@ function jobs(): array
                 'slot.a.os.stock' => false,
                 'slot.a.os.family' => 'Saltern',
                 'slot.a.verification.on' => false,
+                'slot.a.layout' => 'dynamic',
+                'slot.b.layout' => 'dynamic',
             ],
             [
                 'Restart into the bootloader',

@@ -74,7 +74,7 @@ it('sets a row aside that cannot be read, and every page goes on without it', fu
     'a sheet with partitions of text' => [
         fn() => DB::table('model_sheets')
             ->where('codename', 'marl')
-            ->update(['document' => '{"codename":"marl"}']),
+            ->update(['document' => '{"codename":"marl","partitions":"none","launchApi":"old"}']),
         'marl',
     ],
     'house rules of another kind' => [

@@ -164,7 +164,7 @@ final class StartAnswer
         }
         $needs = [];
         foreach ($arrivals->draft->unknown() as ['field' => $field, 'ask' => $ask]) {
-            if ($sheet?->grade($field) === null) {
+            if ($sheet?->grades->of($field) === null) {
                 $needs[] = ['field' => $field, 'ask' => $ask, 'choices' => self::CHOICES[$field] ?? []];
             }
         }

@@ -38,8 +38,8 @@ final class SheetAnswer
             );
         $document = $sheet->toArray();
         $document[$field] = $isNumber && ctype_digit($text) ? (int) $text : $text;
-        $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades());
-        $sources = $sheet->sources();
+        $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades->all());
+        $sources = $sheet->grades->sources();
         $document['grades'] = [$field => Grade::Said->value] + $grades;
         $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sources;
         unset($document['assumed']);

@@ -44,7 +44,7 @@ final readonly class SheetMerge
                 // Where both say the same, it is surer from now on.
                 $document[$field] = $value;
                 $added[] = $field;
-            } elseif ($document[$field] !== $value && $there->grade($field) !== Grade::Guessed) {
+            } elseif ($document[$field] !== $value && $there->grades->of($field) !== Grade::Guessed) {
                 $differs[] = ['field' => $field, 'here' => $document[$field], 'there' => $value];
             }
         }
@@ -64,8 +64,8 @@ final readonly class SheetMerge
     /** What only follows from other things, or is a guess, gives way to what was read or said. */
     private static function givesWay(string $field, ModelSheet $here, ModelSheet $there): bool
     {
-        $mine = $here->grade($field);
-        $theirs = $there->grade($field);
+        $mine = $here->grades->of($field);
+        $theirs = $there->grades->of($field);
         $isWeak = in_array($mine, [Grade::Guessed, Grade::Derived], true);
 
         return $mine !== null && $theirs !== null && $isWeak && $theirs->isSurerThan($mine);
@@ -140,7 +140,7 @@ final readonly class SheetMerge
     {
         $grades = [];
         foreach ($fields as $field) {
-            $grades[$field] = $sheet->grade($field) ?? Grade::Said;
+            $grades[$field] = $sheet->grades->of($field) ?? Grade::Said;
         }
 
         return $grades;
@@ -153,11 +153,11 @@ final readonly class SheetMerge
      */
     private static function withSources(array $document, ModelSheet $here, ModelSheet $there, array $added): array
     {
-        $theirs = array_intersect_key($there->sources(), array_flip($added));
-        $document['sources'] = $theirs + $here->sources();
+        $theirs = array_intersect_key($there->grades->sources(), array_flip($added));
+        $document['sources'] = $theirs + $here->grades->sources();
         $document['grades'] = array_map(
             static fn(Grade $one): string => $one->value,
-            self::gradesOf($there, $added) + $here->grades(),
+            self::gradesOf($there, $added) + $here->grades->all(),
         );
         unset($document['assumed']);
 

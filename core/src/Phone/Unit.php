@@ -234,6 +234,9 @@ final readonly class Unit
     public function refuseImpossible(?ModelSheet $sheet, string $now, string $where = 'unit'): void
     {
         $latest = (Moment::seconds($now) ?? 0) + 86_400;
+        $isSlotKnown = $sheet?->hasTwoSlots() !== null;
+        // Before anybody knew how many slots a drafted sheet has, everything was kept under the one.
+        $possible = [...$sheet->slots ?? [], ...$sheet?->isWhole() === false ? [Slot::Only->value] : []];
         foreach ($this->facts as $fact) {
             if ($fact->at !== null && Moment::seconds($fact->at) > $latest) {
                 throw FormatError::invalid(
@@ -243,12 +246,11 @@ final readonly class Unit
                     "a time up to {$now}",
                 );
             }
-            $isSlotKnown = $sheet?->hasTwoSlots() !== null;
             if (
                 $sheet !== null &&
                 $isSlotKnown &&
-                preg_match('/^slot\.([ab])\./', $fact->name, $slot) === 1 &&
-                !in_array($slot[1], $sheet->slots, true)
+                preg_match('/^slot\.([ab-])\./', $fact->name, $slot) === 1 &&
+                !in_array($slot[1], $possible, true)
             ) {
                 throw FormatError::invalid(
                     $where,

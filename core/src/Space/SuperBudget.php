@@ -14,7 +14,7 @@ use Tornavis\Core\Words\PartitionName;
  * The room in super before, while and after the work, and what has to go so that the new images fit.
  *
  * Sizes that were not read on the phone are those of the sheet for the slot in use; of the other slot only what was
- * read counts. What neither knows is named, and counts as nothing. Sizes are whole blocks of 4096 bytes, as the layout has them.
+ * read counts. What neither knows is named. Sizes are whole blocks of 4096 bytes, as the layout has them.
  *
  * @phpstan-type Part array{slot: string, partition: string, bytes: int}
  */

@@ -62,7 +62,7 @@ it('gives each partition the size that the phone states, and no other', function
 it('names what is unknown and what it only guesses', function (string $phone) {
     $draft = draftOf($phone);
     $guessed = array_filter(
-        array_keys($draft->sheet()->grades(), Grade::Guessed, true),
+        array_keys($draft->sheet()->grades->all(), Grade::Guessed, true),
         static fn(string $one): bool => !str_contains($one, '.'),
     );
 

@@ -46,7 +46,7 @@ it('reads super from its own image, and a later layout by the api that the model
         ->toBe(3221225472)
         ->and($draft->value('dynamicLayout'))
         ->toBe('retrofit')
-        ->and($draft->sheet()->grade('dynamicLayout'))
+        ->and($draft->sheet()->grades->of('dynamicLayout'))
         ->toBe(Grade::Guessed);
 });
 

@@ -145,8 +145,8 @@ final class Back4Set implements FitRule
                 reason: 'A set that was cut off because the room ran out looks like a whole one until it is needed.',
                 remedy: Remedy::enterFactOrAgree(
                     $situation->backUp->lacksSizes()
-                        ? 'Paste the bootloader\'s list of variables, which shows how large the partitions are, or look ' .
-                            'in the recovery and agree that it is enough.'
+                        ? 'Paste the bootloader\'s list of variables, which shows how large the partitions are, ' .
+                            'or look in the recovery and agree that it is enough.'
                         : 'Enter how much the data uses and how much is free, or look in the recovery and agree that ' .
                             'it is enough.',
                 ),

@@ -100,7 +100,7 @@ final class Fit14Sheet implements FitRule
     public function look(Situation $situation): iterable
     {
         foreach (self::needed($situation) as $field) {
-            $grade = $situation->sheet->grade($field);
+            $grade = $situation->sheet->grades->of($field);
             $onlyFile = self::onlyFileBehind($situation, $field);
             $isOpen = in_array($grade, [null, Grade::Guessed], true) || $onlyFile !== null;
             if ($isOpen) {
@@ -144,9 +144,9 @@ final class Fit14Sheet implements FitRule
     /** The one file of the kit that a field is known from; null where anything else says it too. */
     private static function onlyFileBehind(Situation $situation, string $field): ?string
     {
-        $names = $situation->sheet->readFrom($field);
+        $names = $situation->sheet->grades->readFrom($field);
         $kit = array_map(static fn(Package $one): string => $one->name(), $situation->kit);
-        $isStated = in_array($situation->sheet->grade($field), [Grade::Stated, Grade::Derived], true);
+        $isStated = in_array($situation->sheet->grades->of($field), [Grade::Stated, Grade::Derived], true);
 
         return $isStated && count($names) === 1 && in_array($names[0], $kit, true) ? $names[0] : null;
     }

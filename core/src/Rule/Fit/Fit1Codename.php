@@ -77,8 +77,8 @@ final class Fit1Codename implements FitRule
                 'its images can end in one that never starts again.',
             remedy: Remedy::say(
                 new ModelQuestion('codename', [$mine => "Yes, it is a {$mine}"], $isOther ? null : $mine),
-                'Paste the phone\'s list of properties, or its bootloader\'s list of variables, which give its codename. ' .
-                    'Or compare the model number with its publisher\'s page, and say it.',
+                'Paste the phone\'s list of properties, or its bootloader\'s list of variables, which give its ' .
+                    'codename. Or compare the model number with its publisher\'s page, and say it.',
             ),
             subject: 'phone',
             facts: [$said],

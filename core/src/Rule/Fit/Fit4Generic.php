@@ -81,20 +81,15 @@ final class Fit4Generic implements FitRule
             return;
         }
         $layout = Layout::of($situation->state, $situation->sheet, $situation->slots->active());
-        if ($situation->sheet->systemIsLogical() === true && $layout !== PartitionLayout::Dynamic) {
+        // Rule LAYOUT-2 asks for a layout that is not known.
+        $hasNone = $layout !== null && $layout !== PartitionLayout::Dynamic;
+        if ($hasNone && $situation->sheet->systemIsLogical() === true) {
             yield Finding::stop(
                 self::id(),
                 need: 'A system inside super',
-                found: $layout === null ? 'not known' : "the {$layout->value} layout",
-                reason: $layout === null
-                    ? 'The image is written as a logical partition. A phone of this model has one only where the ' .
-                        'dynamic layout was put in.'
-                    : 'The image is written as a logical partition, and this phone has none yet.',
-                remedy: $layout === null
-                    ? Remedy::enterFact(
-                        'Paste the bootloader\'s list of variables, which shows it, or enter the layout.',
-                    )
-                    : Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
+                found: "the {$layout->value} layout",
+                reason: 'The image is written as a logical partition, and this phone has none yet.',
+                remedy: Remedy::doFirst('Plan a fresh install of a build that brings the dynamic layout first.'),
                 subject: 'layout',
                 facts: [$situation->state->fact(StateField::Layout->in($situation->slots->active()))],
             );

@@ -65,8 +65,8 @@ final class Layout1Space implements FitRule
                 self::id(),
                 need: 'Room for the image in system',
                 found: 'not known',
-                reason: "The model sheet of {$situation->sheet->codename} does not say how large its system partition " .
-                    'is, so that nobody knows whether the image goes in.',
+                reason: "The model sheet of {$situation->sheet->codename} does not say how large its system " .
+                    'partition is, so that nobody knows whether the image goes in.',
                 remedy: Remedy::enterFact(
                     'Paste the bootloader\'s list of variables, which shows it, or enter it in the sheet.',
                 ),
@@ -155,10 +155,11 @@ final class Layout1Space implements FitRule
             self::id(),
             need: 'Room for the image in super (' . Size::text($bytes) . ')',
             found: 'not known',
-            reason: "Nobody knows how large {$names} is on this phone. Without room the image is cut off, and the old " .
-                'system is gone by then.',
+            reason: "Nobody knows how large {$names} is on this phone. Without room the image is cut off, and " .
+                'the old system is gone by then.',
             remedy: Remedy::enterFact(
-                'Paste the userspace bootloader\'s list of variables, which shows every size, or enter it in the sheet.',
+                'Paste the userspace bootloader\'s list of variables, which shows every size, or enter it in the ' .
+                    'sheet.',
             ),
             subject: 'space',
             facts: $partitions === [PartitionName::Super->value]

@@ -37,13 +37,18 @@ final class Layout2Retrofit implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if ($situation->sheet->dynamicLayout !== 'retrofit' || $situation->files->build() === null) {
+        if ($situation->sheet->dynamicLayout !== 'retrofit') {
             return;
         }
+        $writesGeneric = $situation->files->generic() !== null && !$situation->job->startsImageOnce();
+        $isWritten = $writesGeneric || $situation->files->build() !== null;
         $unknown = Layout::unknownIn($situation->state, $situation->sheet);
-        if ($unknown !== []) {
+        if ($unknown !== [] && $isWritten) {
             yield from self::asked($situation, $unknown);
 
+            return;
+        }
+        if ($situation->files->build() === null) {
             return;
         }
         if (
@@ -129,11 +134,11 @@ final class Layout2Retrofit implements FitRule
                 self::id(),
                 need: 'The layout' . Slot::phrase('of', $slot) . ', which this model got later',
                 found: 'not known',
-                reason: 'A phone of this model may have the maker\'s own partitions or the dynamic layout. If the plan ' .
-                    'takes the one for the other, it writes over the only system.',
+                reason: 'A phone of this model may have the maker\'s own partitions or the dynamic layout. Taken ' .
+                    'for the other, the only system would be written over.',
                 remedy: Remedy::enterFact(
-                    'Paste the bootloader\'s list of variables: a system partition with a size, and no line that calls ' .
-                        'one logical, is the maker\'s own. Or enter the layout.',
+                    'Paste the bootloader\'s list of variables: a system partition with a size, and no line that ' .
+                        'calls one logical, is the maker\'s own. Or enter the layout.',
                 ),
                 subject: "layout/{$slot}",
                 facts: [$situation->state->fact(StateField::Layout->in($slot))],
