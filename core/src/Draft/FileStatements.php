@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Draft;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -143,12 +144,12 @@ final class FileStatements
     private function tellRecovery(): void
     {
         $ramdisk = $this->package->facts->best(Field::HAS_RECOVERY_RAMDISK);
-        $partition = $this->package->facts->text(Field::PARTITION);
-        $home = RecoveryHome::tryFrom((string) $partition);
+        $partition = $this->package->facts->best(Field::PARTITION);
+        $home = RecoveryHome::tryFrom($partition?->text() ?? '');
+        // A recovery of its own partition is a boot image too: only that of the vendor shows where it lives by itself.
+        $isShown = $home === RecoveryHome::VendorBoot || $partition?->grade() !== Grade::Guessed;
         if ($ramdisk !== null && $ramdisk->value === true && $home !== null) {
-            // A recovery of its own partition may be started from a boot image all the same.
-            $weight = $home === RecoveryHome::VendorBoot ? Statement::USUAL : Statement::HINT;
-            $this->tell('recoveryHome', $home->value, $ramdisk, $weight);
+            $this->tell('recoveryHome', $home->value, $ramdisk, $isShown ? Statement::USUAL : Statement::HINT);
         }
     }
 

@@ -112,6 +112,7 @@ final class Inference
                 RecoveryHome::Own->value,
                 ['slots'],
                 'A phone with one slot has one of its own.',
+                outranksHint: true,
             );
         } elseif ($slots === 2 && $this->has('partitions.vendor_boot.') && is_int($api)) {
             $home = $api >= self::API_OF_VENDOR_RAMDISK ? RecoveryHome::VendorBoot : RecoveryHome::Boot;
@@ -178,12 +179,18 @@ final class Inference
     /**
      * @param  list<string>  $from  fields that it follows from
      */
-    private function infer(string $field, string|int $value, array $from, string $why, bool $isCertain = false): void
-    {
+    private function infer(
+        string $field,
+        string|int $value,
+        array $from,
+        string $why,
+        bool $isCertain = false,
+        bool $outranksHint = false,
+    ): void {
         $read = $this->fields[$field] ?? null;
         // What follows for certain outranks what a file only hints at.
         $isOnlyHint = $read?->grade === Grade::Guessed && !isset($this->inferred[$field]);
-        if ($read !== null && !($isCertain && $isOnlyHint)) {
+        if ($read !== null && !($isOnlyHint && ($isCertain || $outranksHint))) {
             return;
         }
         $this->inferred[$field] = true;

@@ -112,7 +112,7 @@ final class Statements
         );
     }
 
-    /** A person copies an about page by hand; a build's page and configuration are a publisher's; the rest is printed. */
+    /** A person copies an about page; a build's page and configuration are a publisher's; the rest is printed. */
     private static function source(string $form): Source
     {
         return match ($form) {
