@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\RecoveryChoice;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 use Tornavis\StandIn\PhoneData;
@@ -49,10 +50,15 @@ final class PartitionsOfUnit
      */
     public static function slot(State $state, ModelSheet $sheet, string $slot): array
     {
-        $build = $state->slot($slot)->os->buildId;
-        $isStock = $state->slot($slot)->os->stock === true;
+        $os = $state->slot($slot)->os;
+        $isActive = $slot === ($state->activeSlot() ?? $sheet->slots[0]);
+        // A phone that runs has some system, even where nobody has read which.
+        $runs = $isActive && in_array($state->mode(), [null, Mode::System], true);
+        $build = $os->buildId ?? ($runs || $os->isComplete() ? 'a system that nobody has read' : null);
+        $isThere = $os->state === null ? $runs : $os->state !== SystemState::None;
+        $isStock = $os->stock === true;
         $written = [];
-        if (in_array($state->slot($slot)->os->state, [null, SystemState::None], true) || $build === null) {
+        if (!$isThere || $build === null) {
             return [];
         }
         foreach ($sheet->partitions as $partition) {
@@ -101,7 +107,7 @@ final class PartitionsOfUnit
             $written[SimulatedPhone::place($partition->name, $slot)] =
                 [
                     'of' => $of,
-                    'whole' => $state->slot($slot)->os->isComplete(),
+                    'whole' => $os->state === null || $os->isComplete(),
                     'label' => $label,
                 ] + self::sizeInSuper($state, $sheet, $slot, $partition);
         }

@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\BootCheck;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -118,11 +119,9 @@ final readonly class Rehearsal
         /** @var array<string, FactValue> $predicted */
         $predicted = $plan['after'];
         foreach (ReportedFacts::truth($phone) as $name => $value) {
-            if (
-                !in_array($name, self::NOT_COMPARED, true) &&
-                array_key_exists($name, $predicted) &&
-                $predicted[$name] !== $value
-            ) {
+            $isPredicted =
+                array_key_exists($name, $predicted) && ($predicted[$name] !== null || FactName::canBeNone($name));
+            if ($isPredicted && !in_array($name, self::NOT_COMPARED, true) && $predicted[$name] !== $value) {
                 $differences[] =
                     "{$name}: the proof says " .
                     json_encode($predicted[$name]) .

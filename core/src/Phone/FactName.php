@@ -126,6 +126,32 @@ final class FactName
         );
     }
 
+    /** Whether null says that there is none of it; of every other thing it says that nobody knows it. */
+    public static function canBeNone(string $name): bool
+    {
+        return in_array(
+            self::field($name),
+            [
+                StateField::RecoveryFamily,
+                StateField::RecoveryVersion,
+                StateField::KernelName,
+                StateField::KernelVersion,
+                StateField::Root,
+                StateField::OsFamily,
+                StateField::OsVersion,
+                StateField::OsServices,
+                StateField::OsFailedAs,
+                StateField::SecondFamily,
+                StateField::SecondVersion,
+                StateField::TrialFamily,
+                StateField::TrialVersion,
+                StateField::DataWrittenBy,
+                StateField::DataFromSet,
+            ],
+            true,
+        );
+    }
+
     /** Whether a thing never changes, so that two statements about it are about two phones, or one is wrong. */
     public static function neverChanges(string $name): bool
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -189,7 +190,9 @@ final readonly class PlannedStep
     {
         $problems = [];
         foreach ($this->effects as $name => $value) {
+            $isKnown = $value !== null || FactName::canBeNone($name);
             if (
+                $isKnown &&
                 $name !== StateField::BatteryPercent->value &&
                 array_key_exists($name, $observed) &&
                 $observed[$name] !== $value

@@ -12,9 +12,7 @@ use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Identity\TextIntake;
-use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
@@ -55,22 +53,32 @@ it('orders the five grades, and gives each source one', function () {
         ->toBeNull();
 });
 
-it('grades a field of a sheet by what it was read from', function (string $text, array $files, string $field, Grade $is) {
+it('grades a field of a sheet by what it was read from', function (
+    string $text,
+    array $files,
+    string $field,
+    Grade $is,
+) {
     expect(draftBy($text, $files)->sheet()->grades->of($field))->toBe($is);
 })->with([
-    'variables' => ["(bootloader) product:nixie\n(bootloader) slot-count:2\n(bootloader) unlocked:yes\n", [], 'slots', Grade::Seen],
+    'variables' => [
+        "(bootloader) product:nixie\n(bootloader) slot-count:2\n(bootloader) unlocked:yes\n",
+        [],
+        'slots',
+        Grade::Seen,
+    ],
     'an about page' => ["Codename: nixie\nChipset: Vesper 9\n", [], 'codename', Grade::Said],
     'a build' => ['', [SALTERN], 'slots', Grade::Stated],
     'a listing with recovery in it' => [
         "Codename: nixie\nlrwxrwxrwx root root 2026-01-01 10:00 recovery -> /dev/block/sda21\n" .
-            "lrwxrwxrwx root root 2026-01-01 10:00 boot -> /dev/block/sda20\n",
+        "lrwxrwxrwx root root 2026-01-01 10:00 boot -> /dev/block/sda20\n",
         [],
         'recoveryHome',
         Grade::Seen,
     ],
     'super, on a phone that is new enough' => [
         "(bootloader) product:nixie\n(bootloader) unlocked:yes\n(bootloader) partition-size:super: 0x180000000\n" .
-            "[ro.product.first_api_level]: [33]\n",
+        "[ro.product.first_api_level]: [33]\n",
         [],
         'dynamicLayout',
         Grade::Derived,
@@ -97,7 +105,7 @@ it('asks for what is guessed or known from the file alone, and for nothing else'
     ],
     'the phone says it too' => [
         "[ro.product.device]: [bowline]\n[ro.boot.slot_suffix]: [_a]\n[ro.product.first_api_level]: [33]\n" .
-            "[ro.boot.dynamic_partitions]: [true]\n[ro.build.ab_update]: [true]\n",
+        "[ro.boot.dynamic_partitions]: [true]\n[ro.build.ab_update]: [true]\n",
         [SALTERN],
         [SALTERN],
         ['FIT-14:recoveryHome settle'],
@@ -113,7 +121,10 @@ it('asks for what is guessed or known from the file alone, and for nothing else'
 it('says a guess with its likely answer, and asks no more once it is answered', function () {
     $draft = draftBy('', [SALTERN]);
     $layout = array_values(
-        array_filter(askedOf($draft, [SALTERN], 'FIT-14'), static fn(Finding $one): bool => $one->key === 'FIT-14:dynamicLayout'),
+        array_filter(
+            askedOf($draft, [SALTERN], 'FIT-14'),
+            static fn(Finding $one): bool => $one->key === 'FIT-14:dynamicLayout',
+        ),
     )[0];
     $model = $layout->actions()[0]->toArray()['model'];
     $sheet = $draft->sheet();
@@ -148,7 +159,8 @@ it('refuses an answer that no sheet can have', function (string $field, string $
 
 it('upgrades a guess that somebody has seen, also where the value is the same', function () {
     $here = draftBy('', [SALTERN])->sheet();
-    $text = "[ro.product.device]: [bowline]\n[ro.boot.dynamic_partitions]: [true]\n[ro.product.first_api_level]: [33]\n";
+    $text =
+        "[ro.product.device]: [bowline]\n[ro.boot.dynamic_partitions]: [true]\n[ro.product.first_api_level]: [33]\n";
     $there = draftBy($text, [])->sheet();
 
     expect($here->grades->of('dynamicLayout'))
@@ -163,7 +175,10 @@ describe('which phone it is', function () {
         $at = '2026-12-01T10:00:00Z';
         $unit = $draft->unit($at)->withFacts(...$facts);
         $sheet = $sheets === [] ? $draft->sheet() : World::sheet('bowline');
-        $findings = Judged::findings('FIT-1', new Situation($sheet, $unit, [World::package(SALTERN)], Intent::Fresh, $at));
+        $findings = Judged::findings(
+            'FIT-1',
+            new Situation($sheet, $unit, [World::package(SALTERN)], Intent::Fresh, $at),
+        );
         $of = array_filter($findings, static fn(Finding $one): bool => $one->key === 'FIT-1:phone');
 
         expect(Judged::gravest(array_values($of)))->toBe($severity);
@@ -181,12 +196,16 @@ describe('which phone it is', function () {
     ]);
 
     it('is the model that a sheet lists, whatever the file is for', function () {
-        $draft = draftBy("Model number: MR-1\nPlatform release: 13\n", [SALTERN], [
-            'marl' => ModelSheet::fromArray(
-                ['variants' => [['model' => 'MR-1', 'chipset' => 'Vesper 9']]] + World::sheet('marl')->toArray(),
-                'x',
-            ),
-        ]);
+        $draft = draftBy(
+            "Model number: MR-1\nPlatform release: 13\n",
+            [SALTERN],
+            [
+                'marl' => ModelSheet::fromArray(
+                    ['variants' => [['model' => 'MR-1', 'chipset' => 'Vesper 9']]] + World::sheet('marl')->toArray(),
+                    'x',
+                ),
+            ],
+        );
 
         expect($draft->value('codename'))->toBe('marl')->and($draft->notUsed[0])->toContain('is for bowline');
     });

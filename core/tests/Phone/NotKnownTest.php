@@ -121,9 +121,14 @@ it('does not count a partition of unknown size as nothing in a backup', function
     $unit = World::unit('SK-07');
     $answers = new Answers(backUp: [BackupPart::System]);
     $sheet = sheetWith('bowline', sizes: $sizes);
-    $choice = new BackupChoice(new Situation($sheet, $unit, [], Intent::BackUp, '2026-12-01T10:00:00Z', answers: $answers));
+    $choice = new BackupChoice(
+        new Situation($sheet, $unit, [], Intent::BackUp, '2026-12-01T10:00:00Z', answers: $answers),
+    );
 
-    expect($choice->bytes() !== null)->toBe($isKnown)->and($choice->lacksSizes())->toBe(!$isKnown);
+    expect($choice->bytes() !== null)
+        ->toBe($isKnown)
+        ->and($choice->lacksSizes())
+        ->toBe(!$isKnown);
 })->with([[['boot' => null], false], [[], true]]);
 
 describe('the layout of a model that got its dynamic one later', function () {
@@ -189,10 +194,7 @@ it('keeps what was read before the slots were known, and gives it to the slot in
 });
 
 it('plans no clear run on a sheet that knows only the codename', function (Intent $intent, array $kit) {
-    $sheet = ModelSheet::fromArray(
-        ['format' => 'tornavis/model-sheet', 'version' => 2, 'codename' => 'bowline'],
-        'x',
-    );
+    $sheet = ModelSheet::fromArray(['format' => 'tornavis/model-sheet', 'version' => 2, 'codename' => 'bowline'], 'x');
     $plan = Planner::plan(jobOn($sheet, 'SK-07', $kit, $intent));
 
     expect($plan->verdict->level)->toBe('stop');
