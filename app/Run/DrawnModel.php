@@ -82,16 +82,15 @@ final class DrawnModel
             $rows[$one->name] = self::row($one, $two, $layout);
         }
         $there = ['boot', 'system', 'vendor', $home->value, ...$layout === 'none' ? [] : ['super']];
-        // A phone that runs has firmware of its own, whether a sheet lists it or not.
-        $hasFirmware = $sheet->firmwarePartitions() !== [];
-        $there = [...$there, ...$hasFirmware ? [] : [PartitionName::Modem->value]];
         foreach ($there as $name) {
-            $isFirmware = $name === PartitionName::Modem->value;
-            $rows[$name] ??= self::row(
-                new Partition($name, null, null, firmware: $isFirmware, startsSystem: $name === 'boot'),
-                $two,
-                $layout,
-            );
+            $isStart = $name === PartitionName::Boot->value;
+            $rows[$name] ??= self::row(new Partition($name, null, null, startsSystem: $isStart), $two, $layout);
+        }
+        // A phone that runs has firmware of its own, whether a sheet says where or not.
+        $modem = PartitionName::Modem->value;
+        if ($sheet->firmwarePartitions() === []) {
+            $row = $rows[$modem] ?? self::row(new Partition($modem, null, null), $two, $layout);
+            $rows[$modem] = ['firmware' => true] + $row;
         }
 
         return array_values($rows);

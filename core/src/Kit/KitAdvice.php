@@ -129,9 +129,9 @@ final readonly class KitAdvice
         if ($build->facts->flag(Field::BRINGS_SERVICES) === false) {
             $release = $build->facts->text(Field::RELEASE);
             yield [
-                "a services bundle for release {$release}" .
-                ($sheet->architecture === null ? '' : " and {$sheet->architecture}") .
-                ', if you want one',
+                $sheet->architecture === null
+                    ? "a services bundle for release {$release}, if you want one"
+                    : "a services bundle for release {$release} and {$sheet->architecture}, if you want one",
                 PackageKind::Services,
                 static fn(Package $p): ?string => $mine($p) ??
                     match (true) {

@@ -83,9 +83,9 @@ final readonly class FormatData extends Operation
         $takes = 'everything on the internal storage';
         $ends = $this->wasEncrypted ? "ends the encryption and takes {$takes}; wiping is not enough" : "takes {$takes}";
 
-        $with = $this->fileSystem === null ? '' : " with {$this->fileSystem}";
-
-        return "Format the data partition{$with}. This {$ends}.";
+        return $this->fileSystem === null
+            ? "Format the data partition. This {$ends}."
+            : "Format the data partition with {$this->fileSystem}. This {$ends}.";
     }
 
     public function youWillSee(): string
