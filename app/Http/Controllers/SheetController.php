@@ -20,6 +20,7 @@ use Illuminate\Http\Response;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\SheetGrades;
 use Tornavis\Core\Rule\Fit\Fit14Sheet;
 
 /** The model sheets. */
@@ -135,16 +136,19 @@ final class SheetController extends Controller
     /**
      * @param  array<string, mixed>  $before
      * @param  array<string, mixed>  $after
-     * @return list<string> names of the fields
+     * @return list<string> names of the fields whose value, or whose grade, is another one
      */
     private static function changed(array $before, array $after): array
     {
-        $fields = array_diff(array_keys($before + $after), ['format', 'version', 'sources', 'assumed']);
+        $fields = array_diff(array_keys($before + $after), ['format', 'version', 'sources', 'assumed', 'grades']);
+        $was = new SheetGrades($before);
+        $is = new SheetGrades($after);
 
         return array_values(
             array_filter(
                 $fields,
-                static fn(string $field): bool => ($before[$field] ?? null) !== ($after[$field] ?? null),
+                static fn(string $field): bool => ($before[$field] ?? null) !== ($after[$field] ?? null) ||
+                    $was->of($field) !== $is->of($field),
             ),
         );
     }

@@ -16,6 +16,7 @@ defineProps<{ grade: Grade }>()
 .grade {
   border-bottom: 2px solid var(--moss);
   line-height: 1.3;
+  align-self: center;
   white-space: nowrap;
 }
 .stated {

@@ -12,7 +12,7 @@ const marks = {
   verification: 'verification',
 } as const
 
-const add = (): void => void rows.value.push({ name: '', sizeBytes: 0, perSlot: false })
+const add = (): void => void rows.value.push({ name: '' })
 const drop = (index: number): void => void rows.value.splice(index, 1)
 </script>
 
@@ -42,7 +42,7 @@ const drop = (index: number): void => void rows.value.splice(index, 1)
               :model-value="row.sizeBytes || undefined"
               :name="`size-${index + 1}`"
               :label="t('sheet.partitionRows.sizePartition', { index: index + 1 })"
-              @update:model-value="row.sizeBytes = $event ?? 0"
+              @update:model-value="row.sizeBytes = $event"
             />
           </td>
           <td v-for="(name, key) in marks" :key="key">

@@ -18,7 +18,7 @@ const { data } = useAnswer('/sheets/{sheet}/history', () => ({ path: { sheet: pr
         <tr v-for="(revision, index) in data.revisions" :key="revision.at + index">
           <td class="small mute" :title="dateTimeOf(revision.at)">{{ ago(revision.at) }}</td>
           <td>{{ revision.why }}</td>
-          <td class="small mono">{{ revision.changed.join(', ') }}</td>
+          <td class="small mono fields">{{ revision.changed.join(', ') }}</td>
           <td>
             <button v-if="index > 0" type="button" class="btn small" @click="$emit('bring', revision.document)">
               {{ t('sheet.sheetHistory.bringBackIntoForm') }}
@@ -29,3 +29,9 @@ const { data } = useAnswer('/sheets/{sheet}/history', () => ({ path: { sheet: pr
     </table>
   </section>
 </template>
+
+<style scoped>
+.fields {
+  overflow-wrap: anywhere;
+}
+</style>

@@ -8,7 +8,7 @@ import FileDrop from '../app/FileDrop.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import type { ModelSheet } from '../generated/api'
-import { blankSheet, classes, inForm, list, tidy, words, type SheetForm } from './blank'
+import { blankSheet, classes, inForm, list, startedFrom, tidy, words, type SheetForm } from './blank'
 import DeleteSheet from './DeleteSheet.vue'
 import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
@@ -59,13 +59,13 @@ async function load(): Promise<void> {
 }
 
 function startFrom(name: string): void {
-  Object.assign(sheet.value, structuredClone(classes[name]!.sheet))
+  sheet.value = startedFrom(sheet.value, name)
 }
 
 function takeFile(): void {
   try {
     const given = JSON.parse(fromFile.value) as ModelSheet
-    sheet.value = given.version === 2 ? inForm(given) : { ...blankSheet(), ...inForm(given) }
+    sheet.value = inForm(given)
     forget()
     unreadable.value = null
   } catch {

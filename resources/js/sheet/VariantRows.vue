@@ -11,7 +11,7 @@ const columns = {
   note: t('common.note'),
 } as const
 
-const add = (): void => void rows.value.push({ model: '', chipset: rows.value[0]?.chipset ?? '' })
+const add = (): void => void rows.value.push({ model: '' })
 const drop = (index: number): void => void rows.value.splice(index, 1)
 </script>
 

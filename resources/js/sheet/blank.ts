@@ -9,13 +9,13 @@ export type SheetForm = ModelSheet & {
 }
 
 export const inForm = (sheet: ModelSheet): SheetForm =>
-  ({ variants: [], partitions: [], battery: {}, ...sheet }) as SheetForm
+  ({ variants: [], partitions: [], battery: {}, fileSystems: [], encryptions: [], ...sheet }) as SheetForm
 
 const mib = 2 ** 20
 const gib = 2 ** 30
 const part = (
   name: string,
-  sizeBytes: number,
+  sizeBytes: number | undefined,
   perSlot: boolean,
   more: Partial<SheetForm['partitions'][number]> = {},
 ): SheetForm['partitions'][number] => ({ name, sizeBytes, perSlot, ...more })
@@ -37,7 +37,7 @@ export const classes: Record<
         part('dtbo', 16 * mib, true, { startsSystem: true }),
         part('vendor_boot', 64 * mib, true, { startsSystem: true }),
         part('modem', 160 * mib, true, { firmware: true }),
-        ...['system', 'system_ext', 'product', 'vendor'].map((name) => part(name, 0, true, { logical: true })),
+        ...['system', 'system_ext', 'product', 'vendor'].map((name) => part(name, undefined, true, { logical: true })),
         part('super', 8 * gib, false),
         part('data', 100 * gib, false),
       ],
@@ -54,7 +54,7 @@ export const classes: Record<
         part('boot', 96 * mib, true, { startsSystem: true }),
         part('dtbo', 16 * mib, true, { startsSystem: true }),
         part('modem', 160 * mib, true, { firmware: true }),
-        ...['system', 'product', 'vendor'].map((name) => part(name, 0, true, { logical: true })),
+        ...['system', 'product', 'vendor'].map((name) => part(name, undefined, true, { logical: true })),
         part('super', 7 * gib, false),
         part('data', 100 * gib, false),
       ],
@@ -80,22 +80,15 @@ export const classes: Record<
   },
 }
 
-export const blankSheet = (): SheetForm => ({
-  format: 'tornavis/model-sheet',
-  version: 1,
-  codename: '',
-  maker: '',
-  name: '',
-  architecture: 'arm64',
-  aliases: [],
-  launchApi: 30,
-  variants: [{ model: '', chipset: '' }],
-  ...structuredClone(classes.vendorBoot!.sheet),
-  keys: {},
-  fileSystems: ['f2fs', 'ext4'],
-  encryptions: ['file'],
-  battery: { chargePercentPerMinute: 1, drainPercentPerMinute: 0.3 },
-})
+/** Nothing is filled in: what nobody has said is not known. */
+export const blankSheet = (): SheetForm => inForm({ format: 'tornavis/model-sheet', version: 2, codename: '' })
+
+/** The sheet with a usual table in it; each of its fields is a guess until somebody says it. */
+export function startedFrom(sheet: SheetForm, name: string): SheetForm {
+  const usual = structuredClone(classes[name]!.sheet)
+  const guessed = Object.fromEntries(Object.keys(usual).map((field) => [field, 'guessed'])) as ModelSheet['grades']
+  return { ...sheet, ...usual, grades: { ...sheet.grades, ...guessed } }
+}
 
 /** The sheet as it is kept: empty texts and lists that were left out are not in it. */
 export function tidy(sheet: SheetForm): ModelSheet {
@@ -118,6 +111,7 @@ export function tidy(sheet: SheetForm): ModelSheet {
       if (part && Object.keys(part).length === 0) delete out[field]
     }
   }
+  if (out.encryptions?.length === 0) delete out.encryptions
   if (out.keys && Object.keys(out.keys).length === 0) delete out.keys
   if (out.alsoSoldAs?.length === 0) delete out.alsoSoldAs
   if (out.superGroups?.length === 0) delete out.superGroups
