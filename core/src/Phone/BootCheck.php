@@ -158,15 +158,22 @@ final class BootCheck
         };
     }
 
-    /** A recovery brings no kernel of its own; the slot's kernel and device tree must be a pair. */
+    /**
+     * A recovery that lives beside the system brings no kernel of its own; the slot's kernel and device tree must be a
+     * pair. One with a partition of its own brings them along. An image of which nobody knows whose it is counts for
+     * none.
+     */
     private static function startImagesBelongTogether(State $state, ModelSheet $sheet, string $slot): bool
     {
-        $owners = [];
-        foreach ($sheet->startPartitionsBesideRecovery() as $partition) {
-            $owners[] = $state->slot($slot)->image($partition);
+        if ($sheet->recoveryHome === RecoveryHome::Own) {
+            return true;
         }
+        $owners = array_map(
+            static fn(string $partition): ?string => $state->slot($slot)->image($partition),
+            $sheet->startPartitionsBesideRecovery(),
+        );
 
-        return count(array_unique($owners)) <= 1;
+        return count(array_unique(array_filter($owners, is_string(...)))) <= 1;
     }
 
     /**
