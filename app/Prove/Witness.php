@@ -13,11 +13,7 @@ use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\Severity;
-use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\PackageKind;
-use Tornavis\Core\Words\RemedyKind;
-use Tornavis\Core\Words\RuleId;
 
 /**
  * Plans a situation and has a simulated phone say whether the plan was right.
@@ -28,9 +24,6 @@ use Tornavis\Core\Words\RuleId;
  */
 final readonly class Witness
 {
-    /** The most remedies that are tried one after the other. */
-    private const MOST_REMEDIES = 6;
-
     /**
      * @param  list<string>  $rules  that had a word in the plan, each once
      * @param  list<string>  $stops  keys of the findings that stop it for good
@@ -63,32 +56,18 @@ final readonly class Witness
     public static function ofDrawn(Drawn $drawn, bool $unmarked = false): self
     {
         $situation = $drawn->situation;
-        $plan = Planner::plan($situation);
-        $rules = self::rules($plan);
-        $remedied = false;
-        for ($try = 0; $try < self::MOST_REMEDIES && $plan->verdict->level !== Verdict::CLEAR; $try++) {
-            $better = self::remedied($situation, $plan);
-            if ($better === null) {
-                break;
-            }
-            [$situation, $named] = $better;
-            $next = Planner::plan($situation);
-            foreach ($named as $key) {
-                if (in_array($key, self::stops($next), true)) {
-                    return new self(
-                        $situation,
-                        $plan->verdict->level,
-                        $rules,
-                        ["The remedy of {$key} does not help."],
-                        true,
-                    );
-                }
-            }
-            $remedied = true;
-            $plan = $next;
+        $rules = self::rules(Planner::plan($situation));
+        $settled = Settled::of($situation);
+        $situation = $settled->situation;
+        $plan = $settled->plan;
+        $remedied = $settled->isRemedied;
+        if ($settled->useless !== null) {
+            $says = "The remedy of {$settled->useless} does not help.";
+
+            return new self($situation, $plan->verdict->level, $rules, [$says], true);
         }
         if ($plan->verdict->level !== Verdict::CLEAR) {
-            return new self($situation, $plan->verdict->level, $rules, [], $remedied, self::stops($plan));
+            return new self($situation, $plan->verdict->level, $rules, [], $remedied, $settled->stops());
         }
         $begun = hrtime(true);
         [$outcome, $mismatches] = self::carriedOut($drawn, $situation, $plan, $unmarked);
@@ -175,55 +154,5 @@ final readonly class Witness
         }
 
         return array_values(array_unique(array_diff($rules, ['MODE'])));
-    }
-
-    /**
-     * The situation with every word given and every named file added; null when nothing can be done about it.
-     *
-     * @return ?array{Situation, list<string>} the situation, and the keys of the stops that should be gone
-     */
-    private static function remedied(Situation $situation, Plan $plan): ?array
-    {
-        $kit = $situation->kit;
-        $agreed = $situation->answers->agreed;
-        $named = [];
-        foreach ($plan->findings as $finding) {
-            if ($finding->takesAWord() && !in_array($finding->key, $agreed, true)) {
-                $agreed[] = $finding->key;
-            }
-            if ($finding->severity === Severity::Stop && $finding->remedy?->isOf(RemedyKind::AddFile) === true) {
-                $file = $finding->remedy->file;
-                if ($file !== null && !in_array($file, $kit, true)) {
-                    $kit = array_values(
-                        array_filter(
-                            $kit,
-                            static fn(Package $p): bool => $file->kind() !== PackageKind::Recovery ||
-                                $finding->rule === RuleId::Recovery4 ||
-                                $p->kind() !== PackageKind::Recovery,
-                        ),
-                    );
-                    $kit[] = $file;
-                    $named[] = $finding->key;
-                }
-            }
-        }
-        if ($kit === $situation->kit && count($agreed) === count($situation->answers->agreed)) {
-            return null;
-        }
-
-        return [$situation->with(kit: $kit, answers: Answers::toEverything($agreed)), $named];
-    }
-
-    /**
-     * @return list<string>
-     */
-    private static function stops(Plan $plan): array
-    {
-        return array_values(
-            array_map(
-                static fn(Finding $f): string => $f->key,
-                array_filter($plan->findings, static fn(Finding $f): bool => $f->severity === Severity::Stop),
-            ),
-        );
     }
 }

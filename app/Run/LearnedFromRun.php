@@ -30,7 +30,7 @@ final class LearnedFromRun
     }
 
     /** @param  array<string, mixed>  $plan */
-    private static function seen(Unit $unit, RunState $state, array $plan, int $runId): Unit
+    public static function seen(Unit $unit, RunState $state, array $plan, int $runId): Unit
     {
         $before = $unit->state()->values();
         $at = $state->last->at ?? now()->toIso8601String();

@@ -13,6 +13,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Run\Hands;
 use Tornavis\Core\Run\JournalEvent;
 use Tornavis\Core\Run\MemoryJournal;
 use Tornavis\Core\Run\PlannedStep;
@@ -82,6 +83,7 @@ final readonly class Rehearsal
      * @param  array<string, string>  $files  path by name of the package
      * @param  list<array{kind: string, atPercent: int}>  $faults  what goes wrong on the way
      * @param  list<Package>  $packages
+     * @param  bool  $byHand  whether a person does every step, and pastes only what the step asks to be shown
      */
     public static function on(
         SimulatedPhone $phone,
@@ -92,6 +94,7 @@ final readonly class Rehearsal
         array $faults = [],
         array $packages = [],
         bool $unmarked = false,
+        bool $byHand = false,
     ): self {
         $phone->faults = $faults;
         $journal = new MemoryJournal(is_string($plan['at']) ? $plan['at'] : '');
@@ -100,7 +103,7 @@ final readonly class Rehearsal
             $stated[$package->name()] = StatedLabels::of($package, DrawnModel::of($sheet));
         }
         $link = new RehearsalLink($phone, $files, $stated, $unmarked, self::told($packages));
-        $engine = new RunEngine($plan, $journal, $link);
+        $engine = new RunEngine($plan, $journal, $byHand ? new Hands() : $link);
         $actions = new RunActions($plan, $journal, $sheet);
         $tries = 0;
         $turns = 0;
@@ -111,6 +114,8 @@ final readonly class Rehearsal
             $state = $engine->advance();
             if ($state->status === RunState::GATED) {
                 $actions->release($label);
+            } elseif ($state->status === RunState::ASKED && $state->question?->text('about') === 'hands') {
+                self::doByHand($state, $plan, $actions, $link, $phone);
             } elseif ($state->status === RunState::ASKED) {
                 self::answer($state, $plan, $actions, $link, $phone, $faults !== [], $tries);
             }
@@ -164,6 +169,37 @@ final readonly class Rehearsal
         );
 
         return array_values(array_map(static fn(Package $one): string => $one->name(), $told));
+    }
+
+    /**
+     * A person does the step, and pastes what the phone shows of what the step asks for; where the phone says no, they
+     * stop.
+     *
+     * @param  array<string, mixed>  $plan
+     */
+    private static function doByHand(
+        RunState $state,
+        array $plan,
+        RunActions $actions,
+        RehearsalLink $link,
+        SimulatedPhone $phone,
+    ): void {
+        $step = PlannedStep::allOf($plan)[($state->step ?? 1) - 1];
+        $quiet = static fn(Progress $progress): null => null;
+        $answer = $link->carryOut($step->operation, $step->parameters, $quiet);
+        if (!$answer->ok) {
+            $actions->stop($answer->says);
+
+            return;
+        }
+        $shown = [];
+        $truth = ReportedFacts::truth($phone) + ReportedFacts::of($phone);
+        foreach ($step->wants() as $name => $value) {
+            $has = $truth[$name] ?? $value;
+            $text = is_scalar($has) ? (string) $has : '';
+            $shown[] = $name === StateField::ActiveSlot->value ? "current-slot: {$text}" : $text;
+        }
+        $actions->tell('seen', '', implode("\n", $shown));
     }
 
     /**

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Plan\Plan;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RemedyKind;
+use Tornavis\Core\Words\RuleId;
+
+/**
+ * A plan after everything was done that it asks for and that needs no more than a person: what waits for a word is
+ * agreed to and waived; what names a file of the shelf as its remedy gets it.
+ */
+final readonly class Settled
+{
+    /** The most remedies that are tried one after the other. */
+    private const MOST_REMEDIES = 6;
+
+    /** @param  ?string  $useless  key of a stop whose remedy did not help; then nothing more was tried */
+    private function __construct(
+        public Situation $situation,
+        public Plan $plan,
+        public bool $isRemedied,
+        public ?string $useless = null,
+    ) {}
+
+    public static function of(Situation $situation): self
+    {
+        $plan = Planner::plan($situation);
+        $isRemedied = false;
+        for ($try = 0; $try < self::MOST_REMEDIES && $plan->verdict->level !== Verdict::CLEAR; $try++) {
+            $better = self::remedied($situation, $plan);
+            if ($better === null) {
+                break;
+            }
+            [$situation, $named] = $better;
+            $next = Planner::plan($situation);
+            $useless = array_intersect($named, self::stopsOf($next));
+            if ($useless !== []) {
+                return new self($situation, $plan, true, array_values($useless)[0]);
+            }
+            $isRemedied = true;
+            $plan = $next;
+        }
+
+        return new self($situation, $plan, $isRemedied);
+    }
+
+    /**
+     * @return list<string> keys of the findings that stop it for good
+     */
+    public function stops(): array
+    {
+        return self::stopsOf($this->plan);
+    }
+
+    /**
+     * The situation with every word given and every named file added; null when nothing can be done about it.
+     *
+     * @return ?array{Situation, list<string>} the situation, and the keys of the stops that should be gone
+     */
+    private static function remedied(Situation $situation, Plan $plan): ?array
+    {
+        $kit = $situation->kit;
+        $agreed = $situation->answers->agreed;
+        $named = [];
+        foreach ($plan->findings as $finding) {
+            if ($finding->takesAWord() && !in_array($finding->key, $agreed, true)) {
+                $agreed[] = $finding->key;
+            }
+            if ($finding->severity === Severity::Stop && $finding->remedy?->isOf(RemedyKind::AddFile) === true) {
+                $file = $finding->remedy->file;
+                if ($file !== null && !in_array($file, $kit, true)) {
+                    $kit = array_values(
+                        array_filter(
+                            $kit,
+                            static fn(Package $p): bool => $file->kind() !== PackageKind::Recovery ||
+                                $finding->rule === RuleId::Recovery4 ||
+                                $p->kind() !== PackageKind::Recovery,
+                        ),
+                    );
+                    $kit[] = $file;
+                    $named[] = $finding->key;
+                }
+            }
+        }
+        if ($kit === $situation->kit && count($agreed) === count($situation->answers->agreed)) {
+            return null;
+        }
+
+        return [$situation->with(kit: $kit, answers: Answers::toEverything($agreed)), $named];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private static function stopsOf(Plan $plan): array
+    {
+        return array_values(
+            array_map(
+                static fn(Finding $f): string => $f->key,
+                array_filter($plan->findings, static fn(Finding $f): bool => $f->severity === Severity::Stop),
+            ),
+        );
+    }
+}
