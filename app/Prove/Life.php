@@ -67,7 +67,7 @@ final class Life
     /** @var list<string> "intent verdict" of each job */
     public array $jobs = [];
 
-    /** @var array<string, int> findings that stop or ask and name no way out, by key */
+    /** @var list<string> proofs that failed, in sentences */
     public array $dead = [];
 
     public int $questions = 0;
@@ -158,27 +158,16 @@ final class Life
         return (new \DateTimeImmutable(RandomBench::AT))->modify("+{$this->minute} minutes")->format('Y-m-d\TH:i:s\Z');
     }
 
+    /** A proof that fails is no answer to a wish: a rule has to have said before what is missing. */
     private function lookForDeadEnds(Plan $plan, int $job): void
     {
         foreach ($plan->findings as $finding) {
             $isOpen = in_array($finding->severity, [Severity::Stop, Severity::Settle], true);
             $this->questions += (int) $isOpen;
-            if ($isOpen && $finding->remedy === null) {
-                $key = self::withoutFile($finding);
-                $this->dead[$key] = ($this->dead[$key] ?? 0) + 1;
-                $isProof = $finding->rule === RuleId::Proof;
-                $this->problems[] =
-                    "job {$job}, " .
-                    implode(', ', $this->jobs) .
-                    ": no way out of {$finding->key}" .
-                    ($isProof ? ": {$finding->reason}" : '');
+            if ($isOpen && $finding->rule === RuleId::Proof) {
+                $this->dead[] = "job {$job}, " . implode(', ', $this->jobs) . ": {$finding->reason}";
             }
         }
-    }
-
-    private static function withoutFile(Finding $finding): string
-    {
-        return $finding->rule->value;
     }
 
     /** @return bool whether it ended well */

@@ -188,15 +188,22 @@ final class Inference
         bool $outranksHint = false,
     ): void {
         $read = $this->fields[$field] ?? null;
+        $sources = array_merge(
+            ...array_map(fn(string $one): array => array_slice($this->fields[$one]->sources ?? [], 0, 1), $from),
+        );
+        if ($read?->grade === Grade::Stated && $read->value === $value) {
+            // Whatever states it, something else speaks for it too.
+            $all = [...$read->sources, ...$sources];
+            $this->fields[$field] = new DraftField($field, $value, $all, Grade::Stated, $why);
+
+            return;
+        }
         // What follows for certain outranks what a file only hints at.
         $isOnlyHint = $read?->grade === Grade::Guessed && !isset($this->inferred[$field]);
         if ($read !== null && !($isOnlyHint && ($isCertain || $outranksHint))) {
             return;
         }
         $this->inferred[$field] = true;
-        $sources = array_merge(
-            ...array_map(fn(string $one): array => array_slice($this->fields[$one]->sources ?? [], 0, 1), $from),
-        );
         $grade = $isCertain ? Grade::Derived : Grade::Guessed;
         $this->fields[$field] = new DraftField($field, $value, $sources, $grade, $why);
     }

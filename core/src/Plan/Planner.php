@@ -9,6 +9,7 @@ use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Proof\Proof;
+use Tornavis\Core\Proof\WayOut;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -97,13 +98,16 @@ final class Planner
             ...Departures::of($situation, $walk),
             ...(new PublishedOrder($situation, $ordered))->findings(),
         );
+        $wayOut = WayOut::of($situation);
         foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
             $findings[] = Finding::stop(
                 RuleId::Proof,
                 need: 'The plan holds when it is walked over this phone',
                 found: 'it does not',
                 reason: $problem,
+                remedy: $wayOut->remedy,
                 subject: (string) $index,
+                facts: $wayOut->facts,
             );
         }
         if (Verdict::of($findings)->level === Verdict::STOP) {

@@ -18,7 +18,7 @@ final readonly class Finding
 {
     /**
      * @param  string  $key  rule and subject; stable, so that an answer can refer to it
-     * @param  ?Remedy  $remedy  null means final where the severity is stop
+     * @param  ?Remedy  $remedy  what would lift it; whatever stops or asks has one
      * @param  list<Fact>  $facts
      */
     private function __construct(
@@ -99,7 +99,7 @@ final readonly class Finding
     }
 
     /**
-     * The plan must not be run.
+     * The plan must not be run until something has changed.
      *
      * @param  list<Fact>  $facts
      */
@@ -108,7 +108,7 @@ final readonly class Finding
         string $need,
         string $found,
         string $reason,
-        ?Remedy $remedy = null,
+        Remedy $remedy,
         string $subject = '',
         array $facts = [],
     ): self {

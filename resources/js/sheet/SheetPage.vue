@@ -29,6 +29,8 @@ const router = useRouter()
 const fresh = computed(() => props.codename === 'new')
 const sheet = ref<SheetForm>(blankSheet())
 const before = ref<ModelSheet | null>(null)
+/** As it was when a usual table was put in: what differs from it was said by a person. */
+const started = ref<ModelSheet | null>(null)
 const { send, sendQuestion, refused, forget } = useSend()
 const unreadable = ref<ApiError | null>(null)
 const kept = ref('')
@@ -60,6 +62,7 @@ async function load(): Promise<void> {
 
 function startFrom(name: string): void {
   sheet.value = startedFrom(sheet.value, name)
+  started.value = JSON.parse(JSON.stringify(tidy(sheet.value))) as ModelSheet
 }
 
 function takeFile(): void {
@@ -75,7 +78,7 @@ function takeFile(): void {
 
 async function keep(): Promise<void> {
   unreadable.value = null
-  const tidied = enteredOver(before.value, tidy(sheet.value))
+  const tidied = enteredOver(before.value ?? started.value, tidy(sheet.value))
   const path = { codename: tidied.codename }
   if (!(await send(() => client.PUT('/sheets/{codename}', { params: { path }, body: tidied })))) return
   sheet.value = inForm(tidied)

@@ -81,7 +81,8 @@ export const classes: Record<
 }
 
 /** Nothing is filled in: what nobody has said is not known. */
-export const blankSheet = (): SheetForm => inForm({ format: 'tornavis/model-sheet', version: 2, codename: '' })
+export const blankSheet = (): SheetForm =>
+  inForm({ format: 'tornavis/model-sheet', version: 2, codename: '', variants: [{ model: '' }] })
 
 /** The sheet with a usual table in it; each of its fields is a guess until somebody says it. */
 export function startedFrom(sheet: SheetForm, name: string): SheetForm {
@@ -98,7 +99,7 @@ export function tidy(sheet: SheetForm): ModelSheet {
     Object.fromEntries(Object.entries(one).filter(([, value]) => full(value))) as T
   const out = clean({
     ...sheet,
-    variants: sheet.variants.map(clean),
+    variants: sheet.variants.map(clean).filter((one) => Object.keys(one).length > 0),
     partitions: sheet.partitions.map((one) =>
       Object.fromEntries(Object.entries(one).filter(([key, value]) => value !== false || key === 'perSlot')),
     ),

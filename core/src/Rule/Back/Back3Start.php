@@ -45,7 +45,9 @@ final class Back3Start implements FitRule
                 need: 'A phone that is outside its system',
                 found: $mode === null ? 'unknown' : 'in its system',
                 reason: $mode === null ? 'What the phone shows has not been seen.' : 'There is nothing to bring back.',
-                remedy: $mode === null ? Remedy::enterFact('Look at the phone and enter its mode on its page.') : null,
+                remedy: $mode === null
+                    ? Remedy::enterFact('Look at the phone and enter its mode on its page.')
+                    : Remedy::doFirst('Leave this job, or enter the mode that the phone shows now on its page.'),
                 subject: 'mode',
                 facts: [$situation->state->fact(StateField::Mode)],
             );
@@ -66,6 +68,7 @@ final class Back3Start implements FitRule
                 found: 'none',
                 reason: implode(' ', array_map(ucfirst(...), $obstacles)) .
                     ' A restart does not help; a build has to go in.',
+                remedy: Remedy::doFirst('Plan a fresh install, or the way back to stock.'),
             );
 
             return;

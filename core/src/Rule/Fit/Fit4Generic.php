@@ -70,6 +70,7 @@ final class Fit4Generic implements FitRule
                 reason: $first === self::FIRST_API
                     ? 'On this model system and base are one; a generic image finds nothing to stand on.'
                     : 'The systems of this model cannot start another one beside them.',
+                remedy: Remedy::getFile("Choose a build that is made for {$situation->sheet->codename} instead."),
                 subject: 'launch',
             );
         yield from self::launch($situation, $image);

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Rule\Prepare;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Remedy;
 
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\BatteryCondition;
@@ -40,6 +41,7 @@ final class Prep7Battery implements FitRule
                 found: $fact->text(),
                 reason: "The battery is {$fact->text()}. Stop, do not charge it, and hand the phone to a qualified " .
                     'repairer.',
+                remedy: Remedy::doFirst('Have a qualified repairer change it, then enter it as sound.'),
                 facts: [$fact],
             );
         }
