@@ -16,7 +16,6 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Verdict;
-use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\HouseRules;

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -75,8 +76,18 @@ final readonly class RestoreSet extends Operation
             $effects[StateField::DataHolds->of($class)] = true;
         }
         $slot = $state->activeSlot() ?? $sheet->slots[0];
+        // Of the very build that is there everything is known already.
+        $isSame =
+            $state->slot($slot)->os->isComplete() &&
+            $state->slot($slot)->os->buildId !== null &&
+            $state->slot($slot)->os->buildId === ($this->set->base['buildId'] ?? null);
         if ($this->set->system) {
             $effects += $this->systemIn($slot, $sheet);
+        }
+        if ($isSame) {
+            $isGone = static fn(string|int|bool|array|null $value, string $name): bool => $value !== null ||
+                FactName::canBeNone($name);
+            $effects = array_filter($effects, $isGone, ARRAY_FILTER_USE_BOTH);
         }
         if ($this->set->replacesData()) {
             $effects += [

@@ -55,7 +55,7 @@ final readonly class FirmwareNeeds
     }
 
     /** Whether the firmware itself is what the job is about, and no build asks for it. */
-    private function isAlone(): bool
+    public function isAlone(): bool
     {
         return $this->situation->intent === Intent::Base;
     }

@@ -38,15 +38,15 @@ final readonly class SpaceBudget
         public array $unknown,
     ) {}
 
-    public static function of(ModelSheet $sheet, Package $package): self
+    /** @param  ?string  $into  the partition that its one image goes into, where the plan and not the file says so */
+    public static function of(ModelSheet $sheet, Package $package, ?string $into = null): self
     {
         $tooLarge = [];
         $logical = [];
         $unknown = [];
         foreach ($package->images as $image) {
-            $partition = $sheet->partition(
-                $image->partition !== '' ? $image->partition : (string) $package->facts->text('partition'),
-            );
+            $stated = $image->partition !== '' ? $image->partition : (string) $package->facts->text('partition');
+            $partition = $sheet->partition($into ?? $stated);
             if ($partition === null) {
                 continue;
             }

@@ -15,6 +15,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\Version;
 
 /**
  * Speaks where the build in the kit states a lowest firmware; once for each slot that will start.
@@ -36,6 +37,7 @@ final class Base1Firmware implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        yield from self::underWhatStays($situation);
         $build = $situation->files->build();
         $minimum = $build?->facts->best(Field::FIRMWARE_MIN);
         if ($build === null || $minimum === null) {
@@ -101,6 +103,37 @@ final class Base1Firmware implements FitRule
                     remedy: $this->remedy($situation, $minimum->text()),
                     subject: $slot,
                     facts: [$minimum, $observed],
+                );
+            }
+        }
+    }
+
+    /**
+     * A job for the base alone leaves the systems as they are, and each of them has its own lowest firmware.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function underWhatStays(Situation $situation): \Generator
+    {
+        $firmware = $situation->firmware->isAlone() ? $situation->firmware->chosen() : null;
+        $version = $firmware?->facts->best(Field::VERSION);
+        if ($firmware === null || $version === null) {
+            return;
+        }
+        foreach (array_keys($situation->firmware->slotsBelowMinimum()) as $slot) {
+            $os = $situation->state->slot($slot)->os;
+            $isTooOld = $os->firmwareMin !== null && Version::of($version->text())->olderThan($os->firmwareMin);
+            if ($os->isComplete() && $isTooOld) {
+                yield Finding::stop(
+                    self::id(),
+                    need: "Firmware {$os->firmwareMin} for the system" . Slot::phrase('in', $slot),
+                    found: "{$firmware->name()} brings {$version->text()}",
+                    reason: 'The system that stays would not start on firmware that is older than it needs.',
+                    remedy: Remedy::getFile(
+                        "Get a firmware package {$os->firmwareMin} or newer for {$situation->sheet->codename}.",
+                    ),
+                    subject: "stays/{$slot}",
+                    facts: [$version, $situation->state->fact(StateField::OsFirmwareMin->in($slot))],
                 );
             }
         }

@@ -43,6 +43,7 @@ final class Layout1Space implements FitRule
         if ($package !== null && $situation->files->subject() === $package) {
             yield self::whole($situation, $package);
         }
+        yield from self::beside($situation);
         $image = $situation->files->generic();
         // What is tried beside the system lies among the data, whose room rule FIT-4 looks at.
         $isWritten = $situation->files->subject() === $image && !$situation->job->startsImageOnce();
@@ -53,6 +54,37 @@ final class Layout1Space implements FitRule
         yield $situation->modes->writesGenericInRecovery()
             ? self::ofItsOwn($situation, $image, $system?->sizeBytes)
             : self::inSuper($situation, $image);
+    }
+
+    /**
+     * Images beside the one that the job is about, each against its own partition: firmware, and a recovery that is
+     * written.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function beside(Situation $situation): \Generator
+    {
+        $recovery = $situation->recovery->isWritten() ? $situation->recovery->chosen() : null;
+        $home = $situation->sheet->recoveryHome?->value;
+        foreach (array_filter([$situation->firmware->chosen(), $recovery]) as $package) {
+            $space = SpaceBudget::of($situation->sheet, $package, $package === $recovery ? $home : null);
+            $large = array_map(
+                static fn(
+                    array $one,
+                ): string => "{$one['partition']} needs {$one['needBytes']} bytes and has {$one['hasBytes']}",
+                $space->tooLarge,
+            );
+            if ($large !== []) {
+                yield Finding::stop(
+                    self::id(),
+                    need: "Room for {$package->title()}",
+                    found: 'there is not',
+                    reason: ucfirst(implode('; ', $large)) . '.',
+                    remedy: Remedy::getFile("Get the file that is made for {$situation->sheet->codename}."),
+                    subject: "space/{$package->name()}",
+                );
+            }
+        }
     }
 
     /** Room for an image that goes into a partition which the maker made. */
