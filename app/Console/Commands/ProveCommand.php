@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use App\Prove\Belief;
 use App\Prove\Changes;
 use App\Prove\CheckedFiles;
+use App\Prove\Lives;
 use App\Prove\Mutants\Hunt;
 use App\Prove\Mutants\MutantRun;
 use App\Prove\Mutants\PlannerMutants;
@@ -27,7 +28,7 @@ final class ProveCommand extends CoreCommand
         'situations} {--files= : Folder of the demo files; made anew where there is none} {--change : Also change ' .
         'every clear plan by one step, and ask proof and phone about each change} {--keep= : Folder for what does ' .
         'not agree} {--mutants : Make deliberate mistakes in the planner, one at a time, and say what notices each} ' .
-        '{--mutant= : Make this one mistake} {--normal= : File with how the situations end without a mistake}';
+        '{--lives= : Give so many phones several jobs one after the other} {--mutant= : Make this one mistake} {--normal= : File with how the situations end without a mistake}';
 
     protected $description =
         'Draws random situations, plans each, and has the simulated phone say whether the ' . 'plan was right';
@@ -39,6 +40,9 @@ final class ProveCommand extends CoreCommand
         }
         if ($this->option('mutants') === true) {
             return $this->mutants();
+        }
+        if (is_string($this->option('lives'))) {
+            return $this->lives(max(1, (int) $this->option('lives')));
         }
         $count = max(1, (int) $this->option('count'));
         $bench = new RandomBench($this->sheets(), $this->shelf(), (int) $this->option('seed'));
@@ -90,6 +94,28 @@ final class ProveCommand extends CoreCommand
         $this->line(sprintf('%d situations in %.1f s, %d do not agree.', $count, (hrtime(true) - $begun) / 1e9, $bad));
 
         return $bad === 0 ? self::SUCCESS : self::FAILURE;
+    }
+
+    private function lives(int $count): int
+    {
+        $begun = hrtime(true);
+        $lives = Lives::of($this->sheets(), $this->shelf(), (int) $this->option('seed'), $count);
+        $rows = array_map(null, array_keys($lives->verdicts), array_values($lives->verdicts));
+        $this->table(['job', 'times'], $rows);
+        foreach ([...$lives->problems, ...$lives->dead] as $sentence) {
+            $this->warn($sentence);
+        }
+        $seconds = (hrtime(true) - $begun) / 1e9;
+        $this->line(
+            sprintf('%d lives with %d jobs in %.1f s: ', $count, $lives->jobs, $seconds) .
+                count($lives->problems) .
+                ' times something that must not be, ' .
+                count($lives->dead) .
+                ' proofs that failed where no rule had spoken, ' .
+                sprintf('%.1f questions for a job.', $lives->questions / max(1, $lives->jobs)),
+        );
+
+        return $lives->problems === [] ? self::SUCCESS : self::FAILURE;
     }
 
     /** One mistake, in this process. */

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -76,18 +75,10 @@ final readonly class RestoreSet extends Operation
             $effects[StateField::DataHolds->of($class)] = true;
         }
         $slot = $state->activeSlot() ?? $sheet->slots[0];
-        // Of the very build that is there everything is known already.
-        $isSame =
-            $state->slot($slot)->os->isComplete() &&
-            $state->slot($slot)->os->buildId !== null &&
-            $state->slot($slot)->os->buildId === ($this->set->base['buildId'] ?? null);
         if ($this->set->system) {
-            $effects += $this->systemIn($slot, $sheet);
-        }
-        if ($isSame) {
-            $isGone = static fn(string|int|bool|array|null $value, string $name): bool => $value !== null ||
-                FactName::canBeNone($name);
-            $effects = array_filter($effects, $isGone, ARRAY_FILTER_USE_BOTH);
+            $effects += $this->isOfWhatIsThere($state, $slot)
+                ? $this->startsAsItDid($state, $slot, $sheet)
+                : $this->systemIn($slot, $sheet);
         }
         if ($this->set->replacesData()) {
             $effects += [
@@ -95,6 +86,48 @@ final readonly class RestoreSet extends Operation
                 StateField::DataWrittenBy->value => $this->set->base['family'] ?? $state->slot($slot)->os->family,
                 StateField::DataFromSet->value => $this->set->id,
             ];
+        }
+
+        return $effects;
+    }
+
+    private function isOfWhatIsThere(State $state, string $slot): bool
+    {
+        $os = $state->slot($slot)->os;
+
+        return $os->isComplete() && $os->buildId !== null && $os->buildId === ($this->set->base['buildId'] ?? null);
+    }
+
+    /**
+     * Of the very build that is there everything is known already; only what was put beside it since may be gone.
+     *
+     * @return array<string, string|bool|null>
+     */
+    private function startsAsItDid(State $state, string $slot, ModelSheet $sheet): array
+    {
+        $os = $state->slot($slot)->os;
+
+        return [
+            StateField::OsFailedAs->in($slot) => null,
+            StateField::OsServices->in($slot) => null,
+            StateField::KernelName->in($slot) => null,
+            StateField::KernelVersion->in($slot) => null,
+            StateField::Root->in($slot) => null,
+        ] + $this->startImages($slot, $sheet, $os->base ?? (string) $os->buildId);
+    }
+
+    /**
+     * @return array<string, ?string> whose the images are that the phone starts from, and the recovery among them
+     */
+    private function startImages(string $slot, ModelSheet $sheet, string $owner): array
+    {
+        $effects = [];
+        foreach ($sheet->startPartitions() as $partition) {
+            $effects[StateField::Image->in($slot, $partition)] = $owner;
+        }
+        if ($sheet->mayHoldRecovery($sheet->startPartitions())) {
+            $effects[StateField::RecoveryFamily->in($slot)] = null;
+            $effects[StateField::RecoveryVersion->in($slot)] = null;
         }
 
         return $effects;
@@ -109,7 +142,8 @@ final readonly class RestoreSet extends Operation
     {
         $base = $this->set->base;
         $build = $base['buildId'] ?? "the system of \"{$this->set->id}\"";
-        $effects = [
+
+        return [
             StateField::OsState->in($slot) => SystemState::Complete->value,
             StateField::OsFamily->in($slot) => $base['family'] ?? null,
             StateField::OsRelease->in($slot) => $base['release'] ?? null,
@@ -128,16 +162,7 @@ final readonly class RestoreSet extends Operation
             StateField::KernelName->in($slot) => null,
             StateField::KernelVersion->in($slot) => null,
             StateField::Root->in($slot) => null,
-        ];
-        foreach ($sheet->startPartitions() as $partition) {
-            $effects[StateField::Image->in($slot, $partition)] = $build;
-        }
-        if ($sheet->mayHoldRecovery($sheet->startPartitions())) {
-            $effects[StateField::RecoveryFamily->in($slot)] = null;
-            $effects[StateField::RecoveryVersion->in($slot)] = null;
-        }
-
-        return $effects;
+        ] + $this->startImages($slot, $sheet, $build);
     }
 
     /** What the phone holds of the same kinds goes: it comes back as it was when the set was made. */

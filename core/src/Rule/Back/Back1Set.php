@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Back;
 
+use Tornavis\Core\Operation\RestoreSet;
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -14,6 +16,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\Slot;
 
 /**
  * Speaks in a job that restores a backup.
@@ -51,6 +54,7 @@ final class Back1Set implements FitRule
             reason: $this->why($situation, $set) . $this->others($situation, $set),
         );
         yield from $this->base($situation, $set);
+        yield from self::startsWithIt($situation, $set);
         yield from $this->since($situation, $set);
         yield $this->place($situation, $set);
     }
@@ -156,6 +160,28 @@ final class Back1Set implements FitRule
         yield $situation->answers->agreedTo($finding->key)
             ? $finding->settled('You said that it was taken from the base that the phone has now.')
             : $finding;
+    }
+
+    /**
+     * A set that brings a system and no data leaves the data that is there, which another system may have written.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function startsWithIt(Situation $situation, Backup $set): \Generator
+    {
+        $slot = $situation->slots->active();
+        $end = $situation->state->with((new RestoreSet($set, 'card'))->effects($situation->state, $situation->sheet));
+        $obstacle = BootCheck::obstacle($end, $situation->sheet, $slot);
+        if ($set->system && $obstacle !== null) {
+            yield Finding::stop(
+                self::id(),
+                need: 'A system that starts with what comes back',
+                found: 'it would not',
+                reason: Slot::named($slot) . " would not start with this set: {$obstacle}.",
+                remedy: Remedy::doFirst('Choose a set that brings its data along, or plan a fresh install.'),
+                subject: "starts/{$set->id}",
+            );
+        }
     }
 
     /**
