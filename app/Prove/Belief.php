@@ -13,8 +13,8 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 
 /**
- * What somebody knows of a phone: all of it, with gaps, from months ago, mistyped, by a sheet that is wrong, or in part
- * from another phone of the same model.
+ * What somebody knows of a phone: all of it, with gaps, from months ago, mistyped, by a sheet that is wrong or was
+ * drafted from little, or in part from another phone of the same model.
  */
 final readonly class Belief
 {
@@ -30,6 +30,8 @@ final readonly class Belief
 
     public const SISTER = 'sister phone';
 
+    public const DRAFTED = 'drafted sheet';
+
     /** kind → how often of a hundred */
     public const KINDS = [
         self::COMPLETE => 30,
@@ -38,6 +40,7 @@ final readonly class Belief
         self::MISTYPED => 11,
         self::WRONG_SHEET => 12,
         self::SISTER => 7,
+        self::DRAFTED => 10,
     ];
 
     private const LONG_AGO = '2026-05-02T09:00:00Z';
@@ -97,6 +100,9 @@ final readonly class Belief
         if ($this->dice->chance(10)) {
             // A smaller phone of the same make, and its sheet says so.
             $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super', 'super']), $sheet)) ?? $sheet;
+        }
+        if ($kind === self::DRAFTED) {
+            return [$sheet, (new RandomDraft($this->dice))->of($sheet)];
         }
         if ($kind !== self::WRONG_SHEET) {
             return [$sheet, $sheet];

@@ -30,6 +30,9 @@ final class ProveCommand extends CoreCommand
         'not agree} {--mutants : Make deliberate mistakes in the planner, one at a time, and say what notices each} ' .
         '{--lives= : Give so many phones several jobs one after the other} {--mutant= : Make this one mistake} {--normal= : File with how the situations end without a mistake}';
 
+    /** Enough for each of the mistakes that only a second job shows. */
+    private const LIVES_OF_MUTANT = 400;
+
     protected $description =
         'Draws random situations, plans each, and has the simulated phone say whether the ' . 'plan was right';
 
@@ -129,8 +132,11 @@ final class ProveCommand extends CoreCommand
             16,
             JSON_THROW_ON_ERROR,
         );
-        $bench = new RandomBench($this->sheets(), $this->shelf(), (int) $this->option('seed'));
-        $this->line(json_encode(Hunt::for($bench, $normal), JSON_THROW_ON_ERROR));
+        $seed = (int) $this->option('seed');
+        $found =
+            Hunt::for(new RandomBench($this->sheets(), $this->shelf(), $seed), $normal) ??
+            Hunt::inLives($this->sheets(), $this->shelf(), $seed, self::LIVES_OF_MUTANT);
+        $this->line(json_encode($found, JSON_THROW_ON_ERROR));
 
         return self::SUCCESS;
     }

@@ -4,9 +4,13 @@ declare(strict_types=1);
 
 namespace App\Prove\Mutants;
 
+use App\Prove\Belief;
+use App\Prove\Lives;
 use App\Prove\Outcome;
 use App\Prove\RandomBench;
 use App\Prove\Witness;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Verdict;
 
 /**
@@ -52,17 +56,43 @@ final class Hunt
     {
         foreach ($normal as $index => $was) {
             try {
-                $witness = Witness::ofDrawn($bench->draw(), unmarked: ($index + 1) % 4 === 0);
+                $drawn = $bench->draw();
+                $witness = Witness::ofDrawn($drawn, unmarked: ($index + 1) % 4 === 0);
             } catch (\Throwable $thrown) {
                 return ['by' => 'program', 'what' => $thrown->getMessage(), 'after' => $index + 1];
             }
-            $seen = self::seen($witness, $was);
+            $isGuess =
+                $drawn->belief === Belief::DRAFTED &&
+                $was['verdict'] !== Verdict::CLEAR &&
+                $witness->verdict === Verdict::CLEAR;
+            $seen = $isGuess
+                ? ['by' => 'rule', 'what' => 'clear, where it was asked before']
+                : self::seen($witness, $was);
             if ($seen !== null) {
                 return $seen + ['after' => $index + 1];
             }
         }
 
         return null;
+    }
+
+    /**
+     * Looks in whole lives, where without a mistake nothing is wrong and no proof fails.
+     *
+     * @param  list<ModelSheet>  $sheets
+     * @param  list<Package>  $shelf
+     * @return ?array{by: string, what: string, after: int}
+     */
+    public static function inLives(array $sheets, array $shelf, int $seed, int $count): ?array
+    {
+        try {
+            $lives = Lives::of($sheets, $shelf, $seed, $count);
+        } catch (\Throwable $thrown) {
+            return ['by' => 'program', 'what' => $thrown->getMessage(), 'after' => $count];
+        }
+        $what = [...$lives->problems, ...$lives->dead][0] ?? null;
+
+        return $what === null ? null : ['by' => 'life', 'what' => $what, 'after' => $count];
     }
 
     /**

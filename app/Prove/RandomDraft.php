@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Phone\ModelSheet;
+
+/** A sheet as it is drafted from little: of each thing that decides it knows the value, guesses one, or says nothing. */
+final readonly class RandomDraft
+{
+    /** What decides where something is written, with what a guess may come to. */
+    private const GUESSES = [
+        'slots' => [1, 2],
+        'recoveryHome' => ['recovery', 'boot', 'vendor_boot'],
+        'dynamicLayout' => ['native', 'none', 'retrofit'],
+        'architecture' => ['arm64', 'arm'],
+        'launchApi' => [24, 28, 30, 33],
+    ];
+
+    private const KNOWN_PERCENT = 70;
+
+    private const GUESSED_PERCENT = 60;
+
+    public function __construct(private Dice $dice) {}
+
+    public function of(ModelSheet $true): ModelSheet
+    {
+        $document = ['version' => 2] + $true->toArray();
+        $grades = [];
+        foreach (self::GUESSES as $field => $values) {
+            if ($this->dice->chance(self::KNOWN_PERCENT)) {
+                $grades[$field] = Grade::Seen->value;
+            } elseif ($this->dice->chance(self::GUESSED_PERCENT)) {
+                $document[$field] = $this->dice->one($values);
+                $grades[$field] = Grade::Guessed->value;
+            } else {
+                unset($document[$field]);
+            }
+        }
+        if ($this->dice->chance(50)) {
+            /** @var list<array<string, mixed>> $rows */
+            $rows = $true->toArray()['partitions'];
+            $document['partitions'] = array_map($this->withoutSize(...), $rows);
+        }
+
+        return ModelSheet::kept(['grades' => $grades] + $document);
+    }
+
+    /**
+     * @param  array<string, mixed>  $row
+     * @return array<string, mixed>
+     */
+    private function withoutSize(array $row): array
+    {
+        return $this->dice->chance(50) ? array_diff_key($row, ['sizeBytes' => true]) : $row;
+    }
+}
