@@ -43,6 +43,9 @@ final readonly class Belief
         self::DRAFTED => 10,
     ];
 
+    /** How often of a hundred nobody has written down which layout a retrofit phone has. */
+    private const NOT_WRITTEN_DOWN = 70;
+
     private const LONG_AGO = '2026-05-02T09:00:00Z';
 
     /** What nobody takes for unknown: without it there is no phone to speak of. */
@@ -192,7 +195,8 @@ final readonly class Belief
         $many = $this->dice->one([3, 3, 8, 20]);
         $kept = array_filter(
             $truth->facts,
-            fn(Fact $fact): bool => in_array($fact->name, self::ALWAYS_KNOWN, true) || !$this->dice->chance($many),
+            fn(Fact $fact): bool => in_array($fact->name, self::ALWAYS_KNOWN, true) ||
+                !$this->dice->chance(str_ends_with($fact->name, '.layout') ? self::NOT_WRITTEN_DOWN : $many),
         );
 
         return $this->with($truth, array_values($kept));

@@ -7,7 +7,7 @@ namespace App\Prove;
 use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Phone\ModelSheet;
 
-/** A sheet as it is drafted from little: of each thing that decides it knows the value, guesses one, or says nothing. */
+/** A sheet as it is drafted from little: of what decides it knows the value, guesses one, or says nothing. */
 final readonly class RandomDraft
 {
     /** What decides where something is written, with what a guess may come to. */

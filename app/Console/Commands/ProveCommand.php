@@ -28,7 +28,8 @@ final class ProveCommand extends CoreCommand
         'situations} {--files= : Folder of the demo files; made anew where there is none} {--change : Also change ' .
         'every clear plan by one step, and ask proof and phone about each change} {--keep= : Folder for what does ' .
         'not agree} {--mutants : Make deliberate mistakes in the planner, one at a time, and say what notices each} ' .
-        '{--lives= : Give so many phones several jobs one after the other} {--mutant= : Make this one mistake} {--normal= : File with how the situations end without a mistake}';
+        '{--lives= : Give so many phones several jobs one after the other} {--mutant= : Make this one mistake} ' .
+        '{--normal= : File with how the situations end without a mistake}';
 
     /** Enough for each of the mistakes that only a second job shows. */
     private const LIVES_OF_MUTANT = 400;

@@ -62,7 +62,7 @@ final class Hunt
                 return ['by' => 'program', 'what' => $thrown->getMessage(), 'after' => $index + 1];
             }
             $isGuess =
-                $drawn->belief === Belief::DRAFTED &&
+                in_array($drawn->belief, [Belief::DRAFTED, Belief::GAPS], true) &&
                 $was['verdict'] !== Verdict::CLEAR &&
                 $witness->verdict === Verdict::CLEAR;
             $seen = $isGuess

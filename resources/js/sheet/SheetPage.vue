@@ -4,7 +4,6 @@ import { useRouter } from 'vue-router'
 import { t } from '../app/i18n'
 import { encryptionName } from '../app/names'
 import ErrorNote from '../app/ErrorNote.vue'
-import FileDrop from '../app/FileDrop.vue'
 import SkeletonRows from '../app/SkeletonRows.vue'
 import TopBar from '../app/TopBar.vue'
 import type { ModelSheet } from '../generated/api'
@@ -13,6 +12,7 @@ import DeleteSheet from './DeleteSheet.vue'
 import KeyRows from './KeyRows.vue'
 import PartitionRows from './PartitionRows.vue'
 import SheetField from './SheetField.vue'
+import SheetFromFile from './SheetFromFile.vue'
 import SheetHistory from './SheetHistory.vue'
 import SheetSources from './SheetSources.vue'
 import { firstFields, firstKey } from './first'
@@ -22,19 +22,17 @@ import UnlockField from './UnlockField.vue'
 import VariantRows from './VariantRows.vue'
 import { useAnswer } from '../app/useAnswer'
 import { useSend } from '../app/useSend'
-import { ApiError, client } from '../app/client'
+import { client } from '../app/client'
 
 const props = defineProps<{ codename: string }>()
 const router = useRouter()
 const fresh = computed(() => props.codename === 'new')
 const sheet = ref<SheetForm>(blankSheet())
 const before = ref<ModelSheet | null>(null)
-/** As it was when a usual table was put in: what differs from it was said by a person. */
+/** With the usual table that was put in; what differs was said by a person. */
 const started = ref<ModelSheet | null>(null)
 const { send, sendQuestion, refused, forget } = useSend()
-const unreadable = ref<ApiError | null>(null)
 const kept = ref('')
-const fromFile = ref('')
 const saved = computed(() => JSON.stringify(tidy(sheet.value)) === kept.value)
 
 const { data: asked, error: notAnswered } = useAnswer('/sheets/{sheet}/decides', () =>
@@ -65,19 +63,12 @@ function startFrom(name: string): void {
   started.value = JSON.parse(JSON.stringify(tidy(sheet.value))) as ModelSheet
 }
 
-function takeFile(): void {
-  try {
-    const given = JSON.parse(fromFile.value) as ModelSheet
-    sheet.value = inForm(given)
-    forget()
-    unreadable.value = null
-  } catch {
-    unreadable.value = new ApiError(t('sheet.sheetPage.notJsonGiveModel'))
-  }
+function takeFile(given: ModelSheet): void {
+  sheet.value = inForm(given)
+  forget()
 }
 
 async function keep(): Promise<void> {
-  unreadable.value = null
   const tidied = enteredOver(before.value ?? started.value, tidy(sheet.value))
   const path = { codename: tidied.codename }
   if (!(await send(() => client.PUT('/sheets/{codename}', { params: { path }, body: tidied })))) return
@@ -108,20 +99,10 @@ onMounted(load)
     </template>
   </TopBar>
   <div class="page">
-    <ErrorNote :error="unreadable ?? refused" />
+    <ErrorNote :error="refused" />
     <SkeletonRows v-if="!isReady && !refused" />
     <div v-show="isReady">
-      <details v-if="fresh" class="mb-4">
-        <summary>{{ t('sheet.sheetPage.takeFromFile') }}</summary>
-        <FileDrop v-model="fromFile" :label="t('sheet.sheetPage.modelSheetAsJson')" name="sheet" /><button
-          type="button"
-          class="btn small mt-2"
-          :disabled="fromFile === ''"
-          @click="takeFile"
-        >
-          {{ t('sheet.sheetPage.fillFormFrom') }}
-        </button>
-      </details>
+      <SheetFromFile v-if="fresh" @sheet="takeFile" />
       <section v-show="first.size && !fresh">
         <h2>{{ t('sheet.sheetPage.whatOpenJobsDepend') }}</h2>
         <div id="sheet-first" />

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Judged;
+use Tests\Support\World;
+use Tornavis\Core\Operation\RestoreSet;
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\BootCheck;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
+
+/*
+ * What a phone is planned for after something was done to it.
+ */
+
+it('takes an image of which nobody knows whose it is for no other build\'s', function (
+    string $codename,
+    array $images,
+    bool $starts,
+) {
+    $unit = ['bowline' => 'SK-07', 'marl' => 'SK-06'][$codename];
+    $slot = $codename === 'marl' ? '-' : 'a';
+    $facts = ["slot.{$slot}.verification.on" => false, "slot.{$slot}.recovery.family" => 'Wicket'];
+    foreach ($images as $partition => $owner) {
+        $facts["slot.{$slot}.image.{$partition}"] = $owner;
+    }
+    $obstacle = BootCheck::recoveryObstacle(World::unit($unit, $facts)->state(), World::sheet($codename), $slot);
+
+    expect($obstacle === null)->toBe($starts);
+})->with([
+    'of one build' => ['bowline', ['boot' => 'new', 'dtbo' => 'new', 'vendor_boot' => 'Wicket'], true],
+    'one of them unknown' => ['bowline', ['boot' => 'new', 'dtbo' => null, 'vendor_boot' => 'Wicket'], true],
+    'all unknown' => ['bowline', ['boot' => null, 'dtbo' => null, 'vendor_boot' => null], true],
+    'of two builds' => ['bowline', ['boot' => 'new', 'dtbo' => 'old', 'vendor_boot' => 'Wicket'], false],
+    'a recovery of its own partition' => ['marl', ['boot' => 'new'], true],
+]);
+
+/** A phone with a set of its system, with or without the data. */
+function withSet(array $base, bool $data, array $facts = []): Unit
+{
+    $set = new Backup(
+        'the set',
+        $data ? [LossClass::Apps, LossClass::AppData] : [],
+        'computer',
+        '2026-09-01T10:00:00Z',
+        Backup::RECOVERY,
+        $base + ['encryption' => 'file'],
+        system: true,
+    );
+
+    return World::unit(
+        'SK-07',
+        ['slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => '4.1'] + $facts,
+    )->withBackup($set);
+}
+
+it('brings no system back under data that it cannot read', function (array $base, bool $data, string $severity) {
+    $situation = new Situation(
+        World::sheet('bowline'),
+        withSet($base, $data),
+        [],
+        Intent::RestoreBackup,
+        '2026-09-14T12:00:00Z',
+    );
+    $starts = array_filter(
+        Judged::findings('BACK-1', $situation),
+        static fn(Finding $one): bool => str_contains($one->key, ':starts/'),
+    );
+
+    expect(Judged::gravest(array_values($starts)))->toBe($severity);
+})->with([
+    'of another family, without data' => [['family' => 'Driftglass', 'buildId' => 'driftglass-1'], false, 'stop'],
+    'of the same family, without data' => [['family' => 'Ostrand Deck', 'buildId' => 'deck-1'], false, 'silent'],
+    'of another family, with its data' => [['family' => 'Driftglass', 'buildId' => 'driftglass-1'], true, 'silent'],
+]);
+
+it('forgets nothing of the build that is there when that very build comes back', function (string $build, bool $keeps) {
+    $unit = withSet(['family' => 'Ostrand Deck', 'buildId' => $build], false);
+    $state = $unit->state();
+    $effects = (new RestoreSet($unit->backups[array_key_last($unit->backups)], 'card'))->effects(
+        $state,
+        World::sheet('bowline'),
+    );
+    $after = $state->with($effects);
+
+    expect($after->text('slot.a.os.patchLevel') !== null)
+        ->toBe($keeps)
+        ->and($after->text('slot.a.os.buildId'))
+        ->toBe($build)
+        ->and(State::of(...$unit->facts)->text('slot.a.os.patchLevel'))
+        ->not->toBeNull();
+})->with([['deck-14.0.8-of301', true], ['deck-13.1.2-of301', false]]);
+
+it('writes no firmware under a system that needs newer', function (?string $needs, string $severity) {
+    $situation = World::situation(
+        'SK-07',
+        ['firmware-5.2.8-bowline.zip'],
+        ['slot.a.os.firmwareMin' => $needs, 'slot.b.firmware.version' => '5.2.8'],
+        intent: Intent::Base,
+    );
+    $stays = array_filter(
+        Judged::findings('BASE-1', $situation),
+        static fn(Finding $one): bool => str_contains($one->key, ':stays/'),
+    );
+
+    expect(Judged::gravest(array_values($stays)))->toBe($severity);
+})->with([['5.2.11', 'stop'], ['5.2.8', 'silent'], [null, 'silent']]);
+
+it('looks at the room for a recovery before it is written', function (int $bytes, string $severity) {
+    $data = World::sheet('bowline')->toArray();
+    foreach ($data['partitions'] as $index => $row) {
+        if ($row['name'] === 'vendor_boot') {
+            $data['partitions'][$index]['sizeBytes'] = $bytes;
+        }
+    }
+    $of = World::situation('SK-07', World::DRIFTGLASS);
+    $sheet = ModelSheet::fromArray($data, 'x');
+    $situation = new Situation($sheet, $of->unit, $of->kit, $of->intent, $of->at);
+    $room = array_filter(
+        Judged::findings('LAYOUT-1', $situation),
+        static fn(Finding $one): bool => str_contains($one->key, 'wicket'),
+    );
+
+    expect(Judged::gravest(array_values($room)))->toBe($severity);
+})->with([[8192, 'stop'], [67108864, 'silent']]);
+
+it('has a way out of every stop and every question', function (string $label, Intent $intent) {
+    foreach ([[], World::DRIFTGLASS, [Judged::GENERIC]] as $kit) {
+        $plan = Planner::plan(World::situation($label, $kit, ['battery.condition' => 'swollen'], intent: $intent));
+        foreach ($plan->findings as $finding) {
+            $isOpen = in_array($finding->severity->value, ['stop', 'settle'], true);
+            expect(!$isOpen || $finding->remedy !== null)->toBeTrue("{$finding->key}: {$finding->reason}");
+        }
+    }
+})
+    ->with(['SK-01', 'SK-06', 'SK-07', 'SK-11', 'SK-13'])
+    ->with(Intent::cases());
