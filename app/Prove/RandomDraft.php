@@ -29,8 +29,10 @@ final readonly class RandomDraft
     {
         $document = ['version' => 2] + $true->toArray();
         $grades = [];
+        // Half of them know all of it, and not how large the partitions are.
+        $knowsAll = $this->dice->chance(50);
         foreach (self::GUESSES as $field => $values) {
-            if ($this->dice->chance(self::KNOWN_PERCENT)) {
+            if ($knowsAll || $this->dice->chance(self::KNOWN_PERCENT)) {
                 $grades[$field] = Grade::Seen->value;
             } elseif ($this->dice->chance(self::GUESSED_PERCENT)) {
                 $document[$field] = $this->dice->one($values);
@@ -39,7 +41,7 @@ final readonly class RandomDraft
                 unset($document[$field]);
             }
         }
-        if ($this->dice->chance(50)) {
+        if ($knowsAll) {
             /** @var list<array<string, mixed>> $rows */
             $rows = $true->toArray()['partitions'];
             $document['partitions'] = array_map($this->withoutSize(...), $rows);

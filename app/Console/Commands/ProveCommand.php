@@ -32,7 +32,7 @@ final class ProveCommand extends CoreCommand
         '{--normal= : File with how the situations end without a mistake}';
 
     /** Enough for each of the mistakes that only a second job shows. */
-    private const LIVES_OF_MUTANT = 400;
+    private const LIVES_OF_MUTANT = 1000;
 
     protected $description =
         'Draws random situations, plans each, and has the simulated phone say whether the ' . 'plan was right';

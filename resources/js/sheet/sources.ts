@@ -29,5 +29,5 @@ export function enteredOver(before: ModelSheet | null, given: ModelSheet): Model
     ...Object.fromEntries(changed.map((field) => [field, 'said'])),
   } as ModelSheet['grades']
   const sources = Object.fromEntries(Object.entries(given.sources ?? {}).filter(([field]) => !changed.includes(field)))
-  return { ...given, assumed: undefined, grades, sources }
+  return { ...given, assumed: undefined, grades, sources: Object.keys(sources).length > 0 ? sources : undefined }
 }
