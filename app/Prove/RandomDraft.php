@@ -45,6 +45,7 @@ final readonly class RandomDraft
             /** @var list<array<string, mixed>> $rows */
             $rows = $true->toArray()['partitions'];
             $document['partitions'] = array_map($this->withoutSize(...), $rows);
+            unset($document['encryptions']);
         }
 
         return ModelSheet::kept(['grades' => $grades] + $document);
