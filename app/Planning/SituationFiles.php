@@ -93,6 +93,8 @@ final readonly class SituationFiles
             ? HouseRules::fromArray(Schema::decode($words['house-rules']), $words['house-rules'])
             : new HouseRules();
         $house = $house->with($given->answers->house);
+        // As on the pages: what changes by itself counts for a while only.
+        $unit = $house->ageing($at)->of($unit);
         $kit = array_map(static fn(string $path): Package => self::file($path, $given), $packages);
         $shelf = self::shelf($words['shelf'] ?? null, $kit, $given);
         if ($options['suggest'] ?? false) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Illuminate\Support\Facades\Artisan;
 use Tests\Support\World;
+use Tornavis\Core\Situation\HouseRules;
 
 /**
  * @param  list<string>  $kit
@@ -21,12 +22,15 @@ function words(string $unit, array $kit, array $more = []): array
     ] + $more;
 }
 
+/** The phones of the demo world were last seen a moment before. */
+const SEEN_JUST_NOW = ['--at' => '2026-09-14T12:00:00Z'];
+
 it('exits with 0 for a clear plan, 1 for something to decide, 2 for a stop', function (
     string $unit,
     array $kit,
     int $code,
 ) {
-    expect(Artisan::call('tornavis:plan', words($unit, $kit)))->toBe($code);
+    expect(Artisan::call('tornavis:plan', words($unit, $kit, SEEN_JUST_NOW)))->toBe($code);
 })->with([['SK-07', World::DRIFTGLASS, 0], ['SK-08', World::SALTERN, 1], ['SK-04', World::SALTERN, 2]]);
 
 it('exits with 64 for wrong words and 65 for a file that cannot be used', function (array $words, int $code) {
@@ -159,8 +163,10 @@ it('takes what may be lost class by class, and a fact that was asked for', funct
         array_filter($plan['findings'], fn(array $one): bool => $one['severity'] === 'settle'),
         'key',
     );
-    $open = plannedBy(words('SK-08', World::SALTERN));
-    $waived = plannedBy(words('SK-08', World::SALTERN, ['--answers' => answersFile(['waived' => ['photos']])]));
+    $open = plannedBy(words('SK-08', World::SALTERN, SEEN_JUST_NOW));
+    $waived = plannedBy(
+        words('SK-08', World::SALTERN, ['--answers' => answersFile(['waived' => ['photos']])] + SEEN_JUST_NOW),
+    );
     $low = plannedBy(
         words('SK-07', World::DRIFTGLASS, [
             '--answers' => answersFile(['facts' => ['battery.condition' => 'swollen']]),
@@ -171,7 +177,7 @@ it('takes what may be lost class by class, and a fact that was asked for', funct
         ->toBe(['PREP-3:photos'])
         ->and($low['verdict']['level'])
         ->toBe('stop')
-        ->and(plannedBy(words('SK-07', World::DRIFTGLASS))['verdict']['level'])
+        ->and(plannedBy(words('SK-07', World::DRIFTGLASS, SEEN_JUST_NOW))['verdict']['level'])
         ->toBe('clear');
 });
 
@@ -230,6 +236,24 @@ it('names files of the shelf as remedies, as alternatives and for the kit', func
         ->and($code)
         ->toBeLessThan(2);
 });
+
+it('counts what changes by itself for as long as the house has it, as on the pages', function (
+    string $at,
+    array $house,
+    bool $isAsked,
+) {
+    $file = (string) tempnam(sys_get_temp_dir(), 'house');
+    file_put_contents($file, json_encode($house + (new HouseRules())->toArray()));
+    $more = ['--at' => $at, '--house-rules' => $file];
+    $plan = plannedBy(words('SK-07', World::DRIFTGLASS, $more));
+    $open = array_filter($plan['findings'], static fn(array $one): bool => $one['severity'] === 'settle');
+
+    expect(in_array('PREP-2', array_column($open, 'rule'), true))->toBe($isAsked);
+})->with([
+    'an hour later' => ['2026-09-14T13:00:00Z', [], false],
+    'a month later' => ['2026-10-14T12:00:00Z', [], true],
+    'a month later, in a house where it counts for ever' => ['2026-10-14T12:00:00Z', ['batteryFreshHours' => 0], false],
+]);
 
 it('plans for the time that is given, and for now where none is', function () {
     $then = plannedBy(words('SK-07', World::DRIFTGLASS, ['--at' => '2026-05-01T12:00:00Z']));
