@@ -15,6 +15,12 @@ final class SlotText
         return Slot::tryFrom(strtolower(ltrim(trim($text), '_')))?->value;
     }
 
+    /** The name of a partition as files and sheets have it: some makers list all of them in capitals. */
+    public static function plain(string $partition): string
+    {
+        return $partition === strtoupper($partition) ? strtolower($partition) : $partition;
+    }
+
     /**
      * A partition's name without the slot behind it.
      *
@@ -22,6 +28,8 @@ final class SlotText
      */
     public static function split(string $partition): array
     {
-        return preg_match('/^(.+)_([ab])$/', $partition, $part) === 1 ? [$part[1], $part[2]] : [$partition, null];
+        $name = self::plain($partition);
+
+        return preg_match('/^(.+)_([ab])$/', $name, $part) === 1 ? [$part[1], $part[2]] : [$name, null];
     }
 }

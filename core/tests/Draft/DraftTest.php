@@ -115,3 +115,24 @@ it('makes a sheet of any mutilated text, or says why there is none', function ()
     }
     expect($made)->toBeGreaterThan(60);
 });
+
+it('reads a listing in capitals as the same phone', function (string $line) {
+    $names = ['boot', 'recovery', 'radio', 'system', 'userdata'];
+    $listing = static fn(array $all): array => SheetDraft::of(
+        'NX-1',
+        TextReader::read(
+            PrintedText::of("Codename: nixie\n" . implode("\n", array_map(fn($one) => sprintf($line, $one), $all))),
+        ),
+        [],
+    )
+        ->sheet()
+        ->toArray();
+    $of = static fn(array $sheet): array => array_intersect_key(
+        $sheet,
+        array_flip(['slots', 'recoveryHome', 'dynamicLayout', 'partitions']),
+    );
+
+    expect($of($listing(array_map(strtoupper(...), $names))))->toBe($of($listing($names)))->toHaveKey('recoveryHome');
+})->with([
+    'links' => ['lrwxrwxrwx 1 root root 16 2026-01-01 00:00 %s -> /dev/block/sda12'],
+]);

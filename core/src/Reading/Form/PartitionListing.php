@@ -78,7 +78,7 @@ final class PartitionListing implements Form
             return $names;
         }
         foreach ($text->each(self::LINK) as $match) {
-            $name = $match->part('name');
+            $name = SlotText::plain($match->part('name'));
             $device = $match->part('device');
             if (preg_match('/^(?:dm-\d+|loop\d+|(?:sd|mmcblk|nvme|vd)[a-z0-9]+)$/', $device) !== 1) {
                 continue;
@@ -109,8 +109,9 @@ final class PartitionListing implements Form
         foreach ($text->each(self::TABLE) as $match) {
             $span = (int) $match->part('end') - (int) $match->part('start') + 1;
             $bytes = $sector === null ? null : $span * $sector;
-            $names[$match->part('name')] ??= $match->line;
-            $this->tell($match->part('name'), $bytes ?? self::exact($match->part('size')), false, $match->line, $to);
+            $name = SlotText::plain($match->part('name'));
+            $names[$name] ??= $match->line;
+            $this->tell($name, $bytes ?? self::exact($match->part('size')), false, $match->line, $to);
         }
 
         return $names;
