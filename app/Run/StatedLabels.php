@@ -88,8 +88,7 @@ final readonly class StatedLabels
                 'abilities' => [Ability::Sideload->value],
             ];
         }
-        $isStock = $package->kind() === PackageKind::StockBundle;
-        $firmware = $package->facts->text($isStock ? Field::VERSION : Field::BRINGS_FIRMWARE);
+        $firmware = $package->facts->text(Field::BRINGS_FIRMWARE);
         foreach ($firmware === null ? [] : array_intersect($sheet->firmwarePartitions(), $writes) as $partition) {
             $labels[$partition] += [
                 'firmware' => $firmware,

@@ -61,6 +61,7 @@ final class StockFiles
             'release' => '13',
             'buildId' => 'hull-13.0-nk4eu',
             'rollbackIndex' => 3,
+            'brings' => ['firmware' => '13.0'],
         ];
 
         return [
@@ -98,6 +99,7 @@ final class StockFiles
                     'release' => '11',
                     'buildId' => 'hull-11.1-nk2',
                     'rollbackIndex' => 4,
+                    'brings' => ['firmware' => '11.1.2'],
                 ]);
             },
             'tarnos-4.1.2-halyard.tar' => function (string $path) use ($writer, $images, $files): void {
@@ -121,6 +123,7 @@ final class StockFiles
                     'codenames' => ['halyard'],
                     'release' => '4.4',
                     'buildId' => 'tarnos-4.1.2-tl90q',
+                    'brings' => ['firmware' => '4.1.2'],
                 ]);
             },
             'hull-13.0-becket-eu-swapped.zip' => function (string $path) use (

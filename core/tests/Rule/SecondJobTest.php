@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tests\Support\Judged;
 use Tests\Support\World;
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\RestoreSet;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\BootCheck;
@@ -15,6 +16,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 
 /*
  * What a phone is planned for after something was done to it.
@@ -117,6 +119,14 @@ it('writes no firmware under a system that needs newer', function (?string $need
 
     expect(Judged::gravest(array_values($stays)))->toBe($severity);
 })->with([['5.2.11', 'stop'], ['5.2.8', 'silent'], [null, 'silent']]);
+
+it('takes no version of an OS for that of its firmware', function (array $facts, ?string $firmware) {
+    $bundle = World::altered('hull-13.0-becket-eu.zip', $facts);
+    $unit = World::unit('SK-09');
+    $effects = Flash::of($bundle, ['modem'], 'a', Mode::Bootloader)->effects($unit->state(), World::sheet('becket'));
+
+    expect($effects)->toHaveKey('slot.a.firmware.version')->and($effects['slot.a.firmware.version'])->toBe($firmware);
+})->with(['stated on its card' => [[], '13.0'], 'not stated' => [['bringsFirmware' => null], null]]);
 
 it('looks at the room for a recovery before it is written', function (int $bytes, string $severity) {
     $data = World::sheet('bowline')->toArray();

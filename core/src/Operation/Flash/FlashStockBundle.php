@@ -41,7 +41,9 @@ final readonly class FlashStockBundle extends Flash
             $effects[StateField::VerificationOn->in($this->slot)] = true;
         }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
-            $effects[StateField::FirmwareVersion->in($this->slot)] = $this->package->facts->text(Field::VERSION);
+            // The version of the OS is none of the firmware; where the card states none, nobody knows it.
+            $firmware = $this->package->facts->text(Field::BRINGS_FIRMWARE);
+            $effects[StateField::FirmwareVersion->in($this->slot)] = $firmware;
             $effects[StateField::FirmwareState->in($this->slot)] = SystemState::Complete->value;
         }
         if (in_array(PartitionName::Modem->value, $this->partitions, true)) {
