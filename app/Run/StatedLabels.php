@@ -88,7 +88,10 @@ final readonly class StatedLabels
                 'abilities' => [Ability::Sideload->value],
             ];
         }
-        $firmware = $package->facts->text(Field::BRINGS_FIRMWARE);
+        // A maker's bundle brings firmware that works, whether or not its card says which.
+        $isStock = $package->kind() === PackageKind::StockBundle;
+        $own = $isStock ? $package->facts->text(Field::VERSION) : null;
+        $firmware = $package->facts->text(Field::BRINGS_FIRMWARE) ?? $own;
         foreach ($firmware === null ? [] : array_intersect($sheet->firmwarePartitions(), $writes) as $partition) {
             $labels[$partition] += [
                 'firmware' => $firmware,

@@ -76,7 +76,7 @@ final class Fit1Codename implements FitRule
             reason: "A file says which phones it is for, and not which phone this is.{$seen}{$list} On another phone " .
                 'its images can end in one that never starts again.',
             remedy: Remedy::say(
-                new ModelQuestion('codename', [$mine => "Yes, it is a {$mine}"], $isOther ? null : $mine),
+                new ModelQuestion('codename', [$mine => "Yes, it is a {$mine}"]),
                 'Paste the phone\'s list of properties, or its bootloader\'s list of variables, which give its ' .
                     'codename. Or compare the model number with its publisher\'s page, and say it.',
             ),

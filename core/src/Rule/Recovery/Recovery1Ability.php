@@ -142,6 +142,8 @@ final class Recovery1Ability implements FitRule
             }
         }
 
-        return Remedy::getFile("Get {$needs} for {$situation->sheet->codename}.");
+        $what = lcfirst($needs);
+
+        return Remedy::getFile("Get {$what} for {$situation->sheet->codename}.");
     }
 }
