@@ -142,7 +142,8 @@ final class Recovery1Ability implements FitRule
             }
         }
 
-        $what = lcfirst($needs);
+        // The name of a family keeps its capital.
+        $what = str_starts_with($needs, 'A ') ? lcfirst($needs) : $needs;
 
         return Remedy::getFile("Get {$what} for {$situation->sheet->codename}.");
     }
