@@ -98,6 +98,7 @@ final class Planner
             ...Departures::of($situation, $walk),
             ...(new PublishedOrder($situation, $ordered))->findings(),
         );
+        array_push($findings, ...(new UnusedFiles($situation, $ordered))->findings($findings));
         $wayOut = WayOut::of($situation);
         foreach (Proof::of($walk, $situation, $budget)->problems as $index => $problem) {
             $findings[] = Finding::stop(
