@@ -80,6 +80,7 @@ Route::post('jobs/{id}/restore', [JobController::class, 'restore'])
     ->whereNumber('id')
     ->name('jobs.restore');
 Route::post('jobs/{job}/said', [SaidController::class, 'store'])->name('jobs.said');
+Route::post('jobs/{job}/told', [SaidController::class, 'files'])->name('jobs.told');
 Route::post('jobs/{job}/copy', [JobController::class, 'copy'])->name('jobs.copy');
 Route::get('jobs/{job}/plan.json', [JobController::class, 'plan'])->name('jobs.plan');
 Route::get('jobs/{job}/plan.md', [JobController::class, 'planPage'])->name('jobs.plan-page');

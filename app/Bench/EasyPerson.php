@@ -29,7 +29,7 @@ final class EasyPerson
             $planner->plan($job)->findings,
             static fn(Finding $one): bool => in_array($one->severity, [Severity::Settle, Severity::Mind], true),
         );
-        $keys = array_values(array_map(static fn(Finding $one): string => $one->key, $open));
+        $keys = Finding::keysOf(array_values($open));
         $losses = array_filter($keys, static fn(string $key): bool => str_starts_with($key, self::LOSS));
         $waived = array_map(static fn(string $key): string => substr($key, strlen(self::LOSS)), $losses);
         $job->update(['answers' => ['agreed' => $keys, 'waived' => array_values($waived)]]);

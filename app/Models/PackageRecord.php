@@ -137,6 +137,24 @@ final class PackageRecord extends Model
         ])->save();
     }
 
+    /**
+     * Keeps what a person says of the file. What it says itself stays as it was read.
+     *
+     * @param  array<string, ?Fact>  $said  by name; null takes back what was said
+     */
+    public function learn(array $said): void
+    {
+        $others = array_filter(
+            $this->typed ?? [],
+            static fn(array $fact): bool => !array_key_exists($fact['name'], $said),
+        );
+        $facts = array_map(static fn(Fact $fact): array => $fact->toArray(), array_filter($said));
+        $this->typed = [...array_values($others), ...array_values($facts)];
+        $isUnread = $this->unread;
+        $this->keepDescription($this->described()->withoutTyped());
+        $this->forceFill(['unread' => $isUnread])->save();
+    }
+
     /** Keeps what was read from the file, with what people typed about it. */
     public function keepDescription(Package $package): void
     {

@@ -205,7 +205,7 @@ final readonly class SituationFiles
         if (!$this->agrees) {
             return $situation;
         }
-        $keys = array_map(static fn(Finding $finding): string => $finding->key, Planner::plan($situation)->findings);
+        $keys = Finding::keysOf(Planner::plan($situation)->findings);
         $given = $this->given->answers;
 
         return $situation->with(answers: Answers::toEverything($keys, $given));

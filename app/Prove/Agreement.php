@@ -24,7 +24,7 @@ final class Agreement
     {
         $plan = Planner::plan($situation, $rules);
         for ($round = 0; $round < self::MOST_ROUNDS && $plan->verdict->level === Verdict::SETTLE; $round++) {
-            $keys = array_map(static fn(Finding $finding): string => $finding->key, $plan->findings);
+            $keys = Finding::keysOf($plan->findings);
             $plan = Planner::plan($situation->with(answers: Answers::toEverything($keys)), $rules);
         }
 

@@ -118,7 +118,7 @@ final readonly class PlanDigest
     private static function agreed(Plan $plan): Plan
     {
         $situation = $plan->situation;
-        $keys = array_map(static fn(Finding $finding): string => $finding->key, $plan->findings);
+        $keys = Finding::keysOf($plan->findings);
 
         return Planner::plan($situation->with(answers: Answers::toEverything($keys)));
     }

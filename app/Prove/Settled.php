@@ -74,8 +74,8 @@ final readonly class Settled
         $agreed = $situation->answers->agreed;
         $named = [];
         foreach ($plan->findings as $finding) {
-            if ($finding->takesAWord() && !in_array($finding->key, $agreed, true)) {
-                $agreed[] = $finding->key;
+            if ($finding->takesAWord()) {
+                $agreed = array_values(array_unique([...$agreed, ...$finding->keys]));
             }
             if ($finding->severity === Severity::Stop && $finding->remedy?->isOf(RemedyKind::AddFile) === true) {
                 $file = $finding->remedy->file;

@@ -10,6 +10,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
@@ -125,7 +126,9 @@ final readonly class Rehearsal
         $predicted = $plan['after'];
         foreach (ReportedFacts::truth($phone) as $name => $value) {
             $isPredicted =
-                array_key_exists($name, $predicted) && ($predicted[$name] !== null || FactName::canBeNone($name));
+                array_key_exists($name, $predicted) &&
+                ($predicted[$name] !== null || FactName::canBeNone($name)) &&
+                !Nameless::isSaidBy($name, $predicted);
             if ($isPredicted && !in_array($name, self::NOT_COMPARED, true) && $predicted[$name] !== $value) {
                 $differences[] =
                     "{$name}: the proof says " .

@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use Illuminate\Support\Facades\Artisan;
+use Tests\Support\TestRun;
 use Tests\Support\World;
 use Tornavis\Core\Situation\HouseRules;
 
@@ -133,7 +134,7 @@ it('inspects in words', function () {
  */
 function answersFile(array $answers): string
 {
-    $file = (string) tempnam(sys_get_temp_dir(), 'answers');
+    $file = (string) tempnam(TestRun::own(), 'answers');
     file_put_contents($file, json_encode(['format' => 'tornavis/answers', 'version' => 1] + $answers));
 
     return $file;

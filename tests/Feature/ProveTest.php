@@ -185,7 +185,7 @@ $words = function (int $count): void {
             $situation->intent,
             $situation->at,
             $situation->house,
-            new Answers(array_values(array_map(static fn(Finding $f): string => $f->key, $open))),
+            new Answers(Finding::keysOf(array_values($open))),
             shelf: $situation->shelf,
             codenames: $situation->codenames,
             workplace: $situation->workplace,

@@ -46,11 +46,11 @@ it('asks for what is guessed with one press for each answer, once for every job 
     $asked = modelQuestions($job);
 
     expect(array_keys($asked))
-        ->toBe(['FIT-14:slots', 'FIT-14:recoveryHome'])
-        ->and(array_column($asked, 'severity'))
-        ->each->toBe('settle')
-        ->and($asked['FIT-14:recoveryHome']['actions'][0]['model']['likely'])
-        ->toBe('vendor_boot');
+        ->toBe(['FIT-14:model'])
+        ->and($asked['FIT-14:model']['severity'])
+        ->toBe('settle')
+        ->and(array_column($asked['FIT-14:model']['actions'][0]['models'], 'likely', 'field'))
+        ->toBe(['slots' => '2', 'recoveryHome' => 'vendor_boot']);
 
     postJson("/api/jobs/{$job->id}/said", ['field' => 'slots', 'value' => '2'])->assertOk();
     postJson("/api/jobs/{$job->id}/said", ['field' => 'recoveryHome', 'value' => 'vendor_boot'])->assertOk();

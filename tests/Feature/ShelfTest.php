@@ -15,6 +15,9 @@ use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
 use function Pest\Laravel\putJson;
 use Tests\Support\World;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Package\PackageField;
 use Tornavis\Core\Package\PackageInspector;
 
 beforeEach(function () {
@@ -57,14 +60,12 @@ it('shows a file at once and computes its checksum in the queue', function () {
 it('reads again when the file or its card changed', function () {
     ($this->put)('wicket-4.1-bowline.img', false);
     $this->shelf->look();
-    expect(PackageRecord::query()->sole()->kind)->toBeNull();
+    $kind = static fn(): ?Fact => PackageRecord::query()->sole()->package()->facts->best(PackageField::KIND);
+    expect($kind()?->grade())->toBe(Grade::Guessed);
 
     copy(World::path('wicket-4.1-bowline.img.card.json'), "{$this->folder}/wicket-4.1-bowline.img.card.json");
     touch("{$this->folder}/wicket-4.1-bowline.img.card.json", time() + 5);
-    expect($this->shelf->look())
-        ->toBe(1)
-        ->and(PackageRecord::query()->sole()->kind)
-        ->toBe('recovery');
+    expect($this->shelf->look())->toBe(1)->and($kind()?->grade())->toBe(Grade::Stated);
 
     file_put_contents("{$this->folder}/wicket-4.1-bowline.img", 'x', FILE_APPEND);
     expect($this->shelf->look())

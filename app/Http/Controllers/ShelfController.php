@@ -96,15 +96,11 @@ final class ShelfController extends Controller
     #[Answers('done', 201)]
     public function learn(PackageFactRequest $request, PackageRecord $package): JsonResponse
     {
-        DB::transaction(static function () use ($request, $package): void {
-            $package->refresh();
-            $others = array_values(
-                array_filter($package->typed ?? [], static fn(array $fact): bool => $fact['name'] !== $request->name()),
-            );
-            $package->typed = $request->value() === null ? $others : [...$others, $request->fact()->toArray()];
-            $package->save();
-        });
-        ReadPackage::dispatch($package->id);
+        DB::transaction(static fn() => $package->refresh()->learn([$request->name() => $request->fact()]));
+        // What is being read rests on what was said before, and is read again.
+        if ($request->needsTheFile() || $package->isBeingRead()) {
+            ReadPackage::dispatch($package->id);
+        }
 
         return response()->json(['ok' => true], 201);
     }

@@ -42,16 +42,18 @@ final class PackageFactRequest extends FormRequest
         Field::PARTITION,
         Field::PART_OF,
         Field::REGION,
-        Field::SHA256,
-        Field::SHA1,
-        Field::MD5,
+        ...self::SUMS,
     ];
+
+    private const FLAGS = [Field::BRINGS_RECOVERY];
+
+    private const SUMS = [Field::SHA256, Field::SHA1, Field::MD5];
 
     /** @return array<string, list<mixed>> */
     public function rules(): array
     {
         return [
-            'name' => ['required', Rule::in([...self::LISTS, ...self::TEXTS])],
+            'name' => ['required', Rule::in(self::names())],
             'value' => ['present', 'nullable', 'string', 'max:400'],
         ];
     }
@@ -70,25 +72,36 @@ final class PackageFactRequest extends FormRequest
         return $this->string('name')->toString();
     }
 
-    /**
-     * @return string|list<string>|null
-     */
-    public function value(): string|array|null
+    /** Null where the statement is taken back. */
+    public function fact(): ?Fact
     {
-        $text = $this->string('value')->trim()->toString();
-
-        return match (true) {
-            $text === '' => null,
-            in_array($this->name(), self::LISTS, true) => array_values(
-                array_filter(array_map(trim(...), explode(',', $text)), static fn(string $one): bool => $one !== ''),
-            ),
-            in_array($this->name(), [Field::SHA256, Field::SHA1, Field::MD5], true) => strtolower($text),
-            default => $text,
-        };
+        return self::factOf($this->name(), $this->string('value')->toString());
     }
 
-    public function fact(): Fact
+    /** @return list<string> names of the statements that can be typed */
+    public static function names(): array
     {
-        return Fact::of($this->name(), $this->value(), Source::Typed, 'typed', now()->toIso8601String());
+        return [...self::LISTS, ...self::TEXTS, ...self::FLAGS];
+    }
+
+    /** What a person says of a file, as a fact of now; null where nothing is said. */
+    public static function factOf(string $name, string $text): ?Fact
+    {
+        $text = trim($text);
+        $words = array_map(trim(...), explode(',', $text));
+        $value = match (true) {
+            in_array($name, self::LISTS, true) => array_values(array_filter($words, static fn($one) => $one !== '')),
+            in_array($name, self::SUMS, true) => strtolower($text),
+            in_array($name, self::FLAGS, true) => in_array(strtolower($text), ['yes', 'true', '1'], true),
+            default => $text,
+        };
+
+        return $text === '' ? null : Fact::of($name, $value, Source::Typed, 'typed', now()->toIso8601String());
+    }
+
+    /** Whether the file has to be read again, because a sum is compared with its content. */
+    public function needsTheFile(): bool
+    {
+        return in_array($this->name(), self::SUMS, true);
     }
 }

@@ -56,6 +56,11 @@ final readonly class Facts
         return new self($byName);
     }
 
+    public function without(Source $source): self
+    {
+        return self::of(...array_filter($this->all(), static fn(Fact $one): bool => $one->source !== $source));
+    }
+
     /**
      * The statement of the highest-ranking source that knows the value; among equals the last one. Null where nobody
      * knows.

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\PartitionName;
@@ -27,7 +28,7 @@ final class GenericSystem
         $facts = $image->facts;
 
         return [
-            StateField::OsFamily->in($slot) => $facts->text(Field::FAMILY),
+            StateField::OsFamily->in($slot) => Nameless::orNameOf($image),
             StateField::OsVersion->in($slot) => $facts->text(Field::VERSION),
             StateField::OsRelease->in($slot) => $facts->text(Field::RELEASE),
             StateField::OsBuildId->in($slot) => $image->systemBuildId(),

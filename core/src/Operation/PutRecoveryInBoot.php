@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -90,7 +91,7 @@ final readonly class PutRecoveryInBoot extends Operation
         $slot = $this->slot;
 
         return [
-            StateField::RecoveryFamily->in($slot) => $this->package->facts->text(Field::FAMILY),
+            StateField::RecoveryFamily->in($slot) => Nameless::orNameOf($this->package),
             StateField::RecoveryVersion->in($slot) => $this->package->facts->text(Field::VERSION),
             StateField::RecoveryAbilities->in($slot) => $this->package->facts->list(Field::ABILITIES),
         ];

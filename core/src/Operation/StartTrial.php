@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
@@ -50,7 +51,7 @@ final readonly class StartTrial extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         return [
-            StateField::TrialFamily->value => $this->package->facts->text(Field::FAMILY),
+            StateField::TrialFamily->value => Nameless::orNameOf($this->package),
             StateField::TrialVersion->value => $this->package->facts->text(Field::VERSION),
         ];
     }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Package;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Facts;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
 
@@ -150,11 +151,13 @@ final readonly class Package
         return $this->with(['facts' => $this->facts->with(...$facts)]);
     }
 
-    /**
-     * After a look into its images.
-     *
-     * @param  list<string>  $problems  empty where every image agrees with what is stated about it
-     */
+    /** Without what people typed, as it was read. */
+    public function withoutTyped(): self
+    {
+        return $this->with(['facts' => $this->facts->without(Source::Typed)]);
+    }
+
+    /** @param  list<string>  $problems  of its images, once they were looked at; empty where all agree */
     public function withImageProblems(array $problems): self
     {
         return $this->with(['imageProblems' => $problems]);

@@ -76,18 +76,20 @@ final readonly class PackageInspector
             }
         }
         [$card, $cardProblem] = $this->card($path, $bytes->size);
+        $stated = Facts::of(
+            ...array_map(PlainText::fact(...), [
+                ...$reading->facts,
+                ...$card?->facts() ?? [],
+                ...ChecksumFiles::facts($path),
+            ]),
+        );
+        $guess = $stated->best(PackageField::KIND) === null ? KindGuess::of($reading) : null;
 
         return new Package(
             $path,
             $bytes->size,
             $reading->container,
-            Facts::of(
-                ...array_map(PlainText::fact(...), [
-                    ...$reading->facts,
-                    ...$card?->facts() ?? [],
-                    ...ChecksumFiles::facts($path),
-                ]),
-            ),
+            $guess === null ? $stated : $stated->with($guess),
             array_map(PlainText::image(...), $reading->images),
             array_map(PlainText::of(...), $reading->notUnderstood),
             cardProblem: $cardProblem,

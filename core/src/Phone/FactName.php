@@ -9,6 +9,8 @@ use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\Size;
+use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\SystemState;
 
 /** The name of a fact as it was read from a file, a form or a journal: whether it exists, its words, its values. */
 final class FactName
@@ -123,6 +125,30 @@ final class FactName
                 StateField::DataHolds,
             ],
             true,
+        );
+    }
+
+    /**
+     * What a fact can be, where that is one of a few things that a person can point at.
+     *
+     * @return list<array{value: string, label: string}> the value as it is typed; empty where it is typed
+     */
+    public static function choices(string $name): array
+    {
+        $field = self::field($name);
+        $values = match (true) {
+            $field?->type() === 'flag' => ['yes', 'no'],
+            $field === StateField::ActiveSlot => [Slot::A->value, Slot::B->value],
+            $field === StateField::OsState => [SystemState::Complete->value, SystemState::None->value],
+            default => [],
+        };
+
+        return array_map(
+            static fn(string $one): array => [
+                'value' => $one,
+                'label' => $field === StateField::ActiveSlot ? 'Slot ' . strtoupper($one) : $one,
+            ],
+            $values,
         );
     }
 

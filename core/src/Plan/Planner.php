@@ -6,6 +6,7 @@ namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
 use Tornavis\Core\Ledger\Ledger;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Proof\Proof;
@@ -50,7 +51,7 @@ final class Planner
             return Plan::blocked($situation, $findings);
         }
         try {
-            return self::offer($situation, $findings);
+            return self::offer($situation, self::asLikely($situation, $findings), $findings);
         } catch (ContradictionError $error) {
             return Plan::blocked($situation, [
                 ...$findings,
@@ -66,9 +67,33 @@ final class Planner
     }
 
     /**
+     * The situation in which the open questions about files have their likely answers: the steps are drawn as if, and
+     * nothing is clear before they are given.
+     *
      * @param  list<Finding>  $findings
      */
-    private static function offer(Situation $situation, array $findings): Plan
+    private static function asLikely(Situation $situation, array $findings): Situation
+    {
+        $said = [];
+        foreach ($findings as $finding) {
+            foreach ($finding->remedy->files ?? [] as $question) {
+                $said[$question->file->name()][] = $question->likelyFact();
+            }
+        }
+        $kit = array_map(
+            static fn(Package $one): Package => $one->withFacts(...array_filter($said[$one->name()] ?? [])),
+            $situation->kit,
+        );
+
+        return $said === [] ? $situation : $situation->with(kit: $kit);
+    }
+
+    /**
+     * @param  Situation  $asked  as it is
+     * @param  Situation  $situation  with the likely answers, over which the steps are drawn
+     * @param  list<Finding>  $findings
+     */
+    private static function offer(Situation $asked, Situation $situation, array $findings): Plan
     {
         $drafts = [];
         $constraints = [];
@@ -112,11 +137,11 @@ final class Planner
             );
         }
         if (Verdict::of($findings)->level === Verdict::STOP) {
-            return Plan::blocked($situation, $findings);
+            return Plan::blocked($asked, $findings);
         }
 
         return Plan::offered(
-            $situation,
+            $asked,
             $findings,
             StepList::of($situation, $ordered, $walk, $budget),
             $ledger,

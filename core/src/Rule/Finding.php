@@ -20,6 +20,7 @@ final readonly class Finding
      * @param  string  $key  rule and subject; stable, so that an answer can refer to it
      * @param  ?Remedy  $remedy  what would lift it; whatever stops or asks has one
      * @param  list<Fact>  $facts
+     * @param  list<string>  $keys  what an answer says yes to: the key, or one for each thing that it speaks of
      */
     private function __construct(
         public RuleId $rule,
@@ -30,6 +31,7 @@ final readonly class Finding
         public string $reason,
         public ?Remedy $remedy,
         public array $facts,
+        public array $keys,
     ) {}
 
     /**
@@ -99,6 +101,34 @@ final readonly class Finding
     }
 
     /**
+     * Findings of one rule that one word settles, as one; an answer is kept for each of them.
+     *
+     * @param  non-empty-list<self>  $findings
+     */
+    public static function together(
+        array $findings,
+        string $need,
+        string $found,
+        string $reason,
+        Remedy $remedy,
+        string $subject,
+    ): self {
+        $rule = $findings[0]->rule;
+
+        return new self(
+            $rule,
+            "{$rule->value}:{$subject}",
+            Severity::Settle,
+            $need,
+            $found,
+            $reason,
+            $remedy,
+            array_merge(...array_map(static fn(self $one): array => $one->facts, $findings)),
+            array_merge(...array_map(static fn(self $one): array => $one->keys, $findings)),
+        );
+    }
+
+    /**
      * The plan must not be run until something has changed.
      *
      * @param  list<Fact>  $facts
@@ -130,7 +160,16 @@ final readonly class Finding
     ): self {
         $key = $subject === '' ? $rule->value : "{$rule->value}:{$subject}";
 
-        return new self($rule, $key, $severity, $need, $found, $reason, $remedy, $facts);
+        return new self($rule, $key, $severity, $need, $found, $reason, $remedy, $facts, [$key]);
+    }
+
+    /**
+     * @param  list<self>  $findings
+     * @return list<string> every key that an answer can be kept under
+     */
+    public static function keysOf(array $findings): array
+    {
+        return array_merge(...array_map(static fn(self $one): array => $one->keys, $findings));
     }
 
     /** Whether the person's agreement settles it; every other one waits for a fact or a file. */
@@ -159,7 +198,8 @@ final readonly class Finding
                     $this->remedy?->partition,
                     $this->remedy?->question,
                     $this->remedy?->questionKey,
-                    $this->remedy?->model,
+                    $this->remedy->models ?? [],
+                    $this->remedy->files ?? [],
                 );
             }
         }
@@ -191,6 +231,7 @@ final readonly class Finding
             "{$this->reason} {$how}",
             null,
             $this->facts,
+            $this->keys,
         );
     }
 
@@ -202,6 +243,7 @@ final readonly class Finding
         return [
             'rule' => $this->rule->value,
             'key' => $this->key,
+            ...count($this->keys) > 1 ? ['keys' => $this->keys] : [],
             'severity' => $this->severity->value,
             'need' => $this->need,
             'found' => $this->found,

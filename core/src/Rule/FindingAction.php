@@ -6,6 +6,7 @@ namespace Tornavis\Core\Rule;
 
 use Tornavis\Core\Package\InstallerQuestion;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RemedyKind;
 
@@ -18,7 +19,8 @@ final readonly class FindingAction
      * @param  ?LossClass  $loss  that is accepted
      * @param  ?string  $partition  whose image is taken out of the file
      * @param  ?InstallerQuestion  $question  that is answered, under $questionKey
-     * @param  ?ModelQuestion  $model  that is answered for every job
+     * @param  list<ModelQuestion>  $models  that are answered for every job
+     * @param  list<FileQuestion>  $files  that are answered for every job
      */
     public function __construct(
         public RemedyKind $kind,
@@ -28,7 +30,8 @@ final readonly class FindingAction
         public ?string $partition = null,
         public ?InstallerQuestion $question = null,
         public ?string $questionKey = null,
-        public ?ModelQuestion $model = null,
+        public array $models = [],
+        public array $files = [],
     ) {}
 
     /**
@@ -39,6 +42,7 @@ final readonly class FindingAction
         return [
             'do' => $this->kind->value,
             'fact' => $this->fact,
+            'choices' => $this->fact === null ? [] : FactName::choices($this->fact),
             'file' => $this->file?->name(),
             'loss' => $this->loss?->value,
             'partition' => $this->partition,
@@ -50,7 +54,8 @@ final readonly class FindingAction
                         'careful' => $this->question->careful,
                         'choices' => array_map(get_object_vars(...), $this->question->choices),
                     ],
-            'model' => $this->model?->toArray(),
+            'models' => array_map(static fn(ModelQuestion $one): array => $one->toArray(), $this->models),
+            'files' => array_map(static fn(FileQuestion $one): array => $one->toArray(), $this->files),
         ];
     }
 }

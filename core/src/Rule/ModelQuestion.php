@@ -9,10 +9,16 @@ final readonly class ModelQuestion
 {
     /**
      * @param  string  $field  of the model sheet, or "codename"
+     * @param  string  $asks  what is asked, as the beginning of a line
      * @param  array<array-key, string>  $choices  words by value, each as it is typed
      * @param  ?string  $likely  the value that the guess, or the file, comes to
      */
-    public function __construct(public string $field, public array $choices, public ?string $likely = null) {}
+    public function __construct(
+        public string $field,
+        public string $asks,
+        public array $choices,
+        public ?string $likely = null,
+    ) {}
 
     /**
      * @return array<string, mixed> as in docs/formats/api/finding-row.schema.json
@@ -24,6 +30,11 @@ final readonly class ModelQuestion
             $choices[] = ['value' => (string) $value, 'label' => $words];
         }
 
-        return ['field' => $this->field, 'choices' => $choices, 'likely' => $this->likely];
+        return [
+            'field' => $this->field,
+            'asks' => $this->asks,
+            'choices' => $choices,
+            'likely' => $this->likely,
+        ];
     }
 }

@@ -20,7 +20,8 @@ final readonly class Remedy
      * @param  ?LossClass  $loss  what is given up where the remedy is to accept a loss
      * @param  ?string  $partition  whose image is taken out of the file
      * @param  ?InstallerQuestion  $question  that is answered, under $questionKey
-     * @param  ?ModelQuestion  $model  that is answered for every job
+     * @param  list<ModelQuestion>  $models  that are answered for every job
+     * @param  list<FileQuestion>  $files  that are answered for every job
      */
     private function __construct(
         public string $text,
@@ -30,7 +31,8 @@ final readonly class Remedy
         public ?string $partition = null,
         public ?InstallerQuestion $question = null,
         public ?string $questionKey = null,
-        public ?ModelQuestion $model = null,
+        public array $models = [],
+        public array $files = [],
     ) {}
 
     public static function addFile(Package $file): self
@@ -82,10 +84,24 @@ final readonly class Remedy
         return new self($text, [RemedyKind::EnterFact]);
     }
 
-    /** What is so of the model is pasted, or said by one of the answers; then it is known for every job. */
-    public static function say(ModelQuestion $model, string $text): self
+    /**
+     * What is so of the model is pasted, or said by one of the answers; then it is known for every job.
+     *
+     * @param  list<ModelQuestion>  $models
+     */
+    public static function say(array $models, string $text): self
     {
-        return new self($text, [RemedyKind::Say], model: $model);
+        return new self($text, [RemedyKind::Say], models: $models);
+    }
+
+    /**
+     * What files are is said, or they leave the kit.
+     *
+     * @param  list<FileQuestion>  $files
+     */
+    public static function tell(array $files, string $text): self
+    {
+        return new self($text, [RemedyKind::Tell, RemedyKind::LeaveOut], files: $files);
     }
 
     /** The person's agreement settles it. */

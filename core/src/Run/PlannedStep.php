@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\FactName;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -193,6 +194,7 @@ final readonly class PlannedStep
             $isKnown = $value !== null || FactName::canBeNone($name);
             if (
                 $isKnown &&
+                !Nameless::isSaidBy($name, $this->effects) &&
                 $name !== StateField::BatteryPercent->value &&
                 array_key_exists($name, $observed) &&
                 $observed[$name] !== $value

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\FactName;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 
 /**
@@ -56,6 +57,7 @@ final class StateComparison
             if (
                 !FactName::changesByItself($name) &&
                 $expected[$name] !== null &&
+                !Nameless::isSaidBy($name, $expected) &&
                 $shown !== null &&
                 self::plain($shown) !== self::plain($expected[$name]) &&
                 !self::isHarmless($name, $shown, $expected[$name])

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Words\Version;
 
 /** A recovery, in a file or on a phone: which one, how new, and what it can do. */
@@ -19,7 +20,7 @@ final readonly class RecoveryAbility
     public static function of(Package $recovery): self
     {
         return new self(
-            $recovery->facts->text(Field::FAMILY) ?? '',
+            Nameless::orNameOf($recovery),
             $recovery->facts->text(Field::VERSION),
             $recovery->facts->list(Field::ABILITIES),
         );

@@ -166,6 +166,24 @@ final readonly class RecoveryChoice
             $this->present()?->isSame(RecoveryAbility::of($recovery)) !== true;
     }
 
+    /** Whether add-ons go in after a restart that needs a recovery in the slot where only the build can bring one. */
+    public function isAskedOfBuild(): bool
+    {
+        $s = $this->situation;
+        $build = $s->files->build();
+        $isRestarted = $s->sheet->hasTwoSlots() === true && $s->afterFirstBoot->packagesBefore() !== [];
+        if ($build === null || !$isRestarted || $s->modes->updatesInSystem()) {
+            return false;
+        }
+        $isPutBack =
+            $s->sheet->recoveryHome === RecoveryHome::Boot &&
+            $this->chosen() !== null &&
+            $this->chosen() !== $s->files->kernelBefore() &&
+            $s->files->kernelImage() === null;
+
+        return !$isPutBack && $s->sheet->mayHoldRecovery($build->facts->list(Field::WRITES));
+    }
+
     /**
      * The recovery that came with the maker's system, as facts; nobody writes it down. Nothing where another one has
      * taken its place.

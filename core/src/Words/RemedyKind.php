@@ -31,6 +31,9 @@ enum RemedyKind: string
     /** What is so of the model is said, once for every job. */
     case Say = 'say';
 
+    /** What a file is, or what it is for, is said once for every job. */
+    case Tell = 'tell';
+
     /** One of several answers is chosen. */
     case Choose = 'choose';
 

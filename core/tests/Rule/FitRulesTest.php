@@ -100,7 +100,7 @@ it('judges', function (
         fn() => [World::altered(World::SALTERN[0], ['codenames' => null])],
         [],
         'stop',
-        'names no codename',
+        'no codename named',
     ],
 
     'a variant that the build accepts' => ['FIT-2', 'SK-07', fn() => World::SALTERN, [], 'clear'],
@@ -247,7 +247,7 @@ it('judges', function (
         fn() => [...World::SALTERN, World::altered('larder-mini-15-arm64.zip', ['kind' => null])],
         [],
         'stop',
-        'Leave it out',
+        'leave it out',
     ],
 
     'firmware that is new enough in both slots' => ['BASE-1', 'SK-07', fn() => World::SALTERN, [], 'clear'],

@@ -39,11 +39,13 @@ it('names the file that is added and the loss that is accepted', function () {
             [
                 'do' => 'add-file',
                 'fact' => null,
+                'choices' => [],
                 'file' => World::FIRMWARE,
                 'loss' => null,
                 'partition' => null,
                 'question' => null,
-                'model' => null,
+                'models' => [],
+                'files' => [],
             ],
         ])
         ->and(array_column(actionsOf(Remedy::backUpOrAcceptLoss(LossClass::Photos, 'or')), 'loss', 'do'))

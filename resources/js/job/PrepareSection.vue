@@ -44,7 +44,7 @@ const agreeAll = (): void =>
     'change',
     withAgreed(
       props.job,
-      agreeable.value.map((finding) => finding.key),
+      agreeable.value.flatMap((finding) => finding.keys ?? [finding.key]),
     ),
   )
 const steps = computed(() => props.job.plan.steps.filter((step) => step.phase === 'Prepare'))

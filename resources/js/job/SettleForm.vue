@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import { inSentence, t } from '../app/i18n'
 import ErrorNote from '../app/ErrorNote.vue'
+import SayForm from './SayForm.vue'
+import TellForm from './TellForm.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf, isOpen } from './settling'
 import { useSend } from '../app/useSend'
@@ -15,19 +17,23 @@ const loss = computed(() => {
   const accepted = actionOf(props.finding, 'accept-loss')?.loss
   return props.job.plan.ledger.find((entry) => entry.class === accepted)
 })
-/** A fact that nobody has seen yet is typed in here. */
+/** A fact that nobody has seen yet is typed in here, or chosen where it is one of a few things. */
 const unknown = computed(() => actionOf(props.finding, 'enter-fact')?.fact)
+const choices = computed(() => actionOf(props.finding, 'enter-fact')?.choices ?? [])
 /** What an installer asks: one of its answers is chosen. */
 const question = computed(() => actionOf(props.finding, 'choose')?.question)
-/** What is so of the model: said once, and known for every job. */
-const model = computed(() => actionOf(props.finding, 'say')?.model)
+const models = computed(() => actionOf(props.finding, 'say')?.models ?? [])
+const files = computed(() => actionOf(props.finding, 'tell')?.files ?? [])
 const canAgree = computed(() => props.finding.severity === 'settle' && agreement.value && !question.value)
 const typed = ref('')
 const { send, refused } = useSend()
 
 function agree(): void {
   emit('change', {
-    answers: { ...props.job.answers, agreed: [...(props.job.answers.agreed ?? []), props.finding.key] },
+    answers: {
+      ...props.job.answers,
+      agreed: [...(props.job.answers.agreed ?? []), ...(props.finding.keys ?? [props.finding.key])],
+    },
   })
 }
 
@@ -48,15 +54,9 @@ function waive(): void {
     })
 }
 
-async function say(value: string): Promise<void> {
-  if (!model.value) return
-  const body = { field: model.value.field, value }
-  await send(() => client.POST('/jobs/{job}/said', { params: { path: { job: props.job.id } }, body }))
-}
-
-async function enter(): Promise<void> {
+async function enter(value: string): Promise<void> {
   if (!unknown.value) return
-  const body = { name: unknown.value, typed: typed.value }
+  const body = { name: unknown.value, typed: value }
   await send(() => client.POST('/units/{unit}/facts', { params: { path: { unit: props.job.plan.unit } }, body }))
 }
 </script>
@@ -92,20 +92,21 @@ async function enter(): Promise<void> {
         }}
       </button>
     </template>
-    <div v-if="model" class="say" role="group" :aria-label="finding.need">
+    <SayForm v-if="models.length > 0" :job="job.id" :models="models" :label="finding.need" />
+    <TellForm v-if="files.length > 0" :job="job.id" :files="files" :label="finding.need" />
+    <template v-if="unknown && choices.length > 0">
       <button
-        v-for="choice in model.choices"
+        v-for="choice in choices"
         :key="choice.value"
         type="button"
         class="btn small"
-        :class="{ likely: choice.value === model.likely }"
-        :data-say="choice.value"
-        @click="say(choice.value)"
+        :data-enter="choice.value"
+        @click="enter(choice.value)"
       >
-        {{ choice.value === model.likely ? t('job.settleForm.likely', { choice: choice.label }) : choice.label }}
+        {{ choice.label }}
       </button>
-    </div>
-    <form v-if="unknown" class="enter" @submit.prevent="enter">
+    </template>
+    <form v-else-if="unknown" class="enter" @submit.prevent="enter(typed)">
       <input
         v-model="typed"
         :aria-label="t('job.settleForm.value', { unknown })"
@@ -123,14 +124,6 @@ async function enter(): Promise<void> {
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 6px;
-}
-.say {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-.likely {
-  font-weight: 700;
 }
 .enter {
   display: flex;

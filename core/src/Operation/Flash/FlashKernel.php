@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation\Flash;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -26,7 +27,7 @@ final readonly class FlashKernel extends Flash
 
         return $image + [
                 StateField::OsFailedAs->in($this->slot) => null,
-                StateField::KernelName->in($this->slot) => $facts->text(Field::FAMILY),
+                StateField::KernelName->in($this->slot) => Nameless::orNameOf($this->package),
                 StateField::KernelVersion->in($this->slot) => $facts->text(Field::VERSION),
             ] +
             ($image !== [] && $sheet->recoveryHome === RecoveryHome::Boot ? $this->recovery() : []);
@@ -42,7 +43,7 @@ final readonly class FlashKernel extends Flash
         return $facts->list(Field::ABILITIES) === []
             ? $this->noRecovery()
             : [
-                StateField::RecoveryFamily->in($this->slot) => $facts->text(Field::FAMILY),
+                StateField::RecoveryFamily->in($this->slot) => Nameless::orNameOf($this->package),
                 StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
                 StateField::RecoveryAbilities->in($this->slot) => $facts->list(Field::ABILITIES),
             ];

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation\Flash;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
@@ -19,7 +20,7 @@ final readonly class FlashRecovery extends Flash
         $pending = $this->in === Mode::Download ? [StateField::RecoveryPending->value => true] : [];
 
         return $this->startImages($sheet) + [
-                StateField::RecoveryFamily->in($this->slot) => $facts->text(Field::FAMILY),
+                StateField::RecoveryFamily->in($this->slot) => Nameless::orNameOf($this->package),
                 StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
                 StateField::RecoveryAbilities->in($this->slot) => $facts->list(Field::ABILITIES),
             ] +

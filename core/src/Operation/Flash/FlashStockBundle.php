@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -68,7 +69,7 @@ final readonly class FlashStockBundle extends Flash
         $facts = $this->package->facts;
 
         return [
-            StateField::OsFamily->in($slot) => $facts->text(Field::FAMILY),
+            StateField::OsFamily->in($slot) => Nameless::orNameOf($this->package),
             StateField::OsVersion->in($slot) => $facts->text(Field::VERSION),
             StateField::OsRelease->in($slot) => $facts->text(Field::RELEASE),
             StateField::OsBuildId->in($slot) => $this->owner(),

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation\Install;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
@@ -50,7 +51,7 @@ final readonly class InstallAddOn extends InstallPackage
             PackageKind::Services => [StateField::OsServices->in($slot) => $this->package->title()],
             PackageKind::Root => [StateField::Root->in($slot) => $this->package->title()],
             PackageKind::Kernel => [
-                StateField::KernelName->in($slot) => $facts->text(Field::FAMILY),
+                StateField::KernelName->in($slot) => Nameless::orNameOf($this->package),
                 StateField::KernelVersion->in($slot) => $facts->text(Field::VERSION),
             ],
             PackageKind::EncryptionDisabler => [StateField::EncryptionOff->in($slot) => true],

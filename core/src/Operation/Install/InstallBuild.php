@@ -9,6 +9,7 @@ use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
@@ -58,7 +59,7 @@ final readonly class InstallBuild extends InstallPackage
         return [
             StateField::Mode->value => Mode::Recovery->value,
             StateField::ActiveSlot->value => $this->slot,
-            StateField::OsFamily->in($slot) => $facts->text(Field::FAMILY),
+            StateField::OsFamily->in($slot) => Nameless::orNameOf($this->package),
             StateField::OsRelease->in($slot) => $facts->text(Field::RELEASE),
             StateField::OsVersion->in($slot) => $facts->text(Field::VERSION),
             StateField::OsBuildId->in($slot) => $facts->text(Field::BUILD_ID),

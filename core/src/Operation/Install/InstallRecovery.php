@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation\Install;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
@@ -24,7 +25,7 @@ final readonly class InstallRecovery extends InstallPackage
 
         return [
             StateField::Mode->value => Mode::Recovery->value,
-            StateField::RecoveryFamily->in($this->slot) => $facts->text(Field::FAMILY),
+            StateField::RecoveryFamily->in($this->slot) => Nameless::orNameOf($this->package),
             StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
             StateField::RecoveryAbilities->in($this->slot) => $facts->list(Field::ABILITIES),
         ];

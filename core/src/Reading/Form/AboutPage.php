@@ -11,6 +11,7 @@ use Tornavis\Core\Reading\PrintedMatch;
 use Tornavis\Core\Reading\PrintedText;
 use Tornavis\Core\Reading\Statement;
 use Tornavis\Core\Reading\Statements;
+use Tornavis\Core\Words\SystemState;
 
 /**
  * What a person types from the about page of a phone: "Model number: …", or the value in the line below. The name of
@@ -123,13 +124,7 @@ final class AboutPage implements Form
                 $form,
                 Statement::USUAL,
             ),
-            $label === 'build number' => $to->unit(
-                StateField::OsBuildId->value,
-                self::lastWord($value),
-                $line,
-                $form,
-                Statement::HINT,
-            ),
+            $label === 'build number' => $this->build($value, $match, $to),
             str_starts_with($label, 'api') => $to->unit(
                 StateField::OsApi->value,
                 ctype_digit($value) ? (int) $value : null,
@@ -156,6 +151,17 @@ final class AboutPage implements Form
                 => $this->release($value, $label, $match, $to),
             default => null,
         };
+    }
+
+    /** Only a system that has started shows an about page with its build. */
+    private function build(string $value, PrintedMatch $match, Statements $to): void
+    {
+        $build = self::lastWord($value);
+        $to->unit(StateField::OsBuildId->value, $build, $match->line, $this->id(), Statement::HINT);
+        if ($build !== '') {
+            $whole = SystemState::Complete->value;
+            $to->unit(StateField::OsState->value, $whole, $match->line, $this->id(), Statement::HINT);
+        }
     }
 
     private function model(string $value, PrintedMatch $match, Statements $to): void

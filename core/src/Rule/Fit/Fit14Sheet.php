@@ -5,14 +5,18 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -99,14 +103,49 @@ final class Fit14Sheet implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        $unsure = [];
         foreach (self::needed($situation) as $field) {
             $grade = $situation->sheet->grades->of($field);
             $onlyFile = self::onlyFileBehind($situation, $field);
             $isOpen = in_array($grade, [null, Grade::Guessed], true) || $onlyFile !== null;
-            if ($isOpen) {
-                yield self::asked($situation, $field, $onlyFile);
+            if (!$isOpen) {
+                continue;
+            }
+            $finding = self::asked($situation, $field, $onlyFile);
+            if ($finding->severity === Severity::Stop) {
+                yield $finding;
+            } else {
+                $unsure[] = $finding;
             }
         }
+        yield from count($unsure) > 1 ? [self::several($situation->sheet, $unsure)] : $unsure;
+    }
+
+    /**
+     * What is guessed, or only said by a file, on one page: each with its answers.
+     *
+     * @param  non-empty-list<Finding>  $unsure
+     */
+    private static function several(ModelSheet $sheet, array $unsure): Finding
+    {
+        $questions = array_merge(...array_map(static fn(Finding $one): array => $one->remedy->models ?? [], $unsure));
+        $fields = array_map(static fn(ModelQuestion $one): string => $one->field, $questions);
+        $pastes = array_unique(array_map(static fn(string $field): string => self::TELLS[$field][1], $fields));
+        $costs = array_map(static fn(string $field): string => self::TELLS[$field][2], $fields);
+        $found = array_map(
+            static fn(Finding $one, ModelQuestion $asked): string => "{$asked->asks}: {$one->found}",
+            $unsure,
+            $questions,
+        );
+
+        return Finding::together(
+            $unsure,
+            need: count($unsure) . " things about the model, on the sheet of {$sheet->codename}",
+            found: implode('; ', $found),
+            reason: 'Nothing that was pasted or dropped shows them for certain. ' . implode(' ', $costs),
+            remedy: Remedy::say($questions, implode(' ', $pastes) . ' Or say them, if you know.'),
+            subject: 'model',
+        );
     }
 
     private static function asked(Situation $situation, string $field, ?string $onlyFile): Finding
@@ -114,8 +153,8 @@ final class Fit14Sheet implements FitRule
         $sheet = $situation->sheet;
         [$what, $paste, $cost] = self::TELLS[$field];
         $value = $sheet->toArray()[$field] ?? null;
-        $likely = is_scalar($value) ? (string) $value : null;
-        $question = new ModelQuestion($field, self::choices($field), $likely);
+        $likely = is_scalar($value) ? (string) $value : self::mostly($situation, $field);
+        $question = new ModelQuestion($field, $what, self::choices($field), $likely);
         $need = "{$what}, on the sheet of {$sheet->codename}";
         if ($likely === null) {
             return Finding::stop(
@@ -123,7 +162,7 @@ final class Fit14Sheet implements FitRule
                 need: $need,
                 found: 'not known',
                 reason: "Nothing that was pasted or dropped shows it. {$cost}",
-                remedy: Remedy::say($question, "{$paste} Or say it."),
+                remedy: Remedy::say([$question], "{$paste} Or say it."),
                 subject: $field,
             );
         }
@@ -136,9 +175,23 @@ final class Fit14Sheet implements FitRule
             reason: $onlyFile === null
                 ? "Most phones of this kind are so, and nothing that was pasted or dropped shows it. {$cost}"
                 : "The file that is to be written says so, and the phone has said nothing. {$cost}",
-            remedy: Remedy::say($question, "{$paste} Or say it, if you know."),
+            remedy: Remedy::say([$question], "{$paste} Or say it, if you know."),
             subject: $field,
         );
+    }
+
+    /** What most such phones have, where nothing says it: it is offered as the likely answer, and believed of none. */
+    private static function mostly(Situation $situation, string $field): ?string
+    {
+        $build = $situation->files->build();
+        $writesSystem = in_array(PartitionName::System->value, $build?->facts->list(Field::WRITES) ?? [], true);
+
+        return match (true) {
+            $field === 'architecture' => 'arm64',
+            // With super, a script names it; a system that is written by itself has a partition of its own.
+            $field === 'dynamicLayout' && $build?->container === Container::ScriptedZip && $writesSystem => 'none',
+            default => null,
+        };
     }
 
     /** The one file of the kit that a field is known from; null where anything else says it too. */

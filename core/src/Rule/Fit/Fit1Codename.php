@@ -13,8 +13,10 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\Kit\Kit1Build;
 use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\FileFit;
@@ -47,15 +49,45 @@ final class Fit1Codename implements FitRule
         if (in_array($said->grade(), [Grade::Stated, Grade::Derived, Grade::Guessed], true)) {
             yield self::asked($situation, $said);
         }
+        $nameless = [];
         foreach ($situation->kit as $package) {
             $names = $package->facts->list(Field::CODENAMES) !== [];
-            if ($names || in_array($package->kind(), FileFit::MODEL_BOUND, true)) {
+            $isGuessed = $package->facts->best(Field::KIND)?->grade() === Grade::Guessed;
+            if ($names) {
                 yield self::judge($situation->sheet, $package, $situation->shelf, $situation->codenames);
+            } elseif (in_array($package->kind(), FileFit::MODEL_BOUND, true) && !$isGuessed) {
+                // Where its kind is asked, its model is asked along with it.
+                $nameless[] = $package;
             }
             if (self::isOnlyCovered($situation->sheet, $package)) {
                 yield self::covered($situation, $package);
             }
         }
+        if ($nameless !== []) {
+            yield self::nameless($situation->sheet, $nameless);
+        }
+    }
+
+    /** @param  non-empty-list<Package>  $files */
+    private static function nameless(ModelSheet $sheet, array $files): Finding
+    {
+        $names = array_map(static fn(Package $one): string => $one->name(), $files);
+
+        return Finding::stop(
+            self::id(),
+            need: count($files) === 1
+                ? "{$files[0]->title()} fits {$sheet->codename}"
+                : count($files) . " files fit {$sheet->codename}",
+            found: 'no codename named: ' . implode(', ', $names),
+            reason: 'Nothing in these files, or beside them, says which phone they are for. Images of another ' .
+                'phone can end this one.',
+            remedy: Remedy::tell(
+                array_map(static fn(Package $one): FileQuestion => Kit1Build::whichModel($sheet, $one), $files),
+                'Get the release cards from their publisher. Or read on the pages that you have them from for ' .
+                    'which model they are, and say it.',
+            ),
+            subject: 'nameless',
+        );
     }
 
     /** A file says which phone it is for; that it is this one, the phone or a person has to say. */
@@ -76,7 +108,7 @@ final class Fit1Codename implements FitRule
             reason: "A file says which phones it is for, and not which phone this is.{$seen}{$list} On another phone " .
                 'its images can end in one that never starts again.',
             remedy: Remedy::say(
-                new ModelQuestion('codename', [$mine => "Yes, it is a {$mine}"]),
+                [new ModelQuestion('codename', 'This phone', [$mine => "Yes, it is a {$mine}"])],
                 'Paste the phone\'s list of properties, or its bootloader\'s list of variables, which give its ' .
                     'codename. Or compare the model number with its publisher\'s page, and say it.',
             ),

@@ -8,6 +8,7 @@ use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 
 use Tornavis\Core\Rule\Constraint;
@@ -79,7 +80,7 @@ final class Fit5WriteKernel implements StepRule
                                 StateField::ActiveSlot->value => $slot,
                                 StateField::OsBuildId->in($slot) => $situation->state->slot($slot)->os->buildId,
                                 StateField::OsRelease->in($slot) => $situation->state->slot($slot)->os->release,
-                                StateField::KernelName->in($slot) => $kernel->facts->text(Field::FAMILY),
+                                StateField::KernelName->in($slot) => Nameless::orNameOf($kernel),
                             ],
                             static fn(?string $value): bool => $value !== null,
                         ),

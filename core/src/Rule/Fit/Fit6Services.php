@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
@@ -52,7 +53,10 @@ final class Fit6Services implements FitRule
             $situation->state->fact(StateField::OsRelease->in($situation->slots->active()));
         $facts = array_filter([$wants, $has]);
         $need = "{$services->title()} is for the build's release";
-        if ($wants === null || !$has->known()) {
+        $isAskedElsewhere = $services->facts->best(Field::KIND)?->grade() === Grade::Guessed;
+        if ($isAskedElsewhere && $wants === null && $has->known()) {
+            // KIT-1 asks for its release along with its kind.
+        } elseif ($wants === null || !$has->known()) {
             yield Finding::toSettle(
                 self::id(),
                 need: $need,

@@ -75,6 +75,7 @@ final class Fit9Integrity implements FitRule
 
     public function look(Situation $situation): iterable
     {
+        $open = [];
         foreach ($situation->kit as $package) {
             $facts = array_values(
                 array_filter([$package->facts->best(Field::SHA256), $package->facts->best(Field::SIZE)]),
@@ -109,9 +110,43 @@ final class Fit9Integrity implements FitRule
                 ),
             };
             yield from $this->images($situation, $package);
-            yield $finding->severity === Severity::Settle && $situation->answers->agreedTo($finding->key)
-                ? $finding->settled('You agreed to use it as it is.')
-                : $finding;
+            if ($finding->severity !== Severity::Settle) {
+                yield $finding;
+            } elseif ($situation->answers->agreedTo($finding->key)) {
+                yield $finding->settled('You agreed to use it as it is.');
+            } else {
+                $open[$package->name()] = $finding;
+            }
         }
+        yield from count($open) > 1 ? self::several($situation, $open) : array_values($open);
+    }
+
+    /**
+     * @param  non-empty-array<string, Finding>  $open  by file
+     * @return list<Finding>
+     */
+    private static function several(Situation $situation, array $open): array
+    {
+        $together = self::unverified($open);
+
+        return $situation->answers->agreedTo($together->key)
+            ? array_map(
+                static fn(Finding $one): Finding => $one->settled('You agreed to use it as it is.'),
+                array_values($open),
+            )
+            : [$together];
+    }
+
+    /** @param  non-empty-array<string, Finding>  $open  by file */
+    private static function unverified(array $open): Finding
+    {
+        return Finding::together(
+            array_values($open),
+            need: count($open) . ' files are whole',
+            found: 'unverified: ' . implode(', ', array_keys($open)),
+            reason: implode(' ', array_unique(array_map(static fn(Finding $one): string => $one->reason, $open))),
+            remedy: Remedy::agree('Find the checksums at their publishers, or agree to use the files as they are.'),
+            subject: implode('+', array_keys($open)),
+        );
     }
 }

@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Kit;
 
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\FileFit;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
@@ -20,6 +25,27 @@ use Tornavis\Core\Words\RuleId;
  */
 final class Kit1Build implements FitRule
 {
+    /** What a file can be said to be, the most frequent first. */
+    private const ASKED = [
+        PackageKind::Build,
+        PackageKind::Recovery,
+        PackageKind::PartitionImage,
+        PackageKind::Services,
+        PackageKind::Root,
+        PackageKind::Fix,
+        PackageKind::Kernel,
+        PackageKind::Firmware,
+        PackageKind::Vendor,
+        PackageKind::GenericImage,
+        PackageKind::StockBundle,
+        PackageKind::VerificationImage,
+        PackageKind::Remover,
+        PackageKind::SlotCopy,
+        PackageKind::LayoutChanger,
+        PackageKind::Cleaner,
+        PackageKind::EncryptionDisabler,
+    ];
+
     public static function id(): RuleId
     {
         return RuleId::Kit1;
@@ -46,17 +72,118 @@ final class Kit1Build implements FitRule
                     : Remedy::leaveOut('Leave all but one out.'),
             );
         }
+        $guessed = [];
+        $questions = [];
         foreach ($situation->kit as $package) {
+            $isGuessed = $package->facts->best(Field::KIND)?->grade() === Grade::Guessed;
             if ($package->kind() === null) {
-                yield Finding::stop(
-                    self::id(),
-                    need: "The kind of {$package->name()} is known",
-                    found: 'unknown',
-                    reason: 'Neither the file nor a card beside it says what it is for.',
-                    remedy: Remedy::leaveOut('Leave it out, or add its release card.'),
-                    subject: $package->name(),
-                );
+                yield self::unknown($situation, $package);
+            } elseif ($isGuessed) {
+                $guessed[] = $package;
+                array_push($questions, ...self::questions($situation, $package));
             }
         }
+        array_push($questions, ...self::ofBuild($situation));
+        if ($questions !== []) {
+            yield self::asked($questions, $guessed);
+        }
+    }
+
+    private static function unknown(Situation $situation, Package $package): Finding
+    {
+        return Finding::stop(
+            self::id(),
+            need: "The kind of {$package->name()} is known",
+            found: 'unknown',
+            reason: 'Neither the file nor a card beside it says what it is for.',
+            remedy: $package->container === null
+                ? Remedy::leaveOut('It cannot be read. Leave it out.')
+                : Remedy::tell(
+                    self::questions($situation, $package),
+                    'Say what it is, or add its release card, or leave it out.',
+                ),
+            subject: $package->name(),
+        );
+    }
+
+    /**
+     * @param  non-empty-list<FileQuestion>  $questions
+     * @param  list<Package>  $guessed  whose kind is guessed
+     */
+    private static function asked(array $questions, array $guessed): Finding
+    {
+        $facts = array_map(static fn(Package $one): ?Fact => $one->facts->best(Field::KIND), $guessed);
+        $likely = [];
+        foreach ($questions as $one) {
+            $likely[$one->file->name()][] = $one->choices[$one->likely ?? ''] ?? 'unknown';
+        }
+        $names = array_keys($likely);
+        $lines = array_map(
+            static fn(string $name, array $words): string => "{$name}: " . implode(', ', $words),
+            $names,
+            array_values($likely),
+        );
+
+        return Finding::toSettle(
+            self::id(),
+            need: count($names) === 1 ? "What {$names[0]} is" : 'What ' . count($names) . ' files are',
+            found: 'by their form, ' . implode('; ', $lines),
+            reason: 'Neither the files nor cards beside them say it. A file that is taken for another goes where it ' .
+                'does not belong.',
+            remedy: Remedy::tell(
+                $questions,
+                'Compare with the pages that you have them from, and say it. It is not asked again.',
+            ),
+            subject: 'files',
+            facts: array_values(array_filter($facts)),
+        );
+    }
+
+    /**
+     * What it is, and, for a file that is made for one model and names none, for which.
+     *
+     * @return list<FileQuestion>
+     */
+    private static function questions(Situation $situation, Package $package): array
+    {
+        $kinds = array_map(static fn(PackageKind $one): string => $one->value, self::ASKED);
+        $questions = [new FileQuestion($package, Field::KIND, array_combine($kinds, $kinds), $package->kind()?->value)];
+        $mustName = $package->kind() === null || in_array($package->kind(), FileFit::MODEL_BOUND, true);
+        if ($mustName && $package->facts->list(Field::CODENAMES) === []) {
+            $questions[] = self::whichModel($situation->sheet, $package);
+        }
+        $release = $situation->files->build()?->facts->text(Field::RELEASE);
+        $isServices = $package->kind() === PackageKind::Services && $package->facts->text(Field::RELEASE) === null;
+        if ($isServices && $release !== null) {
+            $words = [$release => "made for platform release {$release}"];
+            $questions[] = new FileQuestion($package, Field::RELEASE, $words, $release);
+        }
+
+        return $questions;
+    }
+
+    /**
+     * Whether the build brings a recovery, where add-ons go in through it and nothing says so.
+     *
+     * @return list<FileQuestion>
+     */
+    private static function ofBuild(Situation $situation): array
+    {
+        $build = $situation->files->build();
+        $isOpen =
+            $build !== null &&
+            $build->facts->flag(Field::BRINGS_RECOVERY) === null &&
+            $situation->recovery->isAskedOfBuild();
+        $words = ['yes' => 'brings a recovery of its own', 'no' => 'brings no recovery'];
+
+        return $isOpen ? [new FileQuestion($build, Field::BRINGS_RECOVERY, $words, 'yes')] : [];
+    }
+
+    /** The question for which model a file is made that does not name one. */
+    public static function whichModel(ModelSheet $sheet, Package $package): FileQuestion
+    {
+        $mine = $sheet->codename;
+
+        return new FileQuestion($package, Field::CODENAMES, [$mine => "made for {$mine}"], $mine);
     }
 }

@@ -36,19 +36,51 @@ final class Prep4Accounts implements FitRule
         if (!$situation->job->erasesData($situation)) {
             return;
         }
-        yield $this->judge(
+        $accounts = $this->judge(
             $situation,
             StateField::Accounts->value,
             'No account signed in',
             'Accounts that guard against theft ask for their password after the erase. Only the owner can sign out.',
             'Sign out of every account',
         );
-        yield $this->judge(
+        $lock = $this->judge(
             $situation,
             StateField::ScreenLock->value,
             'No screen lock',
             'A screen lock that stays can leave data that the new OS cannot decrypt.',
             'Remove screen lock and biometrics',
+        );
+        $isUnknown =
+            !self::isKnown($situation, StateField::Accounts) && !self::isKnown($situation, StateField::ScreenLock);
+        if (!$isUnknown || !$accounts->takesAWord() || !$lock->takesAWord()) {
+            yield from [$accounts, $lock];
+
+            return;
+        }
+        $both = self::both($accounts, $lock);
+        yield $situation->answers->agreedTo($both->key)
+            ? $both->settled('You agreed to do it at the start of the run.')
+            : $both;
+    }
+
+    private static function isKnown(Situation $situation, StateField $field): bool
+    {
+        return $situation->state->fact($field->value)->known();
+    }
+
+    /** Where nobody knows either, one word settles both. */
+    private static function both(Finding $accounts, Finding $lock): Finding
+    {
+        return Finding::together(
+            [$accounts, $lock],
+            need: 'No account signed in, and no screen lock',
+            found: 'not known',
+            reason: "{$accounts->reason} {$lock->reason}",
+            remedy: Remedy::letPlanDoIt(
+                'Sign out of every account, and remove screen lock and biometrics: the plan begins with it. Agree to ' .
+                    'do it there.',
+            ),
+            subject: 'locks',
         );
     }
 

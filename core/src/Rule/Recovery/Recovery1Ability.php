@@ -94,6 +94,31 @@ final class Recovery1Ability implements FitRule
                 remedy: $this->remedy($situation, $needs),
                 facts: $facts,
             );
+        if ($build?->facts->flag(Field::BRINGS_RECOVERY) === false && $situation->recovery->isAskedOfBuild()) {
+            yield self::withoutRecovery($build, $situation);
+        }
+    }
+
+    private static function withoutRecovery(Package $build, Situation $situation): Finding
+    {
+        $addOns = array_map(
+            static fn(Package $one): string => $one->title(),
+            $situation->afterFirstBoot->packagesBefore(),
+        );
+
+        return Finding::stop(
+            self::id(),
+            need: 'A recovery for what goes in after the build',
+            found: "{$build->title()} brings none",
+            reason: 'After the restart into the new slot there is no recovery that could install ' .
+                implode(', ', $addOns) .
+                '.',
+            remedy: Remedy::leaveOut(
+                'Leave them out, and put them in with a job for add-ons and a recovery once the build has started.',
+            ),
+            subject: 'after',
+            facts: array_filter([$build->facts->best(Field::BRINGS_RECOVERY)]),
+        );
     }
 
     /**

@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\FactName;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
@@ -66,7 +67,7 @@ final class Update1InPlace implements FitRule
         $family = $situation->state->fact(StateField::OsFamily->in($slot));
         $mine = $build->facts->best(Field::FAMILY);
         yield match (true) {
-            !$family->known() || $mine === null => Finding::toSettle(
+            !$family->known() || Nameless::is($family->value) || $mine === null => Finding::toSettle(
                 self::id(),
                 need: 'The same family of builds',
                 found: 'unknown',

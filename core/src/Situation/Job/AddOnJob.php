@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
-use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
@@ -108,7 +108,7 @@ final readonly class AddOnJob extends JobWithoutBuild
                 PackageKind::Services => $goal->and(Goal::slotHolds(StateField::OsServices, $package->title())),
                 PackageKind::Root => $goal->and(Goal::slotHolds(StateField::Root, $package->title())),
                 PackageKind::Kernel => $goal->and(
-                    Goal::slotHolds(StateField::KernelName, $package->facts->text(PackageField::FAMILY)),
+                    Goal::slotHolds(StateField::KernelName, Nameless::orNameOf($package)),
                 ),
                 // What a fix or a disabler changes is nothing that a phone tells.
                 default => $goal,

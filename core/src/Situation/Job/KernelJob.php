@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
-use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
@@ -107,6 +107,6 @@ final readonly class KernelJob extends JobWithoutBuild
     {
         $kernel = $situation->files->ofKind(PackageKind::Kernel)[0] ?? null;
 
-        return Goal::slotHolds(StateField::KernelName, $kernel?->facts->text(PackageField::FAMILY));
+        return Goal::slotHolds(StateField::KernelName, $kernel === null ? null : Nameless::orNameOf($kernel));
     }
 }

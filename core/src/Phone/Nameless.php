@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+
+/**
+ * What a file puts in that nobody has named. It is there all the same: a plan calls it by its file, and what the phone
+ * shows later, by its real name, contradicts nothing.
+ */
+final class Nameless
+{
+    private const PREFIX = 'the one in ';
+
+    /** The name of what the file puts in, as its publisher states it, or else by the file. */
+    public static function orNameOf(Package $package): string
+    {
+        return $package->facts->text(Field::FAMILY) ?? self::PREFIX . $package->name();
+    }
+
+    /** Whether a name is only that of a file. */
+    public static function is(mixed $name): bool
+    {
+        return is_string($name) && str_starts_with($name, self::PREFIX);
+    }
+
+    /**
+     * Whether what a plan says of a fact can be compared with nothing, because nobody has named the thing.
+     *
+     * @param  array<string, mixed>  $among  what the plan says of every fact
+     */
+    public static function isSaidBy(string $name, array $among): bool
+    {
+        $named = preg_replace(['/\.kernel\.version$/', '/\.version$/'], ['.kernel.name', '.family'], $name);
+
+        return self::is($among[$name] ?? null) || self::is($among[$named] ?? null);
+    }
+}
