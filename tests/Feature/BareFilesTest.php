@@ -1,0 +1,201 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Models\PackageRecord;
+use App\Models\SheetRecord;
+use App\Models\WorkJob;
+use App\Shelf\Shelf;
+use function Pest\Laravel\getJson;
+use function Pest\Laravel\postJson;
+use Tests\Support\DemoBench;
+use Tests\Support\World;
+use Tornavis\Core\Draft\SheetAnswer;
+use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Package\PackageInspector;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RemedyKind;
+
+uses(DemoBench::class);
+
+/*
+ * What people have: an about page, and files without cards.
+ */
+
+const ABOUT =
+    "Device name: Mara's phone\nModel number: OF-301\nPlatform release: 14\n" .
+    "Security update: 1 May 2026\nBuild number: deck-14.0.8-of301\nSerial number: SKF3A07Q41\n";
+
+/** A demo file as it was downloaded, without its card. */
+function bare(string $name): Package
+{
+    $folder = sys_get_temp_dir() . '/bare-' . getmypid();
+    is_dir($folder) || mkdir($folder);
+    copy(World::path($name), "{$folder}/{$name}");
+
+    return PackageInspector::standard()->describe("{$folder}/{$name}");
+}
+
+/** @param  list<string>  $files */
+function bareSituation(array $files, string $text = ABOUT): Situation
+{
+    $kit = array_map(bare(...), $files);
+    $draft = SheetDraft::of('NX-1', World::reading($text), $kit);
+    $at = '2026-09-14T12:00:00Z';
+
+    return new Situation($draft->sheet(), $draft->unit($at), $kit, Intent::Fresh, $at, shelf: $kit);
+}
+
+/** @return list<string> what is asked because it is not known; not what may be lost, nor what the plan does first */
+function questions(Situation $situation): array
+{
+    $open = array_filter(
+        Planner::plan($situation)->findings,
+        static fn(Finding $one): bool => in_array($one->severity, [Severity::Settle, Severity::Stop], true) &&
+            $one->remedy?->isOf(RemedyKind::LetPlanDoIt, RemedyKind::AcceptLoss) !== true,
+    );
+
+    return array_values(array_map(static fn(Finding $one): string => $one->key, $open));
+}
+
+it('asks no more than six things of an about page and files without cards', function () {
+    $situation = bareSituation([
+        'driftglass-15.1-20260820-bowline.zip',
+        'wicket-4.1-bowline.img',
+        'driftglass-15.1-boot-bowline.img',
+        'driftglass-15.1-dtbo-bowline.img',
+        'larder-mini-15-arm64.zip',
+        'firmware-5.2.11-bowline.zip',
+    ]);
+    $asked = questions($situation);
+    $withStatements = questions(World::situation('SK-07', World::DRIFTGLASS));
+
+    expect($asked)
+        ->toHaveCount(6)
+        ->and(array_filter($asked, static fn(string $key): bool => str_starts_with($key, 'PROOF')))
+        ->toBe([])
+        ->and($withStatements)
+        ->toBe([]);
+});
+
+it('guesses what a file is by its form, and never by its name', function (string $file, ?PackageKind $kind) {
+    $other = World::path($file);
+    $renamed = sys_get_temp_dir() . '/bare-' . getmypid() . '-recovery-kernel-firmware.bin';
+    copy($other, $renamed);
+
+    expect(bare($file)->kind())
+        ->toBe($kind)
+        ->and(PackageInspector::standard()->describe($renamed)->kind())
+        ->toBe($kind)
+        ->and(bare($file)->facts->best(Field::KIND)?->grade())
+        ->toBe($kind === null ? null : Grade::Guessed);
+})->with([
+    'a recovery' => ['wicket-4.1-bowline.img', PackageKind::Recovery],
+    'an image without one' => ['driftglass-15.1-boot-bowline.img', PackageKind::PartitionImage],
+    'a table' => ['driftglass-15.1-dtbo-bowline.img', PackageKind::PartitionImage],
+    'firmware' => ['firmware-5.2.11-bowline.zip', PackageKind::Firmware],
+    'a vendor' => ['vendor-9.4-carrick.zip', PackageKind::Vendor],
+    'what names no phone' => ['larder-mini-15-arm64.zip', PackageKind::Services],
+    'a sparse image, which may be anything' => ['saltern-generic-15-arm64.img', null],
+]);
+
+it('is clear only once every guess was said, and asks none of it again', function () {
+    $situation = bareSituation(['driftglass-15.1-20260820-bowline.zip', 'wicket-4.1-bowline.img']);
+    $sheet = $situation->sheet;
+    foreach (['slots' => '2', 'recoveryHome' => 'vendor_boot', 'dynamicLayout' => 'native'] as $field => $value) {
+        $sheet = SheetAnswer::said($sheet, $field, $value, $situation->at);
+    }
+    $unit = World::unit('SK-07');
+    $known = new Unit($unit->label, $sheet->codename, $unit->facts, $unit->backups);
+    $with = static fn(array $kit): Situation => new Situation($sheet, $known, $kit, Intent::Fresh, $situation->at);
+    [$build, $recovery] = $situation->kit;
+    $kind = $recovery->facts->best(Field::KIND);
+    $said = World::altered('wicket-4.1-bowline.img', ['kind' => 'recovery']);
+
+    expect(questions($with([$build, $recovery])))
+        ->toContain('KIT-1:files')
+        ->and(questions($with([$build, $said])))
+        ->not->toContain('KIT-1:files')
+        ->and($kind?->grade())
+        ->toBe(Grade::Guessed);
+});
+
+it('names a recovery by its file where nobody has named it, and takes its real name for no difference', function () {
+    $plan = Planner::plan(bareSituation(['driftglass-15.1-20260820-bowline.zip', 'wicket-4.1-bowline.img']));
+    $effects = array_merge(...array_column(World::document($plan)['steps'], 'effects'));
+
+    expect(array_filter($plan->findings, static fn(Finding $one): bool => $one->rule->value === 'PROOF'))
+        ->toBe([])
+        ->and($effects)
+        ->toContain('the one in wicket-4.1-bowline.img');
+});
+
+it('keeps what is said of a file, by the page of the job, for every job', function () {
+    $job = WorkJob::query()->findOrFail(1);
+    $record = PackageRecord::query()->where('name', 'wicket-4.1-bowline.img')->sole();
+    unlink("{$record->path}.card.json");
+    $record->update(['modified_at' => 0]);
+    app(Shelf::class)->look();
+    $asked = static fn(): ?array => collect(
+        getJson("/api/jobs/{$job->id}")
+            ->assertOk()
+            ->json('findings'),
+    )->firstWhere('key', 'KIT-1:files');
+    $files = $asked()['actions'][0]['files'];
+    $answers = array_map(
+        static fn(array $one): array => [
+            'file' => $one['file'],
+            'field' => $one['field'],
+            'value' => $one['likely'],
+        ],
+        $files,
+    );
+
+    expect(array_column($answers, 'value', 'field'))->toBe(['kind' => 'recovery', 'codenames' => 'bowline']);
+    postJson("/api/jobs/{$job->id}/told", ['answers' => $answers])->assertOk();
+    expect($asked())
+        ->toBeNull()
+        ->and($record->refresh()->package()->facts->best(Field::CODENAMES)?->grade())
+        ->toBe(Grade::Said)
+        ->and(SheetRecord::sheets()['bowline']->codename)
+        ->toBe('bowline');
+    // Said again, in other words, the last word holds.
+    $kernel = [['file' => $record->name, 'field' => 'kind', 'value' => 'kernel']];
+    postJson("/api/jobs/{$job->id}/told", ['answers' => $kernel])->assertOk();
+    expect($record->refresh()->kind)->toBe('kernel');
+});
+
+it('refuses what is said of a file that is not in the kit, and keeps none of it', function (
+    array $answers,
+    int $status,
+) {
+    $before = PackageRecord::query()->pluck('document', 'name');
+    $says = postJson('/api/jobs/1/told', ['answers' => $answers])->assertStatus($status);
+
+    expect($says->json('message'))
+        ->not->toBe('')
+        ->and(PackageRecord::query()->pluck('document', 'name')->all())
+        ->toBe($before->all());
+})->with([
+    'another file' => [
+        [
+            ['file' => 'wicket-4.1-bowline.img', 'field' => 'kind', 'value' => 'kernel'],
+            ['file' => 'nothing.zip', 'field' => 'kind', 'value' => 'kernel'],
+        ],
+        409,
+    ],
+    'a statement that there is none of' => [
+        [['file' => 'wicket-4.1-bowline.img', 'field' => 'colour', 'value' => 'red']],
+        422,
+    ],
+    'nothing' => [[], 422],
+]);
