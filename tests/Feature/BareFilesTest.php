@@ -5,7 +5,6 @@ declare(strict_types=1);
 use App\Models\PackageRecord;
 use App\Models\SheetRecord;
 use App\Models\WorkJob;
-use App\Shelf\Shelf;
 use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
@@ -142,9 +141,7 @@ it('names a recovery by its file where nobody has named it, and takes its real n
 it('keeps what is said of a file, by the page of the job, for every job', function () {
     $job = WorkJob::query()->findOrFail(1);
     $record = PackageRecord::query()->where('name', 'wicket-4.1-bowline.img')->sole();
-    unlink("{$record->path}.card.json");
-    $record->update(['modified_at' => 0]);
-    app(Shelf::class)->look();
+    $record->keepDescription(bare($record->name)->movedTo($record->path)->withSha256((string) $record->sha256));
     $asked = static fn(): ?array => collect(
         getJson("/api/jobs/{$job->id}")
             ->assertOk()
