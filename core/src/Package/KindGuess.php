@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Package;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Words\PackageKind;
@@ -27,6 +28,12 @@ final class KindGuess
         };
 
         return $kind === null ? null : Fact::of(Field::KIND, $kind->value, Source::Assumed, $why);
+    }
+
+    /** Whether what a file is counts as guessed: nobody has said it. */
+    public static function isBehind(Package $package): bool
+    {
+        return $package->facts->best(Field::KIND)?->grade() === Grade::Guessed;
     }
 
     /** @return array{?PackageKind, string} */

@@ -65,7 +65,7 @@ async function tell(): Promise<void> {
   gap: 8px;
 }
 .name {
-  flex: 1 1 260px;
+  flex: 0 0 250px;
   overflow-wrap: anywhere;
 }
 .field {

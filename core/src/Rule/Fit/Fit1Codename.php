@@ -7,6 +7,7 @@ namespace Tornavis\Core\Rule\Fit;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Identity\CodenameLikeness;
+use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
 
 use Tornavis\Core\Package\PackageField as Field;
@@ -52,10 +53,9 @@ final class Fit1Codename implements FitRule
         $nameless = [];
         foreach ($situation->kit as $package) {
             $names = $package->facts->list(Field::CODENAMES) !== [];
-            $isGuessed = $package->facts->best(Field::KIND)?->grade() === Grade::Guessed;
             if ($names) {
                 yield self::judge($situation->sheet, $package, $situation->shelf, $situation->codenames);
-            } elseif (in_array($package->kind(), FileFit::MODEL_BOUND, true) && !$isGuessed) {
+            } elseif (in_array($package->kind(), FileFit::MODEL_BOUND, true) && !KindGuess::isBehind($package)) {
                 // Where its kind is asked, its model is asked along with it.
                 $nameless[] = $package;
             }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
@@ -38,7 +39,10 @@ final class Fit3Architecture implements FitRule
         foreach ($mine === null ? [] : $situation->kit as $package) {
             $fact = $package->facts->best(Field::ARCHITECTURE);
             if ($fact === null) {
-                yield from $situation->fit->mustSayArchitecture($package) ? [self::unstated($situation, $package)] : [];
+                // Where its kind is asked, its processor is asked along with it.
+                if ($situation->fit->mustSayArchitecture($package) && !KindGuess::isBehind($package)) {
+                    yield self::unstated($situation, $package);
+                }
 
                 continue;
             }

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
-use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
+use Tornavis\Core\Rule\Kit\Kit1Build;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
@@ -53,16 +54,22 @@ final class Fit6Services implements FitRule
             $situation->state->fact(StateField::OsRelease->in($situation->slots->active()));
         $facts = array_filter([$wants, $has]);
         $need = "{$services->title()} is for the build's release";
-        $isAskedElsewhere = $services->facts->best(Field::KIND)?->grade() === Grade::Guessed;
-        if ($isAskedElsewhere && $wants === null && $has->known()) {
-            // KIT-1 asks for its release along with its kind.
+        // Where its kind is asked, its release is asked along with it.
+        $isAskedElsewhere = KindGuess::isBehind($services) && $build?->facts->text(Field::RELEASE) !== null;
+        if ($wants === null && $isAskedElsewhere) {
+            yield from [];
         } elseif ($wants === null || !$has->known()) {
             yield Finding::toSettle(
                 self::id(),
                 need: $need,
                 found: 'release unknown',
                 reason: 'The platform release of the bundle or of the build is not known.',
-                remedy: Remedy::getFile('Get the release card of both.'),
+                remedy: $wants === null && $has->known()
+                    ? Remedy::tell(
+                        [Kit1Build::whichRelease($services, $has->text())],
+                        'Read on the page that you have it from for which release it is, and say it.',
+                    )
+                    : Remedy::getFile('Get the release card of both.'),
                 subject: 'release',
                 facts: array_values($facts),
             );

@@ -144,7 +144,7 @@ final class Fit9Integrity implements FitRule
             array_values($open),
             need: count($open) . ' files are whole',
             found: 'unverified: ' . implode(', ', array_keys($open)),
-            reason: implode(' ', array_unique(array_map(static fn(Finding $one): string => $one->reason, $open))),
+            reason: 'No publisher\'s checksum is known that they could be compared with.',
             remedy: Remedy::agree('Find the checksums at their publishers, or agree to use the files as they are.'),
             subject: implode('+', array_keys($open)),
         );

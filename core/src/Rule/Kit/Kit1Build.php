@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Kit;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
@@ -25,6 +25,8 @@ use Tornavis\Core\Words\RuleId;
  */
 final class Kit1Build implements FitRule
 {
+    private const PROCESSORS = ['arm64', 'arm', 'x86_64'];
+
     /** What a file can be said to be, the most frequent first. */
     private const ASKED = [
         PackageKind::Build,
@@ -75,10 +77,9 @@ final class Kit1Build implements FitRule
         $guessed = [];
         $questions = [];
         foreach ($situation->kit as $package) {
-            $isGuessed = $package->facts->best(Field::KIND)?->grade() === Grade::Guessed;
             if ($package->kind() === null) {
                 yield self::unknown($situation, $package);
-            } elseif ($isGuessed) {
+            } elseif (KindGuess::isBehind($package)) {
                 $guessed[] = $package;
                 array_push($questions, ...self::questions($situation, $package));
             }
@@ -127,9 +128,11 @@ final class Kit1Build implements FitRule
         return Finding::toSettle(
             self::id(),
             need: count($names) === 1 ? "What {$names[0]} is" : 'What ' . count($names) . ' files are',
-            found: 'by their form, ' . implode('; ', $lines),
+            found: 'guessed from their form',
             reason: 'Neither the files nor cards beside them say it. A file that is taken for another goes where it ' .
-                'does not belong.',
+                'does not belong. The guess: ' .
+                implode('; ', $lines) .
+                '.',
             remedy: Remedy::tell(
                 $questions,
                 'Compare with the pages that you have them from, and say it. It is not asked again.',
@@ -155,8 +158,13 @@ final class Kit1Build implements FitRule
         $release = $situation->files->build()?->facts->text(Field::RELEASE);
         $isServices = $package->kind() === PackageKind::Services && $package->facts->text(Field::RELEASE) === null;
         if ($isServices && $release !== null) {
-            $words = [$release => "made for platform release {$release}"];
-            $questions[] = new FileQuestion($package, Field::RELEASE, $words, $release);
+            $questions[] = self::whichRelease($package, $release);
+        }
+        $isForAny = $situation->fit->mustSayArchitecture($package);
+        if ($isForAny && $package->facts->text(Field::ARCHITECTURE) === null) {
+            $words = array_combine(self::PROCESSORS, self::PROCESSORS);
+            $likely = $situation->sheet->architecture ?? self::PROCESSORS[0];
+            $questions[] = new FileQuestion($package, Field::ARCHITECTURE, $words, $likely);
         }
 
         return $questions;
@@ -177,6 +185,14 @@ final class Kit1Build implements FitRule
         $words = ['yes' => 'brings a recovery of its own', 'no' => 'brings no recovery'];
 
         return $isOpen ? [new FileQuestion($build, Field::BRINGS_RECOVERY, $words, 'yes')] : [];
+    }
+
+    /** The question whether a bundle that names no release is made for this one. */
+    public static function whichRelease(Package $package, string $release): FileQuestion
+    {
+        $words = [$release => "made for platform release {$release}"];
+
+        return new FileQuestion($package, Field::RELEASE, $words, $release);
     }
 
     /** The question for which model a file is made that does not name one. */
