@@ -127,10 +127,9 @@ final readonly class UnusedFiles
 
         return match (true) {
             $build === null => 'It is a part of a build, and this job installs none.',
+            $this->situation->files->isPartOfBuild($image) => 'No recovery is written in this job that would need it.',
             $partOf === null => 'Nothing says which build it is a part of; images of two builds do not start together.',
-            $partOf !== $build->facts->text(Field::BUILD_ID)
-                => "It is a part of {$partOf}, and {$build->title()} goes in.",
-            default => 'No recovery is written in this job that would need it.',
+            default => "It is a part of {$partOf}, and {$build->title()} goes in.",
         };
     }
 

@@ -101,7 +101,7 @@ final readonly class Finding
     }
 
     /**
-     * Findings of one rule that one word settles, as one; an answer is kept for each of them.
+     * Findings of one rule that have one remedy, as one, as grave as the gravest; an answer is kept for each of them.
      *
      * @param  non-empty-list<self>  $findings
      */
@@ -114,11 +114,12 @@ final readonly class Finding
         string $subject,
     ): self {
         $rule = $findings[0]->rule;
+        $stops = array_filter($findings, static fn(self $one): bool => $one->severity === Severity::Stop);
 
         return new self(
             $rule,
             "{$rule->value}:{$subject}",
-            Severity::Settle,
+            $stops === [] ? Severity::Settle : Severity::Stop,
             $need,
             $found,
             $reason,

@@ -118,10 +118,16 @@ final readonly class FileFit
     {
         $facts = $package->facts;
         $namesModels = $facts->list(Field::EXCLUDES) !== [] || $facts->list(Field::MODELS) !== [];
+        $models = array_map(static fn(Variant $one): string => $one->model, $this->situation->sheet->variants);
+        // What is excluded and no model is a chipset, a carrier or a region.
+        $excludesOthers = array_diff($facts->list(Field::EXCLUDES), $models) !== [];
+        $mayHaveCarrier = $this->variant?->carrier === null && !$this->situation->sheet->isWhole();
 
         return match (true) {
             $namesModels && $this->model === null => StateField::VariantModel,
-            $facts->list(Field::CHIPSETS) !== [] && $this->chipset === null => StateField::VariantChipset,
+            ($excludesOthers || $facts->list(Field::CHIPSETS) !== []) && $this->chipset === null
+                => StateField::VariantChipset,
+            $excludesOthers && $mayHaveCarrier => StateField::VariantModel,
             $facts->list(Field::CARRIERS) !== [] && $this->variant?->carrier === null => StateField::VariantModel,
             default => null,
         };
@@ -143,13 +149,24 @@ final readonly class FileFit
         $there = $this->situation->state->slot($this->situation->slots->active())->firmwareRegion;
 
         return match (true) {
-            $its === null => RegionFit::Unstated,
+            $its === null => $this->regionDecides($package) ? RegionFit::NotSaid : RegionFit::Unstated,
             $sold === null && $there === null => RegionFit::Unknown,
             ($there ?? $its) === $its && ($sold ?? $its) === $its => RegionFit::Same,
             $there === $its => RegionFit::OtherModel,
             $sold === $its => RegionFit::OtherFirmware,
             default => RegionFit::Other,
         };
+    }
+
+    /** Whether it matters for which region a file is: it brings radio firmware, and the model may be sold in several. */
+    private function regionDecides(Package $package): bool
+    {
+        $sheet = $this->situation->sheet;
+        $regions = array_map(static fn(Variant $one): ?string => $one->region, $sheet->variants);
+        $hasRegions = array_filter($regions, is_string(...)) !== [] || $this->ownRegion() !== null;
+
+        return in_array($package->kind(), [PackageKind::Firmware, PackageKind::StockBundle], true) &&
+            ($hasRegions || !$sheet->isWhole());
     }
 
     /** The region of the phone as the model says it, or else the firmware. */

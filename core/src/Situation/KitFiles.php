@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation;
 
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -60,17 +62,26 @@ final readonly class KitFiles
     /** The image file in the kit for one partition, made for the build in the kit. */
     public function image(string $partition): ?Package
     {
-        $buildId = $this->build()?->facts->text(Field::BUILD_ID);
-        foreach ($buildId === null ? [] : $this->ofKind(PackageKind::PartitionImage) as $image) {
-            if (
-                $image->facts->text(Field::PARTITION) === $partition &&
-                $image->facts->text(Field::PART_OF) === $buildId
-            ) {
-                return $image;
+        foreach ($this->ofKind(PackageKind::PartitionImage) as $image) {
+            if ($image->facts->text(Field::PARTITION) === $partition && $this->isPartOfBuild($image)) {
+                $id = $this->build()?->facts->text(Field::BUILD_ID);
+
+                return $image->withFacts(Fact::of(Field::PART_OF, $id, Source::File, 'the same as in the build'));
             }
         }
 
         return null;
+    }
+
+    /** Whether an image is one of the build's: it names its id, or is byte by byte the one that the build carries. */
+    public function isPartOfBuild(Package $image): bool
+    {
+        $partOf = $image->facts->text(Field::PART_OF);
+        $carried = $this->build()?->imageFor($image->facts->text(Field::PARTITION) ?? '')?->sha256;
+
+        return $partOf === null
+            ? $carried !== null && $carried === $image->sha256
+            : $partOf === $this->build()?->facts->text(Field::BUILD_ID);
     }
 
     /** Whether a package is made for this phone's codename or for one that covers it. */

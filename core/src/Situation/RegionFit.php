@@ -7,8 +7,11 @@ namespace Tornavis\Core\Situation;
 /** How the region of a file stands to the phone's. */
 enum RegionFit
 {
-    /** The file states none. */
+    /** The file states none, and none has to be stated. */
     case Unstated;
+
+    /** The file states none, and may be for another one. */
+    case NotSaid;
 
     case Same;
 

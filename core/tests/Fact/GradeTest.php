@@ -97,7 +97,7 @@ it('asks for what is guessed or known from the file alone, and for nothing else'
 
     expect($keys)->toBe($asked);
 })->with([
-    'a build alone' => ['', [SALTERN], [SALTERN], ['FIT-14:recoveryHome stop', 'FIT-14:model settle']],
+    'a build alone' => ['', [SALTERN], [SALTERN], ['FIT-14:model stop']],
     'the phone says it too' => [
         "[ro.product.device]: [bowline]\n[ro.boot.slot_suffix]: [_a]\n[ro.product.first_api_level]: [33]\n" .
         "[ro.boot.dynamic_partitions]: [true]\n[ro.build.ab_update]: [true]\n",
@@ -121,7 +121,7 @@ it('says a guess with its likely answer, and asks no more once it is answered', 
             static fn(Finding $one): bool => $one->key === 'FIT-14:model',
         ),
     )[0];
-    [, $model] = $layout->actions()[0]->toArray()['models'];
+    [, , $model] = $layout->actions()[0]->toArray()['models'];
     $sheet = $draft->sheet();
     foreach (['slots' => '2', 'recoveryHome' => 'vendor_boot', 'dynamicLayout' => 'native'] as $field => $value) {
         $sheet = SheetAnswer::said($sheet, $field, $value, '2026-12-01T10:00:00Z');

@@ -47,7 +47,7 @@ it(
     'recovery guessed, in a document of an older version' => [[], ['recoveryHome'], 'settle'],
     'shop name unknown' => [['name', 'maker'], [], 'silent'],
     'launch api unknown, no generic image' => [['launchApi'], [], 'silent'],
-    'processor unknown, a services bundle in the kit' => [['architecture'], [], 'settle'],
+    'processor unknown, a services bundle in the kit' => [['architecture'], [], 'stop'],
     'all known' => [[], [], 'silent'],
 ]);
 

@@ -13,7 +13,6 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
-use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
@@ -111,12 +110,7 @@ final class Fit14Sheet implements FitRule
             if (!$isOpen) {
                 continue;
             }
-            $finding = self::asked($situation, $field, $onlyFile);
-            if ($finding->severity === Severity::Stop) {
-                yield $finding;
-            } else {
-                $unsure[] = $finding;
-            }
+            $unsure[] = self::asked($situation, $field, $onlyFile);
         }
         yield from count($unsure) > 1 ? [self::several($situation->sheet, $unsure)] : $unsure;
     }
@@ -153,10 +147,11 @@ final class Fit14Sheet implements FitRule
         $sheet = $situation->sheet;
         [$what, $paste, $cost] = self::TELLS[$field];
         $value = $sheet->toArray()[$field] ?? null;
-        $likely = is_scalar($value) ? (string) $value : self::mostly($situation, $field);
+        $known = is_scalar($value) ? (string) $value : null;
+        $likely = $known ?? self::mostly($situation, $field);
         $question = new ModelQuestion($field, $what, self::choices($field), $likely);
         $need = "{$what}, on the sheet of {$sheet->codename}";
-        if ($likely === null) {
+        if ($known === null) {
             return Finding::stop(
                 self::id(),
                 need: $need,
@@ -166,7 +161,7 @@ final class Fit14Sheet implements FitRule
                 subject: $field,
             );
         }
-        $words = $question->choices[$likely] ?? $likely;
+        $words = $question->choices[$known] ?? $known;
 
         return Finding::toSettle(
             self::id(),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
@@ -173,10 +174,11 @@ final class Fit2Variant implements FitRule
     public static function region(Situation $situation, Package $package, RuleId $rule, string $subject): \Generator
     {
         $fit = $situation->fit;
-        $region = $package->facts->best(Field::REGION);
-        if ($region === null) {
+        $how = $fit->region($package);
+        if ($how === RegionFit::Unstated) {
             return;
         }
+        $region = $package->facts->best(Field::REGION) ?? Fact::of(Field::REGION, null, Source::File);
         $there = $situation->state->fact(StateField::FirmwareRegion->in($situation->slots->active()));
         $sold = $fit->variant?->region;
         $need = 'A ' . ($package->kind()->value ?? 'file') . ' for this phone\'s region';
@@ -184,8 +186,19 @@ final class Fit2Variant implements FitRule
         $facts = [$there, $region];
         $own = $fit->ownRegion();
         $its = $region->text();
-        $finding = match ($fit->region($package)) {
-            RegionFit::Unstated, RegionFit::Same => Finding::clear(
+        $finding = match ($how) {
+            RegionFit::NotSaid => Finding::toSettle(
+                $rule,
+                need: $need,
+                found: 'the file names none; the phone is for ' . ($own ?? 'a region that is unknown'),
+                reason: $law,
+                remedy: Remedy::agree(
+                    'Read on the page that you have it from for which region it is, and agree if it is this one.',
+                ),
+                subject: $subject,
+                facts: [$there],
+            ),
+            RegionFit::Same => Finding::clear(
                 $rule,
                 need: $need,
                 found: $its,

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+use Tests\Support\Judged;
+use Tests\Support\World;
+use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
+
+/*
+ * What a file does not state is never taken for what the phone is.
+ */
+
+const OLD_FIRMWARE = ['slot.a.firmware.version' => '5.1.0', 'slot.b.firmware.version' => '5.1.0'];
+
+it('asks for which region firmware is that names none, where that decides', function (
+    string $phone,
+    array $kit,
+    array $facts,
+    array $file,
+    string $severity,
+) {
+    $files = [...array_slice($kit, 0, -1), World::altered(end($kit), $file)];
+    $said = Judged::findings('BASE-5', World::situation($phone, $files, $facts));
+    $region = array_filter($said, static fn(Finding $one): bool => str_starts_with($one->key, 'BASE-5:region'));
+
+    expect(Judged::gravest(array_values($region)))->toBe($severity);
+})->with([
+    'it names the phone\'s' => ['SK-07', [...World::DRIFTGLASS, World::FIRMWARE], OLD_FIRMWARE, [], 'clear'],
+    'it names none, and the model is sold in two' => [
+        'SK-07',
+        [...World::DRIFTGLASS, World::FIRMWARE],
+        OLD_FIRMWARE,
+        ['region' => null],
+        'settle',
+    ],
+    'it names none, and is not written' => [
+        'SK-07',
+        [...World::DRIFTGLASS, World::FIRMWARE],
+        [],
+        ['region' => null],
+        'silent',
+    ],
+    'it names none, and the model has no regions' => [
+        'SK-11',
+        [...Judged::PRUSIK, 'firmware-11.1.2-prusik.zip'],
+        ['slot.a.firmware.version' => '10.0.0', 'slot.b.firmware.version' => '10.0.0'],
+        [],
+        'silent',
+    ],
+]);
+
+/** The sheet of SK-07's model as it was drafted, with what is known of its one variant. */
+function draftedVariant(array $variant): ModelSheet
+{
+    $variants = [['model' => 'OF-301'] + $variant];
+
+    return ModelSheet::fromArray(['version' => 2, 'variants' => $variants] + World::sheet('bowline')->toArray(), 'x');
+}
+
+it('asks what a phone is where a file excludes what nobody knows of it', function (
+    array $excludes,
+    array $variant,
+    string $severity,
+) {
+    $build = World::altered(World::DRIFTGLASS[0], ['excludes' => $excludes, 'models' => null, 'chipsets' => null]);
+    $of = World::situation('SK-07', [$build, 'wicket-4.1-bowline.img'], ['variant.chipset' => null]);
+    $unit = new Unit($of->unit->label, 'bowline', $of->unit->facts, []);
+    $situation = new Situation(draftedVariant($variant), $unit, $of->kit, Intent::Fresh, $of->at);
+    $said = array_filter(Judged::findings('FIT-2', $situation), static fn(Finding $one): bool => $one->key === 'FIT-2');
+
+    expect(Judged::gravest(array_values($said)))->toBe($severity);
+})->with([
+    'another model of the list' => [['OF-301'], ['chipset' => 'Qorin 730'], 'stop'],
+    'a chipset, which is not known' => [['Vesper 9'], [], 'settle'],
+    'a chipset that it has not' => [['Vesper 9'], ['chipset' => 'Qorin 730', 'carrier' => 'none'], 'clear'],
+    'a carrier, which is not known' => [['Northline'], ['chipset' => 'Qorin 730'], 'settle'],
+    'the carrier that it is of' => [['Northline'], ['chipset' => 'Qorin 730', 'carrier' => 'Northline'], 'stop'],
+]);
+
+it('takes an image for the build\'s that is the very one in it, and no other', function (bool $isSame, int $uses) {
+    $build = World::package(World::DRIFTGLASS[0]);
+    $facts = ['partOf' => null, 'sha256' => null];
+    $image = World::altered('driftglass-15.1-dtbo-bowline.img', $facts)->withSha256(
+        $isSame ? (string) $build->imageFor('dtbo')?->sha256 : str_repeat('0', 64),
+    );
+    $kit = [$build, 'wicket-4.1-bowline.img', 'driftglass-15.1-boot-bowline.img', $image];
+    $situation = World::situation('SK-07', $kit);
+    $keys = Finding::keysOf(Planner::plan($situation)->findings);
+    $plan = Planner::plan($situation->with(answers: Answers::toEverything($keys)));
+    $row = array_column($plan->toArray()['kit'], null, 'name')['driftglass-15.1-dtbo-bowline.img'];
+
+    expect($row['usedInSteps'])->toHaveCount($uses);
+})->with(['the very one' => [true, 1], 'another' => [false, 0]]);
