@@ -134,14 +134,16 @@ final readonly class SheetDraft
     }
 
     /**
-     * What the texts tell of the one phone.
+     * What the texts tell of the one phone; where they tell two things at once, both, the surer one last.
      *
      * @param  string  $at  ISO 8601
      * @return list<Fact>
      */
     public static function facts(Reading $reading, string $at): array
     {
-        return array_map(static fn(Statement $one): Fact => self::fact($one, $at), $reading->unit);
+        $told = [...$reading->otherSides(), ...$reading->unit];
+
+        return array_map(static fn(Statement $one): Fact => self::fact($one, $at), $told);
     }
 
     /** @param  string  $at  ISO 8601 */

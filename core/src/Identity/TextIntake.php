@@ -57,7 +57,11 @@ final readonly class TextIntake
             }
         }
 
-        $facts = array_map(self::fact($at), array_values($told));
+        $others = array_filter(
+            $reading->otherSides(),
+            static fn(Statement $one): bool => $sheet === null || self::isOfSlots($one, $sheet),
+        );
+        $facts = array_map(self::fact($at), [...array_values($others), ...array_values($told)]);
         $codename = self::confirmedCodename($unit, $reading);
 
         return new self($codename === null ? $facts : [$codename->at($at), ...$facts], $changes);

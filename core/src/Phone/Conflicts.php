@@ -12,7 +12,8 @@ use Tornavis\Core\Words\Moment;
  * Statements about one phone that disagree and that nobody has settled.
  *
  * A newer observation supersedes an older one, so two looks at the phone do not disagree. A word that was typed
- * against what the phone had shown does; and so do any two statements about a thing that never changes.
+ * against what the phone had shown does; so do two lines of one paste, of which nobody knows which is the later; and
+ * so do any two statements about a thing that never changes.
  */
 final class Conflicts
 {
@@ -33,7 +34,12 @@ final class Conflicts
         }
         $conflicts = [];
         foreach ($open as $name => $statements) {
-            $sides = FactName::neverChanges($name) ? self::different($statements) : self::typedAgainstSeen($statements);
+            $typed = self::typedAgainstSeen($statements);
+            $sides = match (true) {
+                FactName::neverChanges($name) => self::different($statements),
+                $typed !== [] => $typed,
+                default => self::pastedTogether($statements),
+            };
             if (count($sides) > 1) {
                 $conflicts[$name] = $sides;
             }
@@ -75,6 +81,22 @@ final class Conflicts
         }
 
         return [$seen, $typed];
+    }
+
+    /**
+     * @param  non-empty-list<Fact>  $statements
+     * @return list<Fact> what the last paste says of it; one where it says one thing
+     */
+    private static function pastedTogether(array $statements): array
+    {
+        $last = $statements[count($statements) - 1];
+        $isOfPaste = static fn(Fact $one): bool => preg_match('/, line \d+$/', $one->where) === 1;
+        $together = array_filter(
+            $statements,
+            static fn(Fact $one): bool => $one->at !== null && $one->at === $last->at && $isOfPaste($one),
+        );
+
+        return $isOfPaste($last) ? self::different(array_values($together)) : [];
     }
 
     private static function time(Fact $fact): int

@@ -88,6 +88,21 @@ final readonly class Reading
         return $this->unit === [] && $this->model === [] && $this->symptoms === [] && $this->requirements === [];
     }
 
+    /**
+     * What is said of the phone twice in one paste, and differs: each other side, beside those in $unit.
+     *
+     * @return list<Statement>
+     */
+    public function otherSides(): array
+    {
+        $others = [];
+        foreach ($this->contradictions as $one) {
+            array_push($others, ...$one->kind === StatementKind::Unit ? array_slice($one->statements, 1) : []);
+        }
+
+        return $others;
+    }
+
     public function unitStatement(string $name): ?Statement
     {
         return self::find($this->unit, $name);

@@ -158,7 +158,7 @@ final readonly class FileFit
         };
     }
 
-    /** Whether it matters for which region a file is: it brings radio firmware, and the model may be sold in several. */
+    /** Whether it matters for which region a file is: it brings radio firmware, and the model may be sold in many. */
     private function regionDecides(Package $package): bool
     {
         $sheet = $this->situation->sheet;
