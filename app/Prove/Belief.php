@@ -32,6 +32,12 @@ final readonly class Belief
 
     public const DRAFTED = 'drafted sheet';
 
+    /** All is known of the phone, and the files lie there without cards. */
+    public const BARE_FILES = 'bare files';
+
+    /** How often of a hundred the files have no cards where all else is known. */
+    public const BARE_PERCENT = 20;
+
     /** kind → how often of a hundred */
     public const KINDS = [
         self::COMPLETE => 30,

@@ -108,10 +108,11 @@ final class RandomBench
             updater: $this->dice->one(['hand', 'system']),
         );
 
+        $kit = $this->kits->of($sheet, $unit, $intent, $house);
         $situation = new Situation(
             $sheet,
             $unit,
-            $this->kits->of($sheet, $unit, $intent, $house),
+            $kit,
             $intent,
             self::AT,
             $house,
@@ -123,7 +124,10 @@ final class RandomBench
             ]),
         );
 
-        return new Drawn($truth, $true, $situation, $kind);
+        // Drawn last, so that it shifts nothing before it.
+        return $kind === Belief::COMPLETE && $this->dice->chance(Belief::BARE_PERCENT)
+            ? new Drawn($truth, $true, $situation->with(kit: array_map(BareFile::of(...), $kit)), Belief::BARE_FILES)
+            : new Drawn($truth, $true, $situation, $kind);
     }
 
     /** Whether the shelf holds anything for an intent on a model; the others are drawn seldom. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace App\Prove;
 
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
@@ -18,7 +20,8 @@ use Tornavis\Core\Words\RuleId;
 
 /**
  * A plan after everything was done that it asks for and that needs no more than a person: what waits for a word is
- * agreed to and waived; what names a file of the shelf as its remedy gets it.
+ * agreed to and waived; what names a file of the shelf as its remedy gets it; what a file is, is said as its card on the
+ * shelf has it.
  */
 final readonly class Settled
 {
@@ -93,11 +96,38 @@ final readonly class Settled
                 }
             }
         }
+        $kit = self::told($situation, $plan, $kit);
         if ($kit === $situation->kit && count($agreed) === count($situation->answers->agreed)) {
             return null;
         }
 
         return [$situation->with(kit: $kit, answers: Answers::toEverything($agreed)), $named];
+    }
+
+    /**
+     * @param  list<Package>  $kit
+     * @return list<Package> with what a person says of each file that is asked about, who looks it up
+     */
+    private static function told(Situation $situation, Plan $plan, array $kit): array
+    {
+        $cards = [];
+        foreach ($situation->shelf as $package) {
+            $cards[$package->name()] = $package;
+        }
+        foreach ($plan->findings as $finding) {
+            foreach ($finding->remedy->files ?? [] as $asked) {
+                $value = ($cards[$asked->file->name()] ?? null)?->facts->best($asked->field)?->value;
+                $fact = Fact::of($asked->field, $value, Source::Typed, 'its page');
+                $kit = array_map(
+                    static fn(Package $one): Package => $one->name() === $asked->file->name()
+                        ? $one->withFacts(...$value === null ? [] : [$fact])
+                        : $one,
+                    $kit,
+                );
+            }
+        }
+
+        return $kit;
     }
 
     /**

@@ -27,6 +27,9 @@ final class Tally
     /** @var array<string, array<string, int>> rule → worth → how often */
     private array $worths = [];
 
+    /** @var array<string, list<int>> belief → questions of each plan before anything was answered */
+    private array $questions = [];
+
     /** @var list<float> seconds of each rehearsal */
     private array $rehearsals = [];
 
@@ -37,6 +40,7 @@ final class Tally
     {
         $intent = $drawn->situation->intent->value;
         $this->verdicts[$intent][$witness->verdict] = ($this->verdicts[$intent][$witness->verdict] ?? 0) + 1;
+        $this->questions[$drawn->belief][] = $witness->questions;
         foreach ($witness->stops as $key) {
             $this->stops[$intent][$key] = ($this->stops[$intent][$key] ?? 0) + 1;
         }
@@ -84,7 +88,7 @@ final class Tally
     {
         $rows = [];
         $sums = array_fill_keys(Outcome::ALL, 0);
-        foreach (array_keys(Belief::KINDS) as $belief) {
+        foreach (self::beliefs() as $belief) {
             $row = array_map(fn(string $kind): int => $this->ends[$belief][$kind] ?? 0, Outcome::ALL);
             $rows[] = [$belief, ...$row];
             foreach (Outcome::ALL as $index => $kind) {
@@ -93,6 +97,30 @@ final class Tally
         }
 
         return [...$rows, ['all', ...array_values($sums)]];
+    }
+
+    /** @return list<string> */
+    private static function beliefs(): array
+    {
+        return [...array_keys(Belief::KINDS), Belief::BARE_FILES];
+    }
+
+    /**
+     * How many things a plan asks for that are not known, by what was known.
+     *
+     * @return list<list<string|int|float>> belief, mean, median, most
+     */
+    public function questions(): array
+    {
+        $rows = [];
+        foreach (self::beliefs() as $belief) {
+            $counts = $this->questions[$belief] ?? [0];
+            sort($counts);
+            $mean = round(array_sum($counts) / count($counts), 1);
+            $rows[] = [$belief, $mean, $counts[intdiv(count($counts), 2)], max($counts)];
+        }
+
+        return $rows;
     }
 
     /**

@@ -30,6 +30,7 @@ final readonly class Witness
      * @param  list<string>  $mismatches  empty when plan and phone agree
      * @param  ?Plan  $plan  where it was clear in the end
      * @param  ?Outcome  $outcome  of the plan that was carried out
+     * @param  int  $questions  of the plan before anything was answered
      */
     private function __construct(
         public Situation $situation,
@@ -41,6 +42,7 @@ final readonly class Witness
         public ?Plan $plan = null,
         public ?Outcome $outcome = null,
         public float $rehearsalSeconds = 0.0,
+        public int $questions = 0,
     ) {}
 
     /**
@@ -56,7 +58,9 @@ final readonly class Witness
     public static function ofDrawn(Drawn $drawn, bool $unmarked = false): self
     {
         $situation = $drawn->situation;
-        $rules = self::rules(Planner::plan($situation));
+        $first = Planner::plan($situation);
+        $rules = self::rules($first);
+        $questions = count(array_filter($first->findings, static fn(Finding $one): bool => $one->asks()));
         $settled = Settled::of($situation);
         $situation = $settled->situation;
         $plan = $settled->plan;
@@ -64,10 +68,18 @@ final readonly class Witness
         if ($settled->useless !== null) {
             $says = "The remedy of {$settled->useless} does not help.";
 
-            return new self($situation, $plan->verdict->level, $rules, [$says], true);
+            return new self($situation, $plan->verdict->level, $rules, [$says], true, questions: $questions);
         }
         if ($plan->verdict->level !== Verdict::CLEAR) {
-            return new self($situation, $plan->verdict->level, $rules, [], $remedied, $settled->stops());
+            return new self(
+                $situation,
+                $plan->verdict->level,
+                $rules,
+                [],
+                $remedied,
+                $settled->stops(),
+                questions: $questions,
+            );
         }
         $begun = hrtime(true);
         [$outcome, $mismatches] = self::carriedOut($drawn, $situation, $plan, $unmarked);
@@ -81,6 +93,7 @@ final readonly class Witness
             plan: $plan,
             outcome: $outcome,
             rehearsalSeconds: (hrtime(true) - $begun) / 1e9,
+            questions: $questions,
         );
     }
 

@@ -18,11 +18,9 @@ use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
-use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
-use Tornavis\Core\Words\RemedyKind;
 
 uses(DemoBench::class);
 
@@ -57,11 +55,7 @@ function bareSituation(array $files, string $text = ABOUT): Situation
 /** @return list<string> what is asked because it is not known; not what may be lost, nor what the plan does first */
 function questions(Situation $situation): array
 {
-    $open = array_filter(
-        Planner::plan($situation)->findings,
-        static fn(Finding $one): bool => in_array($one->severity, [Severity::Settle, Severity::Stop], true) &&
-            $one->remedy?->isOf(RemedyKind::LetPlanDoIt, RemedyKind::AcceptLoss) !== true,
-    );
+    $open = array_filter(Planner::plan($situation)->findings, static fn(Finding $one): bool => $one->asks());
 
     return array_values(array_map(static fn(Finding $one): string => $one->key, $open));
 }

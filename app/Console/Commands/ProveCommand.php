@@ -85,6 +85,7 @@ final class ProveCommand extends CoreCommand
         }
         $this->table(['intent', 'clear', 'settle', 'stop'], $tally->verdicts());
         $this->table(['what was known', ...Outcome::ALL], $tally->ends());
+        $this->table(['what was known', 'questions in the mean', 'in the median', 'at most'], $tally->questions());
         $this->table(['rule that alone stopped it', 'harm without it', 'a failed run', 'nothing'], $tally->worths());
         foreach ($tally->lines() as $line) {
             $this->line($line);

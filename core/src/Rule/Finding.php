@@ -173,6 +173,13 @@ final readonly class Finding
         return array_merge(...array_map(static fn(self $one): array => $one->keys, $findings));
     }
 
+    /** Whether it waits for something that is not known; not for a loss, nor for what the plan does itself. */
+    public function asks(): bool
+    {
+        return in_array($this->severity, [Severity::Settle, Severity::Stop], true) &&
+            $this->remedy?->isOf(RemedyKind::LetPlanDoIt, RemedyKind::AcceptLoss) !== true;
+    }
+
     /** Whether the person's agreement settles it; every other one waits for a fact or a file. */
     public function takesAWord(): bool
     {
