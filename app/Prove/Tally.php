@@ -114,10 +114,11 @@ final class Tally
     {
         $rows = [];
         foreach (self::beliefs() as $belief) {
-            $counts = $this->questions[$belief] ?? [0];
+            $counts = $this->questions[$belief] ?? [];
             sort($counts);
-            $mean = round(array_sum($counts) / count($counts), 1);
-            $rows[] = [$belief, $mean, $counts[intdiv(count($counts), 2)], max($counts)];
+            $all = max(1, count($counts));
+            $mean = round(array_sum($counts) / $all, 1);
+            $rows[] = [$belief, $mean, $counts[intdiv($all, 2)] ?? 0, max([0, ...$counts])];
         }
 
         return $rows;

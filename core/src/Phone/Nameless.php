@@ -13,18 +13,18 @@ use Tornavis\Core\Package\PackageField as Field;
  */
 final class Nameless
 {
-    private const PREFIX = 'the one in ';
+    private const PATTERN = '/^the one in \S/';
 
     /** The name of what the file puts in, as its publisher states it, or else by the file. */
     public static function orNameOf(Package $package): string
     {
-        return $package->facts->text(Field::FAMILY) ?? self::PREFIX . $package->name();
+        return $package->facts->text(Field::FAMILY) ?? "the one in {$package->name()}";
     }
 
     /** Whether a name is only that of a file. */
     public static function is(mixed $name): bool
     {
-        return is_string($name) && str_starts_with($name, self::PREFIX);
+        return is_string($name) && preg_match(self::PATTERN, $name) === 1;
     }
 
     /**
