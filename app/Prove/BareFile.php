@@ -36,6 +36,7 @@ final class BareFile
             $package->sha256,
             $package->problem,
             sums: $package->sums,
+            imageProblems: $package->imageProblems,
         );
     }
 }

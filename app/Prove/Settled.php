@@ -86,9 +86,10 @@ final readonly class Settled
                     $kit = array_values(
                         array_filter(
                             $kit,
-                            static fn(Package $p): bool => $file->kind() !== PackageKind::Recovery ||
-                                $finding->rule === RuleId::Recovery4 ||
-                                $p->kind() !== PackageKind::Recovery,
+                            static fn(Package $p): bool => $p->name() !== $file->name() &&
+                                ($file->kind() !== PackageKind::Recovery ||
+                                    $finding->rule === RuleId::Recovery4 ||
+                                    $p->kind() !== PackageKind::Recovery),
                         ),
                     );
                     $kit[] = $file;

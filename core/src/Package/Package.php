@@ -109,9 +109,11 @@ final readonly class Package
     {
         // An image by itself goes where its card says; its own format serves several partitions.
         $alone = count($this->images) === 1 && $this->images[0]->entry === null ? $this->images[0] : null;
-        $stated = $alone === null ? null : $this->facts->text(PackageField::PARTITION);
+        if ($alone !== null) {
+            return in_array($partition, ImagePlaces::of($this, $alone), true) ? $alone : null;
+        }
         foreach ($this->images as $image) {
-            if (($stated ?? $image->partition) === $partition) {
+            if ($image->partition === $partition) {
                 return $image;
             }
         }

@@ -128,10 +128,22 @@ final readonly class RecoveryChoice
             $this->situation->modes->usesRecovery();
     }
 
+    private function chosenCan(Ability $ability): bool
+    {
+        return in_array($ability->value, $this->chosen()?->facts->list(Field::ABILITIES) ?? [], true);
+    }
+
     /** Whether the house only starts a recovery for a build too, where nothing has to be written beside it. */
     private function isOnlyStartedByHouse(): bool
     {
-        return $this->situation->house->recoveryUse === 'once' &&
+        $house = $this->situation->house;
+        // What is only started is gone with the next restart, which a format asks for, or files on the storage.
+        $isStreamed = $house->route === Delivery::SIDELOAD && $this->chosenCan(Ability::Sideload);
+        $mayLieInside = !$isStreamed && $this->situation->state->flag(StateField::CardPresent) !== true;
+        $restartsBetween = $house->formatOrder === 'before' && ($house->afterFormat === 'always' || $mayLieInside);
+
+        return $house->recoveryUse === 'once' &&
+            !$restartsBetween &&
             !$this->situation->sheet->pcFlash &&
             !$this->situation->layout->retrofits() &&
             ($this->situation->files->build()?->facts->list(Field::PRE_INSTALL) ?? []) === [];

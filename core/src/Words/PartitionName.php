@@ -8,6 +8,7 @@ namespace Tornavis\Core\Words;
 enum PartitionName: string
 {
     case Boot = 'boot';
+    case Recovery = 'recovery';
     case System = 'system';
     case Vendor = 'vendor';
     case Data = 'data';

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Update;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -67,6 +69,25 @@ final class Update1InPlace implements FitRule
         $family = $situation->state->fact(StateField::OsFamily->in($slot));
         $mine = $build->facts->best(Field::FAMILY);
         yield match (true) {
+            $mine === null && $family->known() && !Nameless::is($family->value) => Finding::toSettle(
+                self::id(),
+                need: 'The same family of builds',
+                found: "{$family->text()} on the phone, none named in the file",
+                reason: 'Another family cannot read the data of this one.',
+                remedy: Remedy::tell(
+                    [
+                        new FileQuestion(
+                            $build,
+                            Field::FAMILY,
+                            [$family->text() => "a build of {$family->text()}"],
+                            $family->text(),
+                        ),
+                    ],
+                    'Read on the page that you have it from of which family it is, and say it.',
+                ),
+                subject: 'family',
+                facts: [$family],
+            ),
             !$family->known() || Nameless::is($family->value) || $mine === null => Finding::toSettle(
                 self::id(),
                 need: 'The same family of builds',
@@ -74,7 +95,7 @@ final class Update1InPlace implements FitRule
                 reason: 'What the phone runs has not been seen.',
                 remedy: Remedy::enterFact('Read it in the about page and enter it.'),
                 subject: 'family',
-                facts: [$family],
+                facts: [Fact::of($family->name, null, Source::Typed)],
             ),
             $family->value === $mine->value => Finding::clear(
                 self::id(),

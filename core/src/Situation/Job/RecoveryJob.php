@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
@@ -102,9 +103,11 @@ final readonly class RecoveryJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::slotHolds(
-            StateField::RecoveryVersion,
-            $situation->recovery->chosen()?->facts->text(PackageField::VERSION),
-        );
+        $chosen = $situation->recovery->chosen();
+        $version = $chosen?->facts->text(PackageField::VERSION);
+
+        return $version === null
+            ? Goal::slotHolds(StateField::RecoveryFamily, $chosen === null ? null : Nameless::orNameOf($chosen))
+            : Goal::slotHolds(StateField::RecoveryVersion, $version);
     }
 }
