@@ -71,6 +71,12 @@ final readonly class UnusedFiles
 
             return $isSame ? 'The phone has this recovery already; it is not written again.' : null;
         }
+        if ($package->kind() === PackageKind::Vendor) {
+            $has = $this->situation->state->slot($this->situation->slots->active())->vendor?->text;
+            $isSame = $has !== null && $has === $package->facts->text(Field::VERSION);
+
+            return $isSame ? 'The phone has this vendor already; it is not written again.' : null;
+        }
         $isFirmwareThatServes =
             $package->kind() === PackageKind::Firmware &&
             $this->situation->firmware->serves($package) &&

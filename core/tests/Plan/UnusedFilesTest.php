@@ -87,3 +87,18 @@ it('says of a recovery that it is there, and writes another one', function (arra
     ],
     'an older one' => [['Lychgate', '2.1'], []],
 ]);
+
+it('plans nothing for a vendor that is there, and writes another one', function (string $has, array $said) {
+    $facts = ['slot.-.vendor.version' => $has, 'slot.-.vendor.channel' => 'stable', 'slot.-.os.vendorMin' => '9.0'];
+
+    expect(unused(Intent::Base, 'SK-02', ['vendor-9.4-carrick.zip', 'wicket-4.1-carrick.img'], $facts))->toBe($said);
+})->with([
+    'the same' => [
+        '9.4',
+        [
+            'note vendor-9.4-carrick.zip' => 'The phone has this vendor already; it is not written again.',
+            'mind wicket-4.1-carrick.img' => 'This job needs no recovery. The plan leaves it out.',
+        ],
+    ],
+    'an older one' => ['9.3', []],
+]);

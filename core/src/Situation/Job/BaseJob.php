@@ -105,7 +105,8 @@ final readonly class BaseJob extends JobWithoutBuild
     {
         $version = $situation->firmware->chosen()?->facts->text(PackageField::VERSION);
         $slots = $version === null ? [] : $situation->firmware->slotsInNeed();
-        $vendor = $situation->vendor->alone()?->facts->text(PackageField::VERSION);
+        $inKit = $situation->files->ofKind(PackageKind::Vendor)[0] ?? null;
+        $vendor = ($situation->vendor->alone() ?? $inKit)?->facts->text(PackageField::VERSION);
         if ($version === null && $vendor === null) {
             return Goal::that(static fn(State $end): bool => false, 'Nothing of the kit would be in.');
         }
