@@ -20,8 +20,8 @@ use Tornavis\Core\Words\RuleId;
 
 /**
  * A plan after everything was done that it asks for and that needs no more than a person: what waits for a word is
- * agreed to and waived; what names a file of the shelf as its remedy gets it; what a file is, is said as its card on the
- * shelf has it.
+ * agreed to and waived; what names a file of the shelf as its remedy gets it; what a file is, is said as its card on
+ * the shelf has it.
  */
 final readonly class Settled
 {
