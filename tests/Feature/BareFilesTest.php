@@ -151,10 +151,17 @@ it('keeps what is said of a file, by the page of the job, for every job', functi
         $files,
     );
 
-    expect(array_column($answers, 'value', 'field'))->toBe(['kind' => 'recovery', 'codenames' => 'bowline']);
+    $isGuessed = static fn(): bool => getJson("/api/shelf/{$record->id}")->assertOk()->json('kindIsGuessed');
+
+    expect(array_column($answers, 'value', 'field'))
+        ->toBe(['kind' => 'recovery', 'codenames' => 'bowline'])
+        ->and($isGuessed())
+        ->toBeTrue();
     postJson("/api/jobs/{$job->id}/told", ['answers' => $answers])->assertOk();
     expect($asked())
         ->toBeNull()
+        ->and($isGuessed())
+        ->toBeFalse()
         ->and($record->refresh()->package()->facts->best(Field::CODENAMES)?->grade())
         ->toBe(Grade::Said)
         ->and(SheetRecord::sheets()['bowline']->codename)

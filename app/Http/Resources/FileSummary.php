@@ -7,6 +7,7 @@ namespace App\Http\Resources;
 use App\Models\PackageRecord;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
+use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\PackageField as Field;
 
 /** A file in the list of the shelf, as in docs/formats/api/shelf.schema.json. */
@@ -34,6 +35,7 @@ final class FileSummary extends JsonResource
             'name' => $package->name(),
             'title' => $package->title(),
             'kind' => $package->kind()?->value,
+            'kindIsGuessed' => KindGuess::isBehind($package),
             'codenames' => $package->facts->list(Field::CODENAMES),
             'sizeBytes' => $package->sizeBytes,
             'container' => $package->container?->value,

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { t } from '../app/i18n'
 import { kindName } from '../app/names'
 import { ago, bytes, dateTimeOf, exactBytes } from '../app/format'
+import GradeMark from '../app/GradeMark.vue'
 import SortHeader from '../app/SortHeader.vue'
 import type { FileSummary } from '../generated/api'
 import IntegrityMark from './IntegrityMark.vue'
@@ -84,7 +85,9 @@ const shows = (by: Column): boolean => columns.value.some((column) => column.by 
               t('shelf.fileTable.sameContentAsAnother')
             }}</span>
           </td>
-          <td v-if="shows('kind')">{{ kindName(file.kind) }}</td>
+          <td v-if="shows('kind')">
+            {{ kindName(file.kind) }} <GradeMark v-if="file.kindIsGuessed" grade="guessed" />
+          </td>
           <td class="mono codenames">{{ file.codenames.join(', ') || '–' }}</td>
           <td class="mono" :title="exactBytes(file.sizeBytes)">{{ bytes(file.sizeBytes) }}</td>
           <td><IntegrityMark :file="file" /></td>
