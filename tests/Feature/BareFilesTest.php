@@ -151,7 +151,9 @@ it('keeps what is said of a file, by the page of the job, for every job', functi
         $files,
     );
 
-    $isGuessed = static fn(): bool => getJson("/api/shelf/{$record->id}")->assertOk()->json('kindIsGuessed');
+    $isGuessed = static fn(): bool => getJson("/api/shelf/{$record->id}")
+        ->assertOk()
+        ->json('kindIsGuessed');
 
     expect(array_column($answers, 'value', 'field'))
         ->toBe(['kind' => 'recovery', 'codenames' => 'bowline'])

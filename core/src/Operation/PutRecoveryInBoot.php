@@ -6,9 +6,8 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
-use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Nameless;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -88,13 +87,7 @@ final readonly class PutRecoveryInBoot extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $slot = $this->slot;
-
-        return [
-            StateField::RecoveryFamily->in($slot) => Nameless::orNameOf($this->package),
-            StateField::RecoveryVersion->in($slot) => $this->package->facts->text(Field::VERSION),
-            StateField::RecoveryAbilities->in($slot) => $this->package->facts->list(Field::ABILITIES),
-        ];
+        return RecoveryFacts::of($this->package, $this->slot);
     }
 
     public function midway(State $state, ModelSheet $sheet): array

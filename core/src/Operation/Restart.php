@@ -6,6 +6,7 @@ namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
@@ -47,11 +48,7 @@ final class Restart
             $effects[StateField::RecoveryPending->value] = false;
             if ($to === Mode::System && $slot !== null) {
                 // The maker's system puts its own recovery back when it starts before the new one has run once.
-                $effects += [
-                    StateField::RecoveryFamily->in($slot) => null,
-                    StateField::RecoveryVersion->in($slot) => null,
-                    StateField::RecoveryAbilities->in($slot) => [],
-                ];
+                $effects += RecoveryFacts::none($slot);
             }
         }
 

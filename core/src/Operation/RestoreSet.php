@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
@@ -15,7 +17,11 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\SystemState;
 
-/** Brings a backup of the recovery back onto the base that it came from. */
+/**
+ * Brings a backup of the recovery back onto the base that it came from.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
 final readonly class RestoreSet extends Operation
 {
     private const SECONDS_BESIDE = 60;
@@ -101,7 +107,7 @@ final readonly class RestoreSet extends Operation
     /**
      * Of the very build that is there everything is known already; only what was put beside it since may be gone.
      *
-     * @return array<string, string|bool|null>
+     * @return array<string, FactValue>
      */
     private function startsAsItDid(State $state, string $slot, ModelSheet $sheet): array
     {
@@ -117,7 +123,7 @@ final readonly class RestoreSet extends Operation
     }
 
     /**
-     * @return array<string, ?string> whose the images are that the phone starts from, and the recovery among them
+     * @return array<string, FactValue> whose the images are that the phone starts from, and the recovery among them
      */
     private function startImages(string $slot, ModelSheet $sheet, string $owner): array
     {
@@ -126,8 +132,7 @@ final readonly class RestoreSet extends Operation
             $effects[StateField::Image->in($slot, $partition)] = $owner;
         }
         if ($sheet->mayHoldRecovery($sheet->startPartitions())) {
-            $effects[StateField::RecoveryFamily->in($slot)] = null;
-            $effects[StateField::RecoveryVersion->in($slot)] = null;
+            $effects = [...$effects, ...RecoveryFacts::none($slot)];
         }
 
         return $effects;
@@ -136,7 +141,7 @@ final readonly class RestoreSet extends Operation
     /**
      * The system as it was when the set was made.
      *
-     * @return array<string, string|bool|null>
+     * @return array<string, FactValue>
      */
     private function systemIn(string $slot, ModelSheet $sheet): array
     {

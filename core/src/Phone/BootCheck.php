@@ -148,6 +148,7 @@ final class BootCheck
     public static function recoveryObstacle(State $state, ModelSheet $sheet, string $slot): ?string
     {
         return match (true) {
+            self::recoveryHasRun($state, $slot) => null,
             self::verificationRefuses($state, $sheet, $slot) !== null
                 => 'Verification is on and would not let the recovery start.',
             $state->slot($slot)->recoveryFamily === null => Slot::named($slot) . ' holds no recovery to start.',
@@ -158,10 +159,16 @@ final class BootCheck
         };
     }
 
+    /** Whether the recovery was seen to run and nothing that it starts from was written since. */
+    private static function recoveryHasRun(State $state, string $slot): bool
+    {
+        return $state->slot($slot)->recoveryRanAs === self::recoveryLikeness($state->values(), $slot);
+    }
+
     /**
      * A recovery that lives beside the system brings no kernel of its own; the slot's kernel and device tree must be a
-     * pair. One with a partition of its own brings them along. An image of which nobody knows whose it is counts for
-     * none.
+     * pair. One with a partition of its own brings them along. Where its publisher lists the images to be written
+     * before it, it needs those. An image of which nobody knows whose it is counts for none.
      */
     private static function startImagesBelongTogether(State $state, ModelSheet $sheet, string $slot): bool
     {
@@ -170,10 +177,23 @@ final class BootCheck
         }
         $owners = array_map(
             static fn(string $partition): ?string => $state->slot($slot)->image($partition),
-            $sheet->startPartitionsBesideRecovery(),
+            self::startImagesOfRecovery($state, $sheet, $slot),
         );
 
         return count(array_unique(array_filter($owners, is_string(...)))) <= 1;
+    }
+
+    /**
+     * The partitions beside the recovery's own that it starts with.
+     *
+     * @return list<string>
+     */
+    private static function startImagesOfRecovery(State $state, ModelSheet $sheet, string $slot): array
+    {
+        $beside = $sheet->startPartitionsBesideRecovery();
+        $listed = $state->slot($slot)->recoveryNeeds;
+
+        return $listed === [] ? $beside : array_values(array_intersect($beside, $listed));
     }
 
     /**
@@ -183,16 +203,36 @@ final class BootCheck
      */
     public static function likeness(array $values, string $slot): string
     {
-        $parts = array_filter(
-            $values,
-            static fn(string $name): bool => $name !== StateField::OsFailedAs->in($slot) &&
-                preg_match(
-                    "/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b" .
-                        '|^data\.(empty|writtenBy|fromSet)$/',
-                    $name,
-                ) === 1,
-            ARRAY_FILTER_USE_KEY,
-        );
+        $isPart = static fn(string $name): bool => $name !== StateField::OsFailedAs->in($slot) &&
+            preg_match(
+                "/^slot\\.{$slot}\\.(os|image|kernel|firmware|vendor|verification|root|layout)\\b" .
+                    '|^data\.(empty|writtenBy|fromSet)$/',
+                $name,
+            ) === 1;
+
+        return self::sumOf(array_filter($values, $isPart, ARRAY_FILTER_USE_KEY));
+    }
+
+    /**
+     * What the recovery of a slot starts from, in short. What it can is learned when it runs, and no part of it.
+     *
+     * @param  array<string, mixed>  $values  of a state, by name
+     */
+    public static function recoveryLikeness(array $values, string $slot): string
+    {
+        $pattern =
+            "/^slot\\.{$slot}\\.(image|kernel|firmware|vendor|verification|root|layout)\\b" .
+            "|^slot\\.{$slot}\\.recovery\\.(family|version)$/";
+        $isPart = static fn(string $name): bool => preg_match($pattern, $name) === 1;
+
+        return self::sumOf(array_filter($values, $isPart, ARRAY_FILTER_USE_KEY));
+    }
+
+    /**
+     * @param  array<string, mixed>  $parts  by name; what is not known counts for nothing
+     */
+    private static function sumOf(array $parts): string
+    {
         ksort($parts);
 
         return substr(

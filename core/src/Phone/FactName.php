@@ -89,7 +89,7 @@ final class FactName
             is_array($value) => implode(', ', array_filter($value, is_string(...))),
             is_int($value) && (str_ends_with($name, 'Bytes') || str_contains($name, '.size.')) => Size::text($value),
             is_int($value) && str_ends_with($name, 'Time') => gmdate('Y-m-d', $value),
-            str_ends_with($name, '.os.failedAs') => 'yes, as it was then',
+            str_ends_with($name, '.os.failedAs'), str_ends_with($name, '.recovery.ranAs') => 'yes, as it was then',
             is_string($value) && $name === 'bootloader.waitStarted' => Moment::read($value)?->format(
                 'Y-m-d H:i \U\T\C',
             ) ?? $value,

@@ -46,6 +46,12 @@ final readonly class SlotState
     /** @var list<string> what its recovery can do */
     public array $recoveryAbilities;
 
+    /** @var list<string> the partitions that its publisher lists to be written before it; empty where nobody has */
+    public array $recoveryNeeds;
+
+    /** what the slot was like when its recovery was seen to run */
+    public ?string $recoveryRanAs;
+
     public function __construct(private State $state, private string $slot)
     {
         $this->os = new InstalledSystem($state, $slot);
@@ -64,6 +70,8 @@ final readonly class SlotState
         $this->recoveryFamily = $state->text(StateField::RecoveryFamily->in($slot));
         $this->recoveryVersion = $state->text(StateField::RecoveryVersion->in($slot));
         $this->recoveryAbilities = $state->list(StateField::RecoveryAbilities->in($slot));
+        $this->recoveryNeeds = $state->list(StateField::RecoveryNeeds->in($slot));
+        $this->recoveryRanAs = $state->text(StateField::RecoveryRanAs->in($slot));
     }
 
     /** The build that the image in a partition belongs to. */

@@ -69,6 +69,8 @@ enum StateField: string
     case RecoveryFamily = 'slot.{slot}.recovery.family';
     case RecoveryVersion = 'slot.{slot}.recovery.version';
     case RecoveryAbilities = 'slot.{slot}.recovery.abilities';
+    case RecoveryNeeds = 'slot.{slot}.recovery.needs';
+    case RecoveryRanAs = 'slot.{slot}.recovery.ranAs';
     case RunningRecovery = 'recovery.running';
     case DataFileSystem = 'data.fileSystem';
     case DataEncryption = 'data.encryption';
@@ -156,6 +158,7 @@ enum StateField: string
             self::LinkProven
                 => 'flag',
             self::RecoveryAbilities,
+            self::RecoveryNeeds,
             self::RunningRecovery,
             self::DataFiles,
             self::CardFiles,
@@ -215,6 +218,8 @@ enum StateField: string
             self::RecoveryFamily => 'Recovery',
             self::RecoveryVersion => 'Recovery version',
             self::RecoveryAbilities => 'Recovery can',
+            self::RecoveryNeeds => 'Recovery needs the images of',
+            self::RecoveryRanAs => 'Recovery seen to run',
             self::RunningRecovery => 'Recovery started once can',
             self::DataFileSystem => 'Data file system',
             self::DataEncryption => 'Data encryption',

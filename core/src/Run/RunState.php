@@ -6,7 +6,6 @@ namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
-use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -118,17 +117,18 @@ final readonly class RunState
                     $seconds[(int) $number] = ($seconds[(int) $number] ?? 0) + ($event->int('elapsedSeconds') ?? 0);
                     $told = self::factsOf($event);
                     $left = $left->told($told);
-                    $facts = self::learned($facts, $told, $planned[(int) $number - 1] ?? null);
+                    $facts = Learned::of($facts, $told, $planned[(int) $number - 1] ?? null);
                     break;
                 case EventKind::Judged:
                     if (($event->data['seen'] ?? false) === true) {
                         $steps[(int) $number] = 'done';
                         $left = $left->ended((int) $number);
-                        $facts = self::learned(
+                        $facts = Learned::of(
                             array_merge($facts, $planned[(int) $number - 1]->effects),
                             self::factsOf($event),
                             null,
                         );
+                        $facts = Learned::recovery($facts, $planned[(int) $number - 1]);
                     } elseif (($event->data['nothingSent'] ?? false) !== true) {
                         // It was begun and did not end well; what the phone has told since is newer.
                         $left = $left->with($planned[(int) $number - 1])->told($told);
@@ -145,8 +145,7 @@ final readonly class RunState
                     break;
                 case EventKind::Asked:
                     $shows = self::SYMPTOMS[$event->text('symptom')] ?? null;
-                    $facts =
-                        $shows === null ? $facts : self::learned($facts, [StateField::Mode->value => $shows], null);
+                    $facts = $shows === null ? $facts : Learned::of($facts, [StateField::Mode->value => $shows], null);
                     $status = self::unlessStopped($status, self::ASKED);
                     $question = $status === self::STOPPED ? null : $event;
                     break;
@@ -176,7 +175,7 @@ final readonly class RunState
                         $steps[$again] = 'pending';
                     }
                     $left = $left->told(self::factsOf($event));
-                    $facts = self::learned($facts, self::factsOf($event), null);
+                    $facts = Learned::of($facts, self::factsOf($event), null);
                     break;
                 case EventKind::Stopped:
                     $status = self::STOPPED;
@@ -249,36 +248,6 @@ final readonly class RunState
     {
         /** @var array<string, FactValue> $facts */
         $facts = is_array($event->data['facts'] ?? null) ? $event->data['facts'] : [];
-
-        return $facts;
-    }
-
-    /**
-     * What is known after something was seen of the phone; a start that failed, and a recovery that did not come, are
-     * remembered.
-     *
-     * @param  array<string, FactValue>  $facts
-     * @param  array<string, FactValue>  $seen
-     * @return array<string, FactValue>
-     */
-    private static function learned(array $facts, array $seen, ?PlannedStep $step): array
-    {
-        $facts = array_merge($facts, $seen);
-        $slot = is_string($facts[StateField::ActiveSlot->value] ?? null) ? $facts[StateField::ActiveSlot->value] : '-';
-        $mode = $facts[StateField::Mode->value] ?? null;
-        if (in_array($mode, [Mode::BootLoop->value, Mode::Stuck->value], true)) {
-            $facts[StateField::OsFailedAs->in($slot)] = BootCheck::likeness($facts, $slot);
-        } elseif ($mode === Mode::System->value && isset($facts[StateField::OsFailedAs->in($slot)])) {
-            $facts[StateField::OsFailedAs->in($slot)] = null;
-        }
-        if ($mode === Mode::Bootloader->value && $step !== null && $step->leadsTo(Mode::Recovery)) {
-            // It was asked for its recovery and came up here: what recovery it holds is no longer known.
-            $facts = array_merge($facts, [
-                StateField::RecoveryFamily->in($slot) => null,
-                StateField::RecoveryVersion->in($slot) => null,
-                StateField::RecoveryAbilities->in($slot) => [],
-            ]);
-        }
 
         return $facts;
     }

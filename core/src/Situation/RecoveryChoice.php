@@ -160,6 +160,24 @@ final readonly class RecoveryChoice
             ($this->chosen()?->facts->int(Field::HEADER_VERSION) ?? 0) >= 4;
     }
 
+    /**
+     * The images that the publisher of the build lists to be written before its recovery; none for a recovery that
+     * somebody else has made.
+     *
+     * @return list<string> partitions
+     */
+    public function imagesListedFor(Package $recovery): array
+    {
+        $build = $this->situation->files->build();
+        $families = [$build?->facts->text(Field::FAMILY), $build?->facts->text(Field::RECOVERY_FAMILY)];
+        $buildId = $build?->facts->text(Field::BUILD_ID);
+        $isPart = $buildId !== null && $recovery->facts->text(Field::PART_OF) === $buildId;
+        $family = $recovery->facts->text(Field::FAMILY);
+        $isNamed = $family !== null && in_array($family, $families, true);
+
+        return $build !== null && ($isPart || $isNamed) ? $build->facts->list(Field::PRE_INSTALL) : [];
+    }
+
     /** The recovery that the plan works with: the one in the kit, or else the one that is there. */
     public function working(): ?RecoveryAbility
     {

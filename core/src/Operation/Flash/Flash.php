@@ -37,7 +37,7 @@ abstract readonly class Flash extends Operation
      * @param  list<string>  $partitions
      * @param  Mode  $in  the bootloader, the userspace bootloader for logical partitions, or the maker's PC flash mode
      */
-    final public function __construct(
+    public function __construct(
         protected Package $package,
         protected array $partitions,
         protected string $slot,
@@ -167,18 +167,6 @@ abstract readonly class Flash extends Operation
         }
 
         return $effects;
-    }
-
-    /**
-     * @return array<string, FactValue> no recovery any more
-     */
-    final protected function noRecovery(): array
-    {
-        return [
-            StateField::RecoveryFamily->in($this->slot) => null,
-            StateField::RecoveryVersion->in($this->slot) => null,
-            StateField::RecoveryAbilities->in($this->slot) => [],
-        ];
     }
 
     /** The maker's flash mode empties the data when it writes a whole system. */

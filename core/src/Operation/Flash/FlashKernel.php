@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation\Flash;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -38,14 +39,8 @@ final readonly class FlashKernel extends Flash
      */
     private function recovery(): array
     {
-        $facts = $this->package->facts;
-
-        return $facts->list(Field::ABILITIES) === []
-            ? $this->noRecovery()
-            : [
-                StateField::RecoveryFamily->in($this->slot) => Nameless::orNameOf($this->package),
-                StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
-                StateField::RecoveryAbilities->in($this->slot) => $facts->list(Field::ABILITIES),
-            ];
+        return $this->package->facts->list(Field::ABILITIES) === []
+            ? RecoveryFacts::none($this->slot)
+            : RecoveryFacts::of($this->package, $this->slot);
     }
 }

@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\PartitionLayout;
@@ -51,7 +52,7 @@ final readonly class FlashStockBundle extends Flash
             $effects[StateField::FirmwareRegion->in($this->slot)] = $this->package->facts->text(Field::REGION);
         }
         if ($sheet->mayHoldRecovery($this->partitions)) {
-            $effects += $this->noRecovery();
+            $effects += RecoveryFacts::none($this->slot);
         }
         if ($this->takesRoomBack($sheet)) {
             $effects[StateField::Layout->in($this->slot)] = PartitionLayout::Old->value;

@@ -10,6 +10,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
@@ -108,13 +109,16 @@ final readonly class InstallBuild extends InstallPackage
         if (!$sheet->mayHoldRecovery($facts->list(Field::WRITES))) {
             return [];
         }
-        $brings = $facts->flag(Field::BRINGS_RECOVERY) === true;
+        $none = RecoveryFacts::none($this->slot);
 
-        return [
-            StateField::RecoveryFamily->in($this->slot) => $brings ? "{$this->package->title()}'s own" : null,
-            StateField::RecoveryVersion->in($this->slot) => $brings ? $facts->text(Field::VERSION) : null,
-            StateField::RecoveryAbilities->in($this->slot) => $brings ? [Ability::Sideload->value] : [],
-        ];
+        return $facts->flag(Field::BRINGS_RECOVERY) !== true
+            ? $none
+            : [
+                ...$none,
+                StateField::RecoveryFamily->in($this->slot) => "{$this->package->title()}'s own",
+                StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
+                StateField::RecoveryAbilities->in($this->slot) => [Ability::Sideload->value],
+            ];
     }
 
     /**

@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation\Install;
 
-use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Nameless;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Mode;
@@ -21,14 +20,7 @@ final readonly class InstallRecovery extends InstallPackage
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $facts = $this->package->facts;
-
-        return [
-            StateField::Mode->value => Mode::Recovery->value,
-            StateField::RecoveryFamily->in($this->slot) => Nameless::orNameOf($this->package),
-            StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
-            StateField::RecoveryAbilities->in($this->slot) => $facts->list(Field::ABILITIES),
-        ];
+        return [StateField::Mode->value => Mode::Recovery->value] + RecoveryFacts::of($this->package, $this->slot);
     }
 
     public function midway(State $state, ModelSheet $sheet): array

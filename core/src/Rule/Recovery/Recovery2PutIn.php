@@ -6,6 +6,7 @@ namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\BootOnce;
 use Tornavis\Core\Operation\Flash\Flash;
+use Tornavis\Core\Operation\Flash\FlashRecovery;
 use Tornavis\Core\Operation\Install\InstallPackage;
 
 use Tornavis\Core\Operation\PutRecoveryInBoot;
@@ -21,6 +22,7 @@ use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\StepKey;
@@ -112,7 +114,7 @@ final class Recovery2PutIn implements StepRule
         $steps[] = new StepDraft(
             StepKey::RecoveryImage->of('recovery'),
             Phase::Recovery,
-            Flash::of($recovery, [$home->value], $slot, $situation->modes->forFlashing()),
+            $this->written($situation, $recovery, $home),
             [
                 new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home->value}."),
                 ...$situation->sheet->pcFlash
@@ -157,6 +159,22 @@ final class Recovery2PutIn implements StepRule
             new Constraint(StepKey::RecoveryImage, StepKey::RecoveryProve, self::id()),
             new Constraint(StepKey::RecoverySlot, StepKey::RecoveryProve, self::id()),
         ]);
+    }
+
+    private function written(Situation $situation, Package $recovery, RecoveryHome $home): Flash
+    {
+        $slot = $situation->slots->ofRecovery();
+        $mode = $situation->modes->forFlashing();
+
+        return $recovery->kind() === PackageKind::Recovery
+            ? new FlashRecovery(
+                $recovery,
+                [$home->value],
+                $slot,
+                $mode,
+                $situation->recovery->imagesListedFor($recovery),
+            )
+            : Flash::of($recovery, [$home->value], $slot, $mode);
     }
 
     /** First one recovery, then the other by means of it. */

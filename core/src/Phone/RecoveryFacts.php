@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tornavis\Core\Phone;
+
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+
+/**
+ * What is known of the recovery of one slot after something was done to it, by name.
+ *
+ * @phpstan-import-type FactValue from Fact
+ */
+final class RecoveryFacts
+{
+    /**
+     * The recovery that a file brings.
+     *
+     * @param  list<string>  $needs  the partitions whose images its publisher lists to be written before it; empty
+     *     where nobody has listed any
+     * @return array<string, FactValue>
+     */
+    public static function of(Package $recovery, string $slot, array $needs = []): array
+    {
+        return [
+            StateField::RecoveryFamily->in($slot) => Nameless::orNameOf($recovery),
+            StateField::RecoveryVersion->in($slot) => $recovery->facts->text(Field::VERSION),
+            StateField::RecoveryAbilities->in($slot) => $recovery->facts->list(Field::ABILITIES),
+            StateField::RecoveryNeeds->in($slot) => $needs === [] ? null : $needs,
+        ];
+    }
+
+    /**
+     * No recovery, or none that anybody knows.
+     *
+     * @return array<string, FactValue>
+     */
+    public static function none(string $slot): array
+    {
+        return [
+            StateField::RecoveryFamily->in($slot) => null,
+            StateField::RecoveryVersion->in($slot) => null,
+            StateField::RecoveryAbilities->in($slot) => [],
+            StateField::RecoveryNeeds->in($slot) => null,
+        ];
+    }
+}
