@@ -83,7 +83,7 @@ final class JobTable
             default => 'fixed partitions',
         };
 
-        return "{$slots}, {$layout}" . ($sheet->pcFlash ? ', PC flash' : '');
+        return "{$slots}, {$layout}" . ($sheet->pcFlash === true ? ', PC flash' : '');
     }
 
     private function page(): string

@@ -17,6 +17,7 @@ final readonly class RandomDraft
         'dynamicLayout' => ['native', 'none', 'retrofit'],
         'architecture' => ['arm64', 'arm'],
         'launchApi' => [24, 28, 30, 33],
+        'pcFlash' => [true, false],
     ];
 
     private const KNOWN_PERCENT = 70;
@@ -27,7 +28,7 @@ final readonly class RandomDraft
 
     public function of(ModelSheet $true): ModelSheet
     {
-        $document = ['version' => 2] + $true->toArray();
+        $document = ['version' => 2, 'pcFlash' => $true->pcFlash] + $true->toArray();
         $grades = [];
         // Half of them know all of it, and not how large the partitions are.
         $knowsAll = $this->dice->chance(50);

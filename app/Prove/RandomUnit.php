@@ -128,9 +128,9 @@ final readonly class RandomUnit
         if (
             $values['mode'] === Mode::Bootloader->value &&
             $this->dice->chance(15) &&
-            ($sheet->pcFlash || $sheet->dynamicLayout === 'native')
+            ($sheet->pcFlash === true || $sheet->dynamicLayout === 'native')
         ) {
-            $values['mode'] = $sheet->pcFlash ? 'download' : 'userspace-bootloader';
+            $values['mode'] = $sheet->pcFlash === true ? 'download' : 'userspace-bootloader';
         }
         if (
             $values['mode'] === Mode::Recovery->value &&

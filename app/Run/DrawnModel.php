@@ -58,6 +58,7 @@ final class DrawnModel
                 'launchApi' => $api,
                 'dynamicLayout' => $layout,
                 'recoveryHome' => $home->value,
+                'pcFlash' => $sheet->pcFlash ?? self::draw($sheet, 'pcFlash', [false, false, true]),
                 'architecture' => $sheet->architecture ?? self::draw($sheet, 'architecture', ['arm64', 'arm']),
                 'fileSystems' => $sheet->fileSystems === [] ? ['f2fs', 'ext4'] : $sheet->fileSystems,
                 'encryptions' => $sheet->encryptions === [] ? ['file'] : $sheet->encryptions,

@@ -101,7 +101,7 @@ final class PhoneFromUnit
             'dataEmpty' => $state->data()->empty ?? false,
             'dataBytes' => $state->data()->usedBytes ?? 8 << 30,
             'holds' => $holds,
-            'pcFlash' => $sheet->pcFlash,
+            'pcFlash' => $sheet->pcFlash === true,
             'sets' => self::sets($unit, $sheet, $active),
             'files' => [
                 'card' => [...$state->list(StateField::CardFiles), ...self::setsOnCard($unit)],

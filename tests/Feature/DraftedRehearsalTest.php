@@ -17,7 +17,7 @@ use Tornavis\Core\Words\Intent;
 /** @param list<string> $fields that the sheet leaves out */
 function sheetWithout(string $codename, array $fields): ModelSheet
 {
-    $data = ['version' => 2] + World::sheet($codename)->toArray();
+    $data = ['version' => 2, 'pcFlash' => false] + World::sheet($codename)->toArray();
 
     return ModelSheet::fromArray(array_diff_key($data, array_flip($fields)), 'x');
 }

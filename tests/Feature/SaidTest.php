@@ -20,7 +20,7 @@ uses(DemoBench::class);
 function jobWithGuesses(): WorkJob
 {
     $data =
-        ['version' => 2, 'grades' => ['recoveryHome' => 'guessed', 'slots' => 'guessed']] +
+        ['version' => 2, 'pcFlash' => false, 'grades' => ['recoveryHome' => 'guessed', 'slots' => 'guessed']] +
         SheetRecord::sheets()['bowline']->toArray();
     SheetRecord::keep(ModelSheet::fromArray($data, 'x'));
 

@@ -45,6 +45,7 @@ final class Inference
         $of->inferLayout();
         $of->inferRecoveryHome();
         $of->inferPartitions();
+        $of->infer('pcFlash', false, [], 'Most phones take images from a computer in their bootloader.');
 
         return $of->fields;
     }
@@ -181,7 +182,7 @@ final class Inference
      */
     private function infer(
         string $field,
-        string|int $value,
+        string|int|bool $value,
         array $from,
         string $why,
         bool $isCertain = false,

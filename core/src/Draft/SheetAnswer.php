@@ -11,13 +11,14 @@ use Tornavis\Core\Phone\ModelSheet;
 /** A model sheet with what a person has said of one of its fields; from then on it counts as said. */
 final class SheetAnswer
 {
-    /** What is asked of a model, and whether the answer is a number. */
-    private const IS_NUMBER = [
-        'slots' => true,
-        'recoveryHome' => false,
-        'dynamicLayout' => false,
-        'architecture' => false,
-        'launchApi' => true,
+    /** What is asked of a model, and what the answer is. */
+    private const ASKED = [
+        'slots' => 'number',
+        'recoveryHome' => 'text',
+        'dynamicLayout' => 'text',
+        'architecture' => 'text',
+        'launchApi' => 'number',
+        'pcFlash' => 'yes or no',
     ];
 
     /**
@@ -28,16 +29,20 @@ final class SheetAnswer
      */
     public static function said(ModelSheet $sheet, string $field, string $text, string $at): ModelSheet
     {
-        $isNumber =
-            self::IS_NUMBER[$field] ??
+        $kind =
+            self::ASKED[$field] ??
             throw FormatError::invalid(
                 'what was said',
                 $field,
                 'This is not asked of a model',
-                'one of ' . implode(', ', array_keys(self::IS_NUMBER)),
+                'one of ' . implode(', ', array_keys(self::ASKED)),
             );
         $document = $sheet->toArray();
-        $document[$field] = $isNumber && ctype_digit($text) ? (int) $text : $text;
+        $document[$field] = match (true) {
+            $kind === 'number' && ctype_digit($text) => (int) $text,
+            $kind === 'yes or no' && in_array($text, ['yes', 'no'], true) => $text === 'yes',
+            default => $text,
+        };
         $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades->all());
         $sources = $sheet->grades->sources();
         $document['grades'] = [$field => Grade::Said->value] + $grades;

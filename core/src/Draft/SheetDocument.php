@@ -22,6 +22,7 @@ final class SheetDocument
         'superBytes',
         'fileSystems',
         'encryptions',
+        'pcFlash',
     ];
 
     /** Partitions whose images must be of one build for it to start. */

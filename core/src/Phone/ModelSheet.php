@@ -27,6 +27,9 @@ final class ModelSheet
     /** How sure each field is, and where it was read. */
     public readonly SheetGrades $grades;
 
+    /** Whether images go in by the maker's PC flash mode and not in a bootloader; null where nobody knows. */
+    public readonly ?bool $pcFlash;
+
     private readonly ?int $slotCount;
 
     /** @var array<string, int> limit in bytes by name */
@@ -69,11 +72,13 @@ final class ModelSheet
         public readonly ?int $rollbackIndex = null,
         #[SerializedPath('[unlock][waitHours]')] public readonly ?int $unlockWaitHours = null,
         #[SerializedPath('[unlock][note]')] public readonly ?string $unlockNote = null,
-        public readonly bool $pcFlash = false,
+        ?bool $pcFlash = null,
         public readonly ?string $identityPartition = null,
         public readonly bool $secondSystem = false,
     ) {
         $this->slotCount = $slots;
+        // A whole sheet says what the phone has; what it does not name, the phone does not have.
+        $this->pcFlash = $pcFlash ?? ($this->isWhole() ? false : null);
         $this->grades = new SheetGrades($document);
         $this->slots = $slots === 2 ? [Slot::A->value, Slot::B->value] : [Slot::Only->value];
         $this->superGroups = array_column($superGroups, 'maximumBytes', 'name');

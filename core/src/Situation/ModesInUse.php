@@ -42,7 +42,7 @@ final readonly class ModesInUse
     /** Where single images are written: the bootloader, or the maker's PC flash mode. */
     public function forFlashing(): Mode
     {
-        return $this->situation->sheet->pcFlash ? Mode::Download : Mode::Bootloader;
+        return $this->situation->sheet->pcFlash === true ? Mode::Download : Mode::Bootloader;
     }
 
     /** Whether the plan works in the bootloader. */

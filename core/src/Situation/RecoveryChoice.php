@@ -144,7 +144,7 @@ final readonly class RecoveryChoice
 
         return $house->recoveryUse === 'once' &&
             !$restartsBetween &&
-            !$this->situation->sheet->pcFlash &&
+            $this->situation->sheet->pcFlash !== true &&
             !$this->situation->layout->retrofits() &&
             ($this->situation->files->build()?->facts->list(Field::PRE_INSTALL) ?? []) === [];
     }

@@ -49,7 +49,7 @@ it('derives the sheet of a phone that nobody has entered', function (string $pho
         ->toEqual($wanted)
         // What the truth does not speak of is not made up.
         ->and(array_keys($optional))
-        ->each->toBeIn(['maker', 'name', 'variants', 'aliases', 'encryptions']);
+        ->each->toBeIn(['maker', 'name', 'variants', 'aliases', 'encryptions', 'pcFlash']);
 })->with('phones without a sheet');
 
 it('gives each partition the size that the phone states, and no other', function (string $phone) {

@@ -100,6 +100,7 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
             'slot.b.recovery.family' => 'Corbie',
             'slot.b.recovery.version' => '1.4',
             'slot.b.recovery.abilities' => ['sideload', 'decrypt', 'backup'],
+            'slot.b.recovery.needs' => null,
         ],
     ],
     'write an image of a build' => [

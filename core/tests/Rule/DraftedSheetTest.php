@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 use Tests\Support\Judged;
 use Tests\Support\World;
+use Tornavis\Core\Draft\SheetAnswer;
 use Tornavis\Core\Draft\SheetMerge;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 
@@ -20,7 +22,7 @@ use Tornavis\Core\Words\Intent;
  */
 function drafted(array $without, array $assumed = []): ModelSheet
 {
-    $data = World::sheet('bowline')->toArray();
+    $data = ['pcFlash' => false] + World::sheet('bowline')->toArray();
     $known = array_diff_key($data, array_flip($without));
 
     return ModelSheet::fromArray(
@@ -131,3 +133,41 @@ it('stops an update in place of a build whose publisher asks for a format, and o
 
     expect(Judged::gravest(array_values($findings)))->toBe($gravest);
 })->with([[['needsErase' => 'format'], 'stop'], [[], 'silent']]);
+
+it('asks where images go in from a computer, only for a job that writes from one', function (
+    array $assumed,
+    Intent $intent,
+    bool $asks,
+) {
+    $unit = ['slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.abilities' => ['sideload', 'backup', 'decrypt']];
+    $of = World::situation('SK-07', $intent === Intent::Fresh ? World::DRIFTGLASS : [], $unit, intent: $intent);
+    $situation = new Situation(drafted([], $assumed), $of->unit, $of->kit, $intent, $of->at);
+    $fields = array_merge(
+        ...array_map(
+            static fn(Finding $one): array => array_column($one->remedy->models ?? [], 'field'),
+            Judged::findings('FIT-14', $situation),
+        ),
+    );
+
+    expect(in_array('pcFlash', $fields, true))->toBe($asks);
+})->with([
+    'guessed, and a build with its recovery' => [['pcFlash'], Intent::Fresh, true],
+    'known, and a build with its recovery' => [[], Intent::Fresh, false],
+    'guessed, and a backup in the recovery that is there' => [['pcFlash'], Intent::BackUp, false],
+]);
+
+it('writes where it was said that images go in', function (string $said, string $mode) {
+    $sheet = SheetAnswer::said(drafted([], ['pcFlash']), 'pcFlash', $said, '2026-09-14T12:00:00Z');
+    $situation = withSheet($sheet);
+
+    expect(Judged::findings('FIT-14', $situation))
+        ->toBe([])
+        ->and($situation->modes->forFlashing()->value)
+        ->toBe($mode)
+        ->and($sheet->grades->of('pcFlash')?->value)
+        ->toBe('said');
+})->with([['yes', 'download'], ['no', 'bootloader']]);
+
+it('takes no other word for where images go in', function () {
+    SheetAnswer::said(drafted([], ['pcFlash']), 'pcFlash', 'perhaps', '2026-09-14T12:00:00Z');
+})->throws(FormatError::class);

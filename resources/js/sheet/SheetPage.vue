@@ -47,6 +47,9 @@ const isReady = computed(() => fresh.value || (before.value !== null && (asked.v
 const restOpen = ref(false)
 watch(isReady, (ready) => ready && (restOpen.value = fresh.value || first.value.size === 0), { immediate: true })
 
+/** A whole sheet that does not name the mode means the bootloader. */
+const inBootloader = computed(() => (sheet.value.version === 2 || before.value?.pcFlash === false ? false : undefined))
+
 const source = (field: string) => sourceOf(sheet.value, field)
 
 async function load(): Promise<void> {
@@ -240,9 +243,13 @@ onMounted(load)
               class="mono"
               :aria-label="t('sheet.sheetPage.identityPartition')" /></label
         ></SheetField>
-        <SheetField :label="t('sheet.sheetPage.pcFlashMode')" field="pcFlash"
+        <SheetField :label="t('sheet.sheetPage.pcFlash')" field="pcFlash" v-bind="source('pcFlash')"
           ><label
-            ><input v-model="sheet.pcFlash" type="checkbox" /> {{ t('sheet.sheetPage.hasOne') }}</label
+            ><select v-model="sheet.pcFlash" name="pcFlash" :aria-label="t('sheet.sheetPage.pcFlash')">
+              <option v-if="sheet.version === 2" :value="undefined">{{ t('common.notKnown') }}</option>
+              <option :value="inBootloader">{{ t('sheet.sheetPage.inBootloader') }}</option>
+              <option :value="true">{{ t('sheet.sheetPage.inPcFlash') }}</option>
+            </select></label
           ></SheetField
         >
         <SheetField :label="t('sheet.sheetPage.secondSystem')" field="secondSystem"

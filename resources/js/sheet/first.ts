@@ -13,6 +13,7 @@ const ASKED = [
   'dynamicLayout',
   'architecture',
   'launchApi',
+  'pcFlash',
   'partitions',
   'superBytes',
 ] as const

@@ -8,6 +8,7 @@ const words: Record<string, string> = {
   slots: t('start.words.numberSlots'),
   recoveryHome: t('start.words.whereRecoveryLives'),
   dynamicLayout: t('start.words.whetherHasSuper'),
+  pcFlash: t('start.words.pcFlash'),
   superBytes: t('start.words.sizeSuper'),
   fileSystems: t('start.words.fileSystemsData'),
   encryptions: t('start.words.encryptionData'),

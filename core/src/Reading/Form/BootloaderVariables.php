@@ -236,6 +236,9 @@ final class BootloaderVariables implements Form
                     (int) VariableText::flag($match->part('value'))
                 ];
                 $to->unit(StateField::Mode->value, $mode->value, $match->line, $this->id());
+                if ($mode === Mode::Bootloader) {
+                    $to->model('pcFlash', false, $match->line, $this->id());
+                }
 
                 return;
             }
@@ -243,6 +246,7 @@ final class BootloaderVariables implements Form
         $last = end($found);
         if ($isList && $last !== false) {
             $to->unit(StateField::Mode->value, Mode::Bootloader->value, $last->line, $this->id(), Statement::USUAL);
+            $to->model('pcFlash', false, $last->line, $this->id(), Statement::USUAL);
         }
     }
 }

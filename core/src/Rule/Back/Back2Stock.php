@@ -67,7 +67,7 @@ final class Back2Stock implements StepRule
                 array_filter($there, static fn(Partition $p): bool => ($p->logical && !$old) === $logical),
             ),
         );
-        if ($situation->sheet->pcFlash) {
+        if ($situation->sheet->pcFlash === true) {
             return $this->byPcFlash(
                 $bundle,
                 array_values(array_map(static fn(Partition $p): string => $p->name, $there)),

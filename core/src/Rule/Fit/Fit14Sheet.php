@@ -54,6 +54,11 @@ final class Fit14Sheet implements FitRule
             'Paste its list of properties, which shows it as the first api level.',
             'An image that is made for models of another launch api does not start.',
         ],
+        'pcFlash' => [
+            'Where it takes images from a computer',
+            'Paste the bootloader\'s list of variables: a phone that prints one takes images there.',
+            'In the wrong mode nothing can be written from the computer.',
+        ],
     ];
 
     /** What can be answered, in words. */
@@ -75,6 +80,7 @@ final class Fit14Sheet implements FitRule
             'arm_binder64' => 'arm_binder64',
             'x86_64' => 'x86_64',
         ],
+        'pcFlash' => ['no' => 'in its bootloader', 'yes' => "in the maker's PC flash mode"],
     ];
 
     /** The launch apis that can be answered: the first with slots, to one that is not out yet. */
@@ -147,7 +153,11 @@ final class Fit14Sheet implements FitRule
         $sheet = $situation->sheet;
         [$what, $paste, $cost] = self::TELLS[$field];
         $value = $sheet->toArray()[$field] ?? null;
-        $known = is_scalar($value) ? (string) $value : null;
+        $known = match (true) {
+            is_bool($value) => $value ? 'yes' : 'no',
+            is_scalar($value) => (string) $value,
+            default => null,
+        };
         $likely = $known ?? self::mostly($situation, $field);
         $question = new ModelQuestion($field, $what, self::choices($field), $likely);
         $need = "{$what}, on the sheet of {$sheet->codename}";
@@ -185,8 +195,15 @@ final class Fit14Sheet implements FitRule
             $field === 'architecture' => 'arm64',
             // With super, a script names it; a system that is written by itself has a partition of its own.
             $field === 'dynamicLayout' && $build?->container === Container::ScriptedZip && $writesSystem => 'none',
+            // The maker's programs for that mode take bundles of this form.
+            $field === 'pcFlash' => self::holds($situation, Container::TarBundle) ? 'yes' : 'no',
             default => null,
         };
+    }
+
+    private static function holds(Situation $situation, Container $container): bool
+    {
+        return array_filter($situation->kit, static fn(Package $one): bool => $one->container === $container) !== [];
     }
 
     /** The one file of the kit that a field is known from; null where anything else says it too. */
@@ -230,7 +247,7 @@ final class Fit14Sheet implements FitRule
      */
     public static function decides(Situation $situation): array
     {
-        $needs = ['slots' => true];
+        $needs = ['slots' => true, 'pcFlash' => $situation->modes->usesBootloader()];
         foreach ($situation->kit as $package) {
             $needs['recoveryHome'] = ($needs['recoveryHome'] ?? false) || self::is($package, self::WRITES_RECOVERY);
             $needs['dynamicLayout'] = ($needs['dynamicLayout'] ?? false) || self::is($package, self::NEEDS_LAYOUT);

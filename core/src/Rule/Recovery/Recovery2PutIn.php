@@ -117,7 +117,7 @@ final class Recovery2PutIn implements StepRule
             $this->written($situation, $recovery, $home),
             [
                 new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home->value}."),
-                ...$situation->sheet->pcFlash
+                ...$situation->sheet->pcFlash === true
                     ? [
                         new Reason(
                             RuleId::Recovery3,
