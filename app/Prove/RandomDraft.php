@@ -18,6 +18,7 @@ final readonly class RandomDraft
         'architecture' => ['arm64', 'arm'],
         'launchApi' => [24, 28, 30, 33],
         'pcFlash' => [true, false],
+        'verification' => [true, false],
     ];
 
     private const KNOWN_PERCENT = 70;
@@ -28,7 +29,9 @@ final readonly class RandomDraft
 
     public function of(ModelSheet $true): ModelSheet
     {
-        $document = ['version' => 2, 'pcFlash' => $true->pcFlash] + $true->toArray();
+        $document =
+            ['version' => 2, 'pcFlash' => $true->pcFlash, 'verification' => $true->hasVerification()] +
+            $true->toArray();
         $grades = [];
         // Half of them know all of it, and not how large the partitions are.
         $knowsAll = $this->dice->chance(50);

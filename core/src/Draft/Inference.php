@@ -6,19 +6,24 @@ namespace Tornavis\Core\Draft;
 
 use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Phone\RecoveryHome;
+use Tornavis\Core\Reading\Form\PartitionListing;
+use Tornavis\Core\Words\PartitionName;
 
 /**
  * What follows from fields that were read, where nothing was read of the field itself. Each is marked as inferred, with
  * what it follows from.
  *
  * Source of the rules: the open platform's layouts by the release that a model was launched with. Super came with api
- * 29; from api 31 on a recovery without a partition of its own lies in the vendor's boot image.
+ * 29; from api 31 on a recovery without a partition of its own lies in the vendor's boot image. Verification headers in
+ * a partition of their own came with api 26, and nearly all models have them from api 28 on.
  */
 final class Inference
 {
     private const API_OF_SUPER = 29;
 
     private const API_OF_VENDOR_RAMDISK = 31;
+
+    private const API_OF_VERIFICATION = 28;
 
     /** @var array<string, DraftField> */
     private array $fields;
@@ -45,6 +50,7 @@ final class Inference
         $of->inferLayout();
         $of->inferRecoveryHome();
         $of->inferPartitions();
+        $of->inferVerification();
         $of->infer('pcFlash', false, [], 'Most phones take images from a computer in their bootloader.');
 
         return $of->fields;
@@ -129,6 +135,53 @@ final class Inference
                 RecoveryHome::Boot->value,
                 ['slots', 'launchApi'],
                 "It has two slots and was launched with api {$api}.",
+            );
+        }
+    }
+
+    /** The first field of a partition that was read from a listing; null where no listing names it. */
+    private function listed(string $partition): ?string
+    {
+        return $this->first(
+            fn(string $field): bool => str_starts_with($field, "partitions.{$partition}.") &&
+                in_array(PartitionListing::ID, array_column($this->fields[$field]->sources, 'form'), true),
+        );
+    }
+
+    /**
+     * Whether a listing reaches from the first partitions to the last, by name and by number: the data is the last one
+     * on nearly every phone, and the vendor's comes by name behind those for verification headers.
+     */
+    private function isListedWhole(): bool
+    {
+        $ends = ['boot', 'userdata', PartitionName::Vendor->value];
+
+        return array_filter($ends, fn(string $one): bool => $this->listed($one) === null) === [];
+    }
+
+    /** A listing names every partition; where none is for verification headers, the phone has none. */
+    private function inferVerification(): void
+    {
+        $isThere = $this->first(
+            static fn(string $field): bool => str_starts_with($field, 'partitions.' . SheetDocument::VERIFICATION),
+        );
+        $api = $this->value('launchApi');
+        if ($isThere !== null) {
+            $this->infer('verification', true, [$isThere], 'It has a partition for verification headers.', true);
+        } elseif ($this->isListedWhole()) {
+            $this->infer(
+                'verification',
+                false,
+                [(string) $this->listed('boot')],
+                'The listing of its partitions shows none for them.',
+                true,
+            );
+        } elseif (is_int($api)) {
+            $this->infer(
+                'verification',
+                $api >= self::API_OF_VERIFICATION,
+                ['launchApi'],
+                "Most phones launched with api {$api} are so.",
             );
         }
     }

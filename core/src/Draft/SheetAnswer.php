@@ -19,6 +19,7 @@ final class SheetAnswer
         'architecture' => 'text',
         'launchApi' => 'number',
         'pcFlash' => 'yes or no',
+        'verification' => 'yes or no',
     ];
 
     /**
@@ -49,22 +50,28 @@ final class SheetAnswer
         $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sources;
         unset($document['assumed']);
         if ($field === 'recoveryHome') {
-            $document['partitions'] = self::withPartition($document['partitions'] ?? [], $text);
+            $document['partitions'] = self::withPartition($document['partitions'] ?? [], ['name' => $text]);
+        }
+        if ($field === 'verification' && $text === 'yes' && $sheet->verificationPartitions() === []) {
+            $row = ['name' => SheetDocument::VERIFICATION, 'verification' => true];
+            $document['partitions'] = self::withPartition($document['partitions'] ?? [], $row);
         }
 
         return ModelSheet::fromArray($document, "the sheet of {$sheet->codename}");
     }
 
     /**
-     * Where the recovery lives is a partition, whether or not the sheet lists it yet.
+     * Where the recovery lives is a partition, and so is where verification headers lie, whether or not the sheet
+     * lists it yet.
      *
+     * @param  array{name: string, verification?: true}  $row
      * @return list<mixed>
      */
-    private static function withPartition(mixed $partitions, string $name): array
+    private static function withPartition(mixed $partitions, array $row): array
     {
         $rows = is_array($partitions) ? array_values($partitions) : [];
         $names = array_column(array_filter($rows, is_array(...)), 'name');
 
-        return in_array($name, $names, true) ? $rows : [...$rows, ['name' => $name]];
+        return in_array($row['name'], $names, true) ? $rows : [...$rows, $row];
     }
 }

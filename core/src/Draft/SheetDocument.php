@@ -23,7 +23,11 @@ final class SheetDocument
         'fileSystems',
         'encryptions',
         'pcFlash',
+        'verification',
     ];
+
+    /** How the names of partitions with verification headers begin; the first of them has this name. */
+    public const VERIFICATION = 'vbmeta';
 
     /** Partitions whose images must be of one build for it to start. */
     private const STARTS = ['boot', 'init_boot', 'vendor_boot', 'vendor_kernel_boot', 'dtbo'];
@@ -135,7 +139,7 @@ final class SheetDocument
                     'firmware' => $row['firmware'] ?? (in_array($name, ['modem', 'radio'], true) ? true : null),
                     'logical' => $row['logical'] ?? false ? true : null,
                     'startsSystem' => in_array($name, self::STARTS, true) ? true : null,
-                    'verification' => str_starts_with($name, 'vbmeta') ? true : null,
+                    'verification' => str_starts_with($name, self::VERIFICATION) ? true : null,
                 ],
                 static fn(mixed $part): bool => $part !== null,
             );

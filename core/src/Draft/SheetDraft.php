@@ -31,6 +31,7 @@ final readonly class SheetDraft
         'variants' => 'The about page shows the model number.',
         'superBytes' => 'The bootloader\'s list of variables shows it as the size of super.',
         'partitions' => 'The bootloader\'s list of variables shows them with their sizes.',
+        'verification' => 'A listing of the partitions by name shows whether one is for verification headers.',
         'pcFlash' => 'A phone whose bootloader prints its list of variables takes images there, and has no such mode.',
     ];
 

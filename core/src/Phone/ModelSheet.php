@@ -73,6 +73,7 @@ final class ModelSheet
         #[SerializedPath('[unlock][waitHours]')] public readonly ?int $unlockWaitHours = null,
         #[SerializedPath('[unlock][note]')] public readonly ?string $unlockNote = null,
         ?bool $pcFlash = null,
+        private readonly ?bool $verification = null,
         public readonly ?string $identityPartition = null,
         public readonly bool $secondSystem = false,
     ) {
@@ -244,6 +245,12 @@ final class ModelSheet
     public function startPartitions(): array
     {
         return $this->names(static fn(Partition $p): bool => $p->startsSystem);
+    }
+
+    /** Whether it checks what it starts by verification headers; null where nobody knows. */
+    public function hasVerification(): ?bool
+    {
+        return $this->verificationPartitions() !== [] ? true : $this->verification ?? ($this->isWhole() ? false : null);
     }
 
     /**

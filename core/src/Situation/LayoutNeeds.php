@@ -82,26 +82,42 @@ final readonly class LayoutNeeds
      */
     public function slotsToUnverify(): array
     {
+        return $this->situation->sheet->verificationPartitions() === [] ? [] : $this->slotsThatMayRefuse();
+    }
+
+    /** Whether the job starts a system that verification refuses where it is on, and nobody knows that it is off. */
+    public function startsForeignSystem(): bool
+    {
+        return $this->foreignImages()?->always === true && $this->slotsThatMayRefuse() !== [];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function slotsThatMayRefuse(): array
+    {
+        $foreign = $this->foreignImages();
+        $mayRefuse = function (string $slot) use ($foreign): bool {
+            $on = $this->situation->state->slot($slot)->verificationOn;
+
+            return $on === true || ($on === null && $foreign?->always === true);
+        };
+
+        return array_values(array_filter($foreign->slots ?? [], $mayRefuse));
+    }
+
+    private function foreignImages(): ?ForeignImages
+    {
         $s = $this->situation;
-        if ($s->sheet->verificationPartitions() === []) {
-            return [];
-        }
-        $recovery =
+        $isRecoveryInBoot =
             $s->sheet->recoveryHome === RecoveryHome::Boot &&
             $s->recovery->isWritten() &&
             !$s->recovery->isStartedOnce() &&
             $s->modes->usesRecovery();
-        $foreign = $this->retrofits()
+
+        return $this->retrofits()
             ? new ForeignImages($s->sheet->slots, true)
-            : $s->job->foreignImages($s, $recovery);
-
-        return array_values(
-            array_filter($foreign->slots ?? [], static function (string $slot) use ($s, $foreign): bool {
-                $on = $s->state->slot($slot)->verificationOn;
-
-                return $on === true || ($on === null && $foreign?->always === true);
-            }),
-        );
+            : $s->job->foreignImages($s, $isRecoveryInBoot);
     }
 
     /**

@@ -49,7 +49,7 @@ it('derives the sheet of a phone that nobody has entered', function (string $pho
         ->toEqual($wanted)
         // What the truth does not speak of is not made up.
         ->and(array_keys($optional))
-        ->each->toBeIn(['maker', 'name', 'variants', 'aliases', 'encryptions', 'pcFlash']);
+        ->each->toBeIn(['maker', 'name', 'variants', 'aliases', 'encryptions', 'pcFlash', 'verification']);
 })->with('phones without a sheet');
 
 it('gives each partition the size that the phone states, and no other', function (string $phone) {
@@ -135,4 +135,32 @@ it('reads a listing in capitals as the same phone', function (string $line) {
     expect($of($listing(array_map(strtoupper(...), $names))))->toBe($of($listing($names)))->toHaveKey('recoveryHome');
 })->with([
     'links' => ['lrwxrwxrwx 1 root root 16 2026-01-01 00:00 %s -> /dev/block/sda12'],
+]);
+
+it('believes a listing that shows no verification headers only where it reaches to its end', function (
+    array $names,
+    bool $has,
+    string $grade,
+) {
+    $links = array_map(
+        static fn(string $name): string => "lrwxrwxrwx 1 root root 16 x {$name} -> /dev/block/sda1",
+        $names,
+    );
+    $draft = SheetDraft::of(
+        'NX-1',
+        TextReader::read(
+            PrintedText::of("[ro.product.device]: [plover]\n[ro.product.first_api_level]: [28]", 'properties'),
+            PrintedText::of("total 0\n" . implode("\n", $links), 'listing'),
+        ),
+        [],
+    );
+
+    expect($draft->fields['verification']->value)
+        ->toBe($has)
+        ->and($draft->fields['verification']->grade->value)
+        ->toBe($grade);
+})->with([
+    'whole, with a partition for them' => [['boot', 'recovery', 'userdata', 'vbmeta', 'vendor'], true, 'derived'],
+    'whole, with none' => [['boot', 'recovery', 'userdata', 'vendor'], false, 'derived'],
+    'cut off before it could name one' => [['boot', 'recovery', 'userdata'], true, 'guessed'],
 ]);

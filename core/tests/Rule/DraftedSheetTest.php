@@ -171,3 +171,39 @@ it('writes where it was said that images go in', function (string $said, string 
 it('takes no other word for where images go in', function () {
     SheetAnswer::said(drafted([], ['pcFlash']), 'pcFlash', 'perhaps', '2026-09-14T12:00:00Z');
 })->throws(FormatError::class);
+
+/** The sheet of SK-07's model as if it had been drafted and no partition for verification headers were known. */
+function unverified(?bool $has): ModelSheet
+{
+    $data = drafted([])->toArray();
+    $isOther = static fn(array $row): bool => ($row['verification'] ?? false) !== true;
+    $data['partitions'] = array_values(array_filter($data['partitions'], $isOther));
+
+    return ModelSheet::fromArray(($has === null ? [] : ['verification' => $has]) + $data, 'drafted');
+}
+
+it('asks for verification headers before a foreign system starts, unless they are known to be off', function (
+    ?bool $has,
+    ?bool $isOn,
+    array $kit,
+    string $asked,
+    string $image,
+) {
+    $intent = $kit === World::DRIFTGLASS ? Intent::Fresh : Intent::GenericImage;
+    $of = World::situation('SK-07', $kit, ['slot.a.verification.on' => $isOn], intent: $intent);
+    $sheet = unverified($has);
+    $sheet = $has === null ? $sheet : SheetAnswer::said($sheet, 'verification', $has ? 'yes' : 'no', $of->at);
+    $situation = new Situation($sheet, $of->unit, $of->kit, $intent, $of->at);
+
+    expect(Judged::gravest(Judged::findings('FIT-14', $situation)))
+        ->toBe($asked)
+        ->and(Judged::gravest(Judged::findings('LAYOUT-4', $situation)))
+        ->toBe($image);
+})->with([
+    'not known' => [null, null, ['saltern-generic-15-arm64.img'], 'stop', 'silent'],
+    'not known, and off' => [null, false, ['saltern-generic-15-arm64.img'], 'silent', 'silent'],
+    'not known, for a build of its own' => [null, null, World::DRIFTGLASS, 'silent', 'silent'],
+    'said to be there' => [true, null, ['saltern-generic-15-arm64.img'], 'silent', 'stop'],
+    'said to be there, and off' => [true, false, ['saltern-generic-15-arm64.img'], 'silent', 'silent'],
+    'said not to be there' => [false, null, ['saltern-generic-15-arm64.img'], 'silent', 'silent'],
+]);

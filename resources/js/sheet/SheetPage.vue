@@ -18,6 +18,7 @@ import SheetSources from './SheetSources.vue'
 import { firstFields, firstKey } from './first'
 import { enteredOver, sourceOf } from './sources'
 import SizeInput from './SizeInput.vue'
+import StartFields from './StartFields.vue'
 import UnlockField from './UnlockField.vue'
 import VariantRows from './VariantRows.vue'
 import { useAnswer } from '../app/useAnswer'
@@ -46,9 +47,6 @@ const isReady = computed(() => fresh.value || (before.value !== null && (asked.v
 /** A new sheet shows everything: nothing of it is known. */
 const restOpen = ref(false)
 watch(isReady, (ready) => ready && (restOpen.value = fresh.value || first.value.size === 0), { immediate: true })
-
-/** A whole sheet that does not name the mode means the bootloader. */
-const inBootloader = computed(() => (sheet.value.version === 2 || before.value?.pcFlash === false ? false : undefined))
 
 const source = (field: string) => sourceOf(sheet.value, field)
 
@@ -243,15 +241,7 @@ onMounted(load)
               class="mono"
               :aria-label="t('sheet.sheetPage.identityPartition')" /></label
         ></SheetField>
-        <SheetField :label="t('sheet.sheetPage.pcFlash')" field="pcFlash" v-bind="source('pcFlash')"
-          ><label
-            ><select v-model="sheet.pcFlash" name="pcFlash" :aria-label="t('sheet.sheetPage.pcFlash')">
-              <option v-if="sheet.version === 2" :value="undefined">{{ t('common.notKnown') }}</option>
-              <option :value="inBootloader">{{ t('sheet.sheetPage.inBootloader') }}</option>
-              <option :value="true">{{ t('sheet.sheetPage.inPcFlash') }}</option>
-            </select></label
-          ></SheetField
-        >
+        <StartFields v-model="sheet" />
         <SheetField :label="t('sheet.sheetPage.secondSystem')" field="secondSystem"
           ><label
             ><input v-model="sheet.secondSystem" type="checkbox" /> {{ t('sheet.sheetPage.canHoldOne') }}</label

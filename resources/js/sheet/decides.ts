@@ -21,6 +21,7 @@ export const decides = {
   rollbackIndex: t('sheet.decides.rollbackIndex'),
   unlock: t('sheet.decides.unlock'),
   pcFlash: t('sheet.decides.pcFlash'),
+  verification: t('sheet.decides.verification'),
   identityPartition: t('sheet.decides.identityPartition'),
   secondSystem: t('sheet.decides.secondSystem'),
   battery: t('sheet.decides.battery'),

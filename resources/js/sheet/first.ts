@@ -14,6 +14,7 @@ const ASKED = [
   'architecture',
   'launchApi',
   'pcFlash',
+  'verification',
   'partitions',
   'superBytes',
 ] as const

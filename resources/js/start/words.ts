@@ -9,6 +9,7 @@ const words: Record<string, string> = {
   recoveryHome: t('start.words.whereRecoveryLives'),
   dynamicLayout: t('start.words.whetherHasSuper'),
   pcFlash: t('start.words.pcFlash'),
+  verification: t('start.words.verification'),
   superBytes: t('start.words.sizeSuper'),
   fileSystems: t('start.words.fileSystemsData'),
   encryptions: t('start.words.encryptionData'),

@@ -23,6 +23,8 @@ final class PartitionListing implements Form
         '/(?:^|[\/ \t])(?<name>[A-Za-z][A-Za-z0-9_-]{1,35})[ \t]+->[ \t]+(?:\/dev\/(?:block\/)?|\.\.\/\.\.\/|\.\.' .
         '\/)?(?<device>dm-\d+|loop\d+|[a-z]+[0-9a-z]*\d)[ \t]*$/m';
 
+    public const ID = 'partition listing';
+
     private const BLOCKS = '/^[ \t]*\d+[ \t]+\d+[ \t]+(?<blocks>\d+)[ \t]+(?<device>[a-z][a-z0-9-]+)[ \t]*$/m';
 
     private const TABLE =
@@ -36,7 +38,7 @@ final class PartitionListing implements Form
 
     public function id(): string
     {
-        return 'partition listing';
+        return self::ID;
     }
 
     public function read(PrintedText $text, Statements $to): void

@@ -59,6 +59,11 @@ final class Fit14Sheet implements FitRule
             'Paste the bootloader\'s list of variables: a phone that prints one takes images there.',
             'In the wrong mode nothing can be written from the computer.',
         ],
+        'verification' => [
+            'Whether it checks what it starts by verification headers',
+            'Paste the listing of its partitions by name, which shows whether one is for them.',
+            'Where they are there and stay on, the phone refuses a system that is not its maker\'s.',
+        ],
     ];
 
     /** What can be answered, in words. */
@@ -80,6 +85,7 @@ final class Fit14Sheet implements FitRule
             'arm_binder64' => 'arm_binder64',
             'x86_64' => 'x86_64',
         ],
+        'verification' => ['yes' => 'yes, in a partition of their own', 'no' => 'no'],
         'pcFlash' => ['no' => 'in its bootloader', 'yes' => "in the maker's PC flash mode"],
     ];
 
@@ -254,6 +260,9 @@ final class Fit14Sheet implements FitRule
             $needs['architecture'] = ($needs['architecture'] ?? false) || self::needsArchitecture($situation, $package);
             $needs['launchApi'] = ($needs['launchApi'] ?? false) || $package->kind() === PackageKind::GenericImage;
         }
+
+        $needs['verification'] =
+            $situation->layout->startsForeignSystem() && $situation->sheet->verificationPartitions() === [];
 
         return array_keys(array_filter($needs));
     }
