@@ -173,7 +173,7 @@ it('takes no other word for where images go in', function () {
 })->throws(FormatError::class);
 
 /** The sheet of SK-07's model as if it had been drafted and no partition for verification headers were known. */
-function unverified(?bool $has): ModelSheet
+function withoutHeaders(?bool $has): ModelSheet
 {
     $data = drafted([])->toArray();
     $isOther = static fn(array $row): bool => ($row['verification'] ?? false) !== true;
@@ -191,7 +191,7 @@ it('asks for verification headers before a foreign system starts, unless they ar
 ) {
     $intent = $kit === World::DRIFTGLASS ? Intent::Fresh : Intent::GenericImage;
     $of = World::situation('SK-07', $kit, ['slot.a.verification.on' => $isOn], intent: $intent);
-    $sheet = unverified($has);
+    $sheet = withoutHeaders($has);
     $sheet = $has === null ? $sheet : SheetAnswer::said($sheet, 'verification', $has ? 'yes' : 'no', $of->at);
     $situation = new Situation($sheet, $of->unit, $of->kit, $intent, $of->at);
 
