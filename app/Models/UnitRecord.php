@@ -124,9 +124,17 @@ final class UnitRecord extends Model
     {
         DB::transaction(function () use ($change): void {
             $this->refresh();
-            $unit = $change($this->unit());
+            $unit = self::placed($change($this->unit()));
             $this->update(['codename' => $unit->codename ?? '', 'document' => $unit->toArray()]);
         });
+    }
+
+    /** With what was read before anybody knew which slot it was of, in the slot in use. */
+    private static function placed(Unit $unit): Unit
+    {
+        $sheet = SheetRecord::query()->where('codename', $unit->codename)->first()?->sheet();
+
+        return $sheet === null ? $unit : $unit->placedIn($sheet);
     }
 
     /** @return HasMany<WorkJob, $this> */

@@ -110,7 +110,8 @@ final readonly class Witness
             $drawn->sheet,
             self::paths($situation),
             packages: $situation->kit,
-            unmarked: $unmarked,
+            // What is in a file without a card, its own marks alone can tell.
+            unmarked: $unmarked && $drawn->belief !== Belief::BARE_FILES,
         );
         $outcome = Outcome::of($rehearsal, PhoneFromUnit::make($drawn->truth, $drawn->sheet), $drawn, $plan);
         $isHarmed = $outcome->kind === Outcome::HARMED;

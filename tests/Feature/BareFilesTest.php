@@ -5,19 +5,24 @@ declare(strict_types=1);
 use App\Models\PackageRecord;
 use App\Models\SheetRecord;
 use App\Models\WorkJob;
+use App\Prove\BareFile;
+use App\Run\Rehearsal;
 use function Pest\Laravel\getJson;
 use function Pest\Laravel\postJson;
 use Tests\Support\DemoBench;
 use Tests\Support\World;
 use Tornavis\Core\Draft\SheetAnswer;
 use Tornavis\Core\Draft\SheetDraft;
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageInspector;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
@@ -199,3 +204,36 @@ it('refuses what is said of a file that is not in the kit, and keeps none of it'
     ],
     'nothing' => [[], 422],
 ]);
+
+it('rehearses a plan with a recovery that nobody has named to its end', function (bool $isNamed) {
+    $own = World::package('wicket-4.1-bowline.img');
+    $told = ['kind' => 'recovery', 'codenames' => ['bowline'], 'abilities' => ['sideload', 'decrypt', 'metadata']];
+    $bare = BareFile::of($own)->withFacts(
+        ...array_map(
+            static fn(string $name): Fact => Fact::of($name, $told[$name], Source::Typed, 'its page'),
+            array_keys($told),
+        ),
+    );
+    $build = World::altered(World::DRIFTGLASS[0], ['recoveryFamily' => null, 'recoveryMin' => null]);
+    $rest = array_diff(World::DRIFTGLASS, [$own->name(), World::DRIFTGLASS[0]]);
+    $kit = [$build, ...array_values($rest), $isNamed ? $own : $bare];
+    $open = Planner::plan(World::situation('SK-07', $kit));
+    $keys = array_merge(...array_map(static fn(Finding $one): array => $one->keys, $open->findings));
+    $situation = World::situation('SK-07', $kit, answers: Answers::toEverything($keys));
+    $plan = Planner::plan($situation);
+    $files = World::files(array_map(static fn(Package $one): string => $one->name(), $situation->kit));
+    $rehearsal = Rehearsal::of(
+        World::document($plan),
+        $situation->unit,
+        $situation->sheet,
+        $files,
+        packages: $situation->kit,
+    );
+
+    expect($plan->verdict->level)
+        ->toBe('clear')
+        ->and($rehearsal->says)
+        ->toBe('The phone started.')
+        ->and($rehearsal->differences)
+        ->toBe([]);
+})->with(['named' => true, 'not named' => false]);

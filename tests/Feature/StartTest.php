@@ -144,6 +144,28 @@ describe('the start page', function () {
             ->toBe('NX-1');
     });
 
+    it('puts down a phone of which only an about page is known, and a file that says which model it is', function () {
+        $about = "Model number: %s\nPlatform version: 14\nBuild number: deck-14.0.8\nSerial number: ZX00881199\n";
+        $build = PackageRecord::query()->where('name', 'driftglass-15.1-20260820-bowline.zip')->value('id');
+        $given = static fn(string $model): array => [
+            'texts' => [['name' => 'about page', 'text' => sprintf($about, $model)]],
+            'files' => [$build],
+        ];
+        postJson('/api/start/keep', $given('ZZ-9') + ['label' => 'P-1'])->assertCreated();
+        postJson('/api/start/keep', $given('OF-301') + ['label' => 'P-2'])->assertCreated();
+        $bySheet = getJson('/api/units/P-2')->assertOk();
+
+        // Which slot it is of is not known yet; that only the file names the model is not said of the phone.
+        expect(UnitRecord::labelled('P-1')->unit()->state()->text('slot.-.os.release'))
+            ->toBe('14')
+            ->and(getJson('/api/units/P-1')->assertOk()->content())
+            ->not->toContain('gives its codename')
+            ->and($bySheet->json('identity.candidates.0.codename'))
+            ->toBe('bowline');
+        postJson('/api/units/P-2/facts', ['name' => 'slot.active', 'value' => 'b'])->assertCreated();
+        expect(UnitRecord::labelled('P-2')->unit()->state()->slot('b')->os->release)->toBe('14');
+    });
+
     it('keeps nothing where the texts disagree about the phone itself', function () {
         $given = whatIsThere('properties', 'variables');
         $given['texts'][1]['text'] = str_replace('QX7731A2C9', 'OTHER77120', $given['texts'][1]['text']);

@@ -10,6 +10,7 @@ use App\Planning\JobPlanner;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
@@ -41,8 +42,10 @@ final class UnitPage extends JsonResource
         $state = $unit->state();
         $sheet = $planner->sheet($record);
         $slot = $state->activeSlot() ?? ($sheet->slots[0] ?? Slot::Only->value);
+        // What only a file names, the phone has not said.
+        $isOfFile = $state->fact(StateField::Codename->value)->source === Source::File;
         $clues = new Clues(
-            $unit->codename,
+            $isOfFile ? null : $unit->codename,
             $state->text(StateField::VariantModel),
             $state->text(StateField::VariantChipset),
         );

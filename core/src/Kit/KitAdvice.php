@@ -82,8 +82,8 @@ final readonly class KitAdvice
                 '.',
             default => null,
         };
-        if ($situation->firmware->slotsBelowMinimum() !== []) {
-            $minimum = (string) $build->facts->text(Field::FIRMWARE_MIN);
+        $minimum = $build->facts->text(Field::FIRMWARE_MIN);
+        if ($minimum !== null && $situation->firmware->slotsBelowMinimum() !== []) {
             yield [
                 "firmware {$minimum} or newer",
                 PackageKind::Firmware,

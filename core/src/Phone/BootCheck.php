@@ -45,14 +45,9 @@ final class BootCheck
         }
         foreach ($sheet->startPartitions() as $partition) {
             $owner = $state->slot($slot)->image($partition);
-            if (
-                $owner !== null &&
-                $owner !== $build &&
-                !(
-                    $partition === PartitionName::Boot->value &&
-                    $owner === trim("{$state->slot($slot)->kernelName} {$state->slot($slot)->kernelVersion}")
-                )
-            ) {
+            $isKernel =
+                $partition === PartitionName::Boot->value && in_array($owner, self::namesOfKernel($state, $slot), true);
+            if ($owner !== null && $owner !== $build && !$isKernel) {
                 return "its {$partition} image belongs to {$owner}";
             }
         }
@@ -71,6 +66,16 @@ final class BootCheck
         }
 
         return self::dataObstacle($state, $slot);
+    }
+
+    /**
+     * @return list<string> what the owner of a boot image is called that the kernel of the slot came in
+     */
+    private static function namesOfKernel(State $state, string $slot): array
+    {
+        $name = $state->slot($slot)->kernelName;
+
+        return $name === null ? [] : [$name, trim("{$name} {$state->slot($slot)->kernelVersion}")];
     }
 
     /** Why the system of a slot would not get at the data, in a clause; null when it would. */

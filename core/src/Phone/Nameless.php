@@ -21,6 +21,14 @@ final class Nameless
         return $package->facts->text(Field::FAMILY) ?? "the one in {$package->name()}";
     }
 
+    /** The build that comes with a file: by its id, or else as its publisher calls it, or else by the file. */
+    public static function orBuildOf(Package $package): string
+    {
+        $isNamed = $package->facts->text(Field::FAMILY) !== null;
+
+        return $package->facts->text(Field::BUILD_ID) ?? ($isNamed ? $package->title() : self::orNameOf($package));
+    }
+
     /** Whether a name is only that of a file. */
     public static function is(mixed $name): bool
     {

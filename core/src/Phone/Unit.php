@@ -235,8 +235,8 @@ final readonly class Unit
     {
         $latest = (Moment::seconds($now) ?? 0) + 86_400;
         $isSlotKnown = $sheet?->hasTwoSlots() !== null;
-        // Before anybody knew how many slots a drafted sheet has, everything was kept under the one.
-        $possible = [...$sheet->slots ?? [], ...$sheet?->isWhole() === false ? [Slot::Only->value] : []];
+        // What is not known to be of a slot is kept under the one.
+        $possible = [...$sheet->slots ?? [], Slot::Only->value];
         foreach ($this->facts as $fact) {
             if ($fact->at !== null && Moment::seconds($fact->at) > $latest) {
                 throw FormatError::invalid(

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PartitionImage;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\Version;
@@ -18,7 +19,8 @@ final readonly class FirmwareNeeds
     public function __construct(private Situation $situation) {}
 
     /**
-     * Slots whose firmware must reach the build's minimum and does not, or is unknown.
+     * Slots whose firmware must reach the build's minimum and does not, or is unknown. Of a build that asks for none,
+     * the slots that may hold none and get the kit's.
      *
      * @return array<string, ?Version> slot → its firmware
      */
@@ -29,7 +31,7 @@ final readonly class FirmwareNeeds
         }
         $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
         if ($minimum === null) {
-            return [];
+            return $this->chosen() === null ? [] : array_fill_keys($this->slotsWithoutAny(), null);
         }
         $old = [];
         foreach (array_diff($this->slotsInNeed(), $this->slotsOfBuild()) as $slot) {
@@ -40,6 +42,29 @@ final readonly class FirmwareNeeds
         }
 
         return $old;
+    }
+
+    /**
+     * Slots that the build goes into, and of which nobody knows whether they hold any firmware: none is known, and no
+     * system is known to have started there. On some phones the second slot is empty when they are sold; the one in
+     * use holds what the phone is alive with.
+     *
+     * @return list<string>
+     */
+    public function slotsWithoutAny(): array
+    {
+        $s = $this->situation;
+        $active = $s->state->activeSlot();
+        $brings = $s->files->build()?->facts->text(Field::BRINGS_FIRMWARE) !== null;
+        if ($s->sheet->hasTwoSlots() !== true || $active === null || $brings || !$s->job->installsBuild()) {
+            return [];
+        }
+        $isEmpty = static fn(string $slot): bool => $slot !== $active &&
+            $s->state->slot($slot)->firmware === null &&
+            !$s->state->slot($slot)->os->isComplete() &&
+            $s->state->flag(StateField::SlotSuccessful->in($slot)) !== true;
+
+        return array_values(array_filter($s->slots->ofBuild(), $isEmpty));
     }
 
     /**
@@ -133,7 +158,9 @@ final readonly class FirmwareNeeds
         $version = $package->facts->text(Field::VERSION);
 
         return $version !== null &&
-            ($minimum === null ? $this->isAlone() : !Version::of($version)->olderThan(Version::of($minimum))) &&
+            ($minimum === null
+                ? $this->isAlone() || $this->slotsWithoutAny() !== []
+                : !Version::of($version)->olderThan(Version::of($minimum))) &&
             ($this->situation->fit->suits($package) ||
                 $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }

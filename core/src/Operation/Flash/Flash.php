@@ -11,6 +11,7 @@ use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -188,8 +189,7 @@ abstract readonly class Flash extends Operation
     /** What an image that is written belongs to. */
     final protected function owner(): string
     {
-        return $this->package->facts->text(Field::PART_OF) ??
-            ($this->package->facts->text(Field::BUILD_ID) ?? $this->package->title());
+        return $this->package->facts->text(Field::PART_OF) ?? Nameless::orBuildOf($this->package);
     }
 
     final public function midway(State $state, ModelSheet $sheet): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
+use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
@@ -38,6 +39,7 @@ final class Base1Firmware implements FitRule
     public function look(Situation $situation): iterable
     {
         yield from self::underWhatStays($situation);
+        yield from self::inEmptySlots($situation);
         $build = $situation->files->build();
         $minimum = $build?->facts->best(Field::FIRMWARE_MIN);
         if ($build === null || $minimum === null) {
@@ -106,6 +108,62 @@ final class Base1Firmware implements FitRule
                 );
             }
         }
+    }
+
+    /**
+     * A slot in which nothing was ever seen to start may hold no firmware at all, whatever the build asks for.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function inEmptySlots(Situation $situation): \Generator
+    {
+        $build = $situation->files->build();
+        $isAsked = $build !== null && $build->facts->best(Field::FIRMWARE_MIN) === null;
+        $firmware = $situation->firmware->chosen();
+        foreach ($isAsked ? $situation->firmware->slotsWithoutAny() : [] as $slot) {
+            $name = 'slot ' . strtoupper($slot);
+            $observed = $situation->state->fact(StateField::FirmwareVersion->in($slot));
+            $brings = $situation->layout->copiesSlot() ? $situation->layout->slotCopy() : $firmware;
+            yield $brings !== null
+                ? Finding::note(
+                    self::id(),
+                    need: "Firmware in {$name}",
+                    found: 'not known',
+                    reason: "No system is known to have started there. The plan brings firmware with {$brings->name()}.",
+                    subject: $slot,
+                    facts: [$observed],
+                )
+                : Finding::toSettle(
+                    self::id(),
+                    need: "Firmware in {$name}",
+                    found: 'not known',
+                    reason: "{$build?->title()} goes into {$name}, and no system is known to have started there. On " .
+                        'some phones that slot is empty when they are sold; without firmware the screen stays black.',
+                    remedy: self::remedyOfEmpty($situation, $slot),
+                    subject: $slot,
+                    facts: [$observed],
+                );
+        }
+    }
+
+    private static function remedyOfEmpty(Situation $situation, string $slot): Remedy
+    {
+        $helps = static fn(Package $one): bool => $one->integrity() !== Integrity::Damaged &&
+            ($one->kind() === PackageKind::SlotCopy
+                ? $situation->files->isFor($one)
+                : $one->kind() === PackageKind::Firmware && $situation->firmware->serves($one));
+        foreach ($situation->shelf as $package) {
+            if ($helps($package)) {
+                return Remedy::addFile($package);
+            }
+        }
+
+        return Remedy::enterFact(
+            'Paste the bootloader\'s list of variables: it says of slot ' .
+                strtoupper($slot) .
+                ' whether it has started successfully. Or enter its firmware. Or add a slot copy or a firmware ' .
+                'package for this model.',
+        );
     }
 
     /**

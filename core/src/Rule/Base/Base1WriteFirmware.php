@@ -51,6 +51,7 @@ final class Base1WriteFirmware implements StepRule
             return $this->byRecovery($situation, $firmware);
         }
         $partitions = $situation->firmware->partitions($firmware);
+        $minimum = $build?->facts->text(Field::FIRMWARE_MIN);
         $steps = [];
         foreach ($situation->layout->copiesSlot() ? [] : $situation->firmware->slotsBelowMinimum() as $slot => $has) {
             $steps[] = new StepDraft(
@@ -63,9 +64,9 @@ final class Base1WriteFirmware implements StepRule
                         Slot::named($slot) .
                             ' holds firmware ' .
                             ($has ?? 'that is unknown') .
-                            ($build === null
+                            ($minimum === null
                                 ? "; {$firmware->name()} brings {$firmware->facts->text(Field::VERSION)}."
-                                : "; {$build->title()} needs {$build->facts->text(Field::FIRMWARE_MIN)}."),
+                                : "; {$build->title()} needs {$minimum}."),
                     ),
                 ],
             );

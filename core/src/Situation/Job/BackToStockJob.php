@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
-use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
@@ -105,9 +105,6 @@ final readonly class BackToStockJob extends JobWithoutBuild
     {
         $bundle = $situation->files->bundle();
 
-        return Goal::slotHolds(
-            StateField::OsBuildId,
-            $bundle?->facts->text(PackageField::BUILD_ID) ?? $bundle?->title(),
-        );
+        return Goal::slotHolds(StateField::OsBuildId, $bundle === null ? null : Nameless::orBuildOf($bundle));
     }
 }
