@@ -98,8 +98,9 @@ final class UnitController extends Controller
     {
         $fact = Fact::of($request->name(), $request->value(), Source::Typed, 'typed', now()->toIso8601String());
         $unit->change(static function (Unit $now) use ($fact, $planner, $unit): Unit {
-            $with = $now->withFacts($fact);
-            $with->refuseImpossible($planner->sheet($unit), now()->toIso8601String(), 'the form');
+            $sheet = $planner->sheet($unit);
+            $with = $sheet === null ? $now->withFacts($fact) : $now->withFacts($fact)->placedIn($sheet);
+            $with->refuseImpossible($sheet, now()->toIso8601String(), 'the form');
 
             return $with;
         });
@@ -211,8 +212,10 @@ final class UnitController extends Controller
                 'chosen on its page',
                 now()->toIso8601String(),
             );
-            $changed = $now->withCodename($codename)->withFacts($said);
-            $changed->refuseImpossible($planner->sheets()[$codename] ?? null, now()->toIso8601String(), $unit->label);
+            $sheet = $planner->sheets()[$codename] ?? null;
+            $named = $now->withCodename($codename)->withFacts($said);
+            $changed = $sheet === null ? $named : $named->placedIn($sheet);
+            $changed->refuseImpossible($sheet, now()->toIso8601String(), $unit->label);
 
             return $changed;
         });

@@ -235,8 +235,9 @@ final readonly class Unit
     {
         $latest = (Moment::seconds($now) ?? 0) + 86_400;
         $isSlotKnown = $sheet?->hasTwoSlots() !== null;
-        // What is not known to be of a slot is kept under the one.
-        $possible = [...$sheet->slots ?? [], Slot::Only->value];
+        // Before anybody knew how many slots there are, or which one is in use, everything was kept under the one.
+        $isPlaced = $sheet?->isWhole() !== false && $this->state()->activeSlot() !== null;
+        $possible = [...$sheet->slots ?? [], ...$isPlaced ? [] : [Slot::Only->value]];
         foreach ($this->facts as $fact) {
             if ($fact->at !== null && Moment::seconds($fact->at) > $latest) {
                 throw FormatError::invalid(

@@ -129,7 +129,8 @@ final class Base1Firmware implements FitRule
                     self::id(),
                     need: "Firmware in {$name}",
                     found: 'not known',
-                    reason: "No system is known to have started there. The plan brings firmware with {$brings->name()}.",
+                    reason: 'No system is known to have started there. ' .
+                        "The plan brings firmware with {$brings->name()}.",
                     subject: $slot,
                     facts: [$observed],
                 )
