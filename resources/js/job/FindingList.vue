@@ -8,13 +8,16 @@ import type { FindingRow } from '../generated/api'
 /** What rules say, a row each: the verdict, what is needed, what there is, why, and what to do. */
 defineProps<{ findings: FindingRow[] }>()
 
-/** Where a finding rests on, each place once; the card lies beside the file that the row is about. */
+/**
+ * What a finding rests on, each place once; the card lies beside the file that the row is about. What nobody knows was
+ * read nowhere.
+ */
 const sources = (finding: FindingRow): string =>
   [
     ...new Set(
-      finding.facts.map(
-        (fact) => sourceName[fact.source] + (fact.where && fact.source !== 'card' ? `, ${fact.where}` : ''),
-      ),
+      finding.facts
+        .filter((fact) => fact.value !== null || fact.source !== 'assumed')
+        .map((fact) => sourceName[fact.source] + (fact.where && fact.source !== 'card' ? `, ${fact.where}` : '')),
     ),
   ].join('; ')
 const detail = (finding: FindingRow): string =>
@@ -43,7 +46,7 @@ const words: Record<FindingRow['severity'], string> = {
         <div v-if="finding.remedy" class="small remedy"><LinkedText :text="finding.remedy" /></div>
         <slot name="acts" :finding="finding" />
         <div class="source mute" :title="detail(finding)">
-          <template v-if="finding.facts.length">{{ sources(finding) }} · </template
+          <template v-if="sources(finding)">{{ sources(finding) }} · </template
           ><RouterLink
             class="mono"
             :to="`/handbook#${finding.rule}`"
