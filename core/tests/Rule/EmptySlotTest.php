@@ -7,6 +7,7 @@ use Tests\Support\World;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\RemedyKind;
 use Tornavis\Core\Words\RuleId;
 
 /*
@@ -73,4 +74,25 @@ it('writes the firmware of the kit there, and nothing where it is not needed', f
 })->with([
     'not known' => [[], 1],
     'known' => [['slot.b.firmware.version' => '5.2.8'], 0],
+]);
+
+it('takes a word where nobody knows, and names a file where the bootloader has said no', function (
+    ?bool $started,
+    array $shelf,
+    RemedyKind $kind,
+) {
+    $of = withEmptySlot([], ['slot.b.successful' => $started]);
+    $shelf = array_map(World::package(...), $shelf);
+    $situation = new Situation($of->sheet, $of->unit, $of->kit, $of->intent, $of->at, shelf: $shelf);
+
+    expect(ofSlotB($situation)[0]->remedy?->isOf($kind))->toBeTrue();
+})->with([
+    'not known' => [null, ['slot-copy-1.2.zip'], RemedyKind::EnterFact],
+    'it has not, and a slot copy lies there' => [false, ['slot-copy-1.2.zip'], RemedyKind::AddFile],
+    'it has not, and firmware lies there' => [false, ['firmware-5.2.11-bowline.zip'], RemedyKind::AddFile],
+    'it has not, and another phone\'s firmware lies there' => [
+        false,
+        ['firmware-11.1.2-prusik.zip'],
+        RemedyKind::GetFile,
+    ],
 ]);

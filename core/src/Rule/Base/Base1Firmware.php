@@ -122,7 +122,8 @@ final class Base1Firmware implements FitRule
         $firmware = $situation->firmware->chosen();
         foreach ($isAsked ? $situation->firmware->slotsWithoutAny() : [] as $slot) {
             $name = 'slot ' . strtoupper($slot);
-            $observed = $situation->state->fact(StateField::FirmwareVersion->in($slot));
+            $started = $situation->state->fact(StateField::SlotSuccessful->in($slot));
+            $observed = [$started, $situation->state->fact(StateField::FirmwareVersion->in($slot))];
             $brings = $situation->layout->copiesSlot() ? $situation->layout->slotCopy() : $firmware;
             yield $brings !== null
                 ? Finding::note(
@@ -132,26 +133,33 @@ final class Base1Firmware implements FitRule
                     reason: 'No system is known to have started there. ' .
                         "The plan brings firmware with {$brings->name()}.",
                     subject: $slot,
-                    facts: [$observed],
+                    facts: $observed,
                 )
                 : Finding::toSettle(
                     self::id(),
-                    need: "Firmware in {$name}",
-                    found: 'not known',
-                    reason: "{$build?->title()} goes into {$name}, and no system is known to have started there. On " .
-                        'some phones that slot is empty when they are sold; without firmware the screen stays black.',
+                    need: ucfirst($name) . ' has started a system before',
+                    found: $started->value === false ? 'it has not' : 'not known',
+                    reason: "{$build?->title()} goes into {$name}. Where nothing has started there, it may hold no " .
+                        'firmware: on some phones that slot is empty when they are sold, and the screen stays black.',
                     remedy: self::remedyOfEmpty($situation, $slot),
                     subject: $slot,
-                    facts: [$observed],
+                    facts: $observed,
                 );
         }
     }
 
     private static function remedyOfEmpty(Situation $situation, string $slot): Remedy
     {
+        $name = 'slot ' . strtoupper($slot);
+        if ($situation->state->flag(StateField::SlotSuccessful->in($slot)) === null) {
+            return Remedy::enterFact(
+                "Paste the bootloader's list of variables, which shows whether {$name} has started successfully. " .
+                    'Or say it, if you know. Or get a slot copy or a firmware package for this model.',
+            );
+        }
         $helps = static fn(Package $one): bool => $one->integrity() !== Integrity::Damaged &&
             ($one->kind() === PackageKind::SlotCopy
-                ? $situation->files->isFor($one)
+                ? $situation->fit->suits($one)
                 : $one->kind() === PackageKind::Firmware && $situation->firmware->serves($one));
         foreach ($situation->shelf as $package) {
             if ($helps($package)) {
@@ -159,12 +167,7 @@ final class Base1Firmware implements FitRule
             }
         }
 
-        return Remedy::enterFact(
-            'Paste the bootloader\'s list of variables: it says of slot ' .
-                strtoupper($slot) .
-                ' whether it has started successfully. Or enter its firmware. Or add a slot copy or a firmware ' .
-                'package for this model.',
-        );
+        return Remedy::getFile("Get a slot copy or a firmware package for this model, which fills {$name}.");
     }
 
     /**
