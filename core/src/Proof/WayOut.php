@@ -31,6 +31,20 @@ final readonly class WayOut
             );
         }
 
+        $contradicting = self::contradicting($situation, $slot);
+        if ($contradicting !== []) {
+            [$family, $writtenBy] = $contradicting;
+
+            return new self(
+                Remedy::doFirst(
+                    "The phone is said to hold {$family->text()}, and data that {$writtenBy->text()} has written. Look " .
+                        'which of the two is wrong, and enter the right one on its page. Where both are right, plan a ' .
+                        'fresh install first.',
+                ),
+                $contradicting,
+            );
+        }
+
         return new self(
             Remedy::doFirst(
                 $situation->job->installsBuild()
@@ -41,5 +55,21 @@ final readonly class WayOut
             ),
             [],
         );
+    }
+
+    /**
+     * What is said of the system and of the data, where a phone cannot have started with both.
+     *
+     * @return array{}|array{Fact, Fact}
+     */
+    private static function contradicting(Situation $situation, string $slot): array
+    {
+        $family = $situation->state->fact(StateField::OsFamily->in($slot));
+        $writtenBy = $situation->state->fact(StateField::DataWrittenBy->value);
+        $areKnown = $family->known() && $writtenBy->known() && $situation->state->data()->empty !== true;
+
+        return $areKnown && !$situation->job->installsBuild() && $family->value !== $writtenBy->value
+            ? [$family, $writtenBy]
+            : [];
     }
 }

@@ -17,6 +17,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\RuleId;
 
 /*
  * What a phone is planned for after something was done to it.
@@ -157,3 +158,20 @@ it('has a way out of every stop and every question', function (string $label, In
 })
     ->with(['SK-01', 'SK-06', 'SK-07', 'SK-11', 'SK-13'])
     ->with(Intent::cases());
+
+it('names the two facts about a phone that cannot both be true', function (
+    string $writtenBy,
+    bool $empty,
+    bool $names,
+) {
+    $facts = ['data.writtenBy' => $writtenBy, 'data.empty' => $empty, 'slot.a.recovery.family' => 'Wicket'];
+    $facts['slot.a.recovery.abilities'] = ['sideload', 'decrypt', 'metadata', 'backup'];
+    $plan = Planner::plan(World::situation('SK-07', [], $facts, intent: Intent::BackUp));
+    $proof = array_filter($plan->findings, static fn(Finding $one): bool => $one->rule === RuleId::Proof);
+    $says = Judged::said(array_values($proof));
+
+    expect(str_contains($says, "data that {$writtenBy} has written"))->toBe($names);
+})->with([
+    'of another system' => ['Driftglass', false, true],
+    'of the same system' => ['Ostrand Deck', false, false],
+]);

@@ -33,7 +33,8 @@ final class Base1Firmware implements FitRule
 
     public static function purpose(): string
     {
-        return 'Every slot that will start holds at least the firmware that the build needs.';
+        return 'Every slot that will start holds at least the firmware that the build needs. Where nothing has ' .
+            'started in a slot, it is asked whether it holds any.';
     }
 
     public function look(Situation $situation): iterable
