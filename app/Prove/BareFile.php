@@ -18,7 +18,10 @@ final class BareFile
     public static function of(Package $package): Package
     {
         $own = array_values(
-            array_filter($package->facts->all(), static fn(Fact $one): bool => $one->source === Source::File),
+            array_filter(
+                $package->facts->all(),
+                static fn(Fact $one): bool => in_array($one->source, [Source::File, Source::Assumed], true),
+            ),
         );
         $facts = Facts::of(...$own);
         if ($package->container !== null && $facts->best(PackageField::KIND) === null) {

@@ -2,11 +2,17 @@
 
 declare(strict_types=1);
 
+use App\Prove\BareFile;
 use Tests\Support\Judged;
 use Tests\Support\World;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
@@ -97,3 +103,40 @@ it('takes an image for the build\'s that is the very one in it, and no other', f
 
     expect($row['usedInSteps'])->toHaveCount($uses);
 })->with(['the very one' => [true, 1], 'another' => [false, 0]]);
+
+it('asks into which partition an image goes, where its form fits several', function (
+    string $image,
+    ?string $said,
+    bool $asks,
+) {
+    $kit = array_map(
+        static fn(string $one): string|Package => $one !== $image
+            ? $one
+            : BareFile::of(World::package($one))->withFacts(
+                ...array_map(
+                    static fn(string $name, string $value): Fact => Fact::of($name, $value, Source::Typed, 'its page'),
+                    array_keys(array_filter(['kind' => 'partition image', 'partition' => $said])),
+                    array_values(array_filter(['kind' => 'partition image', 'partition' => $said])),
+                ),
+            ),
+        World::DRIFTGLASS,
+    );
+    $questions = array_merge(
+        [],
+        ...array_map(
+            static fn(Finding $one): array => $one->remedy->files ?? [],
+            Judged::findings('KIT-1', World::situation('SK-07', $kit)),
+        ),
+    );
+    $places = array_filter($questions, static fn(FileQuestion $one): bool => $one->field === Field::PARTITION);
+
+    expect($places !== [])
+        ->toBe($asks)
+        ->and(array_map(static fn(FileQuestion $one): ?string => $one->likely, array_values($places)))
+        ->toBe($asks ? ['boot'] : []);
+})->with([
+    'a boot image' => ['driftglass-15.1-boot-bowline.img', null, true],
+    'a boot image that somebody has placed' => ['driftglass-15.1-boot-bowline.img', 'boot', false],
+    'a device tree table, which goes nowhere else' => ['driftglass-15.1-dtbo-bowline.img', null, false],
+    'none without a card' => ['none', null, false],
+]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Kit;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -82,6 +83,8 @@ final class Kit1Build implements FitRule
             } elseif (KindGuess::isBehind($package)) {
                 $guessed[] = $package;
                 array_push($questions, ...self::questions($situation, $package));
+            } elseif (self::isPlaceGuessed($package)) {
+                $questions[] = self::whichPlace($situation->sheet, $package);
             }
         }
         array_push($questions, ...self::ofBuild($situation));
@@ -155,6 +158,9 @@ final class Kit1Build implements FitRule
         if ($mustName && $package->facts->list(Field::CODENAMES) === []) {
             $questions[] = self::whichModel($situation->sheet, $package);
         }
+        if (self::isPlaceGuessed($package)) {
+            $questions[] = self::whichPlace($situation->sheet, $package);
+        }
         $release = $situation->files->build()?->facts->text(Field::RELEASE);
         $isServices = $package->kind() === PackageKind::Services && $package->facts->text(Field::RELEASE) === null;
         if ($isServices && $release !== null) {
@@ -185,6 +191,31 @@ final class Kit1Build implements FitRule
         $words = ['yes' => 'brings a recovery of its own', 'no' => 'brings no recovery'];
 
         return $isOpen ? [new FileQuestion($build, Field::BRINGS_RECOVERY, $words, 'yes')] : [];
+    }
+
+    /** Whether an image may belong to another partition than such images mostly do. */
+    private static function isPlaceGuessed(Package $package): bool
+    {
+        $isImage = in_array($package->kind(), [PackageKind::PartitionImage, PackageKind::VerificationImage], true);
+        $place = $package->facts->best(Field::PARTITION);
+
+        return $isImage && $place !== null && $place->grade() === Grade::Guessed;
+    }
+
+    private static function whichPlace(ModelSheet $sheet, Package $package): FileQuestion
+    {
+        $likely = (string) $package->facts->text(Field::PARTITION);
+        $mine =
+            $package->kind() === PackageKind::VerificationImage
+                ? $sheet->verificationPartitions()
+                : $sheet->startPartitions();
+        $likely = count($mine) === 1 && !in_array($likely, $mine, true) ? $mine[0] : $likely;
+        $words = [];
+        foreach (array_unique([$likely, ...$mine]) as $partition) {
+            $words[$partition] = "goes into {$partition}";
+        }
+
+        return new FileQuestion($package, Field::PARTITION, $words, $likely);
     }
 
     /** The question whether a bundle that names no release is made for this one. */
