@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
@@ -73,7 +74,7 @@ final readonly class StatedLabels
         foreach ($writes as $partition) {
             $labels[$partition] = self::part($package, $partition);
             if ($isGeneric) {
-                $labels[$partition]['of'] = $package->systemBuildId();
+                $labels[$partition]['of'] = Nameless::orSystemOf($package);
                 $labels[$partition]['bytes'] = $package->systemBytes();
             }
         }

@@ -31,7 +31,7 @@ final class GenericSystem
             StateField::OsFamily->in($slot) => Nameless::orNameOf($image),
             StateField::OsVersion->in($slot) => $facts->text(Field::VERSION),
             StateField::OsRelease->in($slot) => $facts->text(Field::RELEASE),
-            StateField::OsBuildId->in($slot) => $image->systemBuildId(),
+            StateField::OsBuildId->in($slot) => Nameless::orSystemOf($image),
             StateField::OsBase->in($slot) => $state->slot($slot)->os->base ?? $state->slot($slot)->os->buildId,
             StateField::OsPatchLevel->in($slot) => $facts->text(Field::PATCH_LEVEL),
             StateField::OsSigner->in($slot) => $facts->text(Field::SIGNER),

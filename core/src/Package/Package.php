@@ -283,12 +283,6 @@ final readonly class Package
         );
     }
 
-    /** What the system says of itself once this generic image is written: its build id, or else its title. */
-    public function systemBuildId(): string
-    {
-        return $this->facts->text(PackageField::BUILD_ID) ?? strtolower(str_replace(' ', '-', $this->title()));
-    }
-
     /** Bytes of a system image once it is written, which is more than a sparse or packed file has. */
     public function systemBytes(): int
     {

@@ -21,12 +21,25 @@ final class Nameless
         return $package->facts->text(Field::FAMILY) ?? "the one in {$package->name()}";
     }
 
+    /** Name and version of what the file puts in, as its publisher states them, or else by the file. */
+    public static function orTitleOf(Package $package): string
+    {
+        return $package->facts->text(Field::FAMILY) === null ? self::orNameOf($package) : $package->title();
+    }
+
     /** The build that comes with a file: by its id, or else as its publisher calls it, or else by the file. */
     public static function orBuildOf(Package $package): string
     {
-        $isNamed = $package->facts->text(Field::FAMILY) !== null;
+        return $package->facts->text(Field::BUILD_ID) ?? self::orTitleOf($package);
+    }
 
-        return $package->facts->text(Field::BUILD_ID) ?? ($isNamed ? $package->title() : self::orNameOf($package));
+    /** What the system says of itself once a generic image is written: its build id, or else its title. */
+    public static function orSystemOf(Package $image): string
+    {
+        $title = self::orTitleOf($image);
+        $written = self::is($title) ? $title : strtolower(str_replace(' ', '-', $title));
+
+        return $image->facts->text(Field::BUILD_ID) ?? $written;
     }
 
     /** Whether a name is only that of a file. */
@@ -36,7 +49,8 @@ final class Nameless
     }
 
     /**
-     * Whether what a plan says of a fact can be compared with nothing, because nobody has named the thing.
+     * Whether what a plan says of a fact can be compared with nothing, because nobody has named the thing, or stated
+     * the version of one that is there.
      *
      * @param  array<string, mixed>  $among  what the plan says of every fact
      */
@@ -44,6 +58,8 @@ final class Nameless
     {
         $named = preg_replace(['/\.kernel\.version$/', '/\.version$/'], ['.kernel.name', '.family'], $name);
 
-        return self::is($among[$name] ?? null) || self::is($among[$named] ?? null);
+        $isOpen = $named !== $name && ($among[$name] ?? null) === null && is_string($among[(string) $named] ?? null);
+
+        return $isOpen || self::is($among[$name] ?? null) || self::is($among[(string) $named] ?? null);
     }
 }

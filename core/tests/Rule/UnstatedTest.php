@@ -10,6 +10,7 @@ use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\FileQuestion;
@@ -140,3 +141,39 @@ it('asks into which partition an image goes, where its form fits several', funct
     'a device tree table, which goes nowhere else' => ['driftglass-15.1-dtbo-bowline.img', null, false],
     'none without a card' => ['none', null, false],
 ]);
+
+it('says that nobody has stated which firmware a build asks for, where none has a word about it', function (
+    bool $isBare,
+    array $said,
+    string $severity,
+) {
+    $own = World::package(World::DRIFTGLASS[0]);
+    $facts = array_map(
+        static fn(string $name, string $value): Fact => Fact::of($name, $value, Source::Typed, 'its page'),
+        array_keys($said),
+        array_values($said),
+    );
+    $build = ($isBare ? BareFile::of($own) : $own)->withFacts(...$facts);
+    $kit = [$build, ...array_slice(World::DRIFTGLASS, 1)];
+    $stated = array_filter(
+        Judged::findings('BASE-1', World::situation('SK-07', $kit)),
+        static fn(Finding $one): bool => $one->key === 'BASE-1:stated',
+    );
+
+    expect(Judged::gravest(array_values($stated)))->toBe($severity);
+})->with([
+    'a build without a card' => [true, [], 'mind'],
+    'one of which a person has entered it' => [true, ['firmwareMin' => '5.2.8'], 'silent'],
+    'one with a card' => [false, [], 'silent'],
+]);
+
+it('compares no version that nobody has stated', function (?string $version, bool $isOpen) {
+    $among = ['slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => $version, 'slot.a.root' => null];
+
+    expect(Nameless::isSaidBy('slot.a.recovery.version', $among))
+        ->toBe($isOpen)
+        ->and(Nameless::isSaidBy('slot.a.recovery.version', ['slot.a.recovery.family' => null] + $among))
+        ->toBe(false)
+        ->and(Nameless::isSaidBy('slot.a.root', $among))
+        ->toBe(false);
+})->with([[null, true], ['4.1', false]]);

@@ -48,8 +48,8 @@ final readonly class InstallAddOn extends InstallPackage
         $facts = $this->package->facts;
 
         return match ($this->package->kind()) {
-            PackageKind::Services => [StateField::OsServices->in($slot) => $this->package->title()],
-            PackageKind::Root => [StateField::Root->in($slot) => $this->package->title()],
+            PackageKind::Services => [StateField::OsServices->in($slot) => Nameless::orTitleOf($this->package)],
+            PackageKind::Root => [StateField::Root->in($slot) => Nameless::orTitleOf($this->package)],
             PackageKind::Kernel => [
                 StateField::KernelName->in($slot) => Nameless::orNameOf($this->package),
                 StateField::KernelVersion->in($slot) => $facts->text(Field::VERSION),

@@ -115,7 +115,7 @@ final readonly class InstallBuild extends InstallPackage
             ? $none
             : [
                 ...$none,
-                StateField::RecoveryFamily->in($this->slot) => "{$this->package->title()}'s own",
+                StateField::RecoveryFamily->in($this->slot) => Nameless::orTitleOf($this->package) . "'s own",
                 StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
                 StateField::RecoveryAbilities->in($this->slot) => [Ability::Sideload->value],
             ];

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -43,6 +45,19 @@ final class Base1Firmware implements FitRule
         yield from self::inEmptySlots($situation);
         $build = $situation->files->build();
         $minimum = $build?->facts->best(Field::FIRMWARE_MIN);
+        if ($build !== null && $minimum === null && self::isUnspoken($build)) {
+            yield Finding::caution(
+                self::id(),
+                need: "The firmware that {$build->title()} asks for",
+                found: 'not stated',
+                reason: 'No card lies beside it, so that nobody says whether it asks for any. On firmware that is too ' .
+                    'old it starts again and again.',
+                remedy: Remedy::doFirst(
+                    'Read on its page which firmware it asks for, and enter that with the file on the shelf.',
+                ),
+                subject: 'stated',
+            );
+        }
         if ($build === null || $minimum === null) {
             return;
         }
@@ -147,6 +162,14 @@ final class Base1Firmware implements FitRule
                     facts: $observed,
                 );
         }
+    }
+
+    /** Whether nobody but the file itself has said anything of a build. */
+    private static function isUnspoken(Package $build): bool
+    {
+        $byOthers = static fn(Fact $fact): bool => !in_array($fact->source, [Source::File, Source::Assumed], true);
+
+        return array_filter($build->facts->all(), $byOthers) === [];
     }
 
     private static function remedyOfEmpty(Situation $situation, string $slot): Remedy

@@ -9,13 +9,14 @@ use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Install\InstallPackage;
-
 use Tornavis\Core\Operation\LeaveTrial;
+
 use Tornavis\Core\Operation\ProveLink;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Verify;
 use Tornavis\Core\Operation\WaitFirstBoot;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
@@ -71,7 +72,7 @@ final class Fit4WriteGeneric implements StepRule
                     array_filter(
                         [
                             StateField::ActiveSlot->value => $slot,
-                            StateField::OsBuildId->in($slot) => $image->systemBuildId(),
+                            StateField::OsBuildId->in($slot) => Nameless::orSystemOf($image),
                             StateField::OsRelease->in($slot) => $image->facts->text(Field::RELEASE),
                         ],
                         static fn(?string $value): bool => $value !== null,

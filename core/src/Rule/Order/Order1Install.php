@@ -14,6 +14,7 @@ use Tornavis\Core\Operation\WaitFirstBoot;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
@@ -239,6 +240,8 @@ final class Order1Install implements StepRule
     private function expected(Situation $situation, string $slot): array
     {
         $build = $situation->files->build();
+        $services = $situation->files->services();
+        $root = $situation->files->ofKind(PackageKind::Root)[0] ?? null;
 
         return array_filter(
             [
@@ -247,8 +250,8 @@ final class Order1Install implements StepRule
                 StateField::OsRelease->in($slot) => $build?->facts->text(Field::RELEASE),
                 StateField::OsPatchLevel->in($slot) => $build?->facts->text(Field::PATCH_LEVEL),
                 StateField::KernelName->in($slot) => self::lastKernel($situation)?->facts->text(Field::FAMILY),
-                StateField::OsServices->in($slot) => $situation->files->services()?->title(),
-                StateField::Root->in($slot) => ($situation->files->ofKind(PackageKind::Root)[0] ?? null)?->title(),
+                StateField::OsServices->in($slot) => $services === null ? null : Nameless::orTitleOf($services),
+                StateField::Root->in($slot) => $root === null ? null : Nameless::orTitleOf($root),
             ],
             static fn(?string $value): bool => $value !== null,
         );

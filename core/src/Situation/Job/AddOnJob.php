@@ -105,8 +105,10 @@ final readonly class AddOnJob extends JobWithoutBuild
         $goal = Goal::noTrialIsLeft();
         foreach ($situation->files->addOns() as $package) {
             $goal = match ($package->kind()) {
-                PackageKind::Services => $goal->and(Goal::slotHolds(StateField::OsServices, $package->title())),
-                PackageKind::Root => $goal->and(Goal::slotHolds(StateField::Root, $package->title())),
+                PackageKind::Services => $goal->and(
+                    Goal::slotHolds(StateField::OsServices, Nameless::orTitleOf($package)),
+                ),
+                PackageKind::Root => $goal->and(Goal::slotHolds(StateField::Root, Nameless::orTitleOf($package))),
                 PackageKind::Kernel => $goal->and(
                     Goal::slotHolds(StateField::KernelName, Nameless::orNameOf($package)),
                 ),

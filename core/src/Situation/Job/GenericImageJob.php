@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
@@ -108,6 +109,6 @@ final readonly class GenericImageJob extends JobWithoutBuild
     {
         $image = $situation->files->generic();
 
-        return Goal::slotHolds(StateField::OsBuildId, $image?->systemBuildId());
+        return Goal::slotHolds(StateField::OsBuildId, $image === null ? null : Nameless::orSystemOf($image));
     }
 }
