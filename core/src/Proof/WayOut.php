@@ -37,9 +37,9 @@ final readonly class WayOut
 
             return new self(
                 Remedy::doFirst(
-                    "The phone is said to hold {$family->text()}, and data that {$writtenBy->text()} has written. Look " .
-                        'which of the two is wrong, and enter the right one on its page. Where both are right, plan a ' .
-                        'fresh install first.',
+                    "The phone is said to hold {$family->text()}, and data that {$writtenBy->text()} has written. " .
+                        'Look which of the two is wrong, and enter the right one on its page. Where both are right, ' .
+                        'plan a fresh install first.',
                 ),
                 $contradicting,
             );

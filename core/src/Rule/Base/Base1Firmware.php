@@ -50,8 +50,8 @@ final class Base1Firmware implements FitRule
                 self::id(),
                 need: "The firmware that {$build->title()} asks for",
                 found: 'not stated',
-                reason: 'No card lies beside it, so that nobody says whether it asks for any. On firmware that is too ' .
-                    'old it starts again and again.',
+                reason: 'No card lies beside it, so that nobody says whether it asks for any. On firmware that is ' .
+                    'too old it starts again and again.',
                 remedy: Remedy::doFirst(
                     'Read on its page which firmware it asks for, and enter that with the file on the shelf.',
                 ),

@@ -14,7 +14,6 @@ use Tornavis\Core\Operation\WaitFirstBoot;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
@@ -250,10 +249,16 @@ final class Order1Install implements StepRule
                 StateField::OsRelease->in($slot) => $build?->facts->text(Field::RELEASE),
                 StateField::OsPatchLevel->in($slot) => $build?->facts->text(Field::PATCH_LEVEL),
                 StateField::KernelName->in($slot) => self::lastKernel($situation)?->facts->text(Field::FAMILY),
-                StateField::OsServices->in($slot) => $services === null ? null : Nameless::orTitleOf($services),
-                StateField::Root->in($slot) => $root === null ? null : Nameless::orTitleOf($root),
+                StateField::OsServices->in($slot) => self::named($services),
+                StateField::Root->in($slot) => self::named($root),
             ],
             static fn(?string $value): bool => $value !== null,
         );
+    }
+
+    /** What the phone will call it; null where nobody has named it. */
+    private static function named(?Package $package): ?string
+    {
+        return $package?->facts->text(Field::FAMILY) === null ? null : $package->title();
     }
 }
