@@ -21,6 +21,7 @@ use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\Progress;
 use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
+use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -202,7 +203,12 @@ final readonly class Rehearsal
             $text = is_scalar($has) ? (string) $has : '';
             $shown[] = $name === StateField::ActiveSlot->value ? "current-slot: {$text}" : $text;
         }
-        $actions->tell('seen', '', implode("\n", $shown));
+        try {
+            $actions->tell('seen', '', implode("\n", $shown));
+        } catch (RunRefusal $refusal) {
+            // What they see is not what the step promised.
+            $actions->stop($refusal->getMessage());
+        }
     }
 
     /**
