@@ -146,7 +146,7 @@ final readonly class RandomUnit
             $values[StateField::SecondFamily->value] = 'Lamplight';
             $values[StateField::SecondVersion->value] = '9';
         }
-        if ($intent === Intent::GenericImage && $this->dice->chance(15)) {
+        if ($this->dice->chance($intent === Intent::GenericImage ? 15 : 5)) {
             $values[StateField::TrialFamily->value] = 'Lamplight';
         }
         if ($this->dice->chance(5)) {

@@ -29,6 +29,7 @@ abstract class PhoneWork
         $phone->dataUnreadable = false;
         $phone->holds = [];
         $phone->screenLock = false;
+        $phone->trial = null;
         if ($phone->accounts) {
             // The maker's theft lock outlives the erase: only the owner opens it.
             $phone->dataKeys = SimulatedPhone::ACCOUNT;

@@ -36,6 +36,9 @@ final class Erasure
             StateField::DataFiles->value => [],
             StateField::DataUnreadable->value => false,
             StateField::ScreenLock->value => false,
+            // A trial lies with the data.
+            StateField::TrialFamily->value => null,
+            StateField::TrialVersion->value => null,
         ];
         foreach (LossClass::lostByFormat() as $class) {
             $effects[StateField::DataHolds->of($class)] = false;

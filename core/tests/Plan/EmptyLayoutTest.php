@@ -137,3 +137,10 @@ it('puts the new layout onto a phone with one slot without a slot copy', functio
         ->and($plan->end->text('slot.-.layout'))
         ->toBe('dynamic');
 });
+
+it('stops an empty layout for another room before the one system of a phone goes', function () {
+    $sheet = oneSlotDynamic('retrofit');
+    $plan = withEmptyLayout($sheet, emptyLayout($sheet, 3 << 30));
+
+    expect(layoutSays($plan))->toBe('stop')->and(layoutSays(withEmptyLayout($sheet, emptyLayout($sheet))))->toBeNull();
+});

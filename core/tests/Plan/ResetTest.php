@@ -56,3 +56,9 @@ it('does not reset what a reset does not help', function (array $phone) {
 it('leaves an account to its owner', function (bool $signedIn, string $level) {
     expect(resetPlan(['locks.accounts' => $signedIn])->verdict->level)->toBe($level);
 })->with([[true, Verdict::SETTLE], [false, Verdict::CLEAR]]);
+
+it('erases a trial along with the data that it lies in', function () {
+    $plan = resetPlan(['trial.family' => 'Lamplight']);
+
+    expect($plan->verdict->level)->toBe(Verdict::CLEAR)->and($plan->end->text('trial.family'))->toBeNull();
+});

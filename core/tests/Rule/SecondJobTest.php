@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
@@ -158,6 +159,18 @@ it('has a way out of every stop and every question', function (string $label, In
 })
     ->with(['SK-01', 'SK-06', 'SK-07', 'SK-11', 'SK-13'])
     ->with(Intent::cases());
+
+it('leaves a trial beside alone where the data stays', function (array $kit, Intent $intent) {
+    $phone = ['trial.family' => 'Lamplight', 'slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => '4.1'];
+    $without = Planner::plan(World::situation('SK-07', $kit, array_slice($phone, 1), intent: $intent));
+    $with = Planner::plan(World::situation('SK-07', $kit, $phone, intent: $intent));
+    $keys = static fn(Plan $plan): array => array_map(static fn(Finding $one): string => $one->key, $plan->findings);
+
+    expect($keys($with))->toBe($keys($without))->and($with->end->text('trial.family'))->toBe('Lamplight');
+})->with([
+    'an add-on' => [['latchkey-4.2.zip'], Intent::AddOn],
+    'a backup' => [[], Intent::BackUp],
+]);
 
 it('names the two facts about a phone that cannot both be true', function (
     string $writtenBy,

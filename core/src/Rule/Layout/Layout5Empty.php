@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Layout;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -35,12 +36,19 @@ final class Layout5Empty implements FitRule
         $empty = $situation->layout->emptySuper();
         $scheme = $situation->sheet->dynamicLayout;
         // Rule FIT-14 asks for a scheme that is not known.
-        if ($empty === null || $scheme === null || $scheme === 'retrofit') {
+        if ($empty === null || $scheme === null) {
             return;
         }
-        $room = $situation->sheet->superBytes;
-        $size = $empty->facts->int(Field::SUPER_SIZE);
         $need = "{$empty->name()} divides the room of this phone";
+        $other = self::otherRoom($situation, $empty, $need);
+        if ($scheme === 'retrofit') {
+            // That such a layout is in the kit, and is used, says rule LAYOUT-2.
+            if ($other !== null && $situation->layout->retrofits()) {
+                yield $other;
+            }
+
+            return;
+        }
         yield match (true) {
             $scheme !== 'native' => Finding::stop(
                 self::id(),
@@ -58,14 +66,7 @@ final class Layout5Empty implements FitRule
                 remedy: Remedy::leaveOut('Leave it out, or plan a fresh install.'),
                 subject: 'empty',
             ),
-            $size !== null && $room !== null && $size !== $room => Finding::stop(
-                self::id(),
-                need: $need,
-                found: 'made for ' . Size::text($size) . ', the phone has ' . Size::text($room),
-                reason: 'A layout for another room does not hold on this phone.',
-                remedy: Remedy::getFile("Get the empty layout for {$situation->sheet->codename}."),
-                subject: 'empty',
-            ),
+            $other !== null => $other,
             default => Finding::caution(
                 self::id(),
                 need: $need,
@@ -76,5 +77,23 @@ final class Layout5Empty implements FitRule
                 subject: 'empty',
             ),
         };
+    }
+
+    /** The stop where both sizes are known and differ. */
+    private static function otherRoom(Situation $situation, Package $empty, string $need): ?Finding
+    {
+        $room = $situation->sheet->superBytes;
+        $size = $empty->facts->int(Field::SUPER_SIZE);
+
+        return $size === null || $room === null || $size === $room
+            ? null
+            : Finding::stop(
+                self::id(),
+                need: $need,
+                found: 'made for ' . Size::text($size) . ', the phone has ' . Size::text($room),
+                reason: 'A layout for another room does not hold on this phone.',
+                remedy: Remedy::getFile("Get the empty layout for {$situation->sheet->codename}."),
+                subject: 'empty',
+            );
     }
 }

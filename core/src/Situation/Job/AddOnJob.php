@@ -102,7 +102,7 @@ final readonly class AddOnJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        $goal = Goal::noTrialIsLeft();
+        $goal = Goal::nothing();
         foreach ($situation->files->addOns() as $package) {
             $goal = match ($package->kind()) {
                 PackageKind::Services => $goal->and(

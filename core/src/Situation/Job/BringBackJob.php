@@ -103,11 +103,9 @@ final readonly class BringBackJob extends JobWithoutBuild
     public function goal(Situation $situation): Goal
     {
         // That the slot which starts can be started is asked of every plan.
-        return Goal::noTrialIsLeft()->and(
-            Goal::that(
-                static fn(State $end): bool => $end->mode() === Mode::System,
-                'At the end the phone would not be in its system.',
-            ),
+        return Goal::that(
+            static fn(State $end): bool => $end->mode() === Mode::System,
+            'At the end the phone would not be in its system.',
         );
     }
 }

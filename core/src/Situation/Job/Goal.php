@@ -38,6 +38,12 @@ final readonly class Goal
         return new self([static fn(State $end): ?string => $holds($end) ? null : $otherwise]);
     }
 
+    /** Nothing beside what is asked of every plan; a start for `and`. */
+    public static function nothing(): self
+    {
+        return new self([]);
+    }
+
     /** Nothing of a trial that runs beside the system is left. */
     public static function noTrialIsLeft(): self
     {

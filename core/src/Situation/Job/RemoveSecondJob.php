@@ -102,11 +102,9 @@ final readonly class RemoveSecondJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::noTrialIsLeft()->and(
-            Goal::that(
-                static fn(State $end): bool => $end->text(StateField::SecondFamily) === null,
-                'At the end the second system would still be there.',
-            ),
+        return Goal::that(
+            static fn(State $end): bool => $end->text(StateField::SecondFamily) === null,
+            'At the end the second system would still be there.',
         );
     }
 }

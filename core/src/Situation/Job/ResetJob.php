@@ -107,11 +107,9 @@ final readonly class ResetJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::noTrialIsLeft()->and(
-            Goal::that(
-                static fn(State $end): bool => $end->mode() === Mode::System,
-                'At the end the phone would not be in its system.',
-            ),
+        return Goal::that(
+            static fn(State $end): bool => $end->mode() === Mode::System,
+            'At the end the phone would not be in its system.',
         );
     }
 }
