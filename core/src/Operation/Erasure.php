@@ -36,7 +36,6 @@ final class Erasure
             StateField::DataFiles->value => [],
             StateField::DataUnreadable->value => false,
             StateField::ScreenLock->value => false,
-            // A trial lies with the data.
             StateField::TrialFamily->value => null,
             StateField::TrialVersion->value => null,
         ];

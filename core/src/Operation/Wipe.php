@@ -78,6 +78,8 @@ final readonly class Wipe extends Operation
             StateField::DataWrittenBy->value => null,
             StateField::DataFromSet->value => null,
             StateField::ScreenLock->value => false,
+            StateField::TrialFamily->value => null,
+            StateField::TrialVersion->value => null,
         ];
         foreach ($this->taken() as $class) {
             $effects[StateField::DataHolds->of($class)] = false;
