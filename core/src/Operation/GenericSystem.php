@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\InstalledSystem;
 use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -38,7 +39,7 @@ final class GenericSystem
             StateField::OsStock->in($slot) => false,
             StateField::OsState->in($slot) => SystemState::Complete->value,
             StateField::OsFailedAs->in($slot) => null,
-            StateField::OsServices->in($slot) => $facts->flag(Field::BRINGS_SERVICES) === true ? 'its own' : 'none',
+            StateField::OsServices->in($slot) => InstalledSystem::servicesOf($image),
             StateField::OsExtras->in($slot) => $facts->list(Field::BRINGS_EXTRAS) ?: null,
             StateField::OsFirmwareMin->in($slot) => null,
             StateField::OsVendorMin->in($slot) => null,

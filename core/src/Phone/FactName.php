@@ -152,25 +152,22 @@ final class FactName
         );
     }
 
-    /** Whether null says that there is none of it; of every other thing it says that nobody knows it. */
+    /**
+     * Whether null says that there is none of it; of every other thing it says that nobody knows it. A version is none
+     * where its family is.
+     */
     public static function canBeNone(string $name): bool
     {
         return in_array(
             self::field($name),
             [
                 StateField::RecoveryFamily,
-                StateField::RecoveryVersion,
                 StateField::KernelName,
-                StateField::KernelVersion,
                 StateField::Root,
                 StateField::OsFamily,
-                StateField::OsVersion,
-                StateField::OsServices,
                 StateField::OsFailedAs,
                 StateField::SecondFamily,
-                StateField::SecondVersion,
                 StateField::TrialFamily,
-                StateField::TrialVersion,
                 StateField::DataWrittenBy,
                 StateField::DataFromSet,
             ],

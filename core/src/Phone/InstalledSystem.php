@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\SystemState;
 use Tornavis\Core\Words\Version;
@@ -11,6 +13,10 @@ use Tornavis\Core\Words\Version;
 /** The system of one slot, as far as it is known: null is unknown. */
 final readonly class InstalledSystem
 {
+    public const OWN_SERVICES = 'its own';
+
+    public const NO_SERVICES = 'none';
+
     public ?string $family;
 
     public ?string $release;
@@ -39,6 +45,7 @@ final readonly class InstalledSystem
     /** the build that a generic image stands on */
     public ?string $base;
 
+    /** what the services are called, or one of the two constants above */
     public ?string $services;
 
     /** what it makes of empty data; null for what the model does */
@@ -66,6 +73,16 @@ final readonly class InstalledSystem
         $this->services = $state->text(StateField::OsServices->in($slot));
         $this->firmwareMin = $state->version(StateField::OsFirmwareMin->in($slot));
         $this->vendorMin = $state->version(StateField::OsVendorMin->in($slot));
+    }
+
+    /** The services that a build or an image brings; null where nobody states whether it brings any. */
+    public static function servicesOf(Package $system): ?string
+    {
+        return match ($system->facts->flag(PackageField::BRINGS_SERVICES)) {
+            true => self::OWN_SERVICES,
+            false => self::NO_SERVICES,
+            null => null,
+        };
     }
 
     public function isComplete(): bool

@@ -49,8 +49,7 @@ final class Nameless
     }
 
     /**
-     * Whether what a plan says of a fact can be compared with nothing, because nobody has named the thing, or stated
-     * the version of one that is there.
+     * Whether what a plan says of a fact can be compared with nothing, because nobody has named the thing.
      *
      * @param  array<string, mixed>  $among  what the plan says of every fact
      */
@@ -58,8 +57,8 @@ final class Nameless
     {
         $named = preg_replace(['/\.kernel\.version$/', '/\.version$/'], ['.kernel.name', '.family'], $name);
 
-        $isOpen = $named !== $name && ($among[$name] ?? null) === null && is_string($among[(string) $named] ?? null);
-
-        return $isOpen || self::is($among[$name] ?? null) || self::is($among[(string) $named] ?? null);
+        return RecoveryFacts::isUnknown($name, $among) ||
+            self::is($among[$name] ?? null) ||
+            self::is($among[(string) $named] ?? null);
     }
 }

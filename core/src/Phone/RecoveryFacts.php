@@ -33,17 +33,40 @@ final class RecoveryFacts
     }
 
     /**
-     * No recovery, or none that anybody knows.
+     * None but the maker's.
      *
      * @return array<string, FactValue>
      */
     public static function none(string $slot): array
     {
+        return [StateField::RecoveryAbilities->in($slot) => []] + self::unknown($slot);
+    }
+
+    /**
+     * One, or none: nobody knows.
+     *
+     * @return array<string, FactValue>
+     */
+    public static function unknown(string $slot): array
+    {
         return [
             StateField::RecoveryFamily->in($slot) => null,
             StateField::RecoveryVersion->in($slot) => null,
-            StateField::RecoveryAbilities->in($slot) => [],
+            StateField::RecoveryAbilities->in($slot) => null,
             StateField::RecoveryNeeds->in($slot) => null,
         ];
+    }
+
+    /**
+     * Whether null as the family of a recovery says that nobody knows it, and not that there is none.
+     *
+     * @param  array<string, mixed>  $among  what is said of every fact
+     */
+    public static function isUnknown(string $name, array $among): bool
+    {
+        $abilities = preg_replace('/\.recovery\.family$/', '.recovery.abilities', $name);
+        $isFamily = $abilities !== $name && ($among[$name] ?? null) === null;
+
+        return $isFamily && array_key_exists((string) $abilities, $among) && $among[$abilities] === null;
     }
 }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Record;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\InstalledSystem;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Words\Slot;
 
@@ -42,7 +43,7 @@ final class NextUpdate
         $again = array_filter(
             [
                 // A build that brings its services brings them again.
-                in_array($services, [null, 'its own', 'none'], true)
+                in_array($services, [null, InstalledSystem::OWN_SERVICES, InstalledSystem::NO_SERVICES], true)
                     ? null
                     : "{$services}, in the one for the release of the update and before its first start",
                 $state->slot($slot)->kernelName === null

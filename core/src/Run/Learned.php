@@ -38,7 +38,7 @@ final class Learned
         }
         if ($mode === Mode::Bootloader->value && $step !== null && $step->leadsTo(Mode::Recovery)) {
             // It was asked for its recovery and came up here: what recovery it holds is no longer known.
-            $facts = array_merge($facts, RecoveryFacts::none($slot));
+            $facts = array_merge($facts, RecoveryFacts::unknown($slot));
         }
 
         return $facts;

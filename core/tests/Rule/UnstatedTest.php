@@ -7,14 +7,15 @@ use Tests\Support\Judged;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Operation\Install\InstallBuild;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
-use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Intent;
@@ -167,13 +168,61 @@ it('says that nobody has stated which firmware a build asks for, where none has 
     'one with a card' => [false, [], 'silent'],
 ]);
 
-it('compares no version that nobody has stated', function (?string $version, bool $isOpen) {
-    $among = ['slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.version' => $version, 'slot.a.root' => null];
+/** What of the effects of a step the phone contradicts that shows these facts. */
+function contradicted(array $effects, array $shows): array
+{
+    $step = [
+        'number' => 1,
+        'title' => 'Install',
+        'operation' => 'sideload',
+        'parameters' => [],
+        'mode' => 'sideload',
+        'writes' => true,
+        'effects' => $effects,
+        'gate' => null,
+        'evidence' => '',
+        'whenItFails' => '',
+        'wayBack' => ['text' => ''],
+        'midway' => [],
+        'expectedSeconds' => 60,
+        'instruction' => '',
+    ];
 
-    expect(Nameless::isSaidBy('slot.a.recovery.version', $among))
-        ->toBe($isOpen)
-        ->and(Nameless::isSaidBy('slot.a.recovery.version', ['slot.a.recovery.family' => null] + $among))
-        ->toBe(false)
-        ->and(Nameless::isSaidBy('slot.a.root', $among))
-        ->toBe(false);
-})->with([[null, true], ['4.1', false]]);
+    return PlannedStep::allOf(['steps' => [$step]])[0]->contradictedBy($shows);
+}
+
+it('compares with the phone only what somebody has stated', function (string $name, mixed $value, bool $isCompared) {
+    $effects = ['slot.a.recovery.family' => 'Wicket', 'slot.a.recovery.abilities' => ['sideload'], $name => $value];
+
+    expect(contradicted($effects, [$name => 'another']) !== [])->toBe($isCompared);
+})->with([
+    'a version' => ['slot.a.recovery.version', '4.1', true],
+    'a version that nobody has stated' => ['slot.a.recovery.version', null, false],
+    'no root' => ['slot.a.root', null, true],
+    'no services' => ['slot.a.os.services', 'none', true],
+    'services that nobody has stated' => ['slot.a.os.services', null, false],
+]);
+
+it('expects neither a recovery nor services of a build that states nothing of them', function (
+    ?bool $states,
+    ?string $services,
+    ?array $abilities,
+) {
+    $said = fn(string $name): Fact => Fact::of($name, $states, Source::Typed, 'its page');
+    $build = BareFile::of(World::package(World::DRIFTGLASS[0]));
+    $build = $states === null ? $build : $build->withFacts($said('bringsServices'), $said('bringsRecovery'));
+    $effects = (new InstallBuild($build, 'b'))->effects(World::unit('SK-07')->state(), World::sheet('bowline'));
+    $own = "the one in {$build->name()}'s own";
+    $shows = $states === true ? ['slot.b.os.services' => 'its own'] : ['slot.b.recovery.family' => $own];
+
+    expect($effects['slot.b.os.services'])
+        ->toBe($services)
+        ->and($effects['slot.b.recovery.abilities'])
+        ->toBe($abilities)
+        ->and(contradicted($effects, $shows) === [])
+        ->toBe($states !== false);
+})->with([
+    'nothing' => [null, null, null],
+    'that it brings none' => [false, 'none', []],
+    'that it brings its own' => [true, 'its own', ['sideload']],
+]);

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Operation\Install;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\InstalledSystem;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
@@ -70,7 +71,7 @@ final readonly class InstallBuild extends InstallPackage
             StateField::OsStock->in($slot) => false,
             StateField::OsState->in($slot) => SystemState::Complete->value,
             StateField::OsFailedAs->in($slot) => null,
-            StateField::OsServices->in($slot) => $facts->flag(Field::BRINGS_SERVICES) === true ? 'its own' : 'none',
+            StateField::OsServices->in($slot) => InstalledSystem::servicesOf($this->package),
             StateField::OsFirmwareMin->in($slot) => $facts->text(Field::FIRMWARE_MIN),
             StateField::OsVendorMin->in($slot) => $facts->text(Field::VENDOR_MIN),
             StateField::OsBase->in($slot) => null,
@@ -109,12 +110,14 @@ final readonly class InstallBuild extends InstallPackage
         if (!$sheet->mayHoldRecovery($facts->list(Field::WRITES))) {
             return [];
         }
-        $none = RecoveryFacts::none($this->slot);
+        $brings = $facts->flag(Field::BRINGS_RECOVERY);
 
-        return $facts->flag(Field::BRINGS_RECOVERY) !== true
-            ? $none
+        return $brings !== true
+            ? ($brings === null
+                ? RecoveryFacts::unknown($this->slot)
+                : RecoveryFacts::none($this->slot))
             : [
-                ...$none,
+                ...RecoveryFacts::none($this->slot),
                 StateField::RecoveryFamily->in($this->slot) => Nameless::orTitleOf($this->package) . "'s own",
                 StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
                 StateField::RecoveryAbilities->in($this->slot) => [Ability::Sideload->value],

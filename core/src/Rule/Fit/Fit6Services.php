@@ -7,6 +7,7 @@ namespace Tornavis\Core\Rule\Fit;
 use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\InstalledSystem;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
@@ -117,14 +118,14 @@ final class Fit6Services implements FitRule
     private static function late(Situation $situation, Package $services): \Generator
     {
         $has = $situation->state->fact(StateField::OsServices->in($situation->slots->active()));
-        $hasSome = is_string($has->value) && $has->value !== 'none';
+        $hasSome = is_string($has->value) && $has->value !== InstalledSystem::NO_SERVICES;
         if ($hasSome || $situation->state->data()->empty === true) {
             return;
         }
         $finding = Finding::toSettle(
             self::id(),
             need: "{$services->title()} before the first boot",
-            found: 'the system has started without services',
+            found: $has->known() ? 'the system has started without services' : 'not known whether it has any now',
             reason: 'Services that go in after the first boot do not get their rights and stop again and again. ' .
                 'They need a reset of the data.',
             remedy: Remedy::agree(
