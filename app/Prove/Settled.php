@@ -7,12 +7,14 @@ namespace App\Prove;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
+use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RemedyKind;
@@ -117,7 +119,12 @@ final readonly class Settled
         }
         foreach ($plan->findings as $finding) {
             foreach ($finding->remedy->files ?? [] as $asked) {
-                $value = ($cards[$asked->file->name()] ?? null)?->facts->best($asked->field)?->value;
+                $card = $cards[$asked->file->name()] ?? null;
+                $value = match ($asked->field) {
+                    PackageField::ASKS_FIRMWARE => $card === null ? null : Asked::firmware($card),
+                    PackageField::ASKS_VENDOR => $card === null ? null : Asked::vendor($card),
+                    default => $card?->facts->best($asked->field)?->value,
+                };
                 $fact = Fact::of($asked->field, $value, Source::Typed, 'its page');
                 $kit = array_map(
                     static fn(Package $one): Package => $one->name() === $asked->file->name()

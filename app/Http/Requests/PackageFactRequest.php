@@ -36,6 +36,7 @@ final class PackageFactRequest extends FormRequest
         Field::PATCH_LEVEL,
         Field::CHANNEL,
         Field::FIRMWARE_MIN,
+        Field::VENDOR_MIN,
         Field::RECOVERY_FAMILY,
         Field::RECOVERY_MIN,
         Field::FILE_SYSTEM,
@@ -45,7 +46,7 @@ final class PackageFactRequest extends FormRequest
         ...self::SUMS,
     ];
 
-    private const FLAGS = [Field::BRINGS_RECOVERY];
+    private const FLAGS = [Field::BRINGS_RECOVERY, Field::ASKS_FIRMWARE, Field::ASKS_VENDOR];
 
     private const SUMS = [Field::SHA256, Field::SHA1, Field::MD5];
 

@@ -59,6 +59,9 @@ final class PackageField
 
     public const FIRMWARE_MIN = 'firmwareMin';
 
+    /** whether its publisher asks for firmware of some version or newer; said where no card lies beside a build */
+    public const ASKS_FIRMWARE = 'asksFirmware';
+
     /** "both" or "next": the slots that must hold it */
     public const FIRMWARE_SLOTS = 'firmwareSlots';
 
@@ -238,6 +241,9 @@ final class PackageField
     public const MD5 = 'md5';
 
     public const VENDOR_MIN = 'vendorMin';
+
+    /** whether its publisher asks for a vendor of some version or newer; said as for the firmware */
+    public const ASKS_VENDOR = 'asksVendor';
 
     public const VENDOR_NEEDED_CHANNEL = 'vendorNeededChannel';
 

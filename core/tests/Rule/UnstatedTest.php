@@ -143,29 +143,69 @@ it('asks into which partition an image goes, where its form fits several', funct
     'none without a card' => ['none', null, false],
 ]);
 
-it('says that nobody has stated which firmware a build asks for, where none has a word about it', function (
-    bool $isBare,
-    array $said,
-    string $severity,
-) {
-    $own = World::package(World::DRIFTGLASS[0]);
-    $facts = array_map(
-        static fn(string $name, string $value): Fact => Fact::of($name, $value, Source::Typed, 'its page'),
-        array_keys($said),
-        array_values($said),
-    );
-    $build = ($isBare ? BareFile::of($own) : $own)->withFacts(...$facts);
-    $kit = [$build, ...array_slice(World::DRIFTGLASS, 1)];
-    $stated = array_filter(
-        Judged::findings('BASE-1', World::situation('SK-07', $kit)),
-        static fn(Finding $one): bool => $one->key === 'BASE-1:stated',
-    );
+/** The files that a person is asked about, by rule and field; "silent" where none is. */
+function askedOf(Situation $situation, string $rule, string $field): array
+{
+    $asked = [];
+    foreach (Judged::findings($rule, $situation) as $finding) {
+        foreach ($finding->asks() ? $finding->remedy->files ?? [] : [] as $one) {
+            $asked[$one->field] = array_keys($one->choices);
+        }
+    }
 
-    expect(Judged::gravest(array_values($stated)))->toBe($severity);
+    return array_map(strval(...), $asked[$field] ?? ['silent']);
+}
+
+/** A file without its card, of which a person has said something. */
+function bareWith(string $file, array $said): Package
+{
+    $fact = static fn(string $name, mixed $value): Fact => Fact::of($name, $value, Source::Typed, 'its page');
+
+    return BareFile::of(World::package($file))->withFacts(...array_map($fact, array_keys($said), array_values($said)));
+}
+
+it('asks which firmware a build needs of which nobody states it', function (bool $isBare, array $said, array $asks) {
+    $build = $isBare ? bareWith(World::DRIFTGLASS[0], $said) : World::package(World::DRIFTGLASS[0]);
+    $situation = World::situation('SK-07', [$build, ...array_slice(World::DRIFTGLASS, 1)]);
+
+    expect(askedOf($situation, 'KIT-1', 'asksFirmware'))
+        ->toBe($asks[0])
+        ->and(askedOf($situation, 'BASE-1', 'firmwareMin'))
+        ->toBe($asks[1]);
 })->with([
-    'a build without a card' => [true, [], 'mind'],
-    'one of which a person has entered it' => [true, ['firmwareMin' => '5.2.8'], 'silent'],
-    'one with a card' => [false, [], 'silent'],
+    'without a card' => [true, [], [['no', 'yes'], ['silent']]],
+    'without a card, its kind said' => [true, ['kind' => 'build'], [['no', 'yes'], ['silent']]],
+    'it is said to ask for none' => [true, ['asksFirmware' => false], [['silent'], ['silent']]],
+    'it is said to ask for some' => [true, ['asksFirmware' => true], [['silent'], ['5.2.11']]],
+    'it is said for which' => [true, ['firmwareMin' => '5.2.8'], [['silent'], ['silent']]],
+    'with its card' => [false, [], [['silent'], ['silent']]],
+]);
+
+it('asks which vendor a build needs that leaves the one of the phone', function (
+    string $file,
+    array $said,
+    array $asks,
+) {
+    $unit = ['driftglass-14.3-20260701-carrick.zip' => 'SK-02'][$file] ?? 'SK-07';
+    $situation = World::situation($unit, [bareWith($file, $said), 'vendor-9.4-carrick.zip']);
+
+    expect(askedOf($situation, 'KIT-1', 'asksVendor'))
+        ->toBe($asks[0])
+        ->and(askedOf($situation, 'BASE-2', 'vendorMin'))
+        ->toBe($asks[1]);
+})->with([
+    'apart' => ['driftglass-14.3-20260701-carrick.zip', [], [['no', 'yes'], ['silent']]],
+    'it is said to ask for none' => [
+        'driftglass-14.3-20260701-carrick.zip',
+        ['asksVendor' => false],
+        [['silent'], ['silent']],
+    ],
+    'it is said to ask for some' => [
+        'driftglass-14.3-20260701-carrick.zip',
+        ['asksVendor' => true],
+        [['silent'], ['9.2', '9.4']],
+    ],
+    'written along with the build' => [World::DRIFTGLASS[0], [], [['silent'], ['silent']]],
 ]);
 
 /** What of the effects of a step the phone contradicts that shows these facts. */

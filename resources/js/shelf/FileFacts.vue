@@ -26,6 +26,7 @@ const typable: Typed['name'][] = [
   'patchLevel',
   'channel',
   'firmwareMin',
+  'vendorMin',
   'recoveryFamily',
   'recoveryMin',
   'recoveryAbilities',

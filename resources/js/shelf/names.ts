@@ -20,6 +20,8 @@ export const factNames: Record<string, string> = {
   channel: t('shelf.names.channel'),
   official: t('shelf.names.official'),
   firmwareMin: t('shelf.names.needsFirmware'),
+  asksFirmware: t('shelf.names.asksForFirmware'),
+  asksVendor: t('shelf.names.asksForVendor'),
   firmwareSlots: t('shelf.names.slots'),
   bootloaders: t('shelf.names.acceptsBootloaders'),
   modems: t('shelf.names.acceptsRadios'),

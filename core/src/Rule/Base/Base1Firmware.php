@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
-use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
@@ -14,6 +12,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
@@ -45,18 +44,11 @@ final class Base1Firmware implements FitRule
         yield from self::inEmptySlots($situation);
         $build = $situation->files->build();
         $minimum = $build?->facts->best(Field::FIRMWARE_MIN);
-        if ($build !== null && $minimum === null && self::isUnspoken($build)) {
-            yield Finding::caution(
-                self::id(),
-                need: "The firmware that {$build->title()} asks for",
-                found: 'not stated',
-                reason: 'No card lies beside it, so that nobody says whether it asks for any. On firmware that is ' .
-                    'too old it starts again and again.',
-                remedy: Remedy::doFirst(
-                    'Read on its page which firmware it asks for, and enter that with the file on the shelf.',
-                ),
-                subject: 'stated',
-            );
+        // Rule KIT-1 asks whether a build asks for any where nobody says it.
+        if ($build !== null && $minimum === null && Asked::firmware($build) === true) {
+            $firmwareOf = static fn(string $slot): ?string => $situation->state->slot($slot)->firmware?->text;
+            $has = array_map($firmwareOf, $situation->sheet->slots);
+            yield AskedVersion::of(self::id(), $situation, $build, Field::FIRMWARE_MIN, PackageKind::Firmware, $has);
         }
         if ($build === null || $minimum === null) {
             return;
@@ -162,14 +154,6 @@ final class Base1Firmware implements FitRule
                     facts: $observed,
                 );
         }
-    }
-
-    /** Whether nobody but the file itself has said anything of a build. */
-    private static function isUnspoken(Package $build): bool
-    {
-        $byOthers = static fn(Fact $fact): bool => !in_array($fact->source, [Source::File, Source::Assumed], true);
-
-        return array_filter($build->facts->all(), $byOthers) === [];
     }
 
     private static function remedyOfEmpty(Situation $situation, string $slot): Remedy

@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
@@ -34,13 +35,19 @@ final class Base2Vendor implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        $minimum = $situation->files->build()?->facts->best(Field::VENDOR_MIN);
-        if ($minimum === null) {
+        $build = $situation->files->build();
+        $minimum = $build?->facts->best(Field::VENDOR_MIN);
+        $slot = $situation->slots->ofInstall();
+        // Rule KIT-1 asks whether a build asks for any where nobody says it.
+        if ($build !== null && $minimum === null && Asked::vendor($build) === true) {
+            $has = [$situation->state->slot($slot)->vendor?->text];
+            yield AskedVersion::of(self::id(), $situation, $build, Field::VENDOR_MIN, PackageKind::Vendor, $has);
+        }
+        if ($build === null || $minimum === null) {
             return;
         }
-        $slot = $situation->slots->ofInstall();
         $observed = $situation->state->fact(StateField::VendorVersion->in($slot));
-        $channel = $situation->files->build()->facts->text(Field::VENDOR_NEEDED_CHANNEL);
+        $channel = $build->facts->text(Field::VENDOR_NEEDED_CHANNEL);
         $need = "Vendor {$minimum->text()} or newer" . ($channel === null ? '' : ", {$channel} channel");
         $found = trim("{$observed->text()} {$situation->state->slot($slot)->vendorChannel}");
         $missing = $situation->vendor->missing();

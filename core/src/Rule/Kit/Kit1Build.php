@@ -14,9 +14,11 @@ use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\FileFit;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -177,20 +179,41 @@ final class Kit1Build implements FitRule
     }
 
     /**
-     * Whether the build brings a recovery, where add-ons go in through it and nothing says so.
+     * What the build brings and asks for, where that decides and nothing says it.
      *
      * @return list<FileQuestion>
      */
     private static function ofBuild(Situation $situation): array
     {
         $build = $situation->files->build();
-        $isOpen =
-            $build !== null &&
-            $build->facts->flag(Field::BRINGS_RECOVERY) === null &&
-            $situation->recovery->isAskedOfBuild();
-        $words = ['yes' => 'brings a recovery of its own', 'no' => 'brings no recovery'];
+        if ($build === null) {
+            return [];
+        }
+        $questions = [];
+        if ($build->facts->flag(Field::BRINGS_RECOVERY) === null && $situation->recovery->isAskedOfBuild()) {
+            $words = ['yes' => 'brings a recovery of its own', 'no' => 'brings no recovery'];
+            $questions[] = new FileQuestion($build, Field::BRINGS_RECOVERY, $words, 'yes');
+        }
+        $installs = $situation->job->installsBuild();
+        if ($installs && Asked::firmware($build) === null) {
+            $questions[] = self::whetherAsked($build, Field::ASKS_FIRMWARE, PackageKind::Firmware);
+        }
+        $vendor = PartitionName::Vendor->value;
+        $isLeft =
+            $situation->sheet->partition($vendor) !== null &&
+            !in_array($vendor, $build->facts->list(Field::WRITES), true);
+        if ($installs && $isLeft && Asked::vendor($build) === null) {
+            $questions[] = self::whetherAsked($build, Field::ASKS_VENDOR, PackageKind::Vendor);
+        }
 
-        return $isOpen ? [new FileQuestion($build, Field::BRINGS_RECOVERY, $words, 'yes')] : [];
+        return $questions;
+    }
+
+    private static function whetherAsked(Package $build, string $field, PackageKind $base): FileQuestion
+    {
+        $words = ['no' => "asks for no {$base->value}", 'yes' => "asks for {$base->value} of some version"];
+
+        return new FileQuestion($build, $field, $words, 'no');
     }
 
     /** Whether an image may belong to another partition than such images mostly do. */
