@@ -144,7 +144,7 @@ it('asks into which partition an image goes, where its form fits several', funct
 ]);
 
 /** The files that a person is asked about, by rule and field; "silent" where none is. */
-function askedOf(Situation $situation, string $rule, string $field): array
+function askedOfFiles(Situation $situation, string $rule, string $field): array
 {
     $asked = [];
     foreach (Judged::findings($rule, $situation) as $finding) {
@@ -168,9 +168,9 @@ it('asks which firmware a build needs of which nobody states it', function (bool
     $build = $isBare ? bareWith(World::DRIFTGLASS[0], $said) : World::package(World::DRIFTGLASS[0]);
     $situation = World::situation('SK-07', [$build, ...array_slice(World::DRIFTGLASS, 1)]);
 
-    expect(askedOf($situation, 'KIT-1', 'asksFirmware'))
+    expect(askedOfFiles($situation, 'KIT-1', 'asksFirmware'))
         ->toBe($asks[0])
-        ->and(askedOf($situation, 'BASE-1', 'firmwareMin'))
+        ->and(askedOfFiles($situation, 'BASE-1', 'firmwareMin'))
         ->toBe($asks[1]);
 })->with([
     'without a card' => [true, [], [['no', 'yes'], ['silent']]],
@@ -189,9 +189,9 @@ it('asks which vendor a build needs that leaves the one of the phone', function 
     $unit = ['driftglass-14.3-20260701-carrick.zip' => 'SK-02'][$file] ?? 'SK-07';
     $situation = World::situation($unit, [bareWith($file, $said), 'vendor-9.4-carrick.zip']);
 
-    expect(askedOf($situation, 'KIT-1', 'asksVendor'))
+    expect(askedOfFiles($situation, 'KIT-1', 'asksVendor'))
         ->toBe($asks[0])
-        ->and(askedOf($situation, 'BASE-2', 'vendorMin'))
+        ->and(askedOfFiles($situation, 'BASE-2', 'vendorMin'))
         ->toBe($asks[1]);
 })->with([
     'apart' => ['driftglass-14.3-20260701-carrick.zip', [], [['no', 'yes'], ['silent']]],
