@@ -17,6 +17,7 @@ use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Run\RunState;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
@@ -203,13 +204,33 @@ final class Life
         $knows = $this->known->state()->values();
         foreach ($isEnded ? $knew : [] as $name => $value) {
             $isUnchanged = array_key_exists($name, $truth) && $truth[$name] === ($after[$name] ?? null);
-            $isLost = ($knows[$name] ?? null) === null && !FactName::canBeNone($name);
+            $isLost =
+                ($knows[$name] ?? null) === null &&
+                !FactName::canBeNone($name) &&
+                !self::isWrittenOver($name, $document);
             if ($value !== null && $isUnchanged && $truth[$name] === $value && $isLost) {
                 $this->problems[] = "{$where}: {$name} was known and did not change, and is not known any more";
             }
         }
 
         return $isEnded && $rehearsal->started;
+    }
+
+    /**
+     * Whether a file has taken the place of a thing and does not say what it is.
+     *
+     * @param  array<string, mixed>  $plan
+     */
+    private static function isWrittenOver(string $name, array $plan): bool
+    {
+        foreach (PlannedStep::allOf($plan) as $step) {
+            $isUnstated = array_key_exists($name, $step->effects) && $step->effects[$name] === null;
+            if ($isUnstated && $step->package() !== null) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** @param  array<string, string|int|bool|list<string>|null>  $truth */

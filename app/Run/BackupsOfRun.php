@@ -71,9 +71,9 @@ final class BackupsOfRun
      */
     private static function sets(string $name, array $parts, array $plan, RunState $state, string $at): array
     {
-        /** @var array<string, FactValue> $before */
-        $before = (array) ($plan['before'] ?? []);
-        $phone = State::of()->with($before);
+        $phone = self::madeFrom($plan, $state);
+        $slot = $phone->activeSlot() ?? Slot::Only->value;
+        $hasSystem = in_array(BackupPart::System, $parts, true);
         $sum = $state->facts[StateField::SetSum->value] ?? null;
         $others = array_values(array_filter($parts, static fn(BackupPart $one): bool => $one !== BackupPart::Identity));
         $sets = [];
@@ -84,9 +84,10 @@ final class BackupsOfRun
                 'computer',
                 $at,
                 Backup::RECOVERY,
-                Backup::baseOf($phone, $phone->activeSlot() ?? Slot::Only->value),
+                Backup::baseOf($phone, $slot),
                 is_string($sum) ? $sum : null,
-                in_array(BackupPart::System, $others, true),
+                $hasSystem,
+                held: $hasSystem ? Backup::heldOf($phone, $slot) : [],
             );
         }
         if (in_array(BackupPart::Identity, $parts, true)) {
@@ -100,5 +101,27 @@ final class BackupsOfRun
         }
 
         return $sets;
+    }
+
+    /**
+     * The phone as it was when the set was made: a recovery that was written for it lies in it. What the plan leaves
+     * open the phone may have told in the run.
+     *
+     * @param  array<string, mixed>  $plan
+     */
+    private static function madeFrom(array $plan, RunState $state): State
+    {
+        /** @var array<string, FactValue> $facts */
+        $facts = (array) ($plan['before'] ?? []);
+        foreach (PlannedStep::allOf($plan) as $step) {
+            if ($step->operation === OperationName::MakeSet) {
+                break;
+            }
+            $facts = array_merge($facts, $step->effects);
+        }
+
+        $isKnown = static fn(mixed $value): bool => $value !== null;
+
+        return State::of()->with(array_filter($facts, $isKnown) + $state->facts);
     }
 }

@@ -6,6 +6,7 @@ namespace App\Run;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
+use Tornavis\Core\Phone\SlotState;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\RecoveryChoice;
@@ -56,7 +57,6 @@ final class PartitionsOfUnit
         $runs = $isActive && in_array($state->mode(), [null, Mode::System], true);
         $build = $os->buildId ?? ($runs || $os->isComplete() ? 'a system that nobody has read' : null);
         $isThere = $os->state === null ? $runs : $os->state !== SystemState::None;
-        $isStock = $os->stock === true;
         $written = [];
         if (!$isThere || $build === null) {
             return [];
@@ -67,52 +67,81 @@ final class PartitionsOfUnit
                 continue;
             }
             $of = $state->slot($slot)->image($partition->name) ?? $build;
-            $label = ['part' => $partition->name, 'of' => $of];
-            if ($partition->name === PartitionName::System->value) {
-                $label['os'] = array_filter(
-                    [
-                        'family' => $state->slot($slot)->os->family,
-                        'version' => $state->slot($slot)->os->version,
-                        'release' => $state->slot($slot)->os->release,
-                        'patchLevel' => $state->slot($slot)->os->patchLevel,
-                        'services' => $state->slot($slot)->os->services,
-                        'needsFirmware' => $state->slot($slot)->os->firmwareMin?->text,
-                        'needsVendor' => $state->slot($slot)->os->vendorMin?->text,
-                        'codename' => $sheet->codename,
-                        'signer' => $state->slot($slot)->os->signer,
-                        'buildTime' => $state->slot($slot)->os->buildTime,
-                    ],
-                    static fn(string|int|null $value): bool => $value !== null,
-                );
-            }
-            $vendor = $state->slot($slot)->vendor?->text;
-            if ($partition->name === PartitionName::Vendor->value && $vendor !== null) {
-                $label['vendor'] = $vendor;
-            }
-            $kernel = $state->slot($slot)->kernelName;
-            if ($partition->name === PartitionName::Boot->value && $kernel !== null) {
-                $label += ['kernel' => $kernel, 'release' => $state->slot($slot)->os->release];
-            }
-            $family = $state->slot($slot)->recoveryFamily;
-            if ($partition->name === $sheet->recoveryHome?->value && $family === null && $isStock) {
-                $label['recovery'] = ['family' => RecoveryChoice::MAKERS_OWN, 'version' => '', 'abilities' => []];
-            }
-            if ($partition->name === $sheet->recoveryHome?->value && $family !== null) {
-                $label['recovery'] = [
-                    'family' => $family,
-                    'version' => $state->slot($slot)->recoveryVersion ?? '',
-                    'abilities' => $state->slot($slot)->recoveryAbilities,
-                ];
-            }
             $written[SimulatedPhone::place($partition->name, $slot)] =
                 [
                     'of' => $of,
                     'whole' => $os->state === null || $os->isComplete(),
-                    'label' => $label,
+                    'label' => self::label($state->slot($slot), $sheet, $partition, $of),
                 ] + self::sizeInSuper($state, $sheet, $slot, $partition);
         }
 
         return $written;
+    }
+
+    /**
+     * What the image of a partition says of itself.
+     *
+     * @param  string  $of  the build that it is part of
+     * @return array<string, mixed>
+     */
+    public static function label(SlotState $slot, ModelSheet $sheet, Partition $partition, string $of): array
+    {
+        $isHome = $partition->name === $sheet->recoveryHome?->value;
+
+        return ['part' => $partition->name, 'of' => $of] +
+            match ($partition->name) {
+                PartitionName::System->value => ['os' => self::system($slot, $sheet)],
+                PartitionName::Vendor->value => $slot->vendor === null ? [] : ['vendor' => $slot->vendor->text],
+                PartitionName::Boot->value => $slot->kernelName === null
+                    ? []
+                    : ['kernel' => $slot->kernelName, 'release' => $slot->os->release],
+                default => [],
+            } +
+            ($isHome ? self::recovery($slot) : []);
+    }
+
+    /**
+     * @return array<string, string|int>
+     */
+    private static function system(SlotState $slot, ModelSheet $sheet): array
+    {
+        $os = $slot->os;
+
+        return array_filter(
+            [
+                'family' => $os->family,
+                'version' => $os->version,
+                'release' => $os->release,
+                'patchLevel' => $os->patchLevel,
+                'services' => $os->services,
+                'needsFirmware' => $os->firmwareMin?->text,
+                'needsVendor' => $os->vendorMin?->text,
+                'codename' => $sheet->codename,
+                'signer' => $os->signer,
+                'buildTime' => $os->buildTime,
+            ],
+            static fn(string|int|null $value): bool => $value !== null,
+        );
+    }
+
+    /**
+     * @return array{recovery?: array{family: string, version: string, abilities: list<string>}}
+     */
+    private static function recovery(SlotState $slot): array
+    {
+        if ($slot->recoveryFamily !== null) {
+            return [
+                'recovery' => [
+                    'family' => $slot->recoveryFamily,
+                    'version' => $slot->recoveryVersion ?? '',
+                    'abilities' => $slot->recoveryAbilities,
+                ],
+            ];
+        }
+
+        return $slot->os->stock === true
+            ? ['recovery' => ['family' => RecoveryChoice::MAKERS_OWN, 'version' => '', 'abilities' => []]]
+            : [];
     }
 
     /**

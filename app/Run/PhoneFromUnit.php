@@ -42,7 +42,7 @@ final class PhoneFromUnit
             $partitions += PartitionsOfUnit::firmware($state, $sheet, $slot);
             $root = $state->slot($slot)->root;
             if ($root !== null) {
-                $addons[$slot][] = ['addon' => 'root', 'title' => $root];
+                $addons[$slot] = self::root($root);
             }
         }
         $active = $state->activeSlot() ?? $sheet->slots[0];
@@ -223,10 +223,19 @@ final class PhoneFromUnit
                 'encryption' =>
                     $backup->base['encryption'] ?? ($state->data()->encryption->value ?? Encryption::File->value),
                 'partitions' => $backup->system ? self::systemOf($backup, $sheet) : [],
+                'addons' => self::root($backup->heldIn($slot, false)[StateField::Root->in($slot)]),
             ];
         }
 
         return $sets;
+    }
+
+    /**
+     * @return list<array{addon: string, title: string}>
+     */
+    private static function root(mixed $title): array
+    {
+        return is_string($title) ? [['addon' => 'root', 'title' => $title]] : [];
     }
 
     /**
@@ -235,9 +244,16 @@ final class PhoneFromUnit
     private static function systemOf(Backup $backup, ModelSheet $sheet): array
     {
         $of = $backup->base['buildId'] ?? "the system of \"{$backup->id}\"";
-        $os =
-            ['codename' => $sheet->codename] +
-            array_intersect_key($backup->base, array_flip(['family', 'version', 'release']));
+        $slot = $sheet->slots[0];
+        $held = $backup->heldIn($slot, $sheet->mayHoldRecovery($sheet->startPartitions()));
+        $holds = State::of()
+            ->with([
+                StateField::OsFamily->in($slot) => $backup->base['family'] ?? null,
+                StateField::OsVersion->in($slot) => $backup->base['version'] ?? null,
+                StateField::OsRelease->in($slot) => $backup->base['release'] ?? null,
+                ...$held,
+            ])
+            ->slot($slot);
         $images = [];
         foreach ($sheet->partitions as $partition) {
             if (
@@ -245,8 +261,7 @@ final class PhoneFromUnit
                 $partition->logical ||
                 in_array($partition->name, [PartitionName::System->value, PartitionName::Vendor->value], true)
             ) {
-                $label = ['part' => $partition->name, 'of' => $of];
-                $label += $partition->name === PartitionName::System->value ? ['os' => $os] : [];
+                $label = PartitionsOfUnit::label($holds, $sheet, $partition, $of);
                 $images[$partition->name] = ['of' => $of, 'whole' => true, 'label' => $label];
             }
         }

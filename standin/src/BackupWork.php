@@ -45,6 +45,7 @@ final class BackupWork extends PhoneWork
             'keys' => $phone->dataKeys,
             'encryption' => $phone->dataEncryption,
             'partitions' => in_array('system', $parts, true) ? $this->systemNow() : [],
+            'addons' => in_array('system', $parts, true) ? $phone->addons[$phone->activeSlot] ?? [] : [],
         ];
         $this->lay($set, $place);
 
@@ -120,6 +121,9 @@ final class BackupWork extends PhoneWork
         }
         foreach ($content['partitions'] as $partition => $image) {
             $phone->write($partition, $phone->activeSlot, $image['label'], $image['whole'], $image['bytes'] ?? null);
+        }
+        if ($content['partitions'] !== []) {
+            $phone->addons[$phone->activeSlot] = $content['addons'] ?? [];
         }
         if ($content['data']) {
             // What is written under other keys than the set was made under is noise to the system that made it.

@@ -23,6 +23,7 @@ namespace Tornavis\StandIn;
  *     keys: ?string,
  *     encryption: string,
  *     partitions: array<string, Written>,
+ *     addons?: list<array<string, mixed>>,
  * }
  * @phpstan-type SetUpBy array{release?: string, patchLevel?: string, signer?: string, services?: string}
  * @phpstan-type PhoneValues array{

@@ -119,6 +119,9 @@ it('is clear only once every guess was said, and asks none of it again', functio
     $kind = $recovery->facts->best(Field::KIND);
     $said = World::altered('wicket-4.1-bowline.img', ['kind' => 'recovery']);
 
+    $asksNone = Fact::of(Field::ASKS_FIRMWARE, false, Source::Typed, 'its page');
+    $build = $build->withFacts($asksNone);
+
     expect(questions($with([$build, $recovery])))
         ->toContain('KIT-1:files')
         ->and(questions($with([$build, $said])))

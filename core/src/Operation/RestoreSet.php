@@ -105,34 +105,53 @@ final readonly class RestoreSet extends Operation
     }
 
     /**
-     * Of the very build that is there everything is known already; only what was put beside it since may be gone.
+     * Of the very build that is there everything is known already, but for what may have been put beside it since.
      *
      * @return array<string, FactValue>
      */
     private function startsAsItDid(State $state, string $slot, ModelSheet $sheet): array
     {
         $os = $state->slot($slot)->os;
+        $known = array_filter($state->values(), static fn(mixed $value): bool => $value !== null);
+        $held = $this->held($slot, $sheet);
+        $ofBuild = array_diff_key(array_intersect_key($known, $held), array_flip(self::besideBuild($slot)));
 
-        return [
-            StateField::OsFailedAs->in($slot) => null,
-            StateField::OsServices->in($slot) => null,
-            StateField::KernelName->in($slot) => null,
-            StateField::KernelVersion->in($slot) => null,
-            StateField::Root->in($slot) => null,
-        ] + $this->startImages($slot, $sheet, $os->base ?? (string) $os->buildId);
+        return [StateField::OsFailedAs->in($slot) => null] +
+            $ofBuild +
+            $held +
+            self::startImages($slot, $sheet, $os->base ?? (string) $os->buildId);
     }
 
     /**
-     * @return array<string, FactValue> whose the images are that the phone starts from, and the recovery among them
+     * @return list<string> names of what is no part of a build
      */
-    private function startImages(string $slot, ModelSheet $sheet, string $owner): array
+    private static function besideBuild(string $slot): array
+    {
+        return [
+            StateField::OsServices->in($slot),
+            StateField::KernelName->in($slot),
+            StateField::KernelVersion->in($slot),
+            StateField::Root->in($slot),
+            ...array_keys(RecoveryFacts::unknown($slot)),
+        ];
+    }
+
+    /**
+     * @return array<string, FactValue>
+     */
+    private function held(string $slot, ModelSheet $sheet): array
+    {
+        return $this->set->heldIn($slot, $sheet->mayHoldRecovery($sheet->startPartitions()));
+    }
+
+    /**
+     * @return array<string, FactValue> whose the images are that the phone starts from
+     */
+    private static function startImages(string $slot, ModelSheet $sheet, string $owner): array
     {
         $effects = [];
         foreach ($sheet->startPartitions() as $partition) {
             $effects[StateField::Image->in($slot, $partition)] = $owner;
-        }
-        if ($sheet->mayHoldRecovery($sheet->startPartitions())) {
-            $effects = [...$effects, ...RecoveryFacts::none($slot)];
         }
 
         return $effects;
@@ -155,19 +174,9 @@ final readonly class RestoreSet extends Operation
             StateField::OsVersion->in($slot) => $base['version'] ?? null,
             StateField::OsBuildId->in($slot) => $build,
             StateField::OsBase->in($slot) => null,
-            StateField::OsEncrypts->in($slot) => null,
-            StateField::OsExtras->in($slot) => null,
-            StateField::OsFirmwareMin->in($slot) => null,
-            StateField::OsVendorMin->in($slot) => null,
-            StateField::OsPatchLevel->in($slot) => null,
-            StateField::OsBuildTime->in($slot) => null,
-            StateField::OsSigner->in($slot) => null,
-            StateField::OsStock->in($slot) => null,
-            StateField::OsServices->in($slot) => null,
-            StateField::KernelName->in($slot) => null,
-            StateField::KernelVersion->in($slot) => null,
-            StateField::Root->in($slot) => null,
-        ] + $this->startImages($slot, $sheet, $build);
+        ] +
+            $this->held($slot, $sheet) +
+            self::startImages($slot, $sheet, $build);
     }
 
     /** What the phone holds of the same kinds goes: it comes back as it was when the set was made. */

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Moment;
+use Tornavis\Core\Words\Slot;
 
 /** A backup set, off the phone or on it. */
 final readonly class Backup
@@ -27,6 +28,30 @@ final readonly class Backup
         'encryption' => 'encryption',
     ];
 
+    /** What a set of the system brings back beside its base, of the slot that it was made of. */
+    private const HELD = [
+        StateField::OsServices,
+        StateField::OsPatchLevel,
+        StateField::OsBuildTime,
+        StateField::OsSigner,
+        StateField::OsStock,
+        StateField::OsFirmwareMin,
+        StateField::OsVendorMin,
+        StateField::OsEncrypts,
+        StateField::OsExtras,
+        StateField::KernelName,
+        StateField::KernelVersion,
+        StateField::Root,
+    ];
+
+    /** What it brings back too where the recovery lives among the images that the system starts from. */
+    private const HELD_OF_RECOVERY = [
+        StateField::RecoveryFamily,
+        StateField::RecoveryVersion,
+        StateField::RecoveryAbilities,
+        StateField::RecoveryNeeds,
+    ];
+
     /** What a set that brings its system along still has to find on the phone. */
     private const BASE_OF_SYSTEM = ['firmware', 'encryption'];
 
@@ -39,6 +64,8 @@ final readonly class Backup
      * @param  ?string  $sha256  of its file, hex
      * @param  bool  $system  whether it holds the system and the images that it starts from too
      * @param  ?int  $bytes  its size, where it is known
+     * @param  array<string, string|int|bool|list<string>>  $held  what was known of the system in it when it was made,
+     *     beside its base: value by name of the fact, without its slot
      */
     public function __construct(
         public string $id,
@@ -50,6 +77,7 @@ final readonly class Backup
         public ?string $sha256 = null,
         public bool $system = false,
         public ?int $bytes = null,
+        public array $held = [],
     ) {}
 
     public function holds(LossClass $class): bool
@@ -164,6 +192,46 @@ final readonly class Backup
         );
     }
 
+    /**
+     * What is known of a system beside its base, as a set of it keeps it.
+     *
+     * @return array<string, string|int|bool|list<string>>
+     */
+    public static function heldOf(State $state, string $slot): array
+    {
+        $held = [];
+        foreach ([...self::HELD, ...self::HELD_OF_RECOVERY] as $field) {
+            $value = $state->fact($field->in($slot))->value;
+            if ($value !== null) {
+                $held[self::nameOf($field)] = $value;
+            }
+        }
+
+        return $held;
+    }
+
+    /**
+     * What a slot holds once the system of the set is back in it; null for what nobody wrote down.
+     *
+     * @param  bool  $withRecovery  whether the recovery lies in the set
+     * @return array<string, string|int|bool|list<string>|null> by name of the fact
+     */
+    public function heldIn(string $slot, bool $withRecovery): array
+    {
+        $facts = [];
+        foreach ([...self::HELD, ...$withRecovery ? self::HELD_OF_RECOVERY : []] as $field) {
+            $facts[$field->in($slot)] = $this->held[self::nameOf($field)] ?? null;
+        }
+
+        return $facts;
+    }
+
+    /** "os.services" of "slot.a.os.services". */
+    private static function nameOf(StateField $field): string
+    {
+        return substr($field->in(Slot::Only->value), strlen('slot.-.'));
+    }
+
     /** What it was taken from, as "Maker OS 9, firmware 2.8, disk encryption"; empty where nothing is recorded. */
     public function baseInWords(): string
     {
@@ -216,6 +284,7 @@ final readonly class Backup
                 'sha256' => $this->sha256,
                 'system' => $this->system ?: null,
                 'bytes' => $this->bytes,
+                'held' => $this->held === [] ? null : $this->held,
             ],
             static fn(mixed $value): bool => $value !== null,
         );

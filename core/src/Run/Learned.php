@@ -36,7 +36,8 @@ final class Learned
         } elseif ($mode === Mode::System->value && isset($facts[StateField::OsFailedAs->in($slot)])) {
             $facts[StateField::OsFailedAs->in($slot)] = null;
         }
-        if ($mode === Mode::Bootloader->value && $step !== null && $step->leadsTo(Mode::Recovery)) {
+        $isShown = ($seen[StateField::Mode->value] ?? null) === Mode::Bootloader->value;
+        if ($isShown && $step !== null && $step->leadsTo(Mode::Recovery)) {
             // It was asked for its recovery and came up here: what recovery it holds is no longer known.
             $facts = array_merge($facts, RecoveryFacts::unknown($slot));
         }

@@ -191,7 +191,9 @@ final readonly class PlannedStep
     {
         $problems = [];
         foreach ($this->effects as $name => $value) {
-            $isKnown = $value !== null || FactName::canBeNone($name);
+            // Of what a set did not write down nobody knows whether there is any.
+            $saysNone = $this->operation !== OperationName::Restore && FactName::canBeNone($name);
+            $isKnown = $value !== null || $saysNone;
             if (
                 $isKnown &&
                 !Nameless::isSaidBy($name, $this->effects) &&

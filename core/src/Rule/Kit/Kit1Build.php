@@ -211,7 +211,10 @@ final class Kit1Build implements FitRule
 
     private static function whetherAsked(Package $build, string $field, PackageKind $base): FileQuestion
     {
-        $words = ['no' => "asks for no {$base->value}", 'yes' => "asks for {$base->value} of some version"];
+        $words = [
+            'no' => "no {$base->value} is asked for",
+            'yes' => "{$base->value} of some version is asked for",
+        ];
 
         return new FileQuestion($build, $field, $words, 'no');
     }

@@ -2,13 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Tornavis\Core\Rule\Base;
+namespace Tornavis\Core\Rule;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Rule\FileQuestion;
-use Tornavis\Core\Rule\Finding;
-use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
