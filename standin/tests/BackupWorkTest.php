@@ -53,14 +53,21 @@ it('brings back what it took, and nothing that came later', function () {
         ->toBeFalse();
 });
 
-it('brings a system back with its images', function () {
+it('brings a system back with its images, and with what was put into it', function () {
     $phone = backingUp();
+    $phone->addons['-'] = [['addon' => 'root', 'title' => 'Latchkey 4.2']];
     PhoneFactory::ask($phone, ['do' => 'make-set', 'set' => 'noon', 'parts' => ['system'], 'place' => 'card']);
     $was = $phone->written('boot', '-');
     $phone->write('boot', '-', ['of' => 'another build']);
+    $phone->addons['-'] = [['addon' => 'services', 'title' => 'Larder mini 14']];
     PhoneFactory::ask($phone, ['do' => 'restore', 'set' => 'noon', 'place' => 'card']);
 
-    expect($phone->written('boot', '-'))->toBe($was)->and($phone->dataEmpty)->toBeFalse();
+    expect($phone->written('boot', '-'))
+        ->toBe($was)
+        ->and($phone->addons['-'])
+        ->toBe([['addon' => 'root', 'title' => 'Latchkey 4.2']])
+        ->and($phone->dataEmpty)
+        ->toBeFalse();
 });
 
 it('makes noise of data that was taken under another encryption', function (string $encryption, bool $same) {

@@ -31,17 +31,23 @@ function ofTwoBuilds(array $otherwise = []): State
     ])->state();
 }
 
-/** What is known after a step of a run that ended well. */
-function afterStep(State $state, OperationName $operation, array $seen): State
+/** The first such step of a plan; of restarts the one into the recovery. */
+function stepOf(OperationName $operation): PlannedStep
 {
     $plan = World::document(World::plan('SK-07', World::SALTERN));
     foreach (PlannedStep::allOf($plan) as $step) {
         $leads = $step->parameters['mode'] ?? Mode::Recovery->value;
         if ($step->operation === $operation && $leads === Mode::Recovery->value) {
-            return $state->with(Learned::recovery([...$state->values(), ...$seen], $step));
+            return $step;
         }
     }
     throw new LogicException('No such step.');
+}
+
+/** What is known after a step of a run that ended well. */
+function afterStep(State $state, OperationName $operation, array $seen): State
+{
+    return $state->with(Learned::recovery([...$state->values(), ...$seen], stepOf($operation)));
 }
 
 it('takes a recovery that was seen to run for one that starts, until something under it is written', function (
@@ -82,6 +88,18 @@ it('takes a recovery that was seen to run for one that starts, until something u
         false,
     ],
     'after a step that is no restart' => [OperationName::FormatData, ['mode' => 'recovery'], [], false],
+]);
+
+it('forgets a recovery only where the phone shows that it did not come', function (array $shown, ?string $family) {
+    $known = ['mode' => 'bootloader', 'slot.active' => 'a', 'slot.a.recovery.family' => 'Wicket'];
+    $knows = Learned::of($known, $shown, stepOf(OperationName::Reboot));
+
+    expect($knows['slot.a.recovery.family'])->toBe($family);
+})->with([
+    'nothing shown yet' => [[], 'Wicket'],
+    'something else shown' => [['battery.percent' => 80], 'Wicket'],
+    'in its bootloader again' => [['mode' => 'bootloader'], null],
+    'in its recovery' => [['mode' => 'recovery'], 'Wicket'],
 ]);
 
 it('needs for a recovery the images that its publisher lists', function (array $listed, array $images, bool $starts) {

@@ -107,6 +107,58 @@ it('forgets nothing of the build that is there when that very build comes back',
         ->not->toBeNull();
 })->with([['deck-14.0.8-of301', true], ['deck-13.1.2-of301', false]]);
 
+it('knows of a system that comes back what was known of it when the set was made', function (
+    array $held,
+    array $knows,
+) {
+    $of = static fn(array $with): Backup => new Backup(
+        'the set',
+        [],
+        'computer',
+        '2026-09-01T10:00:00Z',
+        Backup::RECOVERY,
+        ['family' => 'Driftglass', 'buildId' => 'driftglass-1', 'encryption' => 'file'],
+        system: true,
+        held: $with,
+    );
+    $written = World::unit('SK-07')->withBackup($of($held))->toArray();
+    $read = Unit::fromArray(json_decode(json_encode($written), true), 'x')->backups;
+    $facts = ['slot.a.os.services' => 'Larder mini 15', 'slot.a.root' => 'Latchkey 4.2'];
+    $state = World::unit('SK-07', $facts + ['slot.a.recovery.family' => 'Wicket'])->state();
+    $effects = (new RestoreSet($read[array_key_last($read)], 'card'))->effects($state, World::sheet('bowline'));
+
+    expect(array_intersect_key($effects, $knows))->toEqualCanonicalizing($knows);
+})->with([
+    'nothing was written down' => [
+        [],
+        [
+            'slot.a.os.services' => null,
+            'slot.a.root' => null,
+            'slot.a.recovery.family' => null,
+            'slot.a.recovery.abilities' => null,
+            'slot.a.os.patchLevel' => null,
+        ],
+    ],
+    'it was' => [
+        Backup::heldOf(
+            State::of()->with([
+                'slot.b.os.services' => 'none',
+                'slot.b.os.patchLevel' => '2026-08-01',
+                'slot.b.recovery.family' => 'Corbie',
+                'slot.b.recovery.abilities' => ['backup'],
+            ]),
+            'b',
+        ),
+        [
+            'slot.a.os.services' => 'none',
+            'slot.a.root' => null,
+            'slot.a.recovery.family' => 'Corbie',
+            'slot.a.recovery.abilities' => ['backup'],
+            'slot.a.os.patchLevel' => '2026-08-01',
+        ],
+    ],
+]);
+
 it('writes no firmware under a system that needs newer', function (?string $needs, string $severity) {
     $situation = World::situation(
         'SK-07',
