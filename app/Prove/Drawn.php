@@ -16,12 +16,14 @@ final readonly class Drawn
      * @param  ModelSheet  $sheet  everything about its model, as it is
      * @param  Situation  $situation  made from what is believed
      * @param  string  $belief  how the belief came about, one of {@see Belief::KINDS}
+     * @param  bool  $unmarked  whether what the files say inside does not hold, and their statements alone do
      */
     public function __construct(
         public Unit $truth,
         public ModelSheet $sheet,
         public Situation $situation,
         public string $belief,
+        public bool $unmarked = false,
     ) {}
 
     /**

@@ -20,6 +20,9 @@ use Tornavis\Core\Words\PackageKind;
  */
 final class RandomBench
 {
+    /** How often of a hundred a build for two slots asks for no firmware. */
+    private const ASKS_NOTHING_PERCENT = 8;
+
     public const AT = '2026-09-20T12:00:00Z';
 
     private const INTENTS = [
@@ -125,9 +128,18 @@ final class RandomBench
         );
 
         // Drawn last, so that it shifts nothing before it.
-        return $kind === Belief::COMPLETE && $this->dice->chance(Belief::BARE_PERCENT)
-            ? new Drawn($truth, $true, $situation->with(kit: array_map(BareFile::of(...), $kit)), Belief::BARE_FILES)
-            : new Drawn($truth, $true, $situation, $kind);
+        if ($kind === Belief::COMPLETE && $this->dice->chance(Belief::BARE_PERCENT)) {
+            $bare = (new BareKit($this->dice, $this->shelf))->of($kit);
+
+            return new Drawn($truth, $true, $situation->with(kit: $bare), Belief::BARE_FILES);
+        }
+        if ($sheet->hasTwoSlots() === true && $this->dice->chance(self::ASKS_NOTHING_PERCENT)) {
+            $modest = array_map(StrangeFiles::withoutDemand(...), $kit);
+
+            return new Drawn($truth, $true, $situation->with(kit: $modest), $kind, unmarked: true);
+        }
+
+        return new Drawn($truth, $true, $situation, $kind);
     }
 
     /** Whether the shelf holds anything for an intent on a model; the others are drawn seldom. */

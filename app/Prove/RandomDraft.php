@@ -51,8 +51,30 @@ final readonly class RandomDraft
             $document['partitions'] = array_map($this->withoutSize(...), $rows);
             unset($document['encryptions']);
         }
+        $document['partitions'] = self::table($document, $grades);
 
         return ModelSheet::kept(['grades' => $grades] + $document);
+    }
+
+    /**
+     * A table that was pasted in part: it holds the partition that the recovery is taken to live in, and none for
+     * verification headers where nobody has seen one.
+     *
+     * @param  array<string, mixed>  $document
+     * @param  array<string, string>  $grades  by field
+     * @return list<array<string, mixed>>
+     */
+    private static function table(array $document, array $grades): array
+    {
+        /** @var list<array<string, mixed>> $rows */
+        $rows = $document['partitions'];
+        if (($grades['verification'] ?? null) !== Grade::Seen->value) {
+            $rows = array_filter($rows, static fn(array $row): bool => ($row['verification'] ?? false) !== true);
+        }
+        $home = $document['recoveryHome'] ?? null;
+        $isListed = $home === null || in_array($home, array_column($rows, 'name'), true);
+
+        return [...$rows, ...$isListed ? [] : [['name' => $home]]];
     }
 
     /**

@@ -205,7 +205,7 @@ final readonly class RandomUnit
                 PartitionLayout::Dynamic->value,
             ]);
         }
-        if (!$active && $this->dice->chance(5)) {
+        if (!$active && $this->dice->chance(9)) {
             // As it left the factory: nobody has ever written anything there.
             unset($values[StateField::FirmwareVersion->in($slot)], $values[StateField::FirmwareRegion->in($slot)]);
 

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Prove;
 
+use Tornavis\Core\Draft\SheetAnswer;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
@@ -38,12 +40,13 @@ final readonly class Settled
         public ?string $useless = null,
     ) {}
 
-    public static function of(Situation $situation): self
+    /** @param  ?ModelSheet  $true  what the model is like, for whoever looks it up; null where nobody does */
+    public static function of(Situation $situation, ?ModelSheet $true = null): self
     {
         $plan = Planner::plan($situation);
         $isRemedied = false;
         for ($try = 0; $try < self::MOST_REMEDIES && $plan->verdict->level !== Verdict::CLEAR; $try++) {
-            $better = self::remedied($situation, $plan);
+            $better = self::remedied($situation, $plan, $true);
             if ($better === null) {
                 break;
             }
@@ -73,7 +76,7 @@ final readonly class Settled
      *
      * @return ?array{Situation, list<string>} the situation, and the keys of the stops that should be gone
      */
-    private static function remedied(Situation $situation, Plan $plan): ?array
+    private static function remedied(Situation $situation, Plan $plan, ?ModelSheet $true): ?array
     {
         $kit = $situation->kit;
         $agreed = $situation->answers->agreed;
@@ -100,11 +103,54 @@ final readonly class Settled
             }
         }
         $kit = self::told($situation, $plan, $kit);
-        if ($kit === $situation->kit && count($agreed) === count($situation->answers->agreed)) {
+        $sheet = $true === null ? $situation->sheet : self::said($situation, $plan, $true);
+        if (
+            $kit === $situation->kit &&
+            $sheet === $situation->sheet &&
+            count($agreed) === count($situation->answers->agreed)
+        ) {
             return null;
         }
 
-        return [$situation->with(kit: $kit, answers: Answers::toEverything($agreed)), $named];
+        $next = new Situation(
+            $sheet,
+            $situation->unit,
+            $kit,
+            $situation->intent,
+            $situation->at,
+            $situation->house,
+            Answers::toEverything($agreed),
+            $situation->rates,
+            $situation->shelf,
+            $situation->codenames,
+            $situation->workplace,
+        );
+
+        return [$next, $named];
+    }
+
+    /** The sheet with what a person says of the model that is asked about it, and who looks at the phone for it. */
+    private static function said(Situation $situation, Plan $plan, ModelSheet $true): ModelSheet
+    {
+        $yes = static fn(?bool $is): string => $is === true ? 'yes' : 'no';
+        $answers = [
+            'slots' => (string) count($true->slots),
+            'recoveryHome' => $true->recoveryHome?->value,
+            'dynamicLayout' => $true->dynamicLayout,
+            'architecture' => $true->architecture,
+            'launchApi' => $true->launchApi === null ? null : (string) $true->launchApi,
+            'pcFlash' => $yes($true->pcFlash),
+            'verification' => $yes($true->hasVerification()),
+        ];
+        $sheet = $situation->sheet;
+        foreach ($plan->findings as $finding) {
+            foreach ($finding->remedy->models ?? [] as $asked) {
+                $answer = $answers[$asked->field] ?? null;
+                $sheet = $answer === null ? $sheet : SheetAnswer::said($sheet, $asked->field, $answer, $situation->at);
+            }
+        }
+
+        return $sheet;
     }
 
     /**

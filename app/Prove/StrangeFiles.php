@@ -68,6 +68,19 @@ final readonly class StrangeFiles
             : $package;
     }
 
+    /** The same build, of a publisher who asks for no firmware. */
+    public static function withoutDemand(Package $package): Package
+    {
+        $document = $package->toArray();
+        /** @var list<array{name: string}> $facts */
+        $facts = $document['facts'];
+        $isKept = static fn(array $fact): bool => $fact['name'] !== Field::FIRMWARE_MIN;
+
+        return $package->kind() === PackageKind::Build
+            ? Package::fromArray(['facts' => array_values(array_filter($facts, $isKept))] + $document)
+            : $package;
+    }
+
     private function packed(Package $package): Package
     {
         $inside = Fact::of(Field::INSIDE, $package->container->value ?? '', Source::File, 'drawn');

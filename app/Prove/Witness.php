@@ -61,7 +61,7 @@ final readonly class Witness
         $first = Planner::plan($situation);
         $rules = self::rules($first);
         $questions = count(array_filter($first->findings, static fn(Finding $one): bool => $one->asks()));
-        $settled = Settled::of($situation);
+        $settled = Settled::of($situation, $drawn->belief === Belief::DRAFTED ? $drawn->sheet : null);
         $situation = $settled->situation;
         $plan = $settled->plan;
         $remedied = $settled->isRemedied;
@@ -111,7 +111,7 @@ final readonly class Witness
             self::paths($situation),
             packages: $situation->kit,
             // What is in a file without a card, its own marks alone can tell.
-            unmarked: $unmarked && $drawn->belief !== Belief::BARE_FILES,
+            unmarked: ($unmarked || $drawn->unmarked) && $drawn->belief !== Belief::BARE_FILES,
         );
         $outcome = Outcome::of($rehearsal, PhoneFromUnit::make($drawn->truth, $drawn->sheet), $drawn, $plan);
         $isHarmed = $outcome->kind === Outcome::HARMED;

@@ -198,7 +198,7 @@ final class Departures
         $file = $kind === null ? null : self::keeping($situation, $kind, $name);
         $finding = Finding::toSettle(
             RuleId::Order5,
-            need: "The {$what} that is there now",
+            need: "The phone's {$what}",
             found: "{$name} will be gone",
             reason: "Nothing in the plan keeps it or brings it back. {$meaning}",
             remedy: $file === null

@@ -51,6 +51,9 @@ final class Kit1Build implements FitRule
         PackageKind::EncryptionDisabler,
     ];
 
+    /** What is asked of a build beside what it is. */
+    private const OF_BUILD = [Field::BRINGS_RECOVERY, Field::ASKS_FIRMWARE, Field::ASKS_VENDOR];
+
     public static function id(): RuleId
     {
         return RuleId::Kit1;
@@ -130,12 +133,23 @@ final class Kit1Build implements FitRule
             array_values($likely),
         );
 
+        $isOfBuild = static fn(FileQuestion $one): bool => in_array($one->field, self::OF_BUILD, true);
+        $isGuess = count(array_filter($questions, $isOfBuild)) < count($questions);
+
         return Finding::toSettle(
             self::id(),
-            need: count($names) === 1 ? "What {$names[0]} is" : 'What ' . count($names) . ' files are',
-            found: 'guessed from their form',
-            reason: 'Neither the files nor cards beside them say it. A file that is taken for another goes where it ' .
-                'does not belong. The guess: ' .
+            need: match (true) {
+                !$isGuess => "What {$names[0]} brings and asks for",
+                count($names) === 1 => "What {$names[0]} is",
+                default => 'What ' . count($names) . ' files are',
+            },
+            found: $isGuess ? 'guessed from their form' : 'not stated',
+            reason: ($isGuess
+                ? 'Neither the files nor cards beside them say it. A file that is taken for another goes where it ' .
+                    'does not belong.'
+                : 'Neither the file nor a card beside it says it. Where the phone lacks what it asks for, it starts ' .
+                    'again and again.') .
+                ' The guess: ' .
                 implode('; ', $lines) .
                 '.',
             remedy: Remedy::tell(

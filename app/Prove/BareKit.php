@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Prove;
+
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Words\PackageKind;
+
+/** The files of a kit without their cards. Now and then one was taken for another that looks just like it. */
+final readonly class BareKit
+{
+    /** Kind of file → how often of a hundred it is another one for the same model. */
+    private const MISTAKEN = [PackageKind::PartitionImage->value => 25, PackageKind::Firmware->value => 35];
+
+    /** @param  list<Package>  $shelf */
+    public function __construct(private Dice $dice, private array $shelf) {}
+
+    /**
+     * @param  list<Package>  $kit
+     * @return list<Package>
+     */
+    public function of(array $kit): array
+    {
+        return array_map(fn(Package $one): Package => BareFile::of($this->taken($one)), $kit);
+    }
+
+    private function taken(Package $wanted): Package
+    {
+        if (!$this->dice->chance(self::MISTAKEN[$wanted->kind()?->value] ?? 0)) {
+            return $wanted;
+        }
+        $isAlike = static fn(Package $one): bool => $one->kind() === $wanted->kind() &&
+            $one->facts->text(Field::PARTITION) === $wanted->facts->text(Field::PARTITION) &&
+            $one->facts->list(Field::CODENAMES) === $wanted->facts->list(Field::CODENAMES) &&
+            $one->sha256 !== $wanted->sha256;
+        $others = array_values(array_filter($this->shelf, $isAlike));
+
+        return $others === [] ? $wanted : $this->dice->one($others);
+    }
+}
