@@ -8,11 +8,16 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Words\PackageKind;
 
-/** The files of a kit without their cards. Now and then one was taken for another that looks just like it. */
+/**
+ * The files of a kit without their cards; at times the build has one. Now and then a file was taken for another that
+ * looks just like it.
+ */
 final readonly class BareKit
 {
     /** Kind of file → how often of a hundred it is another one for the same model. */
     private const MISTAKEN = [PackageKind::PartitionImage->value => 25, PackageKind::Firmware->value => 35];
+
+    private const BUILD_HAS_CARD = 35;
 
     /** @param  list<Package>  $shelf */
     public function __construct(private Dice $dice, private array $shelf) {}
@@ -23,7 +28,10 @@ final readonly class BareKit
      */
     public function of(array $kit): array
     {
-        return array_map(fn(Package $one): Package => BareFile::of($this->taken($one)), $kit);
+        $hasCard = $this->dice->chance(self::BUILD_HAS_CARD);
+        $isLeft = static fn(Package $one): bool => $hasCard && $one->kind() === PackageKind::Build;
+
+        return array_map(fn(Package $one): Package => $isLeft($one) ? $one : BareFile::of($this->taken($one)), $kit);
     }
 
     private function taken(Package $wanted): Package

@@ -7,6 +7,7 @@ namespace App\Prove;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Situation\Situation;
@@ -22,6 +23,8 @@ final class RandomBench
 {
     /** How often of a hundred a build for two slots asks for no firmware. */
     private const ASKS_NOTHING_PERCENT = 8;
+
+    private const ASKS_NOTHING_OF_EMPTY = 50;
 
     public const AT = '2026-09-20T12:00:00Z';
 
@@ -40,6 +43,7 @@ final class RandomBench
         Intent::BackToStock,
         Intent::RemoveSecond,
         Intent::Unlock,
+        Intent::GenericImage,
         Intent::GenericImage,
         Intent::TrialBeside,
         Intent::BringBack,
@@ -83,6 +87,8 @@ final class RandomBench
         [$true, $sheet] = $this->belief->sheets($kind, $model);
         // A bundle is what an alias that is none does most harm with, a build what a small super does.
         $wishes = match (true) {
+            // What verification keeps from starting is what a draft knows least of.
+            $kind === Belief::DRAFTED && $this->dice->chance(30) => [Intent::GenericImage],
             $this->dice->chance(40) => self::INTENTS,
             $sheet->aliases !== $true->aliases => [Intent::BackToStock, Intent::Base],
             $true->superBytes !== $model->superBytes => [Intent::Fresh, Intent::SwitchBuild],
@@ -133,13 +139,22 @@ final class RandomBench
 
             return new Drawn($truth, $true, $situation->with(kit: $bare), Belief::BARE_FILES);
         }
-        if ($sheet->hasTwoSlots() === true && $this->dice->chance(self::ASKS_NOTHING_PERCENT)) {
+        if ($sheet->hasTwoSlots() === true && $this->dice->chance(self::asksNothing($truth, $true))) {
             $modest = array_map(StrangeFiles::withoutDemand(...), $kit);
 
             return new Drawn($truth, $true, $situation->with(kit: $modest), $kind, unmarked: true);
         }
 
         return new Drawn($truth, $true, $situation, $kind);
+    }
+
+    /** How often of a hundred the build asks for no firmware: most where that leaves a slot without any. */
+    private static function asksNothing(Unit $truth, ModelSheet $sheet): int
+    {
+        $state = $truth->state();
+        $isEmpty = static fn(string $slot): bool => $state->slot($slot)->firmware === null;
+
+        return array_filter($sheet->slots, $isEmpty) === [] ? self::ASKS_NOTHING_PERCENT : self::ASKS_NOTHING_OF_EMPTY;
     }
 
     /** Whether the shelf holds anything for an intent on a model; the others are drawn seldom. */

@@ -33,8 +33,8 @@ final readonly class RandomDraft
             ['version' => 2, 'pcFlash' => $true->pcFlash, 'verification' => $true->hasVerification()] +
             $true->toArray();
         $grades = [];
-        // Half of them know all of it, and not how large the partitions are.
-        $knowsAll = $this->dice->chance(50);
+        // Some of them know all of it, and not how large the partitions are.
+        $knowsAll = $this->dice->chance(40);
         foreach (self::GUESSES as $field => $values) {
             if ($knowsAll || $this->dice->chance(self::KNOWN_PERCENT)) {
                 $grades[$field] = Grade::Seen->value;

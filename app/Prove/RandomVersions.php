@@ -50,9 +50,14 @@ final readonly class RandomVersions
             }
         }
 
-        return $intent === Intent::UpdateInPlace && $own !== [] && $this->dice->chance(70)
-            ? $own
-            : ['9', '13', '14', '15'];
+        $isMostly = $this->dice->chance(70);
+
+        return match (true) {
+            $intent === Intent::UpdateInPlace && $own !== [] && $isMostly => $own,
+            // A generic image needs a base that is not too old.
+            $intent === Intent::GenericImage && $isMostly => ['13', '14', '15'],
+            default => ['9', '13', '14', '15'],
+        };
     }
 
     /**

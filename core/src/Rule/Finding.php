@@ -101,7 +101,8 @@ final readonly class Finding
     }
 
     /**
-     * Findings of one rule that have one remedy, as one, as grave as the gravest; an answer is kept for each of them.
+     * Findings that have one remedy, as one of the first one's rule, as grave as the gravest; an answer is kept for each
+     * of them.
      *
      * @param  non-empty-list<self>  $findings
      */
@@ -196,8 +197,7 @@ final readonly class Finding
     {
         $actions = [];
         foreach ($this->remedy->kinds ?? [] as $kind) {
-            $fact = $kind === RemedyKind::EnterFact ? $this->unknownFact() : null;
-            if ($kind !== RemedyKind::EnterFact || $fact !== null) {
+            foreach ($kind === RemedyKind::EnterFact ? $this->unknownFacts() : [null] as $fact) {
                 $actions[] = new FindingAction(
                     $kind,
                     $fact,
@@ -215,16 +215,18 @@ final readonly class Finding
         return $actions;
     }
 
-    /** The first fact that nobody has seen yet, which a person can enter. */
-    private function unknownFact(): ?string
+    /**
+     * The facts that a person can enter: the first that nobody has seen yet, and each of them where several findings
+     * stand as one.
+     *
+     * @return list<string>
+     */
+    private function unknownFacts(): array
     {
-        foreach ($this->facts as $fact) {
-            if ($fact->value === null) {
-                return $fact->name;
-            }
-        }
+        $unknown = array_filter($this->facts, static fn(Fact $fact): bool => $fact->value === null);
+        $names = array_map(static fn(Fact $fact): string => $fact->name, array_values($unknown));
 
-        return null;
+        return count($this->keys) > 1 ? $names : array_slice($names, 0, 1);
     }
 
     /** The same, answered: what had to be settled is agreed to and only worth knowing from then on. */

@@ -42,6 +42,7 @@ final readonly class FindingAction
         return [
             'do' => $this->kind->value,
             'fact' => $this->fact,
+            'label' => $this->fact === null ? null : FactName::label($this->fact),
             'choices' => $this->fact === null ? [] : FactName::choices($this->fact),
             'file' => $this->file?->name(),
             'loss' => $this->loss?->value,

@@ -39,6 +39,7 @@ it('names the file that is added and the loss that is accepted', function () {
             [
                 'do' => 'add-file',
                 'fact' => null,
+                'label' => null,
                 'choices' => [],
                 'file' => World::FIRMWARE,
                 'loss' => null,

@@ -41,19 +41,25 @@ it('misses an add-on that is not there at the end, and is content where it is', 
     'root' => ['latchkey-4.2.zip', ['root' => 'Latchkey 4.2']],
 ]);
 
-it('misses what is left of a trial, whatever else is there', function () {
+it('misses what is left of a trial where the trial was the job', function () {
+    $trial = ['trial.family' => 'Saltern'];
     $kit = ['latchkey-4.2.zip'];
     $slot = World::situation('SK-07', $kit, intent: Intent::AddOn)->slots->active();
     $done = ["slot.{$slot}.root" => 'Latchkey 4.2'];
 
-    expect(missedBy('SK-07', Intent::AddOn, $kit, $done + ['trial.family' => 'Saltern']))->toContain('trial');
+    expect(missedBy('SK-07', Intent::TrialBeside, ['saltern-generic-15-arm64.img'], $trial))
+        ->toContain('trial')
+        ->and(missedBy('SK-07', Intent::TrialBeside, ['saltern-generic-15-arm64.img'], []))
+        ->toBeNull()
+        ->and(missedBy('SK-07', Intent::AddOn, $kit, $done + $trial))
+        ->toBeNull();
 });
 
 it('misses what a backup should have brought back, and is content where all of it is there', function () {
     $situation = World::situation('SK-13', [], intent: Intent::RestoreBackup);
     $set = $situation->restore->set();
     expect($set)->not->toBeNull();
-    $back = [];
+    $back = ['mode' => 'system'];
     foreach ($set->classes as $class) {
         $back["data.holds.{$class->value}"] = true;
     }
@@ -78,6 +84,7 @@ it('has a goal for every intent that something can miss', function (Intent $inte
     $nothing = State::of(
         Fact::of('mode', 'dead', Source::Phone),
         Fact::of('trial.family', 'left over', Source::Phone),
+        Fact::of('second.family', 'left over', Source::Phone),
         Fact::of('bootloader.unlocked', false, Source::Phone),
     );
 

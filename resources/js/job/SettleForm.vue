@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { inSentence, t } from '../app/i18n'
-import ErrorNote from '../app/ErrorNote.vue'
+import EnterFact from './EnterFact.vue'
 import SayForm from './SayForm.vue'
 import TellForm from './TellForm.vue'
 import type { FindingRow, JobAnswer } from '../generated/api'
 import { actionOf, isOpen } from './settling'
-import { useSend } from '../app/useSend'
-import { client } from '../app/client'
 
 const props = defineProps<{ job: JobAnswer; finding: FindingRow }>()
 const emit = defineEmits<{ change: [body: { answers: JobAnswer['answers'] }] }>()
@@ -17,17 +15,12 @@ const loss = computed(() => {
   const accepted = actionOf(props.finding, 'accept-loss')?.loss
   return props.job.plan.ledger.find((entry) => entry.class === accepted)
 })
-/** A fact that nobody has seen yet is typed in here, or chosen where it is one of a few things. */
-const unknown = computed(() => actionOf(props.finding, 'enter-fact')?.fact)
-const choices = computed(() => actionOf(props.finding, 'enter-fact')?.choices ?? [])
+const unknown = computed(() => props.finding.actions.filter((one) => one.do === 'enter-fact' && one.fact))
 /** What an installer asks: one of its answers is chosen. */
 const question = computed(() => actionOf(props.finding, 'choose')?.question)
 const models = computed(() => actionOf(props.finding, 'say')?.models ?? [])
 const files = computed(() => actionOf(props.finding, 'tell')?.files ?? [])
 const canAgree = computed(() => props.finding.severity === 'settle' && agreement.value && !question.value)
-const typed = ref('')
-const { send, refused } = useSend()
-
 function agree(): void {
   emit('change', {
     answers: {
@@ -52,12 +45,6 @@ function waive(): void {
     emit('change', {
       answers: { ...props.job.answers, waived: [...(props.job.answers.waived ?? []), loss.value.class] },
     })
-}
-
-async function enter(value: string): Promise<void> {
-  if (!unknown.value) return
-  const body = { name: unknown.value, typed: value }
-  await send(() => client.POST('/units/{unit}/facts', { params: { path: { unit: props.job.plan.unit } }, body }))
 }
 </script>
 
@@ -94,27 +81,13 @@ async function enter(value: string): Promise<void> {
     </template>
     <SayForm v-if="models.length > 0" :job="job.id" :models="models" :label="finding.need" />
     <TellForm v-if="files.length > 0" :job="job.id" :files="files" :label="finding.need" />
-    <template v-if="unknown && choices.length > 0">
-      <button
-        v-for="choice in choices"
-        :key="choice.value"
-        type="button"
-        class="btn small"
-        :data-enter="choice.value"
-        @click="enter(choice.value)"
-      >
-        {{ choice.label }}
-      </button>
-    </template>
-    <form v-else-if="unknown" class="enter" @submit.prevent="enter(typed)">
-      <input
-        v-model="typed"
-        :aria-label="t('job.settleForm.value', { unknown })"
-        :placeholder="t('job.settleForm.whatPhoneShows')"
-      />
-      <button type="submit" class="btn small" :disabled="typed === ''">{{ t('common.keepValue') }}</button>
-    </form>
-    <ErrorNote class="mt-3" :error="refused" />
+    <EnterFact
+      v-for="one in unknown"
+      :key="one.fact ?? ''"
+      :unit="job.plan.unit"
+      :action="one"
+      :is-named="unknown.length > 1"
+    />
   </div>
 </template>
 
@@ -124,17 +97,5 @@ async function enter(value: string): Promise<void> {
   flex-wrap: wrap;
   gap: 8px;
   margin-top: 6px;
-}
-.enter {
-  display: flex;
-  gap: 8px;
-}
-input {
-  border: 1px solid var(--line);
-  border-radius: 4px;
-  background: var(--ground);
-  color: var(--ink);
-  padding: 2px 8px;
-  font: inherit;
 }
 </style>

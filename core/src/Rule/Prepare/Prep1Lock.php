@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\UnlockWait;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 
+use Tornavis\Core\Rule\OfBootloader;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Moment;
@@ -79,15 +80,16 @@ final class Prep1Lock implements FitRule
                 ),
                 facts: [$fact],
             ),
-            default => Finding::toSettle(
-                self::id(),
-                need: 'Bootloader unlocked',
-                found: 'unknown',
-                reason: 'Whether the bootloader is unlocked has not been seen.',
-                remedy: Remedy::enterFact('Start the bootloader and read its lock line, then enter it.'),
-                facts: [$fact],
-            ),
+            default => self::asked($situation),
         };
+    }
+
+    /** With the active slot, where that is not known either. */
+    private static function asked(Situation $situation): Finding
+    {
+        $lock = OfBootloader::lock($situation);
+
+        return OfBootloader::isSlotOpen($situation) ? OfBootloader::both($lock, OfBootloader::slot($situation)) : $lock;
     }
 
     /**

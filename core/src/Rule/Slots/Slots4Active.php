@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Slots;
 
-use Tornavis\Core\Phone\StateField;
-use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
-use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Rule\OfBootloader;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 
@@ -30,24 +28,9 @@ final class Slots4Active implements FitRule
 
     public function look(Situation $situation): iterable
     {
-        if (!$situation->sheet->hasTwoSlots() || $situation->job->unlocksBootloader()) {
-            return;
+        // Where its lock is not known either, rule PREP-1 asks about both.
+        if (OfBootloader::isSlotOpen($situation) && !OfBootloader::isLockOpen($situation)) {
+            yield OfBootloader::slot($situation);
         }
-        $active = $situation->state->fact(StateField::ActiveSlot);
-        if ($active->known()) {
-            return;
-        }
-        yield Finding::toSettle(
-            self::id(),
-            need: 'The active slot',
-            found: 'unknown',
-            reason: 'Which slot is written, erased and started follows from it. The steps below are only drawn as if ' .
-                'it were ' .
-                strtoupper($situation->slots->active()) .
-                '; they can be the other way round.',
-            remedy: Remedy::enterFact('Read it from the bootloader\'s list of variables and enter it.'),
-            subject: 'active',
-            facts: [$active],
-        );
     }
 }

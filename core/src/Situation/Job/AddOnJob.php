@@ -102,7 +102,7 @@ final readonly class AddOnJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        $goal = Goal::nothing();
+        $goal = Goal::inSystem();
         foreach ($situation->files->addOns() as $package) {
             $goal = match ($package->kind()) {
                 PackageKind::Services => $goal->and(

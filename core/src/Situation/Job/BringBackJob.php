@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
-use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
-use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\RuleId;
 
 /** A phone that was left outside its system starts one that it still holds. */
@@ -102,10 +100,6 @@ final readonly class BringBackJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        // That the slot which starts can be started is asked of every plan.
-        return Goal::that(
-            static fn(State $end): bool => $end->mode() === Mode::System,
-            'At the end the phone would not be in its system.',
-        );
+        return Goal::inSystem();
     }
 }

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation\Job;
 
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Words\Mode;
 
 /** What must be true at the end of a plan. Every part of it is asked of the state that the steps lead to. */
 final readonly class Goal
@@ -38,10 +39,13 @@ final readonly class Goal
         return new self([static fn(State $end): ?string => $holds($end) ? null : $otherwise]);
     }
 
-    /** Nothing beside what is asked of every plan; a start for `and`. */
-    public static function nothing(): self
+    /** The phone runs its system. That the slot which starts can be started is asked of every plan. */
+    public static function inSystem(): self
     {
-        return new self([]);
+        return self::that(
+            static fn(State $end): bool => $end->mode() === Mode::System,
+            'At the end the phone would not be in its system.',
+        );
     }
 
     /** Nothing of a trial that runs beside the system is left. */

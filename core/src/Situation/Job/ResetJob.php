@@ -4,11 +4,9 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Situation\Job;
 
-use Tornavis\Core\Phone\State;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
-use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\RuleId;
 
 /** The maker's own recovery empties the data of a phone whose own system hangs at its logo. */
@@ -107,9 +105,6 @@ final readonly class ResetJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        return Goal::that(
-            static fn(State $end): bool => $end->mode() === Mode::System,
-            'At the end the phone would not be in its system.',
-        );
+        return Goal::inSystem();
     }
 }

@@ -112,7 +112,7 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
 
     public function goal(Situation $situation): Goal
     {
-        $goal = Goal::nothing();
+        $goal = Goal::inSystem();
         foreach ($situation->restore->set()->classes ?? [] as $class) {
             $goal = $goal->and(
                 Goal::that(
