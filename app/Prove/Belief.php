@@ -36,7 +36,7 @@ final readonly class Belief
     public const BARE_FILES = 'bare files';
 
     /** How often of a hundred the files have no cards where all else is known. */
-    public const BARE_PERCENT = 20;
+    public const BARE_PERCENT = 30;
 
     /** kind → how often of a hundred */
     public const KINDS = [

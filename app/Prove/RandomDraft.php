@@ -23,6 +23,9 @@ final readonly class RandomDraft
 
     private const KNOWN_PERCENT = 70;
 
+    /** A partition listing is what is pasted least. */
+    private const VERIFICATION_KNOWN_PERCENT = 45;
+
     private const GUESSED_PERCENT = 60;
 
     public function __construct(private Dice $dice) {}
@@ -36,7 +39,8 @@ final readonly class RandomDraft
         // Some of them know all of it, and not how large the partitions are.
         $knowsAll = $this->dice->chance(40);
         foreach (self::GUESSES as $field => $values) {
-            if ($knowsAll || $this->dice->chance(self::KNOWN_PERCENT)) {
+            $percent = $field === 'verification' ? self::VERIFICATION_KNOWN_PERCENT : self::KNOWN_PERCENT;
+            if ($knowsAll || $this->dice->chance($percent)) {
                 $grades[$field] = Grade::Seen->value;
             } elseif ($this->dice->chance(self::GUESSED_PERCENT)) {
                 $document[$field] = $this->dice->one($values);

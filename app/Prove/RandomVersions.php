@@ -50,7 +50,7 @@ final readonly class RandomVersions
             }
         }
 
-        $isMostly = $this->dice->chance(70);
+        $isMostly = $this->dice->chance($intent === Intent::GenericImage ? 90 : 70);
 
         return match (true) {
             $intent === Intent::UpdateInPlace && $own !== [] && $isMostly => $own,

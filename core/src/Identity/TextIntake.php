@@ -10,11 +10,13 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Reading\Reading;
 use Tornavis\Core\Reading\ReadingError;
 use Tornavis\Core\Reading\Statement;
+use Tornavis\Core\Words\Slot;
 
 /** What pasted texts add to what is known about a phone, once it is sure that they are that phone's. */
 final readonly class TextIntake
@@ -40,10 +42,7 @@ final readonly class TextIntake
         self::refuseForeign($unit, $reading);
         $state = $unit->state();
         $changes = [];
-        $told = array_filter(
-            $reading->unit,
-            static fn(Statement $one): bool => $sheet === null || self::isOfSlots($one, $sheet),
-        );
+        $told = self::placed($reading->unit, $sheet, self::slotInUse($state, $reading));
         foreach ($told as $one) {
             $old = $state->fact($one->name);
             if ($old->value !== $one->value) {
@@ -57,14 +56,39 @@ final readonly class TextIntake
             }
         }
 
-        $others = array_filter(
-            $reading->otherSides(),
-            static fn(Statement $one): bool => $sheet === null || self::isOfSlots($one, $sheet),
-        );
-        $facts = array_map(self::fact($at), [...array_values($others), ...array_values($told)]);
+        $others = self::placed($reading->otherSides(), $sheet, self::slotInUse($state, $reading));
+        $facts = array_map(self::fact($at), [...$others, ...$told]);
         $codename = self::confirmedCodename($unit, $reading);
 
         return new self($codename === null ? $facts : [$codename->at($at), ...$facts], $changes);
+    }
+
+    private static function slotInUse(State $state, Reading $reading): ?string
+    {
+        $said = $reading->unitStatement(StateField::ActiveSlot->value)?->value;
+
+        return is_string($said) ? $said : $state->activeSlot();
+    }
+
+    /**
+     * Those that can be of a phone with these slots. What names no slot is of the one in use, and waits under "-" where
+     * nobody knows which that is.
+     *
+     * @param  list<Statement>  $statements
+     * @return list<Statement>
+     */
+    private static function placed(array $statements, ?ModelSheet $sheet, ?string $inUse): array
+    {
+        if ($sheet === null) {
+            return $statements;
+        }
+        $mine = array_filter($statements, static fn(Statement $one): bool => self::isOfSlots($one, $sheet));
+        $isMoved = $sheet->hasTwoSlots() === true && $inUse !== null;
+        $place = static fn(Statement $one): Statement => $isMoved
+            ? $one->named((string) preg_replace('/^slot\.-\./', "slot.{$inUse}.", $one->name))
+            : $one;
+
+        return array_map($place, array_values($mine));
     }
 
     /** The codename of the unit, where the texts say it too; null where they do not, or it is known as surely. */
@@ -93,7 +117,9 @@ final readonly class TextIntake
         $slot = preg_match('/^slot\.([ab-])\./', $one->name, $part) === 1 ? $part[1] : null;
         $isSlot = in_array($one->name, [StateField::ActiveSlot->value, StateField::RunningSlot->value], true);
 
-        return in_array($slot ?? ($isSlot ? $one->value : $sheet->slots[0]), $sheet->slots, true);
+        $said = $slot ?? ($isSlot ? $one->value : null);
+
+        return $said === null || $said === Slot::Only->value || in_array($said, $sheet->slots, true);
     }
 
     /** @throws ReadingError */

@@ -111,19 +111,23 @@ final readonly class Unit
 
     /**
      * With what was read before anybody knew how many slots there are: it is of the slot in use, where that is known.
+     *
+     * @param  ?string  $otherwise  the slot that is taken for the one in use as long as nobody knows it
      */
-    public function placedIn(ModelSheet $sheet): self
+    public function placedIn(ModelSheet $sheet, ?string $otherwise = null): self
     {
-        $slot = $sheet->hasTwoSlots() === true ? $this->state()->activeSlot() : null;
+        $slot = $sheet->hasTwoSlots() === true ? $this->state()->activeSlot() ?? $otherwise : null;
         if ($slot === null || $slot === Slot::Only->value) {
             return $this;
         }
-        $placed = array_map(
-            static fn(Fact $fact): Fact => $fact->named(
-                (string) preg_replace('/^slot\.-\./', "slot.{$slot}.", $fact->name),
-            ),
-            $this->facts,
-        );
+        $isOfSlot = static fn(Fact $fact): bool => str_starts_with($fact->name, "slot.{$slot}.");
+        $known = array_map(static fn(Fact $fact): string => $fact->name, array_filter($this->facts, $isOfSlot));
+        $isGuess = $this->state()->activeSlot() === null;
+        $placed = [];
+        foreach ($this->facts as $fact) {
+            $name = (string) preg_replace('/^slot\.-\./', "slot.{$slot}.", $fact->name);
+            $placed[] = $isGuess && in_array($name, $known, true) ? $fact : $fact->named($name);
+        }
 
         return new self($this->label, $this->codename, $placed, $this->backups, $this->note, $this->notes);
     }

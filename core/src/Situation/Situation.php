@@ -68,7 +68,9 @@ final readonly class Situation
         if ($unit->codename !== $sheet->codename) {
             throw SituationError::otherSheet($unit->label, $unit->codename ?? 'not known yet', $sheet->codename);
         }
-        $this->state = BootCheck::asSeen($state ?? $unit->placedIn($sheet)->state(), $sheet);
+        // As long as nobody knows which slot is in use, the steps are drawn as if it were the first.
+        $placed = $unit->placedIn($sheet, $sheet->slots[0]);
+        $this->state = BootCheck::asSeen($state ?? $placed->state(), $sheet);
         $this->job = Job::of($intent);
         $this->files = new KitFiles($this);
         $this->fit = new FileFit($this);
