@@ -3,12 +3,15 @@
 declare(strict_types=1);
 
 use Tests\Support\World;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Identity\Candidate;
 use Tornavis\Core\Identity\Clues;
 use Tornavis\Core\Identity\Identification;
 use Tornavis\Core\Identity\TextIntake;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\Variant;
 use Tornavis\Core\Reading\ReadingError;
 use Tornavis\Core\Reading\Statement;
@@ -189,3 +192,18 @@ it('says what a dump changes', function () {
         'lineNumber' => 9,
     ]);
 });
+
+it('keeps what an about page says of the system, whatever slot that is in', function (?string $active, array $names) {
+    $about = "Model number: OF-301\nPlatform release: 14\nBuild number: deck-14.0.8-of301\n";
+    $unit = new Unit('NX-1', 'bowline', $active === null ? [] : [Fact::of('slot.active', $active, Source::Phone)]);
+    $taken = TextIntake::of($unit, World::sheet('bowline'), World::reading($about), '2026-09-15T08:00:00Z');
+    $ofSlot = array_filter(
+        array_map(static fn(Fact $one): string => $one->name, $taken->facts),
+        static fn(string $name): bool => str_starts_with($name, 'slot.'),
+    );
+
+    expect(array_values($ofSlot))->toBe($names);
+})->with([
+    'in slot B' => ['b', ['slot.b.os.release', 'slot.b.os.buildId', 'slot.b.os.state']],
+    'not known yet' => [null, ['slot.-.os.release', 'slot.-.os.buildId', 'slot.-.os.state']],
+]);

@@ -193,6 +193,25 @@ it('keeps what was read before the slots were known, and gives it to the slot in
     $unit->refuseImpossible(sheetWith('bowline', ['slots' => null]), '2026-12-01T10:00:00Z');
 });
 
+it('draws the steps for the first slot as long as nobody knows which is in use', function () {
+    $facts = [
+        ['name' => 'slot.-.os.release', 'value' => '13', 'source' => 'typed'],
+        ['name' => 'slot.-.os.buildId', 'value' => 'deck-1', 'source' => 'typed'],
+        ['name' => 'slot.a.os.buildId', 'value' => 'deck-2', 'source' => 'phone'],
+    ];
+    $unit = Unit::kept(['label' => 'NX-1', 'codename' => 'bowline', 'facts' => $facts]);
+    $state = (new Situation(World::sheet('bowline'), $unit, [], Intent::BackUp, '2026-09-14T10:00:00Z'))->state;
+
+    expect($state->text('slot.a.os.release'))
+        ->toBe('13')
+        ->and($state->text('slot.a.os.buildId'))
+        ->toBe('deck-2')
+        ->and($state->activeSlot())
+        ->toBeNull()
+        ->and($unit->placedIn(World::sheet('bowline'))->state()->text('slot.a.os.release'))
+        ->toBeNull();
+});
+
 it('plans no clear run on a sheet that knows only the codename', function (Intent $intent, array $kit) {
     $sheet = ModelSheet::fromArray(['format' => 'tornavis/model-sheet', 'version' => 2, 'codename' => 'bowline'], 'x');
     $plan = Planner::plan(jobOn($sheet, 'SK-07', $kit, $intent));

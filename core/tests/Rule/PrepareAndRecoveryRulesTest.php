@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 use Tests\Support\Judged;
 use Tests\Support\World;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FindingAction;
 use Tornavis\Core\Words\Intent;
 
 it('judges', Judged::expectation())->with([
@@ -125,4 +127,30 @@ it('judges', Judged::expectation())->with([
         [],
         'silent',
     ],
+]);
+
+it('asks at once for what the bootloader says at once', function (array $facts, array $keys, array $entered) {
+    $situation = World::situation('SK-07', World::SALTERN, $facts);
+    $asked = array_filter(
+        [...Judged::findings('PREP-1', $situation), ...Judged::findings('SLOTS-4', $situation)],
+        static fn(Finding $one): bool => $one->asks(),
+    );
+    $ofOne = static fn(Finding $one): array => array_map(
+        static fn(FindingAction $action): ?string => $action->fact,
+        $one->actions(),
+    );
+
+    expect(array_map(static fn(Finding $one): string => $one->key, array_values($asked)))
+        ->toBe($keys)
+        ->and(array_merge(...array_map($ofOne, array_values($asked))))
+        ->toBe($entered);
+})->with([
+    'neither known' => [
+        ['bootloader.unlocked' => null, 'slot.active' => null],
+        ['PREP-1:bootloader'],
+        ['bootloader.unlocked', 'slot.active'],
+    ],
+    'the lock known' => [['slot.active' => null], ['SLOTS-4:active'], ['slot.active']],
+    'the slot known' => [['bootloader.unlocked' => null], ['PREP-1'], ['bootloader.unlocked']],
+    'both known' => [[], [], []],
 ]);
