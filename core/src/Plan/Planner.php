@@ -15,6 +15,7 @@ use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\FitRules;
+use Tornavis\Core\Rule\OfBootloader;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRules;
@@ -46,6 +47,10 @@ final class Planner
             ];
         } catch (SpaceSearchError $error) {
             return Plan::blocked($situation, [Scope::unsearched($error)]);
+        }
+        if (OfBootloader::isSlotOpen($situation)) {
+            $drawn = $situation->slots->active();
+            $findings = array_map(static fn(Finding $one): Finding => $one->ofSlotInUse($drawn), $findings);
         }
         if (Verdict::of($findings)->level === Verdict::STOP) {
             return Plan::blocked($situation, $findings);

@@ -229,6 +229,31 @@ final readonly class Finding
         return count($this->keys) > 1 ? $names : array_slice($names, 0, 1);
     }
 
+    /**
+     * The same, where nobody knows which slot is in use: what a person sees of the system that runs is asked for without
+     * a slot, and waits under "-" until it is known.
+     *
+     * @param  string  $drawn  the slot that the steps are drawn for
+     */
+    public function ofSlotInUse(string $drawn): self
+    {
+        $ask = static fn(Fact $fact): Fact => $fact->value === null
+            ? $fact->named((string) preg_replace("/^slot\\.{$drawn}\\.os\\./", 'slot.-.os.', $fact->name))
+            : $fact;
+
+        return new self(
+            $this->rule,
+            $this->key,
+            $this->severity,
+            $this->need,
+            $this->found,
+            $this->reason,
+            $this->remedy,
+            array_map($ask, $this->facts),
+            $this->keys,
+        );
+    }
+
     /** The same, answered: what had to be settled is agreed to and only worth knowing from then on. */
     public function settled(string $how): self
     {

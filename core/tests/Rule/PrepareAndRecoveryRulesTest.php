@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tests\Support\Judged;
 use Tests\Support\World;
+use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FindingAction;
 use Tornavis\Core\Words\Intent;
@@ -128,6 +129,17 @@ it('judges', Judged::expectation())->with([
         'silent',
     ],
 ]);
+
+it('asks for what runs without a slot, as long as nobody knows which is in use', function (
+    ?string $active,
+    string $asks,
+) {
+    $facts = ['slot.active' => $active, 'slot.a.os.stock' => null];
+    $plan = Planner::plan(World::situation('SK-07', World::DRIFTGLASS, $facts));
+    $base = array_filter($plan->findings, static fn(Finding $one): bool => $one->key === 'BASE-3');
+
+    expect(array_values($base)[0]->actions()[0]->fact)->toBe($asks);
+})->with([['a', 'slot.a.os.stock'], [null, 'slot.-.os.stock']]);
 
 it('asks at once for what the bootloader says at once', function (array $facts, array $keys, array $entered) {
     $situation = World::situation('SK-07', World::SALTERN, $facts);

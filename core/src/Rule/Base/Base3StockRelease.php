@@ -46,10 +46,10 @@ final class Base3StockRelease implements FitRule
             yield Finding::toSettle(
                 self::id(),
                 need: $need,
-                found: 'unknown',
+                found: $release->known() ? "release {$release->text()}, and not known whose" : 'unknown',
                 reason: 'Which OS the phone runs has not been seen.',
                 remedy: Remedy::enterFact('Read OS and release in the about page and enter them.'),
-                facts: [$needs, $release],
+                facts: [$needs, $release, $situation->state->fact(StateField::OsStock->in($slot))],
             );
         } elseif (!$stock) {
             yield Finding::note(
