@@ -15,9 +15,9 @@ use Tornavis\Core\Words\PackageKind;
 final readonly class BareKit
 {
     /** Kind of file → how often of a hundred it is another one for the same model. */
-    private const MISTAKEN = [PackageKind::PartitionImage->value => 25, PackageKind::Firmware->value => 35];
+    private const MISTAKEN = [PackageKind::PartitionImage->value => 40, PackageKind::Firmware->value => 35];
 
-    private const BUILD_HAS_CARD = 35;
+    private const BUILD_HAS_CARD = 50;
 
     /** @param  list<Package>  $shelf */
     public function __construct(private Dice $dice, private array $shelf) {}

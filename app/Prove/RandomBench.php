@@ -84,10 +84,14 @@ final class RandomBench
         $this->dice->beginFor(++$this->drawn);
         $kind = $this->belief->kind();
         $model = $this->dice->one($this->sheets);
+        if ($kind === Belief::DRAFTED && $this->dice->chance(40)) {
+            // What verification keeps from starting is what a draft knows least of.
+            $isChecked = static fn(ModelSheet $one): bool => $one->hasVerification() === true;
+            $model = $this->dice->one(array_values(array_filter($this->sheets, $isChecked)) ?: $this->sheets);
+        }
         [$true, $sheet] = $this->belief->sheets($kind, $model);
         // A bundle is what an alias that is none does most harm with, a build what a small super does.
         $wishes = match (true) {
-            // What verification keeps from starting is what a draft knows least of.
             $kind === Belief::DRAFTED && $this->dice->chance(30) => [Intent::GenericImage],
             $this->dice->chance(40) => self::INTENTS,
             $sheet->aliases !== $true->aliases => [Intent::BackToStock, Intent::Base],

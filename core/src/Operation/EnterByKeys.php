@@ -72,14 +72,12 @@ final readonly class EnterByKeys extends Operation
             Mode::BootLoop, Mode::Stuck => 'Hold the power key until the screen goes dark, then press',
             default => 'Switch the phone off, then press',
         };
-        $keys =
-            $this->keys === []
-                ? " the keys of this model for {$this->to->place()}"
-                : ': ' . implode(', ', array_map(static fn(KeyPress $press): string => $press->words(), $this->keys));
+        $keys = implode(', ', array_map(static fn(KeyPress $press): string => $press->words(), $this->keys));
+        $todo = $this->keys === [] ? "{$begin} the keys of this model for {$this->to->place()}." : "{$begin}: {$keys}.";
 
-        return $begin .
-            $keys .
-            ($this->from->isDeaf() ? '. No command reaches the phone before that.' : '. Do not use the command.');
+        return $this->from->isDeaf()
+            ? "{$todo} No command reaches the phone before that."
+            : "{$todo} Do not use the command.";
     }
 
     public function youWillSee(): string

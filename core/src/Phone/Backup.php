@@ -226,7 +226,7 @@ final readonly class Backup
         return $facts;
     }
 
-    /** "os.services" of "slot.a.os.services". */
+    /** The name of a fact without its slot. */
     private static function nameOf(StateField $field): string
     {
         return substr($field->in(Slot::Only->value), strlen('slot.-.'));

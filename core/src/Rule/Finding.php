@@ -101,8 +101,8 @@ final readonly class Finding
     }
 
     /**
-     * Findings that have one remedy, as one of the first one's rule, as grave as the gravest; an answer is kept for each
-     * of them.
+     * Findings that have one remedy, as one of the first one's rule, as grave as the gravest; an answer is kept for
+     * each of them.
      *
      * @param  non-empty-list<self>  $findings
      */
@@ -230,8 +230,8 @@ final readonly class Finding
     }
 
     /**
-     * The same, where nobody knows which slot is in use: what a person sees of the system that runs is asked for without
-     * a slot, and waits under "-" until it is known.
+     * The same, where nobody knows which slot is in use: what a person sees of the system that runs is asked for
+     * without a slot, and waits under "-" until it is known.
      *
      * @param  string  $drawn  the slot that the steps are drawn for
      */

@@ -61,8 +61,8 @@ final class OfBootloader
             found: 'neither is known',
             reason: "{$lock->reason} {$slot->reason}",
             remedy: Remedy::enterFact(
-                'Start the bootloader and paste its list of variables, which shows both. Or read them there and enter ' .
-                    'them.',
+                'Start the bootloader and paste its list of variables, which shows both. Or read them there and ' .
+                    'enter them.',
             ),
             subject: 'bootloader',
         );
