@@ -34,6 +34,19 @@ final readonly class BareKit
         return array_map(fn(Package $one): Package => $isLeft($one) ? $one : BareFile::of($this->taken($one)), $kit);
     }
 
+    /**
+     * The images of partitions alone without their cards, as somebody has them who has read the build's page.
+     *
+     * @param  list<Package>  $kit
+     * @return list<Package>
+     */
+    public function imagesOf(array $kit): array
+    {
+        $isImage = static fn(Package $one): bool => $one->kind() === PackageKind::PartitionImage;
+
+        return array_map(fn(Package $one): Package => $isImage($one) ? BareFile::of($this->taken($one)) : $one, $kit);
+    }
+
     private function taken(Package $wanted): Package
     {
         if (!$this->dice->chance(self::MISTAKEN[$wanted->kind()?->value] ?? 0)) {

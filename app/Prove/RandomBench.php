@@ -26,6 +26,9 @@ final class RandomBench
 
     private const ASKS_NOTHING_OF_EMPTY = 50;
 
+    /** How often of a hundred the images beside a build have no cards where everything else has one. */
+    private const BARE_IMAGES_PERCENT = 25;
+
     public const AT = '2026-09-20T12:00:00Z';
 
     private const INTENTS = [
@@ -142,6 +145,11 @@ final class RandomBench
             $bare = (new BareKit($this->dice, $this->shelf))->of($kit);
 
             return new Drawn($truth, $true, $situation->with(kit: $bare), Belief::BARE_FILES);
+        }
+        if ($kind === Belief::COMPLETE && $this->dice->chance(self::BARE_IMAGES_PERCENT)) {
+            $bare = (new BareKit($this->dice, $this->shelf))->imagesOf($kit);
+
+            return new Drawn($truth, $true, $situation->with(kit: $bare), $kind);
         }
         if ($sheet->hasTwoSlots() === true && $this->dice->chance(self::asksNothing($truth, $true))) {
             $modest = array_map(StrangeFiles::withoutDemand(...), $kit);
