@@ -86,7 +86,7 @@ function waive(): void {
       :key="one.fact ?? ''"
       :unit="job.plan.unit"
       :action="one"
-      :is-named="unknown.length > 1"
+      :is-named="unknown.length > 1 || !finding.need.toLowerCase().includes((one.label ?? '').toLowerCase())"
     />
   </div>
 </template>

@@ -48,7 +48,11 @@ final class Base3StockRelease implements FitRule
                 need: $need,
                 found: $release->known() ? "release {$release->text()}, and not known whose" : 'unknown',
                 reason: 'Which OS the phone runs has not been seen.',
-                remedy: Remedy::enterFact('Read OS and release in the about page and enter them.'),
+                remedy: Remedy::enterFact(
+                    $release->known()
+                        ? 'Look at the about page: it names the system. Say whether it is the maker\'s own.'
+                        : 'Read OS and release in the about page and enter them.',
+                ),
                 facts: [$needs, $release, $situation->state->fact(StateField::OsStock->in($slot))],
             );
         } elseif (!$stock) {
