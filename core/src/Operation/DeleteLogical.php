@@ -13,6 +13,7 @@ use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\SystemState;
 
 /** Takes one logical partition out of super, so that its room is free for another. */
 final readonly class DeleteLogical extends Operation
@@ -58,11 +59,15 @@ final readonly class DeleteLogical extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        $effects = [StateField::SizeInSuper->in($this->slot, $this->partition) => 0];
+        $size = [StateField::SizeInSuper->in($this->slot, $this->partition) => 0];
+        // A system without its vendor is there still, and does not start.
+        $isBroken = $this->partition === PartitionName::Vendor->value && $state->slot($this->slot)->os->isComplete();
 
-        return $this->partition === PartitionName::System->value
-            ? $effects + ErasePartitions::noSystem($this->slot)
-            : $effects;
+        return match (true) {
+            $this->partition === PartitionName::System->value => $size + ErasePartitions::noSystem($this->slot),
+            $isBroken => $size + [StateField::OsState->in($this->slot) => SystemState::Incomplete->value],
+            default => $size,
+        };
     }
 
     public function takesAway(State $state): string

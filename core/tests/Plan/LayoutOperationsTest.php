@@ -231,11 +231,16 @@ it('puts a recovery beside what is there', function (RecoveryHome $home, string 
 
 it('takes a logical partition, and its system with it', function () {
     $state = World::unit('SK-07')->state();
+    $nothing = $state->with(['slot.b.os.state' => 'none']);
 
     expect(changes(new DeleteLogical('product', 'b', 1 << 20), $state, 'bowline'))
         ->toBe(['slot.b.size.product' => 0])
         ->and(changes(new DeleteLogical('system', 'b', 1 << 20), $state, 'bowline'))
         ->toMatchArray(['slot.b.os.state' => 'none', 'slot.b.os.family' => null])
+        ->and(changes(new DeleteLogical('vendor', 'a', 1 << 20), $state, 'bowline'))
+        ->toEqual(['slot.a.size.vendor' => 0, 'slot.a.os.state' => 'incomplete'])
+        ->and(changes(new DeleteLogical('vendor', 'b', 1 << 20), $nothing, 'bowline'))
+        ->toBe(['slot.b.size.vendor' => 0])
         ->and(standsInTheWay(new DeleteLogical('modem', 'b', 1), $state, 'bowline'))
         ->toContain('does not lie inside super');
 });
