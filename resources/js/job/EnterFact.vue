@@ -59,6 +59,11 @@ async function enter(value: string): Promise<void> {
 .name {
   flex: 0 0 250px;
 }
+@media (max-width: 600px) {
+  .name {
+    flex-basis: 100%;
+  }
+}
 input {
   border: 1px solid var(--line);
   border-radius: 4px;
