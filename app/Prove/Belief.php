@@ -110,17 +110,36 @@ final readonly class Belief
             // A smaller phone of the same make, and its sheet says so.
             $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super', 'super']), $sheet)) ?? $sheet;
         }
+        $sheet = $this->withBootloader($sheet);
         if ($kind === self::DRAFTED) {
             return [$sheet, (new RandomDraft($this->dice))->of($sheet)];
         }
         if ($kind !== self::WRONG_SHEET) {
-            return [$sheet, $sheet];
+            return [$sheet, $this->dice->chance(60) ? $sheet : $this->withoutBootloader($sheet)];
         }
-        $mistake = $this->dice->one(['smaller', 'smaller', 'super', 'alias', 'home', 'rollback', 'verification']);
+        $mistake = $this->dice->one(['smaller', 'smaller', 'super', 'alias', 'home', 'rollback', 'verification', 'bootloader']);
         // A mistake that no sheet can hold is noticed when it is typed.
         return in_array($mistake, ['smaller', 'super'], true)
             ? [$this->made($this->smaller($mistake, $sheet)) ?? $sheet, $sheet]
             : [$sheet, $this->made($this->mistaken($mistake, $sheet)) ?? $sheet];
+    }
+
+    /** Where it checks its images, most bootloaders only warn of those that they do not know. */
+    private function withBootloader(ModelSheet $sheet): ModelSheet
+    {
+        $does = $this->dice->one(['warns', 'warns', 'refuses']);
+
+        return $sheet->verificationPartitions() === []
+            ? $sheet
+            : ModelSheet::kept(['unverified' => $does] + $sheet->toArray());
+    }
+
+    /** Nobody has written down what its bootloader does. */
+    private function withoutBootloader(ModelSheet $sheet): ModelSheet
+    {
+        return $sheet->unverified === null
+            ? $sheet
+            : ModelSheet::kept(array_diff_key($sheet->toArray(), ['unverified' => true]));
     }
 
     /**
@@ -185,6 +204,8 @@ final readonly class Belief
             $data['recoveryHome'] = $this->dice->one(array_values($homes));
         } elseif ($what === 'rollback') {
             $data['rollbackIndex'] = max(0, ($sheet->rollbackIndex ?? 0) - 1);
+        } elseif ($what === 'bootloader') {
+            $data['unverified'] = ($data['unverified'] ?? '') === 'warns' ? 'refuses' : 'warns';
         } else {
             /** @var list<array<string, mixed>> $partitions */
             $partitions = $data['partitions'];

@@ -55,6 +55,9 @@ final readonly class RandomDraft
             $document['partitions'] = array_map($this->withoutSize(...), $rows);
             unset($document['encryptions']);
         }
+        if ($this->dice->chance(40)) {
+            unset($document['unverified']);
+        }
         $document['partitions'] = self::table($document, $grades);
 
         return ModelSheet::kept(['grades' => $grades] + $document);

@@ -141,6 +141,7 @@ final readonly class Settled
             'launchApi' => $true->launchApi === null ? null : (string) $true->launchApi,
             'pcFlash' => $yes($true->pcFlash),
             'verification' => $yes($true->hasVerification()),
+            'unverified' => $true->unverified?->value,
         ];
         $sheet = $situation->sheet;
         foreach ($plan->findings as $finding) {

@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Words\PartitionName;
+use Tornavis\Core\Words\UnverifiedStart;
 
 /**
  * A model for a simulated phone, whose sheet does not say everything: what it leaves open is drawn within what such
@@ -71,6 +72,16 @@ final class DrawnModel
                 ($layout === 'none' ? [] : ['superBytes' => $superBytes]) +
                 $sheet->toArray(),
         );
+    }
+
+    /** Whether its bootloader starts nothing that verification does not know. Most start it with a warning. */
+    public static function refusesUnverified(ModelSheet $sheet): bool
+    {
+        $stated = $sheet->unverified;
+
+        return $stated === null
+            ? self::draw($sheet, 'unverified', [false, false, true])
+            : $stated === UnverifiedStart::Refuses;
     }
 
     /**

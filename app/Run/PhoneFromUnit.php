@@ -40,6 +40,12 @@ final class PhoneFromUnit
         foreach ($sheet->slots as $slot) {
             $partitions += PartitionsOfUnit::slot($state, $sheet, $slot);
             $partitions += PartitionsOfUnit::firmware($state, $sheet, $slot);
+            foreach ($state->slot($slot)->verificationChanged as $changed) {
+                $place = SimulatedPhone::place($changed, $slot);
+                $partitions = isset($partitions[$place])
+                    ? [$place => ['patched' => true] + $partitions[$place]] + $partitions
+                    : $partitions;
+            }
             $root = $state->slot($slot)->root;
             if ($root !== null) {
                 $addons[$slot] = self::root($root);
@@ -122,6 +128,7 @@ final class PhoneFromUnit
             'superBytes' => $sheet->superBytes,
             'superGroups' => $sheet->superGroups,
             'verificationIn' => $sheet->verificationPartitions(),
+            'bootloaderRefuses' => DrawnModel::refusesUnverified($sheet),
             'fused' => $state->bootloader()->rollbackIndex ?? $sheet->rollbackIndex,
             // A radio works in the region that the phone was sold in, and where it has worked until now.
             'regions' => array_values(

@@ -17,6 +17,7 @@ final readonly class BuildSpec
         public string $release = '15',
         public int $api = 35,
         public string $vendorMin = '',
+        public bool $bringsVerification = false,
     ) {}
 
     public function id(): string

@@ -43,6 +43,11 @@ final readonly class DemoFileWriter
         foreach ($sizes as $partition => $mib) {
             $images[$partition] = self::buildImage($partition, $spec->label($partition), $mib * self::MIB);
         }
+        if ($spec->bringsVerification) {
+            // Made for an unlocked phone: its checks are off.
+            $header = Formats::verification([], ['boot', 'system'], 0, 'verify 1.2', off: true);
+            $images['verify'] = ImageContent::of($header, 2 * strlen($header));
+        }
         UpdateZips::payload(
             $path,
             $images,

@@ -25,9 +25,6 @@ final class BootloaderWork extends PhoneWork
         $image = ImageFile::at($file);
         $label = $phone->labels->of($image->head, $partition);
         $header = VerificationHeader::in($image->head);
-        if ($header !== null) {
-            $label = ['part' => $partition, 'of' => 'a verification header'];
-        }
         if ($label === null || ($label['part'] ?? null) !== $partition) {
             throw RefusedError::saying($phone, 'not for', $partition);
         }
@@ -219,6 +216,7 @@ final class BootloaderWork extends PhoneWork
             ['recovery' => $recovery] +
                 ($there['label'] ?? ['part' => $partition, 'of' => "{$recovery['family']} {$recovery['version']}"]),
         );
+        $phone->patch($partition, $slot);
 
         return ['says' => "The recovery was put into {$partition}."] + ReportedFacts::of($phone);
     }

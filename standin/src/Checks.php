@@ -5,13 +5,17 @@ declare(strict_types=1);
 namespace Tornavis\StandIn;
 
 /**
- * How a simulated phone checks its images before it starts them: each verification partition with what its header
- * covers. It is off only where every one of them says so.
+ * How a simulated phone checks its images: each verification partition with what its header covers. It is off only
+ * where every one of them says so. The bootloader checks what it loads, and refuses or warns; the system checks itself
+ * while it runs, and then does not come up.
  *
  * @phpstan-import-type Checked from PhoneData
  */
 trait Checks
 {
+    /** What the bootloader loads itself, and so checks before it starts anything. */
+    private const LOADED = ['boot', 'init_boot', 'vendor_boot', 'vendor_kernel_boot', 'dtbo', 'recovery'];
+
     /**
      * @return list<string> names of the partitions
      */
@@ -34,21 +38,37 @@ trait Checks
         return $on === [] ? null : in_array(true, $on, true);
     }
 
-    /** Whether the bootloader checks the images of a slot and finds one that is not what was checked. */
-    public function verificationRefuses(string $slot): bool
+    /** Whether the bootloader loads nothing of a slot. What it only warns of, it loads. */
+    public function refusesToLoad(string $slot): bool
     {
-        $system = $this->written('system', $slot);
-        if ($this->verificationOn($slot) !== true || $system === null) {
-            return false;
-        }
-        foreach ($this->verificationIn() as $partition) {
-            $header = $this->verification[self::place($partition, $slot)] ?? null;
-            if ($header !== null && $header['on'] && $this->headerRefuses($header, $slot)) {
+        foreach ($this->headersThatCheck($slot) as $header) {
+            if ($header['index'] !== null && $this->fused() !== null && $header['index'] < $this->fused()) {
                 return true;
             }
         }
-        foreach (array_intersect(['boot', 'dtbo', 'vendor_boot'], $this->startsFrom()) as $partition) {
-            if (($this->written($partition, $slot)['of'] ?? $system['of']) !== $system['of']) {
+
+        return $this->bootloaderRefuses && $this->loadsUnchecked($slot);
+    }
+
+    /** Whether something that the bootloader loads is not what the headers of the slot are for. */
+    public function loadsUnchecked(string $slot): bool
+    {
+        foreach ($this->headersThatCheck($slot) as $header) {
+            foreach (self::LOADED as $partition) {
+                if ($this->isOther($header, $partition, $slot)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether the system finds itself changed while it runs: its headers are for another one. */
+    public function systemIsUnchecked(string $slot): bool
+    {
+        foreach ($this->headersThatCheck($slot) as $header) {
+            if ($this->isOther($header, 'system', $slot)) {
                 return true;
             }
         }
@@ -57,21 +77,75 @@ trait Checks
     }
 
     /**
-     * @param  Checked  $header
+     * @return list<Checked>
      */
-    private function headerRefuses(array $header, string $slot): bool
+    private function headersThatCheck(string $slot): array
     {
-        if ($header['index'] !== null && $this->fused() !== null && $header['index'] < $this->fused()) {
-            return true;
-        }
-        foreach ($header['covers'] as $partition => $covered) {
-            $digest = $this->written($partition, $slot)['digests'][$covered['salt']] ?? null;
-            if ($digest !== null && $digest !== $covered['digest']) {
-                return true;
+        $headers = [];
+        foreach ($this->verificationIn() as $partition) {
+            $header = $this->verification[self::place($partition, $slot)] ?? null;
+            if ($header !== null && $header['on']) {
+                $headers[] = $header;
             }
         }
 
-        return false;
+        return $headers;
+    }
+
+    /**
+     * @param  Checked  $header
+     */
+    private function isOther(array $header, string $partition, string $slot): bool
+    {
+        $image = $this->written($partition, $slot);
+        if ($image === null) {
+            return false;
+        }
+        $covered = $header['covers'][$partition] ?? null;
+        $digest = $covered === null ? null : $image['digests'][$covered['salt']] ?? null;
+        if ($covered !== null && $digest !== null) {
+            return $digest !== $covered['digest'];
+        }
+        $isPatched = $image['patched'] ?? false;
+
+        return $isPatched || $image['of'] !== ($this->buildOf($header, $slot) ?? $image['of']);
+    }
+
+    /**
+     * The build that a header is for: it says so, or an image that it covers does.
+     *
+     * @param  Checked  $header
+     */
+    private function buildOf(array $header, string $slot): ?string
+    {
+        foreach ($header['covers'] as $partition => $covered) {
+            $image = $this->written($partition, $slot);
+            if ($image !== null && ($image['digests'][$covered['salt']] ?? null) === $covered['digest']) {
+                return $image['of'];
+            }
+        }
+
+        return $header['of'] ?? ($this->written('system', $slot)['of'] ?? null);
+    }
+
+    /** What lies in a partition was changed where it lies. */
+    public function patch(string $partition, string $slot): void
+    {
+        $place = self::place($partition, $slot);
+        if (isset($this->partitions[$place])) {
+            $this->partitions[$place]['patched'] = true;
+        }
+    }
+
+    /** The headers that a build brings along are for that build. */
+    private function takeHeader(string $build, string $partition, string $slot, bool $on): void
+    {
+        $this->verification[self::place($partition, $slot)] = [
+            'on' => $on,
+            'index' => null,
+            'covers' => [],
+            'of' => $build,
+        ];
     }
 
     public function writeCheck(string $partition, string $slot, VerificationHeader $header): void
@@ -121,8 +195,10 @@ trait Checks
 
                 continue;
             }
+            $of = $this->written('system', $place)['of'] ?? null;
             foreach ($this->verificationIn() as $partition) {
-                $checks[self::place($partition, $place)] = ['on' => $header, 'index' => null, 'covers' => []];
+                $checks[self::place($partition, $place)] =
+                    ['on' => $header, 'index' => null, 'covers' => []] + ($of === null ? [] : ['of' => $of]);
             }
         }
 

@@ -172,6 +172,9 @@ final class InstallWork extends PhoneWork
             throw new RefusedError(RefusedError::BROKEN, 'There is no system to add this to.');
         } else {
             $phone->addons[$slot][] = $addon;
+            if (in_array($kind, [AddOnKind::ROOT, AddOnKind::KERNEL], true)) {
+                $phone->patch($phone->hasPartition('init_boot') ? 'init_boot' : 'boot', $slot);
+            }
             if ($kind === AddOnKind::REMOVER) {
                 $phone->second = null;
             }
@@ -219,6 +222,7 @@ final class InstallWork extends PhoneWork
             $phone->runningSlot,
             ['recovery' => $label['recovery'] ?? null] + ($there['label'] ?? $label),
         );
+        $phone->patch($home, $phone->runningSlot);
         $phone->mode = PhoneMode::RECOVERY;
 
         return ['says' => 'Install ended with status 0.'] + ReportedFacts::of($phone);

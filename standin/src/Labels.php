@@ -43,6 +43,10 @@ final class Labels
     public function of(string $image, string $partition): ?array
     {
         $own = $this->readsMarks ? ImageLabel::in($image) : null;
+        $header = VerificationHeader::in($image);
+        if ($header !== null) {
+            return ['part' => $partition, 'of' => 'a verification header', 'checks' => !$header->isOff];
+        }
 
         return $own ?? $this->stated($partition);
     }

@@ -14,9 +14,10 @@ namespace Tornavis\StandIn;
  *     label: array<string, mixed>,
  *     bytes?: int,
  *     digests?: array<string, string>,
+ *     patched?: bool,
  * }
  * @phpstan-type Covered array{salt: string, digest: string, bytes: int}
- * @phpstan-type Checked array{on: bool, index: ?int, covers: array<string, Covered>}
+ * @phpstan-type Checked array{on: bool, index: ?int, covers: array<string, Covered>, of?: string}
  * @phpstan-type BackupSet array{
  *     holds: list<string>,
  *     data: bool,
@@ -57,6 +58,7 @@ namespace Tornavis\StandIn;
  *     layout?: array<string, string>,
  *     inSuper?: list<string>,
  *     verification?: array<string, bool|Checked>,
+ *     bootloaderRefuses?: bool,
  *     table?: array<string, array{bytes: int, perSlot: bool, logical: bool}>,
  *     superBytes?: ?int,
  *     superGroups?: array<string, int>,

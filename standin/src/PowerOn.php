@@ -88,14 +88,19 @@ final class PowerOn
                 ? ['bootloader', 'The bootloader says that the slot is not bootable.']
                 : [PhoneMode::RECOVERY, 'The recovery appears and says that there is no system.'];
         }
-        if ($phone->verificationRefuses($slot)) {
+        if ($phone->refusesToLoad($slot)) {
             return self::UNCHECKED;
         }
+        if ($phone->systemIsUnchecked($slot)) {
+            return [PhoneMode::BOOT_LOOP, 'The system finds itself changed, and starts again.'];
+        }
         $os = $phone->system($slot);
+        $started = $phone->loadsUnchecked($slot)
+            ? 'A warning says that its images were not checked; the system starts.'
+            : 'The system starts.';
 
         return self::images($phone, $slot, $os, $build['of']) ??
-            (self::additions($phone, $slot, $os) ??
-                (self::data($phone, $os) ?? [PhoneMode::SYSTEM, 'The system starts.']));
+            (self::additions($phone, $slot, $os) ?? (self::data($phone, $os) ?? [PhoneMode::SYSTEM, $started]));
     }
 
     /**
@@ -228,7 +233,7 @@ final class PowerOn
         if ($recovery === null) {
             return [PhoneMode::BOOTLOADER, 'The bootloader comes back: there is no recovery in this slot.'];
         }
-        if ($phone->verificationRefuses($slot)) {
+        if ($phone->refusesToLoad($slot)) {
             return self::UNCHECKED;
         }
         // The recovery's kernel and device tree are the slot's own; a foreign pair does not bring the screen up.

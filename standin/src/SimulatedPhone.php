@@ -66,6 +66,9 @@ final class SimulatedPhone
      */
     public array $layout;
 
+    /** whether it starts nothing that verification does not know; else it shows a warning first */
+    public readonly bool $bootloaderRefuses;
+
     /** @var array<string, Checked> what each verification partition says, by its place */
     public array $verification;
 
@@ -172,6 +175,7 @@ final class SimulatedPhone
         $this->holds = $data['holds'];
         $this->layout = $data['layout'] ?? [];
         $this->verification = $this->checksOf($data['verification'] ?? []);
+        $this->bootloaderRefuses = $data['bootloaderRefuses'] ?? true;
         $this->identityLost = $data['identityLost'] ?? false;
         $this->keysUnder = $data['keysUnder'] ?? null;
         $this->setUpBy = $data['setUpBy'] ?? [];

@@ -63,6 +63,11 @@ trait WrittenPartitions
                 );
             }
             $this->write($partition, $slot, $label, $whole, $image['sizeBytes'] > 0 ? $image['sizeBytes'] : null);
+            if (in_array($partition, $this->verificationIn(), true)) {
+                $build = $package->images['system']['label']['of'] ?? null;
+                $isOn = ($label['checks'] ?? false) === true;
+                $this->takeHeader(is_string($build) ? $build : 'a build', $partition, $slot, $isOn);
+            }
         }
     }
 

@@ -20,6 +20,7 @@ final class SheetAnswer
         'launchApi' => 'number',
         'pcFlash' => 'yes or no',
         'verification' => 'yes or no',
+        'unverified' => 'text',
     ];
 
     /**

@@ -15,13 +15,22 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\Slot;
 
-/** Writes the verification image of the installed firmware with its checks switched off, in one slot. */
+/**
+ * Writes one verification image of the installed firmware with its checks switched off, in one slot. Off is off when
+ * every image of the slot says so.
+ */
 final readonly class DisableVerification extends Operation
 {
     /**
      * @param  list<string>  $partitions
+     * @param  bool  $isLast  whether no verification image of the slot is left to write after it
      */
-    public function __construct(private Package $package, private array $partitions, private string $slot) {}
+    public function __construct(
+        private Package $package,
+        private array $partitions,
+        private string $slot,
+        private bool $isLast = true,
+    ) {}
 
     public function name(): OperationName
     {
@@ -66,8 +75,7 @@ final readonly class DisableVerification extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return [
-            StateField::VerificationOn->in($this->slot) => false,
+        return ($this->isLast ? [StateField::VerificationOn->in($this->slot) => false] : []) + [
             StateField::VerificationOf->in($this->slot) =>
                 $this->package->facts->text(Field::PART_OF) ?? $this->package->facts->text(Field::VERSION),
         ];

@@ -8,9 +8,11 @@ use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\InstalledSystem;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
@@ -24,7 +26,7 @@ final class GenericSystem
     /**
      * @return array<string, FactValue>
      */
-    public static function effects(Package $image, string $slot, State $state): array
+    public static function effects(Package $image, string $slot, State $state, ModelSheet $sheet): array
     {
         $facts = $image->facts;
 
@@ -45,6 +47,6 @@ final class GenericSystem
             StateField::OsVendorMin->in($slot) => null,
             StateField::Root->in($slot) => null,
             StateField::SizeInSuper->in($slot, PartitionName::System->value) => $image->systemBytes(),
-        ];
+        ] + Verification::changed($state, $sheet, $slot, [PartitionName::System->value]);
     }
 }

@@ -11,6 +11,7 @@ use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -87,7 +88,8 @@ final readonly class PutRecoveryInBoot extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return RecoveryFacts::of($this->package, $this->slot);
+        return RecoveryFacts::of($this->package, $this->slot) +
+            Verification::changed($state, $sheet, $this->slot, [$this->home->value]);
     }
 
     public function midway(State $state, ModelSheet $sheet): array

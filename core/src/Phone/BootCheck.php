@@ -39,7 +39,7 @@ final class BootCheck
         }
         // A generic image stands on the start images of the build that was there before it.
         $build = $state->slot($slot)->os->base ?? $state->slot($slot)->os->buildId;
-        $refused = self::verificationRefuses($state, $sheet, $slot);
+        $refused = Verification::refuses($state, $sheet, $slot);
         if ($refused !== null) {
             return "verification is on and refuses its {$refused}";
         }
@@ -154,7 +154,7 @@ final class BootCheck
     {
         return match (true) {
             self::recoveryHasRun($state, $slot) => null,
-            self::verificationRefuses($state, $sheet, $slot) !== null
+            Verification::refusesToLoad($state, $sheet, $slot) !== null
                 => 'Verification is on and would not let the recovery start.',
             $state->slot($slot)->recoveryFamily === null => Slot::named($slot) . ' holds no recovery to start.',
             !self::startImagesBelongTogether($state, $sheet, $slot) => 'The images beside the recovery' .
@@ -251,26 +251,6 @@ final class BootCheck
             0,
             16,
         );
-    }
-
-    /**
-     * The partition whose image verification would refuse, because it is not of the same build as the system; null
-     * when none.
-     */
-    public static function verificationRefuses(State $state, ModelSheet $sheet, string $slot): ?string
-    {
-        $build = $state->slot($slot)->os->buildId;
-        if ($state->slot($slot)->verificationOn !== true || $build === null) {
-            return null;
-        }
-        foreach ($sheet->startPartitions() as $partition) {
-            $owner = $state->slot($slot)->image($partition);
-            if ($owner !== null && $owner !== $build) {
-                return $partition;
-            }
-        }
-
-        return null;
     }
 
     public static function starts(State $state, ModelSheet $sheet, string $slot): bool

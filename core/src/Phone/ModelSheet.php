@@ -11,6 +11,7 @@ use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Slot;
+use Tornavis\Core\Words\UnverifiedStart;
 
 /** What is true of every phone with one codename. JSON form: docs/formats/model-sheet.schema.json. */
 final class ModelSheet
@@ -46,6 +47,8 @@ final class ModelSheet
      * @param  list<string>  $alsoSoldAs  other shop names
      * @param  list<SuperGroup>  $superGroups
      * @param  list<string>  $encryptions  "none", "disk", "file", "metadata"
+     * @param  ?UnverifiedStart  $unverified  what its unlocked bootloader does with a start image that verification
+     *     does not know; null where nobody knows
      * @param  ?int  $unlockWaitHours  what the maker asks for before unlocking; null where nobody has entered it
      */
     public function __construct(
@@ -76,6 +79,7 @@ final class ModelSheet
         private readonly ?bool $verification = null,
         public readonly ?string $identityPartition = null,
         public readonly bool $secondSystem = false,
+        public readonly ?UnverifiedStart $unverified = null,
     ) {
         $this->slotCount = $slots;
         // A whole sheet says what the phone has; what it does not name, the phone does not have.

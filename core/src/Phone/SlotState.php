@@ -37,6 +37,9 @@ final readonly class SlotState
 
     public ?bool $verificationOn;
 
+    /** @var list<string> partitions that are no longer as its verification headers know them, as far as it is known */
+    public array $verificationChanged;
+
     public ?bool $encryptionOff;
 
     public ?string $recoveryFamily;
@@ -66,6 +69,7 @@ final readonly class SlotState
         $this->root = $state->text(StateField::Root->in($slot));
         $this->layout = PartitionLayout::tryFrom($state->text(StateField::Layout->in($slot)) ?? '');
         $this->verificationOn = $state->flag(StateField::VerificationOn->in($slot));
+        $this->verificationChanged = $state->list(StateField::VerificationChanged->in($slot));
         $this->encryptionOff = $state->flag(StateField::EncryptionOff->in($slot));
         $this->recoveryFamily = $state->text(StateField::RecoveryFamily->in($slot));
         $this->recoveryVersion = $state->text(StateField::RecoveryVersion->in($slot));

@@ -64,6 +64,7 @@ enum StateField: string
     case VendorChannel = 'slot.{slot}.vendor.channel';
     case VerificationOn = 'slot.{slot}.verification.on';
     case VerificationOf = 'slot.{slot}.verification.of';
+    case VerificationChanged = 'slot.{slot}.verification.changed';
     case Layout = 'slot.{slot}.layout';
     case SizeInSuper = 'slot.{slot}.size.{partition}';
     case RecoveryFamily = 'slot.{slot}.recovery.family';
@@ -157,6 +158,7 @@ enum StateField: string
             self::DebuggingAuthorised,
             self::LinkProven
                 => 'flag',
+            self::VerificationChanged,
             self::RecoveryAbilities,
             self::RecoveryNeeds,
             self::RunningRecovery,
@@ -213,6 +215,7 @@ enum StateField: string
             self::VendorChannel => 'Vendor channel',
             self::VerificationOn => 'Verification on',
             self::VerificationOf => 'Verification image belongs to',
+            self::VerificationChanged => 'Changed since verification was set up',
             self::Layout => 'Partition layout',
             self::SizeInSuper => 'Size in super',
             self::RecoveryFamily => 'Recovery',

@@ -153,13 +153,11 @@ final readonly class KitSuggestion
      */
     private static function verification(Situation $situation, Stock $stock): array
     {
-        $firmware = $situation->state->slot($situation->slots->active())->firmware?->text;
+        $verification = $situation->verification;
+        $slots = [...$verification->slotsToSwitchOff(), ...$verification->slotsLeftOn()];
         $images = [];
-        foreach (
-            $situation->layout->slotsToUnverify() === [] ? [] : $stock->ofKind(PackageKind::VerificationImage)
-            as $package
-        ) {
-            if ($situation->fit->suits($package) && $package->facts->text(Field::PART_OF) === $firmware) {
+        foreach ($slots === [] ? [] : $stock->ofKind(PackageKind::VerificationImage) as $package) {
+            if ($situation->fit->suits($package) && $verification->belongs($package, $slots[0]) === true) {
                 $images[(string) $package->facts->text(Field::PARTITION)] ??= $package;
             }
         }

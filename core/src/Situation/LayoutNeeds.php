@@ -7,11 +7,9 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
-use Tornavis\Core\Phone\RecoveryHome;
-use Tornavis\Core\Situation\Job\ForeignImages;
 use Tornavis\Core\Words\PackageKind;
 
-/** What a job asks of partitions, verification and slots, and the files of the kit that serve it. */
+/** What a job asks of partitions and slots, and the files of the kit that serve it. */
 final readonly class LayoutNeeds
 {
     public function __construct(private Situation $situation) {}
@@ -55,69 +53,6 @@ final readonly class LayoutNeeds
             $s->job->installsBuild() &&
             ($this->retrofits() || $s->firmware->chosen() === null) &&
             !in_array($s->slots->ofRecovery(), $old, true);
-    }
-
-    /**
-     * The verification images of the kit, each for a partition of this model.
-     *
-     * @return array<string, Package> by partition
-     */
-    public function verificationImages(): array
-    {
-        $images = [];
-        foreach ($this->situation->files->ofKind(PackageKind::VerificationImage) as $package) {
-            $partition = $package->facts->text(Field::PARTITION);
-            if ($partition !== null && $this->situation->files->isFor($package)) {
-                $images[$partition] ??= $package;
-            }
-        }
-
-        return $images;
-    }
-
-    /**
-     * Slots that start an image of another build than their system in this job, while verification is on or may be on.
-     *
-     * @return list<string>
-     */
-    public function slotsToUnverify(): array
-    {
-        return $this->situation->sheet->verificationPartitions() === [] ? [] : $this->slotsThatMayRefuse();
-    }
-
-    /** Whether the job starts a system that verification refuses where it is on, and nobody knows that it is off. */
-    public function startsForeignSystem(): bool
-    {
-        return $this->foreignImages()?->always === true && $this->slotsThatMayRefuse() !== [];
-    }
-
-    /**
-     * @return list<string>
-     */
-    private function slotsThatMayRefuse(): array
-    {
-        $foreign = $this->foreignImages();
-        $mayRefuse = function (string $slot) use ($foreign): bool {
-            $on = $this->situation->state->slot($slot)->verificationOn;
-
-            return $on === true || ($on === null && $foreign?->always === true);
-        };
-
-        return array_values(array_filter($foreign->slots ?? [], $mayRefuse));
-    }
-
-    private function foreignImages(): ?ForeignImages
-    {
-        $s = $this->situation;
-        $isRecoveryInBoot =
-            $s->sheet->recoveryHome === RecoveryHome::Boot &&
-            $s->recovery->isWritten() &&
-            !$s->recovery->isStartedOnce() &&
-            $s->modes->usesRecovery();
-
-        return $this->retrofits()
-            ? new ForeignImages($s->sheet->slots, true)
-            : $s->job->foreignImages($s, $isRecoveryInBoot);
     }
 
     /**

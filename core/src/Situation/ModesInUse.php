@@ -58,7 +58,7 @@ final readonly class ModesInUse
             !($this->situation->recovery->needsAnotherFirst() && $this->situation->recovery->firstIsThere())) ||
             $this->situation->files->kernelImage() !== null ||
             $this->writesFirmware() ||
-            $this->situation->layout->slotsToUnverify() !== [] ||
+            $this->situation->verification->slotsToSwitchOff() !== [] ||
             $this->situation->layout->retrofits();
     }
 

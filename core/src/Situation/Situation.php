@@ -42,6 +42,8 @@ final readonly class Situation
 
     public LayoutNeeds $layout;
 
+    public VerificationNeeds $verification;
+
     public Delivery $delivery;
 
     /**
@@ -83,6 +85,7 @@ final readonly class Situation
         $this->backUp = new BackupChoice($this);
         $this->afterFirstBoot = new AfterFirstBoot($this);
         $this->layout = new LayoutNeeds($this);
+        $this->verification = new VerificationNeeds($this);
         $this->delivery = new Delivery($this);
     }
 

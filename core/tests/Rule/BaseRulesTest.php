@@ -110,7 +110,7 @@ it('judges', Judged::expectation())->with([
         fn() => [...array_slice(Judged::PRUSIK, 0, 2), 'verify-10.0.5-prusik.img'],
         [],
         'stop',
-        'of 10.0.5, installed is 11.1.2',
+        'of 10.0.5, there is 11.1.2 then',
     ],
     'a verification image beside firmware that nobody has seen' => [
         'BASE-4',

@@ -15,6 +15,7 @@ use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
@@ -142,13 +143,23 @@ abstract readonly class Flash extends Operation
     {
         $erased = $this->erasesData() ? Erasure::effects($sheet->fileSystems[0] ?? null) : [];
 
-        return $this->written($state, $sheet) + $erased;
+        return $this->written($state, $sheet) +
+            Verification::changed($state, $sheet, $this->slot, $this->strange()) +
+            $erased;
     }
 
     /**
      * @return array<string, FactValue> what the images change where they are written, beside the data
      */
     abstract protected function written(State $state, ModelSheet $sheet): array;
+
+    /**
+     * @return list<string> partitions that get what the verification headers of the slot do not know
+     */
+    protected function strange(): array
+    {
+        return $this->partitions;
+    }
 
     /**
      * @return array<string, FactValue> whose the images are that the phone starts from

@@ -15,7 +15,7 @@ final readonly class FlashGenericImage extends Flash
 {
     protected function written(State $state, ModelSheet $sheet): array
     {
-        return GenericSystem::effects($this->package, $this->slot, $state);
+        return GenericSystem::effects($this->package, $this->slot, $state, $sheet);
     }
 
     protected function writtenInPart(State $state, ModelSheet $sheet): array

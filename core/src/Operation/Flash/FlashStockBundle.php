@@ -13,6 +13,7 @@ use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
@@ -31,6 +32,12 @@ final readonly class FlashStockBundle extends Flash
             array_intersect($this->partitions, $sheet->logicalPartitions()) !== [];
     }
 
+    /** It brings the headers that know its images. */
+    protected function strange(): array
+    {
+        return [];
+    }
+
     protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
     {
         return parent::sizeIsFixed($partition, $sheet) || $this->takesRoomBack($sheet);
@@ -40,7 +47,7 @@ final readonly class FlashStockBundle extends Flash
     {
         $effects = $this->writesSystem() ? $this->system() : [];
         if (array_intersect($this->partitions, $sheet->verificationPartitions()) !== []) {
-            $effects[StateField::VerificationOn->in($this->slot)] = true;
+            $effects += Verification::renewed($this->slot, true);
         }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
             // The version of the OS is none of the firmware; where the card states none, nobody knows it.

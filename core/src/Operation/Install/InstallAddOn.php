@@ -10,8 +10,10 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 
 /**
  * What is added to the system that is there: services, a root package, a kernel, a fix.
@@ -27,7 +29,21 @@ final readonly class InstallAddOn extends InstallPackage
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return [StateField::Mode->value => Mode::Recovery->value] + $this->added();
+        return [StateField::Mode->value => Mode::Recovery->value] +
+            $this->added() +
+            Verification::changed($state, $sheet, $this->slot, $this->patched($sheet));
+    }
+
+    /**
+     * @return list<string> partitions whose image it changes beside the system's files
+     */
+    private function patched(ModelSheet $sheet): array
+    {
+        return match ($this->package->kind()) {
+            PackageKind::Root => [Verification::homeOfRoot($sheet)],
+            PackageKind::Kernel => [PartitionName::Boot->value],
+            default => [],
+        };
     }
 
     public function takesAway(State $state): ?string

@@ -14,6 +14,7 @@ use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Mode;
@@ -84,7 +85,8 @@ final readonly class InstallBuild extends InstallPackage
         ] +
             $this->startImages($sheet) +
             $this->recovery($sheet) +
-            $this->firmware();
+            $this->firmware() +
+            $this->verification($state, $sheet);
     }
 
     /**
@@ -99,6 +101,19 @@ final readonly class InstallBuild extends InstallPackage
         }
 
         return $effects;
+    }
+
+    /**
+     * @return array<string, FactValue> headers of its own, or the old ones that know nothing of it
+     */
+    private function verification(State $state, ModelSheet $sheet): array
+    {
+        $written = $this->package->facts->list(Field::WRITES);
+        $off = $this->package->facts->flag(Field::VERIFICATION_OFF);
+
+        return $this->package->bringsVerification($sheet->verificationPartitions())
+            ? Verification::renewed($this->slot, $off === null ? null : !$off)
+            : Verification::changed($state, $sheet, $this->slot, $written);
     }
 
     /**

@@ -27,7 +27,7 @@ final readonly class InstallGenericImage extends InstallPackage
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return GenericSystem::effects($this->package, $this->slot, $state);
+        return GenericSystem::effects($this->package, $this->slot, $state, $sheet);
     }
 
     public function midway(State $state, ModelSheet $sheet): array

@@ -6,8 +6,10 @@ namespace Tornavis\Core\Operation\Install;
 
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryFacts;
+use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\Mode;
 
 /** A recovery that comes as a package: the one that runs puts it where this model keeps its recovery. */
@@ -20,7 +22,11 @@ final readonly class InstallRecovery extends InstallPackage
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return [StateField::Mode->value => Mode::Recovery->value] + RecoveryFacts::of($this->package, $this->slot);
+        $home = $sheet->recoveryHome ?? RecoveryHome::Boot;
+
+        return [StateField::Mode->value => Mode::Recovery->value] +
+            RecoveryFacts::of($this->package, $this->slot) +
+            Verification::changed($state, $sheet, $this->slot, [$home->value]);
     }
 
     public function midway(State $state, ModelSheet $sheet): array

@@ -54,7 +54,7 @@ final class Base6Rollback implements FitRule
                 ? null
                 : $situation->firmware->chosen();
         $verification =
-            $situation->layout->slotsToUnverify() === [] ? [] : array_values($situation->layout->verificationImages());
+            $situation->verification->slotsToSwitchOff() === [] ? [] : array_values($situation->verification->images());
         // An open build states none where its index is 0: it is made to start on an unlocked phone.
         $build = ($files->build()?->facts->int(Field::ROLLBACK_INDEX) ?? 0) > 0 ? $files->build() : null;
         $bundle = $files->subject() === $files->bundle() ? $files->bundle() : null;

@@ -262,7 +262,7 @@ final class Fit14Sheet implements FitRule
         }
 
         $needs['verification'] =
-            $situation->layout->startsForeignSystem() && $situation->sheet->verificationPartitions() === [];
+            $situation->verification->startsForeignSystem() && $situation->sheet->verificationPartitions() === [];
 
         return array_keys(array_filter($needs));
     }

@@ -38,18 +38,19 @@ final class Layout4SwitchOff implements StepRule
     public function contribute(Situation $situation): Contribution
     {
         $steps = [];
-        foreach ($situation->layout->slotsToUnverify() as $slot) {
-            foreach ($situation->layout->verificationImages() as $partition => $image) {
+        $images = $situation->verification->images();
+        foreach ($situation->verification->slotsToSwitchOff() as $slot) {
+            foreach ($images as $partition => $image) {
                 $steps[] = new StepDraft(
                     StepKey::BaseVerification->of("{$slot}.{$partition}"),
                     Phase::Base,
-                    new DisableVerification($image, [$partition], $slot),
+                    new DisableVerification($image, [$partition], $slot, $partition === array_key_last($images)),
                     [
                         new Reason(
                             self::id(),
-                            'With it on the bootloader refuses every image that is not of the build in the slot.',
+                            'With it on, what is not of the build in the slot does not start, or not without a warning.',
                         ),
-                        new Reason(RuleId::Base4, "{$image->title()} is of the firmware that is installed."),
+                        new Reason(RuleId::Base4, "{$image->title()} is of the firmware that is there then."),
                     ],
                 );
             }
@@ -57,6 +58,7 @@ final class Layout4SwitchOff implements StepRule
 
         return new Contribution($steps, [
             new Constraint(StepKey::BaseProve, StepKey::BaseVerification, RuleId::Prep5),
+            new Constraint(StepKey::BaseFirmware, StepKey::BaseVerification, RuleId::Base4),
             new Constraint(StepKey::BaseVerification, StepGroup::Recovery, self::id()),
             new Constraint(StepKey::BaseVerification, StepGroup::Install, self::id()),
         ]);

@@ -90,14 +90,9 @@ final readonly class AddOnJob extends JobWithoutBuild
         return $situation->files->addOns();
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
-        return [RuleId::Prep5, RuleId::Recovery2, RuleId::Erase5, RuleId::Order4];
+        return [RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Erase5, RuleId::Order4];
     }
 
     public function goal(Situation $situation): Goal

@@ -91,11 +91,6 @@ final readonly class BackToStockJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep4, RuleId::Prep5, RuleId::Back2];

@@ -102,14 +102,9 @@ final readonly class BackUpJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
-        return [RuleId::Prep5, RuleId::Recovery2, RuleId::Back4];
+        return [RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Back4];
     }
 
     public function goal(Situation $situation): Goal

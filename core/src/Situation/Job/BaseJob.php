@@ -91,11 +91,6 @@ final readonly class BaseJob extends JobWithoutBuild
         return array_values(array_filter([$situation->firmware->installed(), $situation->vendor->alone()]));
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return $recoveryInBoot ? new ForeignImages([$situation->slots->active()], false) : null;
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep5, RuleId::Base1, RuleId::Layout4, RuleId::Recovery2, RuleId::Erase5, RuleId::Base9];

@@ -88,11 +88,6 @@ final readonly class BringBackJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep5, RuleId::Back3];

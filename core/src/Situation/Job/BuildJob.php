@@ -82,16 +82,6 @@ abstract readonly class BuildJob extends Job
         );
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        $slots = [
-            ...$recoveryInBoot ? [$situation->slots->ofRecovery()] : [],
-            ...$situation->files->kernelImage() === null ? [] : [$situation->slots->ofLast()],
-        ];
-
-        return $slots === [] ? null : new ForeignImages(array_values(array_unique($slots)), false);
-    }
-
     public function opensData(Situation $situation): bool
     {
         return $situation->backUp->isWanted() && $situation->backUp->takesData();

@@ -95,11 +95,6 @@ final readonly class GenericImageJob extends JobWithoutBuild
             : [$image, ...array_slice($situation->files->ofKind(PackageKind::EncryptionDisabler), 0, 1)];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ForeignImages
-    {
-        return new ForeignImages([$situation->slots->active()], true);
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep4, RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Erase5, RuleId::Fit4];

@@ -108,13 +108,6 @@ abstract readonly class Job
     abstract public function installs(Situation $situation): array;
 
     /**
-     * The slots that start an image of another build than their system; null where none does.
-     *
-     * @param  bool  $recoveryInBoot  whether the recovery of the kit is written to boot
-     */
-    abstract public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages;
-
-    /**
      * The rules that contribute steps to it, and those that judge this job and not every one.
      *
      * @return list<RuleId>

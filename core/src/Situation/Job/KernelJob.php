@@ -91,13 +91,6 @@ final readonly class KernelJob extends JobWithoutBuild
         return $situation->files->kernelImage() === null ? $situation->files->ofKind(PackageKind::Kernel) : [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return $situation->files->kernelImage() === null
-            ? null
-            : new ForeignImages([$situation->slots->active()], false);
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Erase5, RuleId::Order4, RuleId::Fit5];

@@ -91,11 +91,6 @@ final readonly class RecoveryJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return $recoveryInBoot ? new ForeignImages([$situation->slots->active()], false) : null;
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Recovery4];

@@ -100,14 +100,9 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
-        return [RuleId::Prep4, RuleId::Prep5, RuleId::Recovery2, RuleId::Back1];
+        return [RuleId::Prep4, RuleId::Prep5, RuleId::Layout4, RuleId::Recovery2, RuleId::Back1];
     }
 
     public function goal(Situation $situation): Goal

@@ -89,11 +89,6 @@ final readonly class TrialBesideJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep5, RuleId::Fit4];

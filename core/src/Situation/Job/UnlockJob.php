@@ -89,11 +89,6 @@ final readonly class UnlockJob extends JobWithoutBuild
         return [];
     }
 
-    public function foreignImages(Situation $situation, bool $recoveryInBoot): ?ForeignImages
-    {
-        return null;
-    }
-
     public function rules(): array
     {
         return [RuleId::Prep1, RuleId::Prep4, RuleId::Prep5];
