@@ -92,7 +92,7 @@ final class RandomBench
             $isChecked = static fn(ModelSheet $one): bool => $one->hasVerification() === true;
             $model = $this->dice->one(array_values(array_filter($this->sheets, $isChecked)) ?: $this->sheets);
         }
-        [$true, $sheet] = $this->belief->sheets($kind, $model);
+        [$true, $sheet] = (new RandomSheet($this->dice))->of($kind, $model);
         // A bundle is what an alias that is none does most harm with, a build what a small super does.
         $wishes = match (true) {
             $kind === Belief::DRAFTED && $this->dice->chance(30) => [Intent::GenericImage],

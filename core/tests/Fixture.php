@@ -64,6 +64,34 @@ final class Fixture
     }
 
     /**
+     * The model with two slots, and with verification headers in partitions of their own.
+     *
+     * @param  list<string>  $headers  names of the partitions
+     * @param  array<string, mixed>  $otherwise  members of the sheet
+     */
+    public static function verified(array $headers = ['seal'], array $otherwise = []): ModelSheet
+    {
+        /** @var list<array<string, mixed>> $partitions */
+        $partitions = self::twoSlots()->toArray()['partitions'];
+        foreach ($headers as $name) {
+            $partitions[] = self::partition($name, 1, ['verification' => true]);
+        }
+
+        return self::twoSlots(['partitions' => $partitions, ...$otherwise]);
+    }
+
+    /** The verification image of the firmware that the phone has, for one partition. */
+    public static function header(ModelSheet $sheet, string $partition = 'seal', string $of = '3.1'): Package
+    {
+        return self::package(
+            PackageKind::VerificationImage,
+            "{$partition}-{$of}-{$sheet->codename}.img",
+            [Field::CODENAMES => [$sheet->codename], Field::PARTITION => $partition, Field::PART_OF => $of],
+            [$partition => 4096],
+        );
+    }
+
+    /**
      * A model with one slot, a recovery partition of its own and a system outside super: "corbel".
      *
      * @param  array<string, mixed>  $otherwise  members of the sheet

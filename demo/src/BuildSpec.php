@@ -7,6 +7,7 @@ namespace Tornavis\Demo;
 /** What the recipe must know to make one build of the demo world. */
 final readonly class BuildSpec
 {
+    /** @param  ?string  $headerIn  partition of the verification header that it brings; null where it brings none */
     public function __construct(
         public string $family,
         public string $version,
@@ -17,7 +18,7 @@ final readonly class BuildSpec
         public string $release = '15',
         public int $api = 35,
         public string $vendorMin = '',
-        public bool $bringsVerification = false,
+        public ?string $headerIn = null,
     ) {}
 
     public function id(): string

@@ -43,10 +43,10 @@ final readonly class DemoFileWriter
         foreach ($sizes as $partition => $mib) {
             $images[$partition] = self::buildImage($partition, $spec->label($partition), $mib * self::MIB);
         }
-        if ($spec->bringsVerification) {
+        if ($spec->headerIn !== null) {
             // Made for an unlocked phone: its checks are off.
             $header = Formats::verification([], ['boot', 'system'], 0, 'verify 1.2', off: true);
-            $images['verify'] = ImageContent::of($header, 2 * strlen($header));
+            $images[$spec->headerIn] = ImageContent::of($header, 2 * strlen($header));
         }
         UpdateZips::payload(
             $path,

@@ -31,8 +31,8 @@ final class FurtherFiles
      */
     private static function builds(DemoFileWriter $writer): array
     {
-        $becket = new BuildSpec('Driftglass', '15.1', '20260902', 'becket', 'driftglass', '13.0', bringsVerification: true);
-        $nightly = new BuildSpec('Driftglass', '15.2', '20260915', 'becket', 'driftglass', '13.0', bringsVerification: true);
+        $becket = new BuildSpec('Driftglass', '15.1', '20260902', 'becket', 'driftglass', '13.0', headerIn: 'verify');
+        $nightly = new BuildSpec('Driftglass', '15.2', '20260915', 'becket', 'driftglass', '13.0', headerIn: 'verify');
         $prusik = new BuildSpec('Saltern', '13.4', '20260802', 'prusik', 'saltern', '11.1.2', '13', 33);
         $requires = static fn(string $firmware): array => [
             'firmware' => ['min' => $firmware, 'slots' => 'both'],

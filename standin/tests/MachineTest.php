@@ -365,3 +365,25 @@ it('tells its fused index in the bootloader, where it has one', function (?int $
 
     expect(array_key_exists('bootloader.rollbackIndex', $told))->toBe($tells);
 })->with([[4, true], [null, false]]);
+
+it('starts images that it does not know as its bootloader does, and never a changed system', function (
+    string $partition,
+    bool $refuses,
+    array $ends,
+) {
+    $phone = PhoneFactory::make([
+        'mode' => PhoneMode::BOOTLOADER,
+        'verification' => ['a' => true],
+        'bootloaderRefuses' => $refuses,
+    ]);
+    $phone->patch($partition, 'a');
+
+    $shown = PhoneFactory::ask($phone, ['do' => 'reboot', 'mode' => 'system']);
+
+    expect([$phone->mode, str_contains((string) json_encode($shown), 'A warning')])->toBe($ends);
+})->with([
+    'it warns' => ['boot', false, ['system', true]],
+    'it refuses' => ['boot', true, ['bootloader', false]],
+    'a system that checks itself' => ['system', false, ['boot-loop', false]],
+    'nothing changed' => ['data', true, ['system', false]],
+]);

@@ -761,6 +761,7 @@ function jobs(): array
                 'slot.a.os.stock' => false,
                 'slot.a.os.family' => 'Saltern',
                 'slot.a.verification.on' => false,
+                'slot.b.verification.on' => false,
                 'slot.a.layout' => 'dynamic',
                 'slot.b.layout' => 'dynamic',
             ],

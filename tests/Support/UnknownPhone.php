@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Support;
 
+use Tornavis\Core\Draft\SheetDocument;
 use Tornavis\Demo\BuildSpec;
 use Tornavis\Demo\DemoFileWriter;
 
@@ -34,7 +35,8 @@ final class UnknownPhone
         if (!is_dir($folder)) {
             mkdir($folder, 0755, true);
             $writer = new DemoFileWriter($folder);
-            $spec = new BuildSpec('Saltern', '15.2', '20260903', $codename, 'saltern', 'CB-2.4.1');
+            $in = SheetDocument::VERIFICATION;
+            $spec = new BuildSpec('Saltern', '15.2', '20260903', $codename, 'saltern', 'CB-2.4.1', headerIn: $in);
             $card = $spec->card(['brings' => ['services' => true, 'recovery' => true]]);
             unset($card['preInstall']);
             $writer->build("{$folder}/saltern-15.2-{$codename}.zip", $spec, $card);

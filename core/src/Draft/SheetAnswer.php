@@ -45,11 +45,14 @@ final class SheetAnswer
             $kind === 'yes or no' && in_array($text, ['yes', 'no'], true) => $text === 'yes',
             default => $text,
         };
-        $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades->all());
-        $sources = $sheet->grades->sources();
-        $document['grades'] = [$field => Grade::Said->value] + $grades;
-        $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sources;
-        unset($document['assumed']);
+        // A whole sheet has no grades: all of it counts as said.
+        if (!$sheet->isWhole()) {
+            $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades->all());
+            $sources = $sheet->grades->sources();
+            $document['grades'] = [$field => Grade::Said->value] + $grades;
+            $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sources;
+            unset($document['assumed']);
+        }
         if ($field === 'recoveryHome') {
             $document['partitions'] = self::withPartition($document['partitions'] ?? [], ['name' => $text]);
         }

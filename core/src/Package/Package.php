@@ -175,16 +175,6 @@ final readonly class Package
     }
 
     /**
-     * Whether a build writes verification headers along with itself, so that they know its images.
-     *
-     * @param  list<string>  $partitions  where this model keeps them
-     */
-    public function bringsVerification(array $partitions): bool
-    {
-        return array_intersect($partitions, $this->facts->list(PackageField::WRITES)) !== [];
-    }
-
-    /**
      * Whether it is a package with a script that writes these partitions and no other.
      *
      * @param  list<string>  $partitions

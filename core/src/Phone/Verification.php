@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Phone;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\UnverifiedStart;
 
@@ -38,6 +40,12 @@ final class Verification
         $loaded = [...self::LOADED, ...$sheet->startPartitions()];
 
         return in_array($partition, $loaded, true) || self::isCheckedBySystem($sheet, $partition);
+    }
+
+    /** Whether a build writes headers along with itself, so that they know its images. */
+    public static function isBroughtBy(Package $build, ModelSheet $sheet): bool
+    {
+        return array_intersect($sheet->verificationPartitions(), $build->facts->list(Field::WRITES)) !== [];
     }
 
     /** Where a root package goes: into the first file system, wherever this model keeps that. */

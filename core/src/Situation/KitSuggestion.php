@@ -154,7 +154,8 @@ final readonly class KitSuggestion
     private static function verification(Situation $situation, Stock $stock): array
     {
         $verification = $situation->verification;
-        $slots = [...$verification->slotsToSwitchOff(), ...$verification->slotsLeftOn()];
+        $isAsked = $situation->sheet->unverified === null;
+        $slots = [...$verification->slotsToSwitchOff(), ...$isAsked ? $verification->slotsLeftOn() : []];
         $images = [];
         foreach ($slots === [] ? [] : $stock->ofKind(PackageKind::VerificationImage) as $package) {
             if ($situation->fit->suits($package) && $verification->belongs($package, $slots[0]) === true) {

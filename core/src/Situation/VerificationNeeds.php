@@ -89,8 +89,7 @@ final readonly class VerificationNeeds
         if ($s->layout->copiesSlot()) {
             return $s->state->slot($s->slots->ofRecovery())->firmware?->text;
         }
-        $isWritten =
-            array_key_exists($slot, $s->firmware->slotsBelowMinimum()) && $s->firmware->installed() === null;
+        $isWritten = array_key_exists($slot, $s->firmware->slotsBelowMinimum()) && $s->firmware->installed() === null;
 
         return ($isWritten ? $s->firmware->chosen()?->facts->text(Field::VERSION) : null) ??
             $s->state->slot($slot)->firmware?->text;
@@ -173,8 +172,8 @@ final readonly class VerificationNeeds
             $changes[$s->slots->active()][] = $system;
         }
         $build = $s->job->installsBuild() ? $s->files->build() : null;
-        $headers = $s->sheet->verificationPartitions();
-        if ($headers === [] || $build?->bringsVerification($headers) === true) {
+        $isForItself = $build !== null && Verification::isBroughtBy($build, $s->sheet);
+        if ($isForItself || $s->sheet->verificationPartitions() === []) {
             return $changes;
         }
         $written = $build?->facts->list(Field::WRITES) ?? [];

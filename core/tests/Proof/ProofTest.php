@@ -189,7 +189,7 @@ it('keeps what was promised about the data, the battery and the end', function (
         Intent::Kernel,
         'SK-09',
         ['ferrule-15.1-becket.img'],
-        ['slot.b.verification.on' => false],
+        [],
         'not Ferrule',
     ],
     'a recovery that is not written' => [

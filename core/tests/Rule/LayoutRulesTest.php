@@ -87,11 +87,20 @@ it('judges', Judged::expectation())->with([
         [],
         'silent',
     ],
-    'verification without its image' => [
+    'verification without its image, where the bootloader warns' => [
         'LAYOUT-4',
         Intent::Kernel,
         'SK-09',
         fn() => ['ferrule-15.1-becket.img'],
+        ['slot.b.verification.on' => true],
+        'mind',
+        'starts with a warning',
+    ],
+    'verification without its image under a generic image' => [
+        'LAYOUT-4',
+        Intent::GenericImage,
+        'SK-09',
+        fn() => [Judged::GENERIC],
         ['slot.b.verification.on' => true],
         'stop',
         'full bundle of firmware 13.1',

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Situation;
@@ -17,24 +16,6 @@ use Tornavis\Core\Words\RemedyKind;
  * The verification image that is missing lies in the maker's bundle of the very firmware that is installed.
  */
 
-function verifiedSheet(): ModelSheet
-{
-    $plain = Fixture::twoSlots();
-    $partitions = [];
-    foreach ($plain->partitions as $one) {
-        $partitions[] =
-            ['name' => $one->name, 'sizeBytes' => $one->sizeBytes, 'perSlot' => $one->perSlot] +
-            array_filter([
-                'firmware' => $one->firmware,
-                'logical' => $one->logical,
-                'startsSystem' => $one->startsSystem,
-            ]);
-    }
-    $partitions[] = ['name' => 'seal', 'sizeBytes' => 65536, 'perSlot' => true, 'verification' => true];
-
-    return Fixture::twoSlots(['partitions' => $partitions]);
-}
-
 function sealedBundle(string $version, array $images = ['seal' => 4096, 'boot' => 8 << 20]): Package
 {
     return Fixture::package(
@@ -46,7 +27,7 @@ function sealedBundle(string $version, array $images = ['seal' => 4096, 'boot' =
 }
 
 it('has the image taken out of the bundle of the installed firmware', function (array $shelf, RemedyKind $kind) {
-    $sheet = verifiedSheet();
+    $sheet = Fixture::verified();
     $image = Fixture::package(
         PackageKind::GenericImage,
         'spandrel.img',

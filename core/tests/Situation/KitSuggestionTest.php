@@ -127,18 +127,11 @@ it('adds a recovery to other jobs only where none that serves is there', functio
         [],
         ['radio-fix-1-becket.zip', 'wicket-4.1-becket.img'],
     ],
-    'a kernel image, with what switches verification off' => [
+    'a kernel image, which needs none' => [
         Intent::Kernel,
         'ferrule-15.1-becket.img',
         'SK-09',
         [],
-        ['ferrule-15.1-becket.img', 'verify-13.1-becket.img'],
-    ],
-    'a kernel image alone, where verification is off' => [
-        Intent::Kernel,
-        'ferrule-15.1-becket.img',
-        'SK-09',
-        ['slot.b.verification.on' => false],
         ['ferrule-15.1-becket.img'],
     ],
     'a restore with a recovery that can' => [Intent::RestoreBackup, null, 'SK-13', [], []],

@@ -35,4 +35,13 @@ const source = (field: string) => sourceOf(sheet.value, field)
       </select></label
     ></SheetField
   >
+  <SheetField :label="t('sheet.startFields.unverified')" field="unverified" v-bind="source('unverified')"
+    ><label
+      ><select v-model="sheet.unverified" name="unverified" :aria-label="t('sheet.startFields.unverified')">
+        <option :value="undefined">{{ t('common.notKnown') }}</option>
+        <option value="warns">{{ t('sheet.startFields.warns') }}</option>
+        <option value="refuses">{{ t('sheet.startFields.refuses') }}</option>
+      </select></label
+    ></SheetField
+  >
 </template>

@@ -22,6 +22,7 @@ export const decides = {
   unlock: t('sheet.decides.unlock'),
   pcFlash: t('sheet.decides.pcFlash'),
   verification: t('sheet.decides.verification'),
+  unverified: t('sheet.decides.unverified'),
   identityPartition: t('sheet.decides.identityPartition'),
   secondSystem: t('sheet.decides.secondSystem'),
   battery: t('sheet.decides.battery'),

@@ -10,6 +10,7 @@ const words: Record<string, string> = {
   dynamicLayout: t('start.words.whetherHasSuper'),
   pcFlash: t('start.words.pcFlash'),
   verification: t('start.words.verification'),
+  unverified: t('start.words.unverified'),
   superBytes: t('start.words.sizeSuper'),
   fileSystems: t('start.words.fileSystemsData'),
   encryptions: t('start.words.encryptionData'),

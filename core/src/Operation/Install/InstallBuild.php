@@ -111,7 +111,7 @@ final readonly class InstallBuild extends InstallPackage
         $written = $this->package->facts->list(Field::WRITES);
         $off = $this->package->facts->flag(Field::VERIFICATION_OFF);
 
-        return $this->package->bringsVerification($sheet->verificationPartitions())
+        return Verification::isBroughtBy($this->package, $sheet)
             ? Verification::renewed($this->slot, $off === null ? null : !$off)
             : Verification::changed($state, $sheet, $this->slot, $written);
     }

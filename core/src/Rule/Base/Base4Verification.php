@@ -31,8 +31,8 @@ final class Base4Verification implements FitRule
 
     public static function purpose(): string
     {
-        return 'A verification image comes from the very firmware version that is there when it is written: what the plan ' .
-            'writes before it, or what is installed.';
+        return 'A verification image comes from the very firmware version that is there when it is written: what the ' .
+            'plan writes before it, or what is installed.';
     }
 
     public function look(Situation $situation): iterable

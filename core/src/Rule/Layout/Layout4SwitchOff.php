@@ -48,7 +48,8 @@ final class Layout4SwitchOff implements StepRule
                     [
                         new Reason(
                             self::id(),
-                            'With it on, what is not of the build in the slot does not start, or not without a warning.',
+                            'With it on, what is not of the build in the slot does not start, or not without a ' .
+                                'warning.',
                         ),
                         new Reason(RuleId::Base4, "{$image->title()} is of the firmware that is there then."),
                     ],

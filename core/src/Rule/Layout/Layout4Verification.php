@@ -35,8 +35,8 @@ final class Layout4Verification implements FitRule
 
     public static function purpose(): string
     {
-        return 'Where verification has to go off, the kit holds every verification image that the phone has; where it ' .
-            'stays on, it is known that the phone starts all the same.';
+        return 'Where verification has to go off, the kit holds every verification image that the phone has; ' .
+            'where it stays on, it is known that the phone starts all the same.';
     }
 
     public function look(Situation $situation): iterable
@@ -90,7 +90,7 @@ final class Layout4Verification implements FitRule
             UnverifiedStart::Warns->value,
         );
 
-        return Finding::stop(
+        return Finding::toSettle(
             self::id(),
             need: "What the bootloader does with foreign images, on the sheet of {$codename}",
             found: 'not known',
@@ -109,11 +109,24 @@ final class Layout4Verification implements FitRule
 
     private static function warned(ModelSheet $sheet, Fact $fact): Finding
     {
+        $need = 'A start with images that verification does not know';
+        $reason = "By the sheet of {$sheet->codename} its unlocked bootloader starts with a warning.";
+        if ($fact->value !== true) {
+            return Finding::note(
+                self::id(),
+                need: $need,
+                found: 'verification may be on',
+                reason: $reason,
+                subject: 'unverified',
+                facts: [$fact],
+            );
+        }
+
         return Finding::caution(
             self::id(),
-            need: 'A start with images that verification does not know',
-            found: $fact->value === true ? 'verification is on' : 'verification may be on',
-            reason: "By the sheet of {$sheet->codename} its unlocked bootloader starts with a warning.",
+            need: $need,
+            found: 'verification is on',
+            reason: $reason,
             remedy: Remedy::doFirst(
                 'Expect a warning at every start. If the phone stays in its bootloader instead, nothing is lost: ' .
                     'write the verification images of the installed firmware with their checks switched off.',
