@@ -27,6 +27,8 @@ final readonly class RandomKit
 
     private KitHabits $habits;
 
+    private RandomHeaders $headers;
+
     /**
      * @param  list<Package>  $shelf
      */
@@ -34,6 +36,7 @@ final readonly class RandomKit
     {
         $this->strange = new StrangeFiles($dice);
         $this->habits = new KitHabits($dice, $shelf);
+        $this->headers = new RandomHeaders($dice);
     }
 
     /**
@@ -159,6 +162,7 @@ final readonly class RandomKit
                 ...array_filter($this->shelf, static fn(Package $p): bool => $p->kind() === PackageKind::SlotCopy),
             );
         }
+        array_push($kit, ...$this->headers->images($this->shelf, $sheet, $unit));
         if ($this->dice->chance(15)) {
             // A person lays files down in any order.
             $kit = array_reverse($kit);

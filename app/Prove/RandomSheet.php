@@ -24,12 +24,13 @@ final readonly class RandomSheet
             // A smaller phone of the same make, and its sheet says so.
             $sheet = $this->made($this->smaller($this->dice->one(['smaller', 'super', 'super']), $sheet)) ?? $sheet;
         }
-        $sheet = $this->withBootloader($sheet);
+        $headers = new RandomHeaders($this->dice);
+        $sheet = $headers->of($sheet);
         if ($kind === Belief::DRAFTED) {
             return [$sheet, (new RandomDraft($this->dice))->of($sheet)];
         }
         if ($kind !== Belief::WRONG_SHEET) {
-            return [$sheet, $this->dice->chance(60) ? $sheet : $this->withoutBootloader($sheet)];
+            return [$sheet, $this->dice->chance(60) ? $sheet : $headers->unstated($sheet)];
         }
         $mistake = $this->dice->one([
             'smaller',
@@ -45,24 +46,6 @@ final readonly class RandomSheet
         return in_array($mistake, ['smaller', 'super'], true)
             ? [$this->made($this->smaller($mistake, $sheet)) ?? $sheet, $sheet]
             : [$sheet, $this->made($this->mistaken($mistake, $sheet)) ?? $sheet];
-    }
-
-    /** Where it checks its images, most bootloaders only warn of those that they do not know. */
-    private function withBootloader(ModelSheet $sheet): ModelSheet
-    {
-        $does = $this->dice->one(['warns', 'warns', 'refuses']);
-
-        return $sheet->verificationPartitions() === []
-            ? $sheet
-            : ModelSheet::kept(['unverified' => $does] + $sheet->toArray());
-    }
-
-    /** Nobody has written down what its bootloader does. */
-    private function withoutBootloader(ModelSheet $sheet): ModelSheet
-    {
-        return $sheet->unverified === null
-            ? $sheet
-            : ModelSheet::kept(array_diff_key($sheet->toArray(), ['unverified' => true]));
     }
 
     /**

@@ -10,11 +10,13 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Situation\Rates;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
 
 /**
@@ -82,9 +84,13 @@ final readonly class RestoreSet extends Operation
         }
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         if ($this->set->system) {
-            $effects += $this->isOfWhatIsThere($state, $slot)
+            $effects += $this->set->isOfSystemIn($state, $slot)
                 ? $this->startsAsItDid($state, $slot, $sheet)
-                : $this->systemIn($slot, $sheet);
+                : $this->systemIn($slot, $sheet) +
+                    Verification::changed($state, $sheet, $slot, [
+                        PartitionName::System->value,
+                        ...$sheet->startPartitions(),
+                    ]);
         }
         if ($this->set->replacesData()) {
             $effects += [
@@ -95,13 +101,6 @@ final readonly class RestoreSet extends Operation
         }
 
         return $effects;
-    }
-
-    private function isOfWhatIsThere(State $state, string $slot): bool
-    {
-        $os = $state->slot($slot)->os;
-
-        return $os->isComplete() && $os->buildId !== null && $os->buildId === ($this->set->base['buildId'] ?? null);
     }
 
     /**

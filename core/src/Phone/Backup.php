@@ -90,6 +90,14 @@ final readonly class Backup
         return $this->place !== 'phone';
     }
 
+    /** Whether its system is the very build that a slot holds. */
+    public function isOfSystemIn(State $state, string $slot): bool
+    {
+        $os = $state->slot($slot)->os;
+
+        return $os->isComplete() && $os->buildId !== null && $os->buildId === ($this->base['buildId'] ?? null);
+    }
+
     /** Whether it takes the place of the data that is on the phone. */
     public function replacesData(): bool
     {

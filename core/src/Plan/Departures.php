@@ -145,9 +145,7 @@ final class Departures
             remedy: Remedy::agree('Ask its publisher, choose another build, or agree to be without them.'),
             subject: 'extras',
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to be without them.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to be without them.');
     }
 
     /** What is there; null for nothing, or where nobody knows. */
@@ -208,9 +206,7 @@ final class Departures
             facts: [$fact],
         );
 
-        return [
-            $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to be without it.') : $finding,
-        ];
+        return [$finding->unlessAgreed($situation->answers, 'You agreed to be without it.')];
     }
 
     private static function isForRelease(Package $package, ?string $release): bool

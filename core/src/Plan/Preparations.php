@@ -99,9 +99,7 @@ final class Preparations
             ),
             facts: [$fact],
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to charge at the start of the run.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to charge at the start of the run.');
     }
 
     /**

@@ -10,6 +10,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -31,9 +32,7 @@ final readonly class PublishedOrder
             foreach ($places === [] ? [] : $asks as $earlier) {
                 $finding = $this->judge($package, $places[0], $earlier);
                 if ($finding !== null) {
-                    yield $this->situation->answers->agreedTo($finding->key)
-                        ? $finding->settled('You agreed that it is there.')
-                        : $finding;
+                    yield $finding->unlessAgreed($this->situation->answers, 'You agreed that it is there.');
                 }
             }
         }
@@ -97,7 +96,9 @@ final readonly class PublishedOrder
     {
         $places = [];
         foreach ($this->ordered as $index => $draft) {
-            if (($draft->operation->parameters()['package'] ?? null) === $package->name()) {
+            // Where a file lies is no place in an order.
+            $isPlace = $draft->operation->name() !== OperationName::CopyTo;
+            if ($isPlace && ($draft->operation->parameters()['package'] ?? null) === $package->name()) {
                 $places[] = $index;
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Words\RemedyKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -254,9 +255,17 @@ final readonly class Finding
         );
     }
 
+    /** The same, answered, where a person has agreed to it. A stop stays one: only a change lifts it. */
+    public function unlessAgreed(Answers $answers, string $how): self
+    {
+        return $this->severity === Severity::Settle && $answers->agreedTo($this->key) ? $this->settled($how) : $this;
+    }
+
     /** The same, answered: what had to be settled is agreed to and only worth knowing from then on. */
     public function settled(string $how): self
     {
+        assert($this->severity !== Severity::Stop);
+
         return new self(
             $this->rule,
             $this->key,

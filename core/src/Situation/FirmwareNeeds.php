@@ -36,7 +36,7 @@ final readonly class FirmwareNeeds
         $old = [];
         foreach (array_diff($this->slotsInNeed(), $this->slotsOfBuild()) as $slot) {
             $has = $this->situation->state->slot($slot)->firmware;
-            if ($has === null || $has->olderThan(Version::of($minimum))) {
+            if ($has?->isAtLeast(Version::of($minimum)) !== true) {
                 $old[$slot] = $has;
             }
         }
@@ -160,7 +160,7 @@ final readonly class FirmwareNeeds
         return $version !== null &&
             ($minimum === null
                 ? $this->isAlone() || $this->slotsWithoutAny() !== []
-                : !Version::of($version)->olderThan(Version::of($minimum))) &&
+                : Version::of($version)->isAtLeast(Version::of($minimum))) &&
             ($this->situation->fit->suits($package) ||
                 $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }

@@ -33,7 +33,7 @@ final readonly class VendorNeeds
                 $this->situation->files->build()->facts->list(Field::WIPES),
                 true,
             ) &&
-            !$has->olderThan(Version::of($minimum)) &&
+            $has->isAtLeast(Version::of($minimum)) &&
             ($channel === null || $this->situation->state->slot($slot)->vendorChannel === $channel)
             ? null
             : Version::of($minimum);
@@ -50,7 +50,7 @@ final readonly class VendorNeeds
                 $version !== null &&
                 $minimum !== null &&
                 $this->situation->fit->suits($package) &&
-                !Version::of($version)->olderThan(Version::of($minimum)) &&
+                Version::of($version)->isAtLeast(Version::of($minimum)) &&
                 ($channel === null || $package->facts->text(Field::VENDOR_CHANNEL) === $channel)
             ) {
                 return $package;

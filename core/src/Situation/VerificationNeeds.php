@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Verification;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
@@ -168,7 +169,9 @@ final readonly class VerificationNeeds
             return array_fill_keys($s->sheet->slots, [$system]);
         }
         $changes = $this->ofRecovery();
-        if ($s->job->writesGenericImage()) {
+        $set = $s->intent === Intent::RestoreBackup ? $s->restore->set() : null;
+        $bringsSystem = $set?->system === true && !$set->isOfSystemIn($s->state, $s->slots->active());
+        if ($bringsSystem || $s->job->writesGenericImage()) {
             $changes[$s->slots->active()][] = $system;
         }
         $build = $s->job->installsBuild() ? $s->files->build() : null;

@@ -70,15 +70,71 @@ final readonly class Version
         return $before !== false ? $before - count(self::BEFORE_RELEASE) : (int) !ctype_digit($part);
     }
 
+    /**
+     * How old it is beside another one. Versions of two schemes cannot be compared: "5.2.11" and "K40-B7" count
+     * different things, and so do "15.2" and "20260901".
+     */
+    public function against(self $other): Age
+    {
+        if (!$this->isOfSchemeOf($other)) {
+            return Age::Incomparable;
+        }
+
+        return match ($this->compare($other) <=> 0) {
+            -1 => Age::Older,
+            0 => Age::Same,
+            1 => Age::Newer,
+        };
+    }
+
+    /** Whether both are written alike up to the first part in which they differ, and there too. */
+    private function isOfSchemeOf(self $other): bool
+    {
+        $length = max(count($this->parts), count($other->parts));
+        for ($i = 0; $i < $length; $i++) {
+            $mine = $this->parts[$i] ?? self::MISSING;
+            $theirs = $other->parts[$i] ?? self::MISSING;
+            if (self::comparePart($mine, $theirs) !== 0) {
+                return self::areAlike($mine, $theirs, isset($this->parts[$i], $other->parts[$i])) &&
+                    ($i > 0 || self::isDate($mine) === self::isDate($theirs));
+            }
+        }
+
+        return true;
+    }
+
+    /** @param  bool  $areThere  whether both versions have such a part */
+    private static function areAlike(string $mine, string $theirs, bool $areThere): bool
+    {
+        $areNumbers = ctype_digit($mine) && ctype_digit($theirs);
+        $comesBefore = self::rank($mine) < 0 || self::rank($theirs) < 0;
+        $areLetters = strlen($mine) === 1 && strlen($theirs) === 1 && ctype_alpha($mine) && ctype_alpha($theirs);
+
+        // A word behind the last number tells a later edition of it.
+        return $areNumbers || $comesBefore || $areLetters || !$areThere;
+    }
+
+    private static function isDate(string $part): bool
+    {
+        return ctype_digit($part) && in_array(strlen($part), [6, 8], true);
+    }
+
     /** Whether two texts mean one version: 15 and 15.0 do. */
     public static function areSame(string $one, string $other): bool
     {
         return self::of($one)->compare(self::of($other)) === 0;
     }
 
+    /** Whether it is older for certain. */
     public function olderThan(self $other): bool
     {
-        return $this->compare($other) < 0;
+        return $this->against($other) === Age::Older;
+    }
+
+    /** Whether it is as new for certain, or newer. */
+    public function isAtLeast(self $other): bool
+    {
+        return in_array($this->against($other), [Age::Same, Age::Newer], true);
     }
 
     public function __toString(): string

@@ -56,10 +56,59 @@ it('stops an update in place that is older in any way, and asks for what is not 
         ->and(ageOf([$fact => null], [], $key, [$key]))
         ->toBe('note');
 })->with([
-    ['age', 'slot.a.os.version', '2.1', '1.9'],
     ['age/release', 'slot.a.os.release', '16', '14'],
     ['age/patch', 'slot.a.os.patchLevel', '2026-03-01', '2026-01-05'],
     ['age/time', 'slot.a.os.buildTime', 1_770_000_001, 1_769_000_000],
+]);
+
+it('goes by build time, then patch level, then versions of one scheme', function (
+    array $phone,
+    array $build,
+    array $said,
+) {
+    $keys = ['age', 'age/time', 'age/patch'];
+
+    expect(array_map(static fn(string $key): string => ageOf($phone, $build, "UPDATE-1:{$key}"), $keys))->toBe($said);
+})->with([
+    'a file four months newer by both, under an older name' => [
+        [
+            'slot.a.os.version' => '2026.1',
+            'slot.a.os.patchLevel' => '2025-10-05',
+            'slot.a.os.buildTime' => 1_760_000_000,
+        ],
+        [Field::VERSION => '2.0'],
+        ['silent', 'clear', 'clear'],
+    ],
+    'built earlier, under a newer name' => [
+        ['slot.a.os.buildTime' => 1_770_000_001],
+        [Field::VERSION => '9.0'],
+        ['silent', 'stop', 'clear'],
+    ],
+    'no time, a newer patch level, another scheme' => [
+        ['slot.a.os.version' => 'K40-B7', 'slot.a.os.patchLevel' => '2025-10-05', 'slot.a.os.buildTime' => null],
+        [],
+        ['silent', 'silent', 'clear'],
+    ],
+    'no time, the same patch level, a newer version' => [
+        ['slot.a.os.version' => '1.9', 'slot.a.os.buildTime' => null],
+        [],
+        ['clear', 'silent', 'clear'],
+    ],
+    'no time, the same patch level, an older version' => [
+        ['slot.a.os.version' => '2.1', 'slot.a.os.buildTime' => null],
+        [],
+        ['stop', 'silent', 'clear'],
+    ],
+    'no time, the same patch level, another scheme' => [
+        ['slot.a.os.version' => 'K40-B7', 'slot.a.os.buildTime' => null],
+        [],
+        ['silent', 'settle', 'clear'],
+    ],
+    'a file without a time either' => [
+        ['slot.a.os.version' => 'K40-B7'],
+        [Field::BUILD_TIME => null],
+        ['settle', 'silent', 'clear'],
+    ],
 ]);
 
 it('asks for no build time where the patch level is newer, and stops for an older time all the same', function () {

@@ -157,9 +157,10 @@ final class Back1Set implements FitRule
             ),
             subject: "base/{$set->id}",
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You said that it was taken from the base that the phone has now.')
-            : $finding;
+        yield $finding->unlessAgreed(
+            $situation->answers,
+            'You said that it was taken from the base that the phone has now.',
+        );
     }
 
     /**
@@ -215,7 +216,7 @@ final class Back1Set implements FitRule
                 array_map(static fn(LossClass $class) => $state->fact(StateField::DataHolds->of($class)), $over),
             ),
         );
-        yield $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed that it goes.') : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed that it goes.');
     }
 
     /**

@@ -153,9 +153,7 @@ final class Back4Set implements FitRule
                 subject: 'room',
                 facts: array_filter([$situation->state->fact(StateField::DataUsedBytes), $free]),
             );
-            yield $situation->answers->agreedTo($finding->key)
-                ? $finding->settled('You looked and agreed that it is enough.')
-                : $finding;
+            yield $finding->unlessAgreed($situation->answers, 'You looked and agreed that it is enough.');
 
             return;
         }

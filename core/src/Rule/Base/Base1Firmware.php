@@ -12,9 +12,11 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\AskedVersion;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Slot;
@@ -101,6 +103,16 @@ final class Base1Firmware implements FitRule
                         )} there from {$firmware->name()}.",
                     subject: $slot,
                     facts: [$minimum, $observed],
+                );
+            } elseif ($old[$slot]?->against(Version::of($minimum->text())) === Age::Incomparable) {
+                yield NotComparable::of(
+                    self::id(),
+                    $need,
+                    $observed->text(),
+                    'On firmware that is too old the system starts again and again.',
+                    $slot,
+                    [$minimum, $observed],
+                    $situation->answers,
                 );
             } else {
                 yield Finding::stop(

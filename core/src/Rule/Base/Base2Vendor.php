@@ -6,15 +6,17 @@ namespace Tornavis\Core\Rule\Base;
 
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
-
 use Tornavis\Core\Rule\AskedVersion;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Version;
 
 /**
  * Speaks where the build states a lowest vendor version.
@@ -52,6 +54,8 @@ final class Base2Vendor implements FitRule
         $need = "Vendor {$minimum->text()} or newer" . ($channel === null ? '' : ", {$channel} channel");
         $found = trim("{$observed->text()} {$situation->state->slot($slot)->vendorChannel}");
         $missing = $situation->vendor->missing();
+        $has = $situation->state->slot($slot)->vendor;
+        $isOpen = $has?->against(Version::of($minimum->text())) === Age::Incomparable;
         $vendor = $situation->vendor->chosen();
         yield match (true) {
             $missing === null => Finding::clear(
@@ -67,6 +71,15 @@ final class Base2Vendor implements FitRule
                 found: $found,
                 reason: "The plan installs {$vendor->title()} before the build.",
                 facts: [$minimum, $observed],
+            ),
+            $isOpen => NotComparable::of(
+                self::id(),
+                $need,
+                $found,
+                'On a vendor that is too old the build does not start.',
+                '',
+                [$minimum, $observed],
+                $situation->answers,
             ),
             default => Finding::stop(
                 self::id(),

@@ -7,12 +7,13 @@ namespace Tornavis\Core\Rule\Base;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
-
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Situation\StockRelease;
+use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\RuleId;
-use Tornavis\Core\Words\Version;
 
 /**
  * Speaks where the build asks for a release of the maker's OS.
@@ -40,7 +41,8 @@ final class Base3StockRelease implements FitRule
         }
         $slot = $situation->slots->active();
         $stock = $situation->state->slot($slot)->os->stock;
-        $release = $situation->state->fact(StateField::OsRelease->in($slot));
+        $held = StockRelease::of($needs->text(), $situation->state, $slot);
+        $release = $held->has;
         $need = "Maker's OS of release {$needs->text()} or newer underneath";
         if ($stock === null || !$release->known()) {
             yield Finding::toSettle(
@@ -63,7 +65,17 @@ final class Base3StockRelease implements FitRule
                 reason: 'An open build is installed already; the base is judged by its firmware alone.',
                 facts: [$needs, $release],
             );
-        } elseif (Version::of($release->text())->olderThan(Version::of($needs->text()))) {
+        } elseif ($held->age === Age::Incomparable) {
+            yield NotComparable::of(
+                self::id(),
+                $need,
+                $release->text(),
+                'The build uses what that release has left on the phone.',
+                '',
+                [$needs, $release],
+                $situation->answers,
+            );
+        } elseif ($held->age === Age::Older) {
             yield Finding::stop(
                 self::id(),
                 need: $need,

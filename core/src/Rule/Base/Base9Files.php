@@ -9,8 +9,10 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Slot;
@@ -97,8 +99,20 @@ final class Base9Files implements FitRule
     ): Finding {
         $has = $situation->state->fact($where);
         $next = (string) $package->facts->text(Field::VERSION);
-        $isOlder = $has->known() && Version::of($next)->olderThan(Version::of($has->text()));
-        if (!$isOlder) {
+        $age = $has->known() ? Version::of($next)->against(Version::of($has->text())) : null;
+        $isOtherChannel = $subject === 'vendor' && self::isOfAnotherChannel($situation, $package);
+        if ($age === Age::Incomparable || ($isOtherChannel && $has->value !== $next)) {
+            return NotComparable::of(
+                self::id(),
+                $need,
+                "{$has->text()}, the file {$next}",
+                'A system that was made for a newer base may not start on an older one.',
+                $subject,
+                [$has],
+                $situation->answers,
+            );
+        }
+        if ($age !== Age::Older) {
             return Finding::note(
                 self::id(),
                 need: $need,
@@ -121,7 +135,16 @@ final class Base9Files implements FitRule
             facts: [$has],
         );
 
-        return $situation->answers->agreedTo($finding->key) ? $finding->settled('You agreed to go back.') : $finding;
+        return $finding->unlessAgreed($situation->answers, 'You agreed to go back.');
+    }
+
+    /** The numbers of two channels run side by side. */
+    private static function isOfAnotherChannel(Situation $situation, Package $vendor): bool
+    {
+        $has = $situation->state->slot($situation->slots->active())->vendorChannel;
+        $its = $vendor->facts->text(Field::VENDOR_CHANNEL);
+
+        return $has !== null && $its !== null && $has !== $its;
     }
 
     private static function fromShelf(Situation $situation): Remedy

@@ -80,9 +80,7 @@ final class Fit12Content implements FitRule
             subject: "{$package->name()}/writes",
         );
 
-        return $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to trust its card.')
-            : $finding;
+        return $finding->unlessAgreed($situation->answers, 'You agreed to trust its card.');
     }
 
     /** The first image of a bundle that is not what belongs in its partition. */

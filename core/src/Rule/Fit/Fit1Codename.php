@@ -144,9 +144,7 @@ final class Fit1Codename implements FitRule
             facts: array_filter([$package->facts->best(Field::CODENAMES)]),
         );
 
-        return $situation->answers->agreedTo($finding->key)
-            ? $finding->settled("You read that it is for {$mine} too.")
-            : $finding;
+        return $finding->unlessAgreed($situation->answers, "You read that it is for {$mine} too.");
     }
 
     /**

@@ -50,9 +50,7 @@ final class Fit2Variant implements FitRule
             $subject = $package === $situation->files->build() ? '' : $package->name();
             $finding = $this->judge($situation, $package, $subject);
             if ($finding !== null) {
-                yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
-                    ? $finding->settled('You agreed that it is for this variant.')
-                    : $finding;
+                yield $finding->unlessAgreed($situation->answers, 'You agreed that it is for this variant.');
             }
             if (!in_array($package->kind(), self::REGION_ELSEWHERE, true)) {
                 yield from self::region($situation, $package, self::id(), "{$package->name()}/region");
@@ -247,9 +245,7 @@ final class Fit2Variant implements FitRule
                 facts: $facts,
             ),
         };
-        yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to this region.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to this region.');
     }
 
     /**
@@ -292,8 +288,6 @@ final class Fit2Variant implements FitRule
             subject: 'phone',
             facts: [$situation->state->fact(StateField::VariantModel), $seen],
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed that it is this model.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed that it is this model.');
     }
 }

@@ -82,8 +82,6 @@ final class Fit3Architecture implements FitRule
             subject: $package->name(),
         );
 
-        return $situation->answers->agreedTo($finding->key)
-            ? $finding->settled("You agreed that it is for {$mine}.")
-            : $finding;
+        return $finding->unlessAgreed($situation->answers, "You agreed that it is for {$mine}.");
     }
 }

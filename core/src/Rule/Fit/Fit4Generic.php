@@ -11,13 +11,15 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\RightFile;
+use Tornavis\Core\Rule\RoomForTrial;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Situation\StockRelease;
+use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\RuleId;
-use Tornavis\Core\Words\Size;
-use Tornavis\Core\Words\Version;
 
 /**
  * Speaks in the jobs that use a generic image, about launch, layout, slots, base, room and a trial first.
@@ -77,7 +79,7 @@ final class Fit4Generic implements FitRule
         yield from $this->slots($situation, $image);
         yield from $this->base($situation, $image);
         if ($situation->job->startsImageOnce()) {
-            yield from $this->room($situation);
+            yield RoomForTrial::of($situation, self::id());
 
             return;
         }
@@ -170,9 +172,7 @@ final class Fit4Generic implements FitRule
                 ),
                 subject: 'slots',
             );
-            yield $situation->answers->agreedTo($finding->key)
-                ? $finding->settled("You agreed that it is for {$mine}-slot phones.")
-                : $finding;
+            yield $finding->unlessAgreed($situation->answers, "You agreed that it is for {$mine}-slot phones.");
 
             return;
         }
@@ -216,10 +216,11 @@ final class Fit4Generic implements FitRule
             return;
         }
         $needs = $image->facts->best(Field::STOCK_RELEASE_MIN);
-        $has = $situation->state->fact(StateField::OsRelease->in($slot));
         if ($needs === null) {
             return;
         }
+        $held = StockRelease::of($needs->text(), $situation->state, $slot);
+        $has = $held->has;
         $need = "A base of release {$needs->text()} or newer";
         yield match (true) {
             !$has->known() => Finding::stop(
@@ -231,7 +232,16 @@ final class Fit4Generic implements FitRule
                 subject: 'base',
                 facts: [$needs, $has],
             ),
-            Version::of($has->text())->olderThan(Version::of($needs->text())) => Finding::stop(
+            $held->age === Age::Incomparable => NotComparable::of(
+                self::id(),
+                $need,
+                $has->text(),
+                'On a base that is too old the image does not start.',
+                'base',
+                [$needs, $has],
+                $situation->answers,
+            ),
+            $held->age === Age::Older => Finding::stop(
                 self::id(),
                 need: $need,
                 found: $has->text(),
@@ -249,51 +259,5 @@ final class Fit4Generic implements FitRule
                 facts: [$needs, $has],
             ),
         };
-    }
-
-    /**
-     * @return \Generator<int, Finding>
-     */
-    private function room(Situation $situation): \Generator
-    {
-        $free = $situation->state->fact(StateField::DataFreeBytes);
-        $needed = Fit4Trial::neededBytes($situation);
-        $need = Size::text($needed) . ' free on the internal storage';
-        if (!is_int($free->value)) {
-            $finding = Finding::toSettle(
-                self::id(),
-                need: $need,
-                found: 'unknown',
-                reason: 'The image and its data lie there as long as it is tried.',
-                remedy: Remedy::enterFactOrAgree(
-                    'Look it up in the settings and enter it, or agree that there is room.',
-                ),
-                subject: 'room',
-                facts: [$free],
-            );
-            yield $situation->answers->agreedTo($finding->key)
-                ? $finding->settled('You agreed that there is room.')
-                : $finding;
-
-            return;
-        }
-        yield $free->value >= $needed
-            ? Finding::clear(
-                self::id(),
-                need: $need,
-                found: Size::text($free->value),
-                reason: 'There is room.',
-                subject: 'room',
-                facts: [$free],
-            )
-            : Finding::stop(
-                self::id(),
-                need: $need,
-                found: Size::text($free->value),
-                reason: 'The image and its data do not fit.',
-                remedy: Remedy::doFirst('Free ' . Size::text($needed - $free->value) . ' on the phone.'),
-                subject: 'room',
-                facts: [$free],
-            );
     }
 }

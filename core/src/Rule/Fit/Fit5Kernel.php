@@ -73,9 +73,7 @@ final class Fit5Kernel implements FitRule
             remedy: Remedy::agree('Back it up first, as a job of its own, or agree to go on without.'),
             subject: 'identity',
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to go on without it.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to go on without it.');
     }
 
     private static function release(Situation $situation, Package $kernel): Finding
@@ -214,9 +212,7 @@ final class Fit5Kernel implements FitRule
             subject: 'way-back',
             facts: [$build],
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to go on without it.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to go on without it.');
     }
 
     private static function imageAtHand(Situation $situation, string $build, string $partition): ?string

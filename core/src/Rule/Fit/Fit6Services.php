@@ -134,9 +134,7 @@ final class Fit6Services implements FitRule
             subject: 'late',
             facts: [$has],
         );
-        yield $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to try it without a reset.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to try it without a reset.');
     }
 
     private static function without(Package $build): Finding

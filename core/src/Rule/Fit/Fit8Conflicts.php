@@ -53,9 +53,7 @@ final class Fit8Conflicts implements FitRule
                     subject: "{$package->name()}/{$name}",
                     facts: $facts,
                 );
-                yield $situation->answers->agreedTo($finding->key)
-                    ? $finding->settled('You decided for it.')
-                    : $finding;
+                yield $finding->unlessAgreed($situation->answers, 'You decided for it.');
             }
             foreach ($package->notUnderstood as $index => $assertion) {
                 yield Finding::caution(

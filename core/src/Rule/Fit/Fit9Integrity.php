@@ -68,9 +68,7 @@ final class Fit9Integrity implements FitRule
                 subject: $subject,
             ),
         };
-        yield $finding->severity === Severity::Settle && $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to use it as it is.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed to use it as it is.');
     }
 
     public function look(Situation $situation): iterable

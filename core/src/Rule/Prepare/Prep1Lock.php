@@ -122,9 +122,7 @@ final class Prep1Lock implements FitRule
                 ),
                 subject: 'wait',
             );
-            yield $situation->answers->agreedTo($finding->key)
-                ? $finding->settled('You agreed that there is none.')
-                : $finding;
+            yield $finding->unlessAgreed($situation->answers, 'You agreed that there is none.');
 
             return;
         }

@@ -58,9 +58,7 @@ final class Prep4Accounts implements FitRule
             return;
         }
         $both = self::both($accounts, $lock);
-        yield $situation->answers->agreedTo($both->key)
-            ? $both->settled('You agreed to do it at the start of the run.')
-            : $both;
+        yield $both->unlessAgreed($situation->answers, 'You agreed to do it at the start of the run.');
     }
 
     private static function isKnown(Situation $situation, StateField $field): bool
@@ -136,8 +134,6 @@ final class Prep4Accounts implements FitRule
             facts: [$fact],
         );
 
-        return $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed to do it at the start of the run.')
-            : $finding;
+        return $finding->unlessAgreed($situation->answers, 'You agreed to do it at the start of the run.');
     }
 }

@@ -15,8 +15,11 @@ use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\BuildAge;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
@@ -27,12 +30,10 @@ use Tornavis\Core\Words\Version;
  */
 final class Update1InPlace implements FitRule
 {
-    /** Subject, where the phone has it, what the file states, what it is called. */
-    private const AGES = [
-        ['age', StateField::OsVersion, Field::VERSION, 'version'],
+    /** What the keys of the data are bound to: subject, where the phone has it, what the file states, its name. */
+    private const BOUND = [
         ['age/release', StateField::OsRelease, Field::RELEASE, 'platform release'],
-        ['age/patch', StateField::OsPatchLevel, Field::PATCH_LEVEL, 'patch level'],
-        ['age/time', StateField::OsBuildTime, Field::BUILD_TIME, 'build time'],
+        ['age/patch', StateField::OsPatchLevel, Field::PATCH_LEVEL, BuildAge::PATCH],
     ];
 
     public static function id(): RuleId
@@ -147,21 +148,22 @@ final class Update1InPlace implements FitRule
                 facts: [$signer, $key],
             ),
         };
-        yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed that they are the same.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed that they are the same.');
         yield from self::fileSystem($situation, $build, $fresh);
-        foreach (self::AGES as [$subject, $where, $field, $what]) {
+        foreach (self::BOUND as [$subject, $where, $field, $what]) {
             $has = $situation->state->fact($where->in($slot));
             $next = $build->facts->best($field);
-            // A newer patch level settles which one was built later.
-            $isSettled = $subject === 'age/time' && !$has->known() && self::hasNewerPatch($situation, $build, $slot);
-            if ($next !== null && !$isSettled) {
-                $finding = self::age($subject, $what, $has, $next, $fresh);
-                yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
-                    ? $finding->settled('You agreed that it is not older.')
-                    : $finding;
+            if ($next !== null) {
+                $age = $has->known() ? Version::of($next->text())->against(Version::of($has->text())) : null;
+                yield self::age($situation, $subject, $what, $has, $next, $age);
             }
+        }
+        $built = BuildAge::of($build, $situation->state, $slot);
+        // What the patch levels say was said before.
+        if ($built->by !== BuildAge::PATCH && $built->next->known()) {
+            $subject = $built->by === BuildAge::TIME ? 'age/time' : 'age';
+            $age = $built->has->known() ? $built->age : null;
+            yield self::age($situation, $subject, $built->by, $built->has, $built->next, $age);
         }
     }
 
@@ -206,25 +208,23 @@ final class Update1InPlace implements FitRule
                 facts: [$has, $wants],
             ),
         };
-        yield $finding->takesAWord() && $situation->answers->agreedTo($finding->key)
-            ? $finding->settled('You agreed that it is so.')
-            : $finding;
+        yield $finding->unlessAgreed($situation->answers, 'You agreed that it is so.');
     }
 
-    private static function hasNewerPatch(Situation $situation, Package $build, string $slot): bool
-    {
-        $has = $situation->state->text(StateField::OsPatchLevel->in($slot));
-        $next = $build->facts->text(Field::PATCH_LEVEL);
-
-        return $has !== null && $next !== null && $next > $has;
-    }
-
-    private static function age(string $subject, string $what, Fact $has, Fact $next, Remedy $fresh): Finding
-    {
+    /** @param  ?Age  $age  of the file beside the phone; null where the phone's is not known */
+    private static function age(
+        Situation $situation,
+        string $subject,
+        string $what,
+        Fact $has,
+        Fact $next,
+        ?Age $age,
+    ): Finding {
         $need = $subject === 'age' ? 'Not an older build' : "Not an older {$what}";
         $say = static fn(Fact $fact): string => FactName::say($has->name, $fact->value);
-        if (!$has->known()) {
-            return Finding::toSettle(
+        $facts = [$has, $next];
+        $finding = match ($age) {
+            null => Finding::toSettle(
                 self::id(),
                 need: $need,
                 found: "unknown on the phone, {$say($next)} in the file",
@@ -234,31 +234,36 @@ final class Update1InPlace implements FitRule
                     'Read it in the about page and enter it, or agree that the file is not older.',
                 ),
                 subject: $subject,
-                facts: [$has, $next],
-            );
-        }
-        $isOlder =
-            is_int($has->value) && is_int($next->value)
-                ? $next->value < $has->value
-                : Version::of($next->text())->olderThan(Version::of($has->text()));
-
-        return $isOlder
-            ? Finding::stop(
+                facts: $facts,
+            ),
+            Age::Incomparable => NotComparable::of(
+                self::id(),
+                $need,
+                "{$say($has)} on the phone, {$say($next)} in the file",
+                'An older build cannot read what a newer one has written.',
+                $subject,
+                $facts,
+                $situation->answers,
+            ),
+            Age::Older => Finding::stop(
                 self::id(),
                 need: $need,
                 found: "{$say($has)} on the phone, {$say($next)} in the file",
                 reason: 'An older build cannot read what the newer one has written.',
-                remedy: $fresh,
+                remedy: Remedy::doFirst('Plan a fresh install instead; it takes the data.'),
                 subject: $subject,
-                facts: [$has, $next],
-            )
-            : Finding::clear(
+                facts: $facts,
+            ),
+            Age::Same, Age::Newer => Finding::clear(
                 self::id(),
                 need: $need,
                 found: "{$say($has)} → {$say($next)}",
-                reason: $has->value === $next->value ? "It is the same {$what} again." : 'It is newer.',
+                reason: $age === Age::Same ? "It is the same {$what} again." : 'It is newer.',
                 subject: $subject,
-                facts: [$has, $next],
-            );
+                facts: $facts,
+            ),
+        };
+
+        return $finding->unlessAgreed($situation->answers, 'You agreed that it is not older.');
     }
 }
