@@ -74,6 +74,12 @@ final class DrawnModel
         );
     }
 
+    /** Bytes of a partition whose size nobody knows. */
+    public static function size(string $partition): int
+    {
+        return (self::SIZES[$partition] ?? self::OTHER_SIZE) * self::MIB;
+    }
+
     /** Whether its bootloader starts nothing that verification does not know. Most start it with a warning. */
     public static function refusesUnverified(ModelSheet $sheet): bool
     {
@@ -117,7 +123,7 @@ final class DrawnModel
 
         return [
             'name' => $one->name,
-            'sizeBytes' => $one->sizeBytes ?? (self::SIZES[$one->name] ?? self::OTHER_SIZE) * self::MIB,
+            'sizeBytes' => $one->sizeBytes ?? self::size($one->name),
             'perSlot' => $one->perSlot ?? $two && $one->name !== PartitionName::Super->value,
             'firmware' => $one->firmware,
             'logical' => $one->logical || $isInSuper,

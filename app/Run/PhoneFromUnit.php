@@ -177,7 +177,7 @@ final class PhoneFromUnit
         $table = [];
         foreach ($sheet->partitions as $one) {
             $table[$one->name] = [
-                'bytes' => $one->sizeBytes ?? 0,
+                'bytes' => $one->sizeBytes ?? DrawnModel::size($one->name),
                 'perSlot' => $one->perSlot === true,
                 'logical' => $one->logical,
             ];

@@ -27,15 +27,17 @@ final class StockFiles
 
             return $parts;
         };
-        $files = static function (array $parts): array {
+        $files = static function (array $parts, bool $checks = true): array {
             $files = [];
             $sums = '';
-            $parts['verify'] = Formats::verification(
-                array_intersect_key($parts, ['boot' => 1, 'dtbo' => 1]),
-                [],
-                3,
-                'verify 1.2',
-            );
+            if ($checks) {
+                $parts['verify'] = Formats::verification(
+                    array_intersect_key($parts, ['boot' => 1, 'dtbo' => 1]),
+                    [],
+                    3,
+                    'verify 1.2',
+                );
+            }
             foreach ($parts as $partition => $content) {
                 $files["images/{$partition}.img"] = $content;
                 $sums .= hash('sha256', $content) . "  {$partition}.img\n";
@@ -114,7 +116,8 @@ final class StockFiles
                     ],
                     'modem' => ['firmware' => '4.1.2'],
                 ];
-                file_put_contents($path, Formats::tar($files($images('tarnos-4.1.2-tl90q', $tarnos))));
+                $parts = array_diff_key($images('tarnos-4.1.2-tl90q', $tarnos), ['dtbo' => 1, 'vendor' => 1]);
+                file_put_contents($path, Formats::tar($files($parts, checks: false)));
                 $writer->card($path, [
                     'kind' => 'stock bundle',
                     'family' => 'Tarn OS',

@@ -14,7 +14,8 @@ final class SaidRequest extends FormRequest
     {
         return [
             'field' => ['required', 'string', 'max:60'],
-            'value' => ['required', 'string', 'max:60'],
+            // Twenty names of partitions may be one answer.
+            'value' => ['required', 'string', 'max:800'],
         ];
     }
 

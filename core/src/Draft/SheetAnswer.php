@@ -11,6 +11,9 @@ use Tornavis\Core\Phone\ModelSheet;
 /** A model sheet with what a person has said of one of its fields; from then on it counts as said. */
 final class SheetAnswer
 {
+    /** Whether the phone has the partitions that images of a file are for: "+xbl,tz" for yes, "-xbl" for no. */
+    public const PLACES = 'places';
+
     /** What is asked of a model, and what the answer is. */
     private const ASKED = [
         'slots' => 'number',
@@ -21,6 +24,7 @@ final class SheetAnswer
         'pcFlash' => 'yes or no',
         'verification' => 'yes or no',
         'unverified' => 'text',
+        self::PLACES => 'names',
     ];
 
     /**
@@ -40,6 +44,12 @@ final class SheetAnswer
                 'one of ' . implode(', ', array_keys(self::ASKED)),
             );
         $document = $sheet->toArray();
+        if ($kind === 'names') {
+            return ModelSheet::fromArray(
+                self::withPlaces($document, $text, $sheet->hasTwoSlots()),
+                "the sheet of {$sheet->codename}",
+            );
+        }
         $document[$field] = match (true) {
             $kind === 'number' && ctype_digit($text) => (int) $text,
             $kind === 'yes or no' && in_array($text, ['yes', 'no'], true) => $text === 'yes',
@@ -65,10 +75,38 @@ final class SheetAnswer
     }
 
     /**
+     * @param  array<string, mixed>  $document
+     * @return array<string, mixed> with the partitions that a person has named, or without them for good
+     *
+     * @throws FormatError when the text names none
+     */
+    private static function withPlaces(array $document, string $text, ?bool $perSlot): array
+    {
+        if (preg_match('/^([+-])(.+)$/', $text, $parts) !== 1) {
+            throw FormatError::invalid('what was said', self::PLACES, "\"{$text}\" names no partitions", 'their names');
+        }
+        $names = explode(',', $parts[2]);
+        if ($parts[1] === '-') {
+            /** @var list<string> $before */
+            $before = $document['notThere'] ?? [];
+
+            return ['notThere' => array_values(array_unique([...$before, ...$names]))] + $document;
+        }
+        foreach ($names as $name) {
+            $row = SheetDocument::row($name, ['sizeBytes' => 0, 'perSlot' => $perSlot]);
+            $isOfSystem = ($row['startsSystem'] ?? ($row['verification'] ?? false)) === true;
+            $row += $isOfSystem ? [] : ['firmware' => true];
+            $document['partitions'] = self::withPartition($document['partitions'] ?? [], $row);
+        }
+
+        return $document;
+    }
+
+    /**
      * Where the recovery lives is a partition, and so is where verification headers lie, whether or not the sheet
      * lists it yet.
      *
-     * @param  array{name: string, verification?: true}  $row
+     * @param  array<string, mixed>  $row
      * @return list<mixed>
      */
     private static function withPartition(mixed $partitions, array $row): array

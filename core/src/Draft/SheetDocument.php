@@ -131,21 +131,34 @@ final class SheetDocument
         }
         $partitions = [];
         foreach ($rows as $name => $row) {
-            $partitions[] = array_filter(
-                [
-                    'name' => $name,
-                    'sizeBytes' => $row['sizeBytes'] ?? null,
-                    'perSlot' => $row['perSlot'] ?? null,
-                    'firmware' => $row['firmware'] ?? (in_array($name, ['modem', 'radio'], true) ? true : null),
-                    'logical' => $row['logical'] ?? false ? true : null,
-                    'startsSystem' => in_array($name, self::STARTS, true) ? true : null,
-                    'verification' => str_starts_with($name, self::VERIFICATION) ? true : null,
-                ],
-                static fn(mixed $part): bool => $part !== null,
-            );
+            $partitions[] = self::row($name, $row);
         }
 
         return $partitions;
+    }
+
+    /**
+     * A row of the table, with what a partition of such a name is.
+     *
+     * @param  array<array-key, mixed>  $row  what is known of it
+     * @return array<string, mixed>
+     */
+    public static function row(string $name, array $row): array
+    {
+        $isFirmware = in_array($name, ['modem', 'radio'], true);
+
+        return array_filter(
+            [
+                'name' => $name,
+                'sizeBytes' => $row['sizeBytes'] ?? null,
+                'perSlot' => $row['perSlot'] ?? null,
+                'firmware' => $row['firmware'] ?? ($isFirmware ? true : null),
+                'logical' => $row['logical'] ?? false ? true : null,
+                'startsSystem' => in_array($name, self::STARTS, true) ? true : null,
+                'verification' => str_starts_with($name, self::VERIFICATION) ? true : null,
+            ],
+            static fn(mixed $part): bool => $part !== null,
+        );
     }
 
     /**

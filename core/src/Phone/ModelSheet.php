@@ -47,6 +47,7 @@ final class ModelSheet
      * @param  list<string>  $alsoSoldAs  other shop names
      * @param  list<SuperGroup>  $superGroups
      * @param  list<string>  $encryptions  "none", "disk", "file", "metadata"
+     * @param  list<string>  $notThere  partitions that files bring images for and that it does not have
      * @param  ?UnverifiedStart  $unverified  what its unlocked bootloader does with a start image that verification
      *     does not know; null where nobody knows
      * @param  ?int  $unlockWaitHours  what the maker asks for before unlocking; null where nobody has entered it
@@ -80,6 +81,7 @@ final class ModelSheet
         public readonly ?string $identityPartition = null,
         public readonly bool $secondSystem = false,
         public readonly ?UnverifiedStart $unverified = null,
+        public readonly array $notThere = [],
     ) {
         $this->slotCount = $slots;
         // A whole sheet says what the phone has; what it does not name, the phone does not have.

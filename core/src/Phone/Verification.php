@@ -35,17 +35,19 @@ final class Verification
         return in_array($partition, [...self::MOUNTED, ...$sheet->logicalPartitions()], true);
     }
 
-    private static function isCovered(ModelSheet $sheet, string $partition): bool
+    public static function isCovered(ModelSheet $sheet, string $partition): bool
     {
         $loaded = [...self::LOADED, ...$sheet->startPartitions()];
 
         return in_array($partition, $loaded, true) || self::isCheckedBySystem($sheet, $partition);
     }
 
-    /** Whether a build writes headers along with itself, so that they know its images. */
+    /** Whether a build writes every header along with itself, so that they know its images. */
     public static function isBroughtBy(Package $build, ModelSheet $sheet): bool
     {
-        return array_intersect($sheet->verificationPartitions(), $build->facts->list(Field::WRITES)) !== [];
+        $headers = $sheet->verificationPartitions();
+
+        return $headers !== [] && array_diff($headers, $build->facts->list(Field::WRITES)) === [];
     }
 
     /** Where a root package goes: into the first file system, wherever this model keeps that. */

@@ -22,6 +22,7 @@ use Tornavis\Core\Rule\Erase\Erase8Encryption;
 use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
 use Tornavis\Core\Rule\Fit\Fit12Content;
+use Tornavis\Core\Rule\Fit\Fit12Places;
 use Tornavis\Core\Rule\Fit\Fit13Requires;
 use Tornavis\Core\Rule\Fit\Fit14Sheet;
 use Tornavis\Core\Rule\Fit\Fit1Codename;
@@ -80,6 +81,7 @@ final class FitRules
         Fit10Channel::class,
         Fit11UpdateType::class,
         Fit12Content::class,
+        Fit12Places::class,
         Fit13Requires::class,
         Fit14Sheet::class,
         Base1Firmware::class,

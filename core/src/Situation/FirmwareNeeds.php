@@ -7,10 +7,11 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
-use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\Version;
 
 /** Which slots need firmware for the build, and which file of the kit brings it. */
@@ -142,6 +143,14 @@ final readonly class FirmwareNeeds
         return $firmware->scriptWritesOnly($own) && Destination::images()->mismatch($firmware) !== null;
     }
 
+    /** Whether images of a firmware package are written one by one in this job. */
+    public function isFlashed(Package $firmware): bool
+    {
+        return !$this->isInstalled($firmware) &&
+            $this->slotsBelowMinimum() !== [] &&
+            !$this->situation->layout->copiesSlot();
+    }
+
     /** The firmware package of the kit that the recovery installs, where a slot needs it. */
     public function installed(): ?Package
     {
@@ -161,22 +170,51 @@ final readonly class FirmwareNeeds
             ($minimum === null
                 ? $this->isAlone() || $this->slotsWithoutAny() !== []
                 : Version::of($version)->isAtLeast(Version::of($minimum))) &&
+            ($this->isInstalled($package) || $this->partitions($package) !== []) &&
             ($this->situation->fit->suits($package) ||
                 $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }
 
     /**
-     * The partitions that a firmware package writes on this model, as the house wants it.
+     * The partitions that a firmware package writes on this model, as the house wants it: all that it brings images
+     * for, but for what is left out.
      *
      * @return list<string>
      */
     public function partitions(Package $firmware): array
     {
-        $brings = array_map(static fn(PartitionImage $image): string => $image->partition, $firmware->images);
-        $mine = array_diff($this->situation->sheet->firmwarePartitions(), [$this->situation->sheet->identityPartition]);
-        $wanted = array_values(array_intersect($mine, $brings));
-        $without = array_values(array_diff($wanted, ['modem']));
+        $places = new KnownPlaces($this->situation->sheet);
 
-        return $this->situation->house->modem === 'keep' && $without !== [] ? $without : $wanted;
+        return array_values(array_diff($places->there($firmware), array_keys($this->leftOut($firmware))));
+    }
+
+    /**
+     * The partitions of this model that a firmware package brings images for and that the plan leaves alone.
+     *
+     * @return array<string, string> why, as the end of "It is left out: …"
+     */
+    public function leftOut(Package $firmware): array
+    {
+        $sheet = $this->situation->sheet;
+        $leftOut = [];
+        foreach ((new KnownPlaces($sheet))->there($firmware) as $name) {
+            $isFirmware = $sheet->partition($name)?->firmware === true;
+            $why = match (true) {
+                $name === $sheet->identityPartition => 'it holds the serial numbers of the radio',
+                $this->isKept($name) => 'your house rule keeps the modem',
+                !$isFirmware && Verification::isCovered($sheet, $name) => 'it belongs to the system',
+                !$isFirmware && KnownPlaces::isNoFirmware($sheet, $name) => 'it is no firmware',
+                default => null,
+            };
+            $leftOut += $why === null ? [] : [$name => $why];
+        }
+
+        return $leftOut;
+    }
+
+    private function isKept(string $partition): bool
+    {
+        return $this->situation->house->modem === 'keep' &&
+            PartitionName::same($partition, PartitionName::Modem->value);
     }
 }

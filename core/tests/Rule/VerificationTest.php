@@ -141,20 +141,24 @@ it('needs every image where the bootloader refuses, and uses those that are ther
 })->with($jobs);
 
 it('needs it off for what the system checks itself, whatever the bootloader does', function (
+    array $headers,
     array $writes,
     string $level,
 ) {
-    $sheet = checking('warns');
+    $sheet = checking('warns', $headers);
     $all = [...$sheet->startPartitions(), 'system', 'product', 'vendor', ...$writes];
     $kit = [Fixture::build($sheet, [Field::WRITES => $all]), Fixture::recovery($sheet)];
 
+    $images = array_map(static fn(string $one): Package => Fixture::header($sheet, $one), $headers);
+
     expect(verificationPlan($sheet, $kit, Intent::Fresh)->verdict->level)
         ->toBe($level)
-        ->and(verificationPlan($sheet, [...$kit, Fixture::header($sheet)], Intent::Fresh)->verdict->level)
+        ->and(verificationPlan($sheet, [...$kit, ...$images], Intent::Fresh)->verdict->level)
         ->toBe('clear');
 })->with([
-    'a build without headers into a slot whose old ones stay' => [[], 'stop'],
-    'a build with its own' => [['seal'], 'clear'],
+    'a build without headers into a slot whose old ones stay' => [['seal'], [], 'stop'],
+    'a build with its own' => [['seal'], ['seal'], 'clear'],
+    'a build with one of two' => [['seal', 'seal_system'], ['seal'], 'stop'],
 ]);
 
 it('is off once the last image says so', function () {
