@@ -41,6 +41,7 @@ final readonly class RandomSheet
             'rollback',
             'verification',
             'bootloader',
+            'firmware',
         ]);
         // A mistake that no sheet can hold is noticed when it is typed.
         return in_array($mistake, ['smaller', 'super'], true)
@@ -110,6 +111,12 @@ final readonly class RandomSheet
             $data['recoveryHome'] = $this->dice->one(array_values($homes));
         } elseif ($what === 'rollback') {
             $data['rollbackIndex'] = max(0, ($sheet->rollbackIndex ?? 0) - 1);
+        } elseif ($what === 'firmware') {
+            // Not every partition that firmware goes into was written down.
+            $rows = array_filter($sheet->partitions, static fn(Partition $one): bool => $one->firmware);
+            $left = $this->dice->one(array_values($rows))->name;
+            $isOther = static fn(mixed $one): bool => !is_array($one) || ($one['name'] ?? '') !== $left;
+            $data['partitions'] = array_values(array_filter((array) $data['partitions'], $isOther));
         } elseif ($what === 'bootloader') {
             $data['unverified'] = ($data['unverified'] ?? '') === 'warns' ? 'refuses' : 'warns';
         } else {

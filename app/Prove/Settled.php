@@ -14,6 +14,7 @@ use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Verdict;
 use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Asked;
@@ -146,12 +147,30 @@ final readonly class Settled
         $sheet = $situation->sheet;
         foreach ($plan->findings as $finding) {
             foreach ($finding->remedy->models ?? [] as $asked) {
-                $answer = $answers[$asked->field] ?? null;
+                $answer =
+                    $asked->field === SheetAnswer::PLACES
+                        ? self::places($asked, $true)
+                        : $answers[$asked->field] ?? null;
                 $sheet = $answer === null ? $sheet : SheetAnswer::said($sheet, $asked->field, $answer, $situation->at);
             }
         }
 
         return $sheet;
+    }
+
+    /** What a person says who looks whether the phone has partitions: all of them, or not. */
+    private static function places(ModelQuestion $asked, ModelSheet $true): ?string
+    {
+        foreach (array_keys($asked->choices) as $choice) {
+            $isYes = str_starts_with((string) $choice, '+');
+            $names = explode(',', substr((string) $choice, 1));
+            $there = array_filter($names, static fn(string $one): bool => $true->partition($one) !== null);
+            if ($isYes === ($there !== [])) {
+                return (string) $choice;
+            }
+        }
+
+        return null;
     }
 
     /**

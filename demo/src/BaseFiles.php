@@ -86,6 +86,7 @@ final class BaseFiles
                 'decrypt',
                 'metadata',
                 'backup',
+                'file-system',
             ]),
             'wicket-4.1-prusik.img' => fn(string $path) => $writer->recoveryInBoot($path, 'prusik', [
                 'sideload',

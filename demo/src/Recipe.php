@@ -85,6 +85,7 @@ final readonly class Recipe
                 'decrypt',
                 'metadata',
                 'backup',
+                'file-system',
             ]),
             'wicket-3.6-bowline.img' => fn(string $path) => $this->writer->recovery($path, '3.6', [
                 'sideload',

@@ -18,7 +18,9 @@ final class RecoveryWork extends PhoneWork
     {
         $this->refuseUnless(PhoneMode::RECOVERY);
         yield new Pause(12, 'Asking for the word');
-        $this->phone->dataFileSystem = $fileSystem;
+        // Only some can choose; the others make the one that is there.
+        $canChoose = in_array('file-system', $this->phone->runningRecovery()['abilities'] ?? [], true);
+        $this->phone->dataFileSystem = $canChoose ? $fileSystem : $this->phone->dataFileSystem;
         $this->eraseData();
         $this->phone->storageStale = true;
         yield new Pause(22, 'Formatting');

@@ -228,10 +228,19 @@ it('gives its keys to no older release, patch level or other signer', function (
 
 it('does not mount a file system that its kernels do not know', function (string $fileSystem, string $mode) {
     $phone = PhoneFactory::singleSlot(['mounts' => ['ext4', 'f2fs']]);
+    $phone->temporary = ['family' => 'Wicket', 'version' => '4.1', 'abilities' => ['file-system']];
     PhoneFactory::ask($phone, ['do' => 'format-data', 'fileSystem' => $fileSystem]);
 
     expect(restarted($phone))->toBe($mode);
 })->with([['ext4', 'system'], ['btrfs', 'stuck']]);
+
+it('formats as it was with a recovery that cannot choose the file system', function (array $abilities, string $made) {
+    $phone = PhoneFactory::singleSlot(['dataFileSystem' => 'ext4']);
+    $phone->temporary = ['family' => 'Wicket', 'version' => '4.1', 'abilities' => $abilities];
+    PhoneFactory::ask($phone, ['do' => 'format-data', 'fileSystem' => 'f2fs']);
+
+    expect($phone->dataFileSystem)->toBe($made);
+})->with([[['sideload'], 'ext4'], [['sideload', 'file-system'], 'f2fs']]);
 
 it('copies to a card that is there and has room', function (array $differs, bool $copies) {
     $phone = PhoneFactory::singleSlot($differs);

@@ -71,6 +71,15 @@ final readonly class LayoutNeeds
             : array_values(array_filter($asked, static fn(string $one): bool => $sheet->partition($one) !== null));
     }
 
+    /** The file system that the build wants for its data; null where it names none, or the data is not formatted. */
+    public function wantedFileSystem(): ?string
+    {
+        $s = $this->situation;
+        $isFormatted = $s->job->installsBuild() && $s->job->formatsFirst();
+
+        return $isFormatted ? $s->files->build()?->facts->text(Field::FILE_SYSTEM) : null;
+    }
+
     private function mine(PackageKind $kind): ?Package
     {
         foreach ($this->situation->files->ofKind($kind) as $package) {

@@ -254,6 +254,11 @@ it('states the closed sets that the code has', function (string $schema, array $
     'events' => ['journal-event', ['properties', 'kind'], array_column(Tornavis\Core\Run\EventKind::cases(), 'value')],
     'sources' => ['fact', ['properties', 'source'], array_column(Tornavis\Core\Fact\Source::cases(), 'value')],
     'kinds of package' => ['release-card', ['properties', 'kind'], array_column(PackageKind::cases(), 'value')],
+    'what a recovery can do' => [
+        'release-card',
+        ['properties', 'abilities', 'items'],
+        array_column(Tornavis\Core\Words\Ability::cases(), 'value'),
+    ],
     'integrity' => [
         'package',
         ['properties', 'integrity'],

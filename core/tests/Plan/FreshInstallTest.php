@@ -5,15 +5,20 @@ declare(strict_types=1);
 use Tests\Support\World;
 use Tornavis\Core\Format\Schema;
 use Tornavis\Core\Ledger\LedgerEntry;
+use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Plan\Plan;
+use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\PlanPage;
 use Tornavis\Core\Plan\Step;
 use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\RuleId;
 
 /** @return list<string> */
 function titles(Plan $plan): array
@@ -224,6 +229,32 @@ it('formats with the file system that the build asks for', function () {
     expect($plan->end->text('data.fileSystem'))->toBe('f2fs');
 });
 
+it('needs a recovery that makes the file system where another one is there', function (
+    ?string $has,
+    array $abilities,
+    string $severity,
+) {
+    $sheet = Fixture::twoSlots();
+    $kit = [
+        Fixture::build($sheet, [Field::FILE_SYSTEM => 'f2fs']),
+        Fixture::recovery($sheet, [Field::ABILITIES => ['sideload', ...$abilities]]),
+    ];
+    $severities = array_map(
+        static fn(Finding $one): string => $one->severity->value,
+        array_filter(
+            Planner::plan(Fixture::situation($sheet, $kit, ['data.fileSystem' => $has]))->findings,
+            static fn(Finding $one): bool => $one->rule === RuleId::Recovery1,
+        ),
+    );
+
+    expect(array_values($severities))->toContain($severity);
+})->with([
+    'another one, and it can' => ['ext4', ['file-system'], 'clear'],
+    'another one, and it cannot' => ['ext4', [], 'stop'],
+    'the same one' => ['f2fs', [], 'clear'],
+    'nobody knows which' => [null, [], 'settle'],
+]);
+
 it('keeps a ledger of what is lost, what returns and what is kept', function () {
     $plan = World::plan('SK-07', World::DRIFTGLASS, ['data.holds.second-factor' => true, 'card.present' => true]);
     $outcomes = [];
@@ -278,7 +309,7 @@ it('does not count a backup that lies on the phone itself', function () {
         ),
     );
     $situation = World::situation('SK-07', World::SALTERN);
-    $plan = Tornavis\Core\Plan\Planner::plan(
+    $plan = Planner::plan(
         new Tornavis\Core\Situation\Situation(
             $situation->sheet,
             $moved,
@@ -336,9 +367,8 @@ it('does not plan for a phone in trouble, a phone of another class or another in
         ->toContain('qualified repairer')
         ->toContain('on the page of SK-07')
         ->and(
-            Tornavis\Core\Plan\Planner::plan(
-                World::situation('SK-07', World::SALTERN, intent: Tornavis\Core\Words\Intent::Kernel),
-            )->verdict->level,
+            Planner::plan(World::situation('SK-07', World::SALTERN, intent: Tornavis\Core\Words\Intent::Kernel))
+                ->verdict->level,
         )
         ->toBe(Verdict::STOP);
 });

@@ -94,8 +94,33 @@ final class Recovery1Ability implements FitRule
                 remedy: $this->remedy($situation, $needs),
                 facts: $facts,
             );
+        yield from self::fileSystem($situation, $working);
         if ($build?->facts->flag(Field::BRINGS_RECOVERY) === false && $situation->recovery->isAskedOfBuild()) {
             yield self::withoutRecovery($build, $situation);
+        }
+    }
+
+    /**
+     * A recovery that cannot choose formats with the file system that is there.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function fileSystem(Situation $situation, RecoveryAbility $working): \Generator
+    {
+        $wants = $situation->layout->wantedFileSystem();
+        $has = $situation->state->fact(StateField::DataFileSystem);
+        $canChoose = in_array(Ability::FileSystem->value, $working->abilities, true);
+        if ($wants !== null && !$has->known() && !$canChoose) {
+            yield Finding::toSettle(
+                self::id(),
+                need: "Data in the file system {$wants}",
+                found: 'not known which one is there',
+                reason: "{$working->title()} formats with the file system that is there. The build mounts no other one " .
+                    'than its own.',
+                remedy: Remedy::enterFact('Read it in the recovery and enter it, or take a recovery that can choose.'),
+                subject: 'file-system',
+                facts: [$has],
+            );
         }
     }
 
@@ -130,8 +155,15 @@ final class Recovery1Ability implements FitRule
         $isStreamed = $situation->delivery->route() !== Delivery::STORAGE;
 
         $ofJob = $ability === null || ($ability === Ability::Sideload && !$isStreamed) ? [] : [$ability->value];
+        $wants = $situation->layout->wantedFileSystem();
+        $has = $situation->state->data()->fileSystem;
+        $isChanged = $wants !== null && $has !== null && $wants !== $has;
 
-        return $situation->job->opensData($situation) ? [...$ofJob, ...$situation->backUp->needsToOpen()] : $ofJob;
+        return [
+            ...$ofJob,
+            ...$situation->job->opensData($situation) ? $situation->backUp->needsToOpen() : [],
+            ...$isChanged ? [Ability::FileSystem->value] : [],
+        ];
     }
 
     private function misplaced(Situation $situation, Package $recovery): ?string
@@ -155,9 +187,11 @@ final class Recovery1Ability implements FitRule
         $wanted = array_values(
             array_unique([...$this->wanted($situation), ...$build?->facts->list(Field::RECOVERY_ABILITIES) ?? []]),
         );
+        $inKit = array_map(static fn(Package $one): string => $one->name(), $situation->kit);
         foreach ($situation->shelf as $package) {
             if (
                 $package->kind() === PackageKind::Recovery &&
+                !in_array($package->name(), $inKit, true) &&
                 $situation->fit->suits($package) &&
                 $package->integrity() !== Integrity::Damaged &&
                 RecoveryAbility::of($package)->misfit($build, $wanted) === null &&
