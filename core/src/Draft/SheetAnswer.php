@@ -14,6 +14,9 @@ final class SheetAnswer
     /** Whether the phone has the partitions that images of a file are for: "+xbl,tz" for yes, "-xbl" for no. */
     public const PLACES = 'places';
 
+    /** Whether a name means a chipset of the model: "+name=chipset" for yes, "-name=chipset" for no. */
+    public const CHIPSET = 'chipset';
+
     /** What is asked of a model, and what the answer is. */
     private const ASKED = [
         'slots' => 'number',
@@ -25,6 +28,7 @@ final class SheetAnswer
         'verification' => 'yes or no',
         'unverified' => 'text',
         self::PLACES => 'names',
+        self::CHIPSET => 'name',
     ];
 
     /**
@@ -44,11 +48,13 @@ final class SheetAnswer
                 'one of ' . implode(', ', array_keys(self::ASKED)),
             );
         $document = $sheet->toArray();
-        if ($kind === 'names') {
-            return ModelSheet::fromArray(
-                self::withPlaces($document, $text, $sheet->hasTwoSlots()),
-                "the sheet of {$sheet->codename}",
-            );
+        if ($kind === 'names' || $kind === 'name') {
+            $said =
+                $kind === 'names'
+                    ? self::withPlaces($document, $text, $sheet->hasTwoSlots())
+                    : self::withChipset($document, $text);
+
+            return ModelSheet::fromArray($said, "the sheet of {$sheet->codename}");
         }
         $document[$field] = match (true) {
             $kind === 'number' && ctype_digit($text) => (int) $text,
@@ -72,6 +78,25 @@ final class SheetAnswer
         }
 
         return ModelSheet::fromArray($document, "the sheet of {$sheet->codename}");
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @return array<string, mixed> with another name of a chipset, or with one that is none
+     *
+     * @throws FormatError when the text names none
+     */
+    private static function withChipset(array $document, string $text): array
+    {
+        if (preg_match('/^([+-])(.+)=(.+)$/', $text, $parts) !== 1) {
+            throw FormatError::invalid('what was said', self::CHIPSET, "\"{$text}\" names no chipset", 'two names');
+        }
+        $list = $parts[1] === '+' ? 'chipsetNames' : 'otherChipsets';
+        /** @var array<string, list<string>> $names */
+        $names = $document[$list] ?? [];
+        $names[$parts[3]] = array_values(array_unique([...$names[$parts[3]] ?? [], $parts[2]]));
+
+        return [$list => $names] + $document;
     }
 
     /**

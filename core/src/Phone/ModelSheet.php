@@ -47,6 +47,8 @@ final class ModelSheet
      * @param  list<string>  $alsoSoldAs  other shop names
      * @param  list<SuperGroup>  $superGroups
      * @param  list<string>  $encryptions  "none", "disk", "file", "metadata"
+     * @param  array<string, list<string>>  $chipsetNames  other names of a chipset of its, by that chipset
+     * @param  array<string, list<string>>  $otherChipsets  names that mean no chipset of its, by that chipset
      * @param  list<string>  $notThere  partitions that files bring images for and that it does not have
      * @param  ?UnverifiedStart  $unverified  what its unlocked bootloader does with a start image that verification
      *     does not know; null where nobody knows
@@ -82,6 +84,8 @@ final class ModelSheet
         public readonly bool $secondSystem = false,
         public readonly ?UnverifiedStart $unverified = null,
         public readonly array $notThere = [],
+        public readonly array $chipsetNames = [],
+        public readonly array $otherChipsets = [],
     ) {
         $this->slotCount = $slots;
         // A whole sheet says what the phone has; what it does not name, the phone does not have.

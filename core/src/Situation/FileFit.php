@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Variant;
+use Tornavis\Core\Words\ChipsetName;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PackageKind;
 
@@ -80,7 +81,8 @@ final readonly class FileFit
     public function variantProblem(Package $package): ?string
     {
         $facts = $package->facts;
-        $excluded = array_values(array_intersect($facts->list(Field::EXCLUDES), $this->names()));
+        $isMine = fn(string $one): bool => self::isAmong($one, $this->names());
+        $excluded = array_values(array_filter($facts->list(Field::EXCLUDES), $isMine));
         $models = $facts->list(Field::MODELS);
         $chipsets = $facts->list(Field::CHIPSETS);
         $carriers = $facts->list(Field::CARRIERS);
@@ -88,16 +90,54 @@ final readonly class FileFit
 
         return match (true) {
             $excluded !== [] => "Its publisher excludes {$excluded[0]}.",
-            $models !== [] && $this->model !== null && !in_array($this->model, $models, true) => 'It accepts only ' .
+            $models !== [] && $this->model !== null && !self::isAmong($this->model, $models) => 'It accepts only ' .
                 implode(', ', $models) .
                 "; this phone is {$this->model}.",
-            $chipsets !== [] && $this->chipset !== null && !in_array($this->chipset, $chipsets, true)
+            $chipsets !== [] && $this->hasChipset($chipsets) === false && $this->chipsetInDoubt($package) === null
                 => 'It is for the chipset ' . implode(', ', $chipsets) . "; this phone has {$this->chipset}.",
-            $carriers !== [] && $carrier !== null && !in_array($carrier, $carriers, true) => 'It is for phones of ' .
+            $carriers !== [] && $carrier !== null && !self::isAmong($carrier, $carriers) => 'It is for phones of ' .
                 implode(', ', $carriers) .
                 "; this one is of {$carrier}.",
             default => null,
         };
+    }
+
+    /** @param  list<string>  $names */
+    private static function isAmong(string $name, array $names): bool
+    {
+        return array_filter($names, static fn(string $one): bool => ChipsetName::same($one, $name)) !== [];
+    }
+
+    /**
+     * Whether the phone has one of these chipsets, by its name or by another one that a person has said it has.
+     *
+     * @param  list<string>  $chipsets
+     * @return ?bool null where its own is not known
+     */
+    private function hasChipset(array $chipsets): ?bool
+    {
+        $also = $this->situation->sheet->chipsetNames[(string) $this->chipset] ?? [];
+        $isMine = static fn(string $one): bool => self::isAmong($one, $chipsets);
+
+        return $this->chipset === null ? null : array_filter([$this->chipset, ...$also], $isMine) !== [];
+    }
+
+    /** The chipset of a file that may be the phone's own by another kind of name; null where that is known. */
+    public function chipsetInDoubt(Package $package): ?string
+    {
+        $chipsets = $package->facts->list(Field::CHIPSETS);
+        $mine = $this->chipset;
+        if ($mine === null || $this->hasChipset($chipsets) === true) {
+            return null;
+        }
+        $not = $this->situation->sheet->otherChipsets[$mine] ?? [];
+        foreach ($chipsets as $its) {
+            if (ChipsetName::maySame($mine, $its) && !self::isAmong($its, $not)) {
+                return $its;
+            }
+        }
+
+        return null;
     }
 
     /**

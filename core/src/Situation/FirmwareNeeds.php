@@ -170,7 +170,7 @@ final readonly class FirmwareNeeds
             ($minimum === null
                 ? $this->isAlone() || $this->slotsWithoutAny() !== []
                 : Version::of($version)->isAtLeast(Version::of($minimum))) &&
-            ($this->isInstalled($package) || $this->partitions($package) !== []) &&
+            ($this->isInstalled($package) || $this->mayBeWritten($package)) &&
             ($this->situation->fit->suits($package) ||
                 $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }
@@ -210,6 +210,13 @@ final readonly class FirmwareNeeds
         }
 
         return $leftOut;
+    }
+
+    /** Whether an image of it is written, or may be once it is known where. */
+    private function mayBeWritten(Package $firmware): bool
+    {
+        return $this->partitions($firmware) !== [] ||
+            (new KnownPlaces($this->situation->sheet))->unknown($firmware) !== [];
     }
 
     private function isKept(string $partition): bool

@@ -53,7 +53,9 @@ final class Base1WriteFirmware implements StepRule
         $partitions = $situation->firmware->partitions($firmware);
         $minimum = $build?->facts->text(Field::FIRMWARE_MIN);
         $steps = [];
-        foreach ($situation->layout->copiesSlot() ? [] : $situation->firmware->slotsBelowMinimum() as $slot => $has) {
+        // Rule FIT-12 asks where its images go.
+        $isWritten = $partitions !== [] && !$situation->layout->copiesSlot();
+        foreach ($isWritten ? $situation->firmware->slotsBelowMinimum() : [] as $slot => $has) {
             $steps[] = new StepDraft(
                 StepKey::BaseFirmware->of($slot),
                 Phase::Base,

@@ -12,6 +12,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Variant;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\OtherName;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\RightFile;
 use Tornavis\Core\Situation\FileFit;
@@ -91,6 +92,10 @@ final class Fit2Variant implements FitRule
                 subject: $subject,
                 facts: $facts,
             );
+        }
+        $inDoubt = $fit->chipsetInDoubt($package);
+        if ($inDoubt !== null) {
+            return OtherName::asked($situation, self::id(), $need, $inDoubt, $subject, $facts);
         }
         $open = $fit->openAbout($package);
         if ($open === null) {

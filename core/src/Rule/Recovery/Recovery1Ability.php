@@ -115,8 +115,8 @@ final class Recovery1Ability implements FitRule
                 self::id(),
                 need: "Data in the file system {$wants}",
                 found: 'not known which one is there',
-                reason: "{$working->title()} formats with the file system that is there. The build mounts no other one " .
-                    'than its own.',
+                reason: "{$working->title()} formats with the file system that is there. The build mounts no other " .
+                    'one than its own.',
                 remedy: Remedy::enterFact('Read it in the recovery and enter it, or take a recovery that can choose.'),
                 subject: 'file-system',
                 facts: [$has],
