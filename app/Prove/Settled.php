@@ -145,7 +145,14 @@ final readonly class Settled
             'unverified' => $true->unverified?->value,
         ];
         $sheet = $situation->sheet;
-        foreach ($plan->findings as $finding) {
+        $asks = static fn(Finding $one): bool => in_array(
+            'slots',
+            array_column($one->remedy->models ?? [], 'field'),
+            true,
+        );
+        // Whether it has two slots decides what the rest of a sheet may say.
+        $first = array_filter($plan->findings, $asks);
+        foreach ([...$first, ...$plan->findings] as $finding) {
             foreach ($finding->remedy->models ?? [] as $asked) {
                 $answer =
                     $asked->field === SheetAnswer::PLACES

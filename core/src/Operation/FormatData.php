@@ -8,6 +8,7 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 
@@ -51,6 +52,12 @@ final readonly class FormatData extends Operation
             !$isKnown || in_array($this->fileSystem, $sheet->fileSystems, true)
                 ? []
                 : ["The phone does not know the file system {$this->fileSystem}."];
+        $has = $state->data()->fileSystem;
+        $abilities = RunningRecovery::abilities($state);
+        $isChanged = $this->fileSystem !== null && $has !== null && $has !== $this->fileSystem;
+        if ($isChanged && $abilities !== [] && !in_array(Ability::FileSystem->value, $abilities, true)) {
+            $refusals[] = "The recovery that runs then makes {$has} again, and not {$this->fileSystem}.";
+        }
         if ($state->flag(StateField::Accounts) !== false) {
             $refusals[] = 'An account may still be signed in; the phone would lock its owner out.';
         }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\PackageKind;
 
 /** What a job asks of partitions and slots, and the files of the kit that serve it. */
@@ -78,6 +79,19 @@ final readonly class LayoutNeeds
         $isFormatted = $s->job->installsBuild() && $s->job->formatsFirst();
 
         return $isFormatted ? $s->files->build()?->facts->text(Field::FILE_SYSTEM) : null;
+    }
+
+    /**
+     * The file system that a format makes in the recovery: what the build wants, else what is there. Where nobody
+     * knows that, the first one of the model where the recovery can choose, and else null.
+     */
+    public function fileSystemToMake(): ?string
+    {
+        $s = $this->situation;
+        $canChoose = in_array(Ability::FileSystem->value, $s->recovery->working()->abilities ?? [], true);
+
+        return $s->files->build()?->facts->text(Field::FILE_SYSTEM) ??
+            ($s->state->data()->fileSystem ?? ($canChoose ? $s->sheet->fileSystems[0] ?? null : null));
     }
 
     private function mine(PackageKind $kind): ?Package

@@ -16,8 +16,10 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Tests\Fixture;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\RuleId;
 
 /** @return list<string> */
@@ -255,6 +257,42 @@ it('needs a recovery that makes the file system where another one is there', fun
     'nobody knows which' => [null, [], 'settle'],
 ]);
 
+it('makes the file system that is there in every format of a plan, where the build wants none', function () {
+    $kit = ['driftglass-14.3-20260701-carrack.zip', 'larder-mini-14-arm64.zip', 'wicket-3.6-carrack.img'];
+    $kit = array_values(array_filter($kit, static fn(string $one): bool => is_file(World::path($one))));
+    $phone = [
+        'data.fileSystem' => 'ext4',
+        'slot.-.recovery.family' => 'Wicket',
+        'slot.-.recovery.version' => '4.1',
+        'slot.-.recovery.abilities' => ['sideload', 'decrypt', 'backup'],
+    ];
+    $house = new HouseRules(servicesOrder: 'with-reset');
+    $plan = Planner::plan(World::situation('SK-03', $kit, $phone, intent: Intent::Fresh, house: $house));
+    $made = [];
+    foreach ($plan->steps as $one) {
+        if ($one->draft->operation->name() === OperationName::FormatData) {
+            $made[] = $one->draft->operation->parameters()['fileSystem'];
+        }
+    }
+
+    expect($made)->toBe(['ext4', 'ext4']);
+});
+
+it('makes another file system before the build goes in, where the recovery that can still runs', function () {
+    $sheet = Fixture::twoSlots();
+    $kit = [
+        Fixture::build($sheet, [Field::FILE_SYSTEM => 'f2fs']),
+        Fixture::recovery($sheet, [Field::ABILITIES => ['sideload', 'file-system']]),
+    ];
+    $house = new HouseRules(formatOrder: 'after', bothSlots: 'build-twice');
+    $plan = Planner::plan(Fixture::situation($sheet, $kit, ['data.fileSystem' => 'ext4'], house: $house));
+    $keys = array_map(static fn(Step $one): string => $one->draft->key, $plan->steps);
+    $formats = array_search('erase.format', $keys, true);
+    $installs = array_search('install.build', $keys, true);
+
+    expect($plan->verdict->level)->toBe('clear')->and($formats)->toBeInt()->and($formats)->toBeLessThan($installs);
+});
+
 it('keeps a ledger of what is lost, what returns and what is kept', function () {
     $plan = World::plan('SK-07', World::DRIFTGLASS, ['data.holds.second-factor' => true, 'card.present' => true]);
     $outcomes = [];
@@ -367,7 +405,7 @@ it('does not plan for a phone in trouble, a phone of another class or another in
         ->toContain('qualified repairer')
         ->toContain('on the page of SK-07')
         ->and(
-            Planner::plan(World::situation('SK-07', World::SALTERN, intent: Tornavis\Core\Words\Intent::Kernel))
+            Planner::plan(World::situation('SK-07', World::SALTERN, intent: Intent::Kernel))
                 ->verdict->level,
         )
         ->toBe(Verdict::STOP);

@@ -38,6 +38,14 @@ final readonly class FlashStockBundle extends Flash
         return [];
     }
 
+    /** Whether every header of the phone is written along with the images that it knows. */
+    private function bringsHeaders(ModelSheet $sheet): bool
+    {
+        $headers = $sheet->verificationPartitions();
+
+        return $headers !== [] && array_diff($headers, $this->partitions) === [];
+    }
+
     protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
     {
         return parent::sizeIsFixed($partition, $sheet) || $this->takesRoomBack($sheet);
@@ -46,7 +54,7 @@ final readonly class FlashStockBundle extends Flash
     protected function written(State $state, ModelSheet $sheet): array
     {
         $effects = $this->writesSystem() ? $this->system() : [];
-        if (array_intersect($this->partitions, $sheet->verificationPartitions()) !== []) {
+        if ($this->bringsHeaders($sheet)) {
             $effects += Verification::renewed($this->slot, true);
         }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {

@@ -56,6 +56,9 @@ final class Back2Bundle implements FitRule
                     ...$situation->sheet->startPartitions(),
                     PartitionName::System->value,
                     ...Layout::bundleIsPhysical($situation->sheet) ? $situation->sheet->logicalPartitions() : [],
+                    ...$situation->state->slot($situation->slots->active())->verificationOn === false
+                        ? []
+                        : $situation->sheet->verificationPartitions(),
                 ]),
                 $writes,
             ),

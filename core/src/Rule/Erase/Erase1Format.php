@@ -85,13 +85,13 @@ final class Erase1Format implements StepRule
             $writer !== $family => "The data was written and encrypted by {$writer}; {$family} cannot read it.",
             default => "A fresh install begins with empty data, also over {$family} itself.",
         };
-        $present = $situation->state->data()->fileSystem;
-        $fileSystem =
-            $build->facts->text(Field::FILE_SYSTEM) ?? ($present ?? ($situation->sheet->fileSystems[0] ?? null));
+        $fileSystem = $situation->layout->fileSystemToMake();
         $staged = $situation->delivery->usesInternal();
         $before =
             $situation->house->formatOrder === 'before' ||
             $staged ||
+            // The recovery of the kit was asked whether it can make it; the one that the build brings was not.
+            $fileSystem !== $situation->state->data()->fileSystem ||
             $situation->files->ofKind(PackageKind::LayoutChanger) !== [];
         $restart =
             ($situation->house->afterFormat === 'always' && $before) || $staged

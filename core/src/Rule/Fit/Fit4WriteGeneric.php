@@ -200,7 +200,7 @@ final class Fit4WriteGeneric implements StepRule
     private function inRecovery(Situation $situation): array
     {
         $image = $situation->files->generic();
-        $fileSystem = $situation->state->data()->fileSystem ?? ($situation->sheet->fileSystems[0] ?? null);
+        $fileSystem = $situation->layout->fileSystemToMake();
         $wasEncrypted = $situation->state->data()->encryption !== Encryption::None;
         $steps = [
             new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem, $wasEncrypted), [

@@ -8,7 +8,6 @@ use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Install\InstallPackage;
 use Tornavis\Core\Operation\SetSwitches;
 use Tornavis\Core\Operation\WaitFirstBoot;
-use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
@@ -77,11 +76,10 @@ final class Order1AfterBoot implements StepRule
             }
         }
         if ($situation->afterFirstBoot->formatsAgain()) {
-            $fileSystem = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
             $steps[] = new StepDraft(
                 StepKey::ProveLaterFormat,
                 Phase::Prove,
-                new FormatData($fileSystem ?? ($situation->sheet->fileSystems[0] ?? null), true),
+                new FormatData($situation->layout->fileSystemToMake(), true),
                 [
                     new Reason(
                         self::id(),

@@ -57,7 +57,7 @@ final class Recovery1Ability implements FitRule
                 need: $needs,
                 found: 'none in the kit or on the phone',
                 reason: 'The work is done through a recovery; the kit holds none, and none is known on the phone.',
-                remedy: $this->remedy($situation, $needs),
+                remedy: self::notSaidYet($situation) ?? $this->remedy($situation, $needs),
             );
 
             return;
@@ -122,6 +122,18 @@ final class Recovery1Ability implements FitRule
                 facts: [$has],
             );
         }
+    }
+
+    /** A file of the kit of which nobody has said what it is may be the recovery: that comes first. */
+    private static function notSaidYet(Situation $situation): ?Remedy
+    {
+        foreach ($situation->kit as $package) {
+            if ($package->kind() === null) {
+                return Remedy::doFirst("Say first what {$package->name()} is: it may be the recovery.");
+            }
+        }
+
+        return null;
     }
 
     private static function withoutRecovery(Package $build, Situation $situation): Finding
