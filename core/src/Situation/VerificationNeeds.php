@@ -116,6 +116,18 @@ final readonly class VerificationNeeds
         };
     }
 
+    /** Whether a file is the verification image of the very firmware that runs, so that the phone has its index. */
+    public function isOfWhatRuns(Package $image): bool
+    {
+        $slot = $this->situation->slots->active();
+        $runs = $this->situation->state->slot($slot)->firmware?->text;
+
+        return $image->kind() === PackageKind::VerificationImage &&
+            $runs !== null &&
+            $this->firmwareThen($slot) === $runs &&
+            $this->belongs($image, $slot) === true;
+    }
+
     /**
      * @return list<string> slots in which something is changed that the system checks while it runs
      */

@@ -404,10 +404,7 @@ it('does not plan for a phone in trouble, a phone of another class or another in
         ->and(World::plan('SK-07', World::SALTERN, ['mode' => 'dead'])->findings[0]->remedy->text ?? '')
         ->toContain('qualified repairer')
         ->toContain('on the page of SK-07')
-        ->and(
-            Planner::plan(World::situation('SK-07', World::SALTERN, intent: Intent::Kernel))
-                ->verdict->level,
-        )
+        ->and(Planner::plan(World::situation('SK-07', World::SALTERN, intent: Intent::Kernel))->verdict->level)
         ->toBe(Verdict::STOP);
 });
 

@@ -45,7 +45,20 @@ it('judges', Judged::expectation())->with([
         ],
         [],
         'stop',
-        'each ask that the other goes in first',
+        'latchkey-4.2.zip asks for radio-fix-1-becket.zip first, radio-fix-1-becket.zip asks for latchkey-4.2',
+    ],
+    'three in a circle' => [
+        'ORDER-3',
+        Intent::AddOn,
+        'SK-06',
+        fn() => [
+            World::altered('latchkey-4.2.zip', ['after' => ['radio-fix-1-becket.zip']]),
+            World::altered('radio-fix-1-becket.zip', ['after' => ['larder-mini-14-arm64.zip']]),
+            World::altered('larder-mini-14-arm64.zip', ['after' => ['latchkey-4.2.zip']]),
+        ],
+        [],
+        'stop',
+        'radio-fix-1-becket.zip asks for larder-mini-14-arm64.zip first, larder-mini-14-arm64.zip asks for latchkey',
     ],
     'two add-ons in an order' => [
         'ORDER-3',

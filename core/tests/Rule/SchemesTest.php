@@ -113,3 +113,16 @@ it('compares no vendor numbers of two channels', function (?string $channel, arr
     'of another one' => ['stable', [Severity::Settle, Severity::Note]],
     'of the same one' => ['developer', [Severity::Note, Severity::Note]],
 ]);
+
+it('names the firmware of the kit that is too old', function (string $brings, bool $isNamed) {
+    $sheet = Fixture::twoSlots();
+    $kit = [Fixture::build($sheet, [Field::FIRMWARE_MIN => '5.2']), Fixture::firmware($sheet, $brings)];
+    $reasons = array_map(
+        static fn($one): string => $one->reason,
+        Planner::plan(Fixture::situation($sheet, $kit))->findings,
+    );
+
+    expect(str_contains(implode(' ', $reasons), "firmware-{$brings}-ashlar.zip in the kit brings only"))->toBe(
+        $isNamed,
+    );
+})->with([['5.1', true], ['5.3', false]]);

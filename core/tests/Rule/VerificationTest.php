@@ -221,3 +221,30 @@ it('keeps the answer with the model', function () {
         ->and(fn() => SheetAnswer::said(checking(null), 'unverified', 'perhaps', Fixture::AT))
         ->toThrow(Tornavis\Core\Format\FormatError::class, 'unverified');
 });
+
+it('asks for no rollback index before the image of the very firmware that runs', function (
+    string $of,
+    ?int $phone,
+    ?string $severity,
+) {
+    $sheet = checking('refuses');
+    $image = Fixture::package(PackageKind::VerificationImage, 'seal.img', [
+        Field::CODENAMES => ['ashlar'],
+        Field::PARTITION => 'seal',
+        Field::PART_OF => $of,
+        Field::ROLLBACK_INDEX => 4,
+    ]);
+    $kit = [...startImageKit($sheet, Intent::Fresh), $image];
+    $said = null;
+    $plan = verificationPlan($sheet, $kit, Intent::Fresh, ['bootloader.rollbackIndex' => $phone]);
+    foreach ($plan->findings as $one) {
+        $said = $one->key === 'BASE-6:seal.img' ? $one->severity->value : $said;
+    }
+
+    expect($said)->toBe($severity);
+})->with([
+    'that runs, and nobody has read the index' => ['3.1', null, null],
+    'another one, and nobody has read the index' => ['3.0', null, 'settle'],
+    'that runs, with a lower index' => ['3.1', 5, 'stop'],
+    'that runs, with the same index' => ['3.1', 4, 'clear'],
+]);

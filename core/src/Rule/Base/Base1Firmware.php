@@ -122,7 +122,8 @@ final class Base1Firmware implements FitRule
                     reason: ucfirst($name) .
                         " holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}" .
                         (count($situation->firmware->slotsInNeed()) === 2 ? ' in both slots' : '') .
-                        '.',
+                        '.' .
+                        self::tooOld($situation, $minimum->text()),
                     remedy: $this->remedy($situation, $minimum->text()),
                     subject: $slot,
                     facts: [$minimum, $observed],
@@ -220,6 +221,19 @@ final class Base1Firmware implements FitRule
                 );
             }
         }
+    }
+
+    /** The firmware of the kit that does not serve because of its age, as a sentence. */
+    private static function tooOld(Situation $situation, string $minimum): string
+    {
+        foreach ($situation->files->ofKind(PackageKind::Firmware) as $package) {
+            $version = $package->facts->text(Field::VERSION);
+            if ($version !== null && Version::of($version)->olderThan(Version::of($minimum))) {
+                return " {$package->name()} in the kit brings only {$version}.";
+            }
+        }
+
+        return '';
     }
 
     private function remedy(Situation $situation, string $minimum): Remedy

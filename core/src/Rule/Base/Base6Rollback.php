@@ -74,7 +74,10 @@ final class Base6Rollback implements FitRule
         }
         $its = $package->facts->best(Field::ROLLBACK_INDEX);
         if (!$mine->known()) {
-            yield from $its === null || $its->value === 0 ? [] : [self::unknown($package, $its, $mine)];
+            // What the phone runs it has not refused.
+            $isRunning = $situation->verification->isOfWhatRuns($package);
+            $isAsked = $its !== null && $its->value !== 0 && !$isRunning;
+            yield from $isAsked ? [self::unknown($package, $its, $mine)] : [];
 
             return;
         }

@@ -39,30 +39,52 @@ final class Order3After implements FitRule
                 }
             }
         }
+        $named = [];
         foreach (array_keys($before) as $name) {
-            $seen = [];
-            $open = [$name];
-            while ($open !== []) {
-                $at = array_pop($open);
-                foreach ($before[$at] ?? [] as $earlier) {
-                    if ($earlier === $name) {
-                        yield Finding::stop(
-                            self::id(),
-                            need: "An order in which {$name} can go in",
-                            found: 'none',
-                            reason: "{$name} and {$at} each ask that the other goes in first.",
-                            remedy: Remedy::leaveOut('Leave one of the two out.'),
-                            subject: $name,
-                        );
+            $circle = self::circle($before, $name);
+            // Each circle is named once, with everything in it.
+            if ($circle === [] || in_array($name, $named, true)) {
+                continue;
+            }
+            $named = [...$named, ...$circle];
+            $next = [...array_slice($circle, 1), $circle[0]];
+            $asks = array_map(
+                static fn(string $one, string $other): string => "{$one} asks for {$other} first",
+                $circle,
+                $next,
+            );
+            yield Finding::stop(
+                self::id(),
+                need: "An order in which {$name} can go in",
+                found: 'none',
+                reason: implode(', ', $asks) . '.',
+                remedy: Remedy::leaveOut(count($circle) > 2 ? 'Leave one of them out.' : 'Leave one of the two out.'),
+                subject: $name,
+            );
+        }
+    }
 
-                        continue 3;
-                    }
-                    if (!isset($seen[$earlier])) {
-                        $seen[$earlier] = true;
-                        $open[] = $earlier;
-                    }
+    /**
+     * @param  array<string, list<string>>  $before  what each file asks to go in before it
+     * @return list<string> the files from one back to itself, the shortest way; empty where there is none
+     */
+    private static function circle(array $before, string $name): array
+    {
+        $ways = [[$name]];
+        $seen = [];
+        while ($ways !== []) {
+            $way = array_shift($ways);
+            foreach ($before[$way[count($way) - 1]] ?? [] as $earlier) {
+                if ($earlier === $name) {
+                    return $way;
+                }
+                if (!isset($seen[$earlier])) {
+                    $seen[$earlier] = true;
+                    $ways[] = [...$way, $earlier];
                 }
             }
         }
+
+        return [];
     }
 }
