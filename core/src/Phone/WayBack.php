@@ -58,7 +58,9 @@ final readonly class WayBack
             return null;
         }
         if (BootCheck::starts($state, $sheet, $active)) {
-            return new self($level, "Restart into the system: {$state->slot($active)->os->family} starts {$with}.", 60);
+            $name = self::nameOf($state, $active);
+
+            return new self($level, "Restart into the system: {$name} starts {$with}.", 60);
         }
         $other = $sheet->otherSlot($active);
 
@@ -67,10 +69,18 @@ final readonly class WayBack
                 $level,
                 'Make slot ' .
                     strtoupper($other) .
-                    " active in the bootloader and restart: {$state->slot($other)->os->family} starts {$with}.",
+                    ' active in the bootloader and restart: ' .
+                    self::nameOf($state, $other) .
+                    " starts {$with}.",
                 120,
             )
             : null;
+    }
+
+    /** Of a system that nobody has named it is said where it is. */
+    private static function nameOf(State $state, string $slot): string
+    {
+        return $state->slot($slot)->os->family ?? 'the one that is there';
     }
 
     /** No system starts; something has to be written first. */

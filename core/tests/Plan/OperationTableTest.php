@@ -172,7 +172,11 @@ it('can be done here', function (Closure $operation, array $otherwise = []) {
     'sideload services into the running slot' => [fn() => InstallPackage::of(services(), 'b')],
     'start sideload' => [fn() => new Reboot(Mode::Recovery, Mode::Sideload)],
     'start the recovery' => [fn() => new Reboot(Mode::Bootloader, Mode::Recovery)],
-    'format' => [fn() => new FormatData('ext4')],
+    'format with the file system that is there' => [fn() => new FormatData('f2fs')],
+    'format with another one' => [
+        fn() => new FormatData('ext4'),
+        ['slot.b.recovery.abilities' => ['sideload', 'file-system']],
+    ],
     'write an image that fits' => [fn() => Flash::of(startImage('boot'), ['boot'], 'b')],
     'switch to a slot with firmware' => [fn() => new SetActive('a')],
     'compare what is so' => [fn() => new Verify(['slot.active' => 'b'])],
@@ -211,6 +215,7 @@ it('is refused here, and says why', function (Closure $operation, array $otherwi
         ['slot.b.recovery.family' => null],
         'no recovery to start',
     ],
+    'a file system that the recovery cannot make' => [fn() => new FormatData('ext4'), [], 'makes f2fs again'],
     'a file system that the phone does not know' => [
         fn() => new FormatData('ntfs'),
         [],

@@ -29,6 +29,11 @@ it('says what the phone is left with, and the shortest way to one that starts', 
     expect($way->level)->toBe($level)->and($way->text)->toContain($words)->and($way->seconds)->toBeGreaterThan(0);
 })->with([
     'as it came' => [[], WayBack::FREE, 'Restart into the system: Ostrand Deck starts with its data.'],
+    'a system that nobody has named' => [
+        ['slot.a.os.family' => null, 'data.writtenBy' => null],
+        WayBack::FREE,
+        'Restart into the system: the one that is there starts with its data.',
+    ],
     'the other slot active and foreign' => [
         ['slot.active' => 'b', 'slot.b.image.boot' => 'another build'],
         WayBack::FREE,

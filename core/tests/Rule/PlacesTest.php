@@ -114,3 +114,13 @@ it('leaves the modem out where the house keeps it, and writes the rest', functio
     'beside others' => [['modem', 'trust'], ['trust']],
     'alone' => [['modem'], []],
 ]);
+
+it('says why firmware of the kit does not serve where it brings nothing but a modem that is kept', function (
+    array $brings,
+    bool $isSaid,
+) {
+    $plan = firmwarePlan(Fixture::twoSlots(), $brings, 'keep');
+    $said = implode(' ', array_map(static fn($one): string => $one->reason, $plan->findings));
+
+    expect(str_contains($said, 'nothing would be written: your house rule keeps the modem'))->toBe($isSaid);
+})->with([[['modem'], true], [['modem', 'trust'], false]]);

@@ -123,7 +123,7 @@ final class Base1Firmware implements FitRule
                         " holds firmware {$observed->text()}. {$build->title()} needs {$minimum->text()}" .
                         (count($situation->firmware->slotsInNeed()) === 2 ? ' in both slots' : '') .
                         '.' .
-                        self::tooOld($situation, $minimum->text()),
+                        self::notServing($situation, $minimum->text()),
                     remedy: $this->remedy($situation, $minimum->text()),
                     subject: $slot,
                     facts: [$minimum, $observed],
@@ -223,13 +223,17 @@ final class Base1Firmware implements FitRule
         }
     }
 
-    /** The firmware of the kit that does not serve because of its age, as a sentence. */
-    private static function tooOld(Situation $situation, string $minimum): string
+    /** Why firmware of the kit does not serve, as a sentence: it is too old, or nothing of it would be written. */
+    private static function notServing(Situation $situation, string $minimum): string
     {
         foreach ($situation->files->ofKind(PackageKind::Firmware) as $package) {
             $version = $package->facts->text(Field::VERSION);
             if ($version !== null && Version::of($version)->olderThan(Version::of($minimum))) {
                 return " {$package->name()} in the kit brings only {$version}.";
+            }
+            $isKept = !$situation->firmware->isInstalled($package) && $situation->firmware->partitions($package) === [];
+            if ($isKept && $situation->firmware->leftOut($package) !== []) {
+                return " Of {$package->name()} in the kit nothing would be written: your house rule keeps the modem.";
             }
         }
 
