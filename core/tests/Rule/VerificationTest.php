@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tornavis\Core\Draft\SheetAnswer;
 use Tornavis\Core\Operation\DisableVerification;
+use Tornavis\Core\Operation\Flash\FlashStockBundle;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
@@ -247,4 +248,19 @@ it('asks for no rollback index before the image of the very firmware that runs',
     'another one, and nobody has read the index' => ['3.0', null, 'settle'],
     'that runs, with a lower index' => ['3.1', 5, 'stop'],
     'that runs, with the same index' => ['3.1', 4, 'clear'],
+]);
+
+it('is on again once the maker\'s bundle brings a header', function (?bool $was, array $brings, ?bool $is) {
+    $sheet = checking('refuses', ['seal', 'seal_system']);
+    $images = array_fill_keys(['boot', ...$brings], 4096);
+    $bundle = Fixture::package(PackageKind::StockBundle, 'base.zip', [Field::CODENAMES => ['ashlar']], $images);
+    $state = Fixture::unit($sheet, ['slot.a.verification.on' => $was])->state();
+    $after = $state->with((new FlashStockBundle($bundle, array_keys($images), 'a'))->effects($state, $sheet));
+
+    expect($after->slot('a')->verificationOn)->toBe($is);
+})->with([
+    'both' => [false, ['seal', 'seal_system'], true],
+    'one, where the other one is off' => [false, ['seal'], true],
+    'none, where they are off' => [false, [], false],
+    'one, where nobody knows the other one' => [null, ['seal'], null],
 ]);

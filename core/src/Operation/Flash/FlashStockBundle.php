@@ -38,12 +38,14 @@ final readonly class FlashStockBundle extends Flash
         return [];
     }
 
-    /** Whether every header of the phone is written along with the images that it knows. */
-    private function bringsHeaders(ModelSheet $sheet): bool
+    /** Whether the headers that count from then on know its images: all are written, or the others are off. */
+    private function bringsHeaders(State $state, ModelSheet $sheet): bool
     {
         $headers = $sheet->verificationPartitions();
+        $left = array_diff($headers, $this->partitions);
+        $wasOff = $state->slot($this->slot)->verificationOn === false;
 
-        return $headers !== [] && array_diff($headers, $this->partitions) === [];
+        return count($left) < count($headers) && ($left === [] || $wasOff);
     }
 
     protected function sizeIsFixed(Partition $partition, ModelSheet $sheet): bool
@@ -54,7 +56,7 @@ final readonly class FlashStockBundle extends Flash
     protected function written(State $state, ModelSheet $sheet): array
     {
         $effects = $this->writesSystem() ? $this->system() : [];
-        if ($this->bringsHeaders($sheet)) {
+        if ($this->bringsHeaders($state, $sheet)) {
             $effects += Verification::renewed($this->slot, true);
         }
         if (array_intersect($this->partitions, $sheet->firmwarePartitions()) !== []) {
