@@ -15,10 +15,13 @@ use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Run\PlannedStep;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\PackageKind;
 
 /*
  * What a file does not state is never taken for what the phone is.
@@ -265,4 +268,33 @@ it('expects neither a recovery nor services of a build that states nothing of th
     'nothing' => [null, null, null],
     'that it brings none' => [false, 'none', []],
     'that it brings its own' => [true, 'its own', ['sideload']],
+]);
+
+it('has a file of the kit said first that may be the recovery, before it names another one', function (
+    ?string $kind,
+    Source $source,
+    bool $isFirst,
+) {
+    $sheet = Fixture::twoSlots();
+    $shelf = [Fixture::recovery($sheet)];
+    $plain = Fixture::package(PackageKind::PartitionImage, 'some.img', [Field::KIND => null], ['boot' => 4096]);
+    $file = $kind === null ? $plain : $plain->withFacts(Fact::of(Field::KIND, $kind, $source, 'its form'));
+    $situation = new Situation(
+        $sheet,
+        Fixture::unit($sheet),
+        [Fixture::build($sheet), $file],
+        Intent::Fresh,
+        Fixture::AT,
+        shelf: $shelf,
+    );
+    $remedy = null;
+    foreach (FitRules::look($situation) as $one) {
+        $remedy = $one->key === 'RECOVERY-1' ? $one->remedy : $remedy;
+    }
+
+    expect(str_contains($remedy->text ?? '', 'Say first what some.img is'))->toBe($isFirst);
+})->with([
+    'nobody knows what it is' => [null, Source::Card, true],
+    'guessed' => ['partition image', Source::Assumed, true],
+    'stated' => ['partition image', Source::Card, false],
 ]);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Recovery;
 
+use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Package\Integrity;
 use Tornavis\Core\Package\Package;
@@ -27,6 +28,9 @@ use Tornavis\Core\Words\RuleId;
  */
 final class Recovery1Ability implements FitRule
 {
+    /** What a recovery by itself may be taken for. */
+    private const MAY_BE_ONE = [PackageKind::PartitionImage, PackageKind::VerificationImage, PackageKind::Kernel];
+
     public static function id(): RuleId
     {
         return RuleId::Recovery1;
@@ -128,7 +132,10 @@ final class Recovery1Ability implements FitRule
     private static function notSaidYet(Situation $situation): ?Remedy
     {
         foreach ($situation->kit as $package) {
-            if ($package->kind() === null) {
+            $kind = $package->facts->best(Field::KIND);
+            $isGuessed = $kind !== null && $kind->grade() === Grade::Guessed;
+            $isImage = in_array($package->kind(), self::MAY_BE_ONE, true);
+            if ($package->kind() === null || ($isGuessed && $isImage)) {
                 return Remedy::doFirst("Say first what {$package->name()} is: it may be the recovery.");
             }
         }
