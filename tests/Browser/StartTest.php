@@ -46,6 +46,8 @@ it('leads from an empty bench to a clear plan without another page', function ()
     foreach (['second-factor apps', 'electronic sim profiles'] as $lost) {
         $app->click("Accept losing {$lost}");
     }
+    $app->see('What the bootloader does with foreign images');
+    $app->click('starts with a warning (likely)');
     $app->seeIn('[data-test=start-job]', 'Clear to run');
     expect($app->browser->getCurrentURL())->toEndWith('/start')->and($app->accessibilityProblems())->toBe([]);
     $app->visit('/sheets/' . UnknownPhone::CODENAME);
