@@ -7,11 +7,12 @@ namespace Tornavis\Core\Draft;
 use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\ModelSheet;
+use Tornavis\Core\Phone\Verification;
 
 /** A model sheet with what a person has said of one of its fields; from then on it counts as said. */
 final class SheetAnswer
 {
-    /** Whether the phone has the partitions that images of a file are for: "+xbl,tz" for yes, "-xbl" for no. */
+    /** Whether the phone has the partitions that images of a file are for: "+trust,power" for yes, "-trust" for no. */
     public const PLACES = 'places';
 
     /** Whether a name means a chipset of the model: "+name=chipset" for yes, "-name=chipset" for no. */
@@ -50,9 +51,7 @@ final class SheetAnswer
         $document = $sheet->toArray();
         if ($kind === 'names' || $kind === 'name') {
             $said =
-                $kind === 'names'
-                    ? self::withPlaces($document, $text, $sheet->hasTwoSlots())
-                    : self::withChipset($document, $text);
+                $kind === 'names' ? self::withPlaces($document, $text, $sheet) : self::withChipset($document, $text);
 
             return ModelSheet::fromArray($said, "the sheet of {$sheet->codename}");
         }
@@ -105,7 +104,7 @@ final class SheetAnswer
      *
      * @throws FormatError when the text names none
      */
-    private static function withPlaces(array $document, string $text, ?bool $perSlot): array
+    private static function withPlaces(array $document, string $text, ModelSheet $sheet): array
     {
         if (preg_match('/^([+-])(.+)$/', $text, $parts) !== 1) {
             throw FormatError::invalid('what was said', self::PLACES, "\"{$text}\" names no partitions", 'their names');
@@ -118,8 +117,10 @@ final class SheetAnswer
             return ['notThere' => array_values(array_unique([...$before, ...$names]))] + $document;
         }
         foreach ($names as $name) {
-            $row = SheetDocument::row($name, ['sizeBytes' => 0, 'perSlot' => $perSlot]);
-            $isOfSystem = ($row['startsSystem'] ?? ($row['verification'] ?? false)) === true;
+            $isLogical = Verification::isCheckedBySystem($sheet, $name) && $sheet->systemIsLogical() === true;
+            $known = ['sizeBytes' => 0, 'perSlot' => $sheet->hasTwoSlots(), 'logical' => $isLogical];
+            $row = SheetDocument::row($name, $known);
+            $isOfSystem = Verification::isCovered($sheet, $name) || ($row['verification'] ?? false) === true;
             $row += $isOfSystem ? [] : ['firmware' => true];
             $document['partitions'] = self::withPartition($document['partitions'] ?? [], $row);
         }

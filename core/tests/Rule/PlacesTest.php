@@ -22,13 +22,13 @@ const TWELVE = [
     'modem',
     'trust',
     'power',
-    'hyp',
-    'keymaster',
-    'uefi',
-    'devcfg',
-    'cmnlib',
-    'imagefv',
-    'qupfw',
+    'keel',
+    'keys',
+    'first',
+    'wiring',
+    'common',
+    'pictures',
+    'buses',
     'logo',
     'boot',
 ];
@@ -124,3 +124,10 @@ it('says why firmware of the kit does not serve where it brings nothing but a mo
 
     expect(str_contains($said, 'nothing would be written: your house rule keeps the modem'))->toBe($isSaid);
 })->with([[['modem'], true], [['modem', 'trust'], false]]);
+
+it('puts what a person said into the table as what it is', function (string $name, array $is) {
+    $sheet = SheetAnswer::said(Fixture::twoSlots(), SheetAnswer::PLACES, "+{$name}", Fixture::AT);
+    $row = $sheet->partition($name);
+
+    expect([$row?->firmware, $row?->logical, $row?->startsSystem])->toBe($is);
+})->with([['keel', [true, false, false]], ['system_ext', [false, true, false]], ['init_boot', [false, false, true]]]);
