@@ -14,6 +14,7 @@ const CORE_LAYERS = [
     'Words',
     'Fact',
     'Format',
+    'Requirement',
     'Package',
     'Phone',
     'Reading',

@@ -8,6 +8,7 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Encryption;
+use Tornavis\Core\Words\PackageKind;
 
 /** How packages reach the recovery: streamed from the computer, or from storage. */
 final readonly class Delivery
@@ -69,6 +70,18 @@ final readonly class Delivery
     public function erasesFirst(): bool
     {
         return $this->situation->job->formatsFirst();
+    }
+
+    /** Whether the data is formatted before the build goes in, so that it is gone where the build then refuses. */
+    public function formatsBeforeBuild(): bool
+    {
+        $situation = $this->situation;
+
+        return $situation->house->formatOrder === 'before' ||
+            $this->usesInternal() ||
+            // The recovery of the kit was asked whether it can make it; the one that the build brings was not.
+            $situation->layout->fileSystemToMake() !== $situation->state->data()->fileSystem ||
+            $situation->files->ofKind(PackageKind::LayoutChanger) !== [];
     }
 
     /** Whether files have to be copied to the internal storage, which a format would take along. */

@@ -45,6 +45,33 @@ it('lists what it does not understand as it stands', function () use ($read) {
         ->toBe([]);
 });
 
+it('reads a demand that a script checks by itself in the words with which it gives up', function (
+    string $words,
+    array $said,
+) use ($read) {
+    $facts = $read("run_program(\"/tmp/check.sh\") == \"0\" || abort(\"{$words}\");");
+    $values = array_map(static fn(array $one): mixed => $one[0], $facts->said);
+
+    expect($values)
+        ->toBe($said)
+        ->and($facts->notUnderstood === [])
+        ->toBe($said !== []);
+})->with([
+    ['This package requires vendor 9.2.11 or newer', ['requires.vendor.min' => '9.2.11']],
+    ['E1004: Firmware 3.4 or newer is needed!', ['requires.firmware.min' => '3.4']],
+    ['Error 7', []],
+    ['This package is for device: marl', []],
+    ['Vendor 9.2.11 is recommended', []],
+]);
+
+it('takes no step of the install for a demand', function (string $script) use ($read) {
+    expect($read($script)->notUnderstood)->toBe([]);
+})->with([
+    'assert(update_dynamic_partitions(package_extract_file("operations.txt")));',
+    'block_image_update(map_partition("system"), "a", "b", "c") || abort("E1001: Failed to update system image.");',
+    'assert(unmap_partition("system"));',
+]);
+
 it('finds every partition that is written, also inside conditions', function () use ($read) {
     expect(
         $read(
@@ -109,8 +136,8 @@ it('reads conditions as community tools write them', function (string $script, a
 ]);
 
 it('keeps the words of an abort with what is not understood', function () use ($read) {
-    expect($read('run_program("/tmp/check") || abort("E1001: firmware 5 is needed");')->notUnderstood)->toBe([
-        'run_program("/tmp/check") (or it stops with: E1001: firmware 5 is needed)',
+    expect($read('run_program("/tmp/check") || abort("E1001: the phone is not ready");')->notUnderstood)->toBe([
+        'run_program("/tmp/check") (or it stops with: E1001: the phone is not ready)',
     ]);
 });
 

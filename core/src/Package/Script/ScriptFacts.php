@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Package\Script;
 
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Requirement\RequirementSentence;
 
 /**
  * What an update script asks of the phone and what it writes.
@@ -59,13 +60,48 @@ final readonly class ScriptFacts
     private const WITHIN = 'is_substring';
 
     /**
+     * Calls that do a part of the install. Where a script gives up after one of them, the install failed; nothing was
+     * asked of the phone.
+     */
+    private const DOING = [
+        self::WRITE_FILE,
+        self::WRITE_BLOCKS,
+        'package_extract_dir',
+        'write_raw_image',
+        'block_image_recover',
+        'update_dynamic_partitions',
+        'map_partition',
+        'unmap_partition',
+        'mount',
+        'unmount',
+        'format',
+    ];
+
+    /** Fields of the release card that a script can ask for, in the words with which it gives up. */
+    private const SAID = [
+        'requires.firmware.min',
+        'requires.vendor.min',
+        'requires.vendor.channel',
+        'requires.stockRelease',
+        'requires.recovery.family',
+        'requires.recovery.min',
+        'requires.encryption',
+        'requires.fileSystem',
+        'requires.erase',
+        'requires.root',
+    ];
+
+    /**
      * @param  array<string, list<string>>  $demands  names of facts → accepted values
+     * @param  array<string, array{string|bool|list<string>, string}>  $said  fields of the release card → the value that
+     *     the words of a script demand, and the words
      * @param  ?int  $buildTime  Unix seconds: a phone with a newer system is refused
      * @param  list<string>  $writes  names of the partitions written, sorted
      * @param  list<string>  $notUnderstood  what it asks for, as it stands, the first of it
      */
     private function __construct(
         public array $demands,
+        public array $said,
         public ?int $buildTime,
         public array $writes,
         public array $notUnderstood,
@@ -77,16 +113,19 @@ final readonly class ScriptFacts
     public static function of(array $statements): self
     {
         $demands = [];
+        $said = [];
         $notUnderstood = [];
         $time = null;
         foreach (ScriptConditions::of($statements) as [$condition, $words]) {
             $olderThan = self::time($condition);
             $time ??= $olderThan;
-            if ($olderThan !== null) {
+            if ($olderThan !== null || in_array($condition->name, self::DOING, true)) {
                 continue;
             }
             $choice = self::choice($condition);
-            if ($choice === null && count($notUnderstood) < self::MOST_NOT_UNDERSTOOD) {
+            $asked = $choice === null ? self::said($words) : [];
+            $said += $asked;
+            if ($choice === null && $asked === [] && count($notUnderstood) < self::MOST_NOT_UNDERSTOOD) {
                 $says = $words === '' ? '' : " (or it stops with: {$words})";
                 $notUnderstood[] = self::shortened($condition . $says);
             }
@@ -96,7 +135,20 @@ final readonly class ScriptFacts
         }
         $lists = array_map(array_values(...), $demands);
 
-        return new self($lists, $time, ScriptWrites::of($statements), $notUnderstood);
+        return new self($lists, $said, $time, ScriptWrites::of($statements), $notUnderstood);
+    }
+
+    /**
+     * What the words with which a script gives up say that it asks for; for a check that nobody can read.
+     *
+     * @return array<string, array{string|bool|list<string>, string}> as in $said
+     */
+    private static function said(string $words): array
+    {
+        $demands = RequirementSentence::of($words, true)->demands;
+        $asked = array_intersect_key($demands, array_flip(self::SAID));
+
+        return array_map(static fn(string|bool|array $value): array => [$value, self::shortened($words)], $asked);
     }
 
     private static function shortened(string $text): string

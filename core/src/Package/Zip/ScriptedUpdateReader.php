@@ -14,6 +14,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Package\PackageReader;
 use Tornavis\Core\Package\PartitionImage;
 use Tornavis\Core\Package\Reading;
+use Tornavis\Core\Package\ReleaseCard;
 use Tornavis\Core\Package\Script\ScriptFacts;
 use Tornavis\Core\Package\Script\ScriptParser;
 use Tornavis\Core\Package\Script\TransferList;
@@ -44,6 +45,10 @@ final class ScriptedUpdateReader implements PackageReader
         $facts = UpdateMetadata::facts($zip);
         foreach ($script->demands as $kind => $values) {
             $facts[] = Fact::of($kind, $values, Source::File, self::SCRIPT);
+        }
+        foreach ($script->said as $field => [$value, $words]) {
+            $name = ReleaseCard::factOf($field, $value, self::SCRIPT);
+            $facts[] = Fact::of($name, $value, Source::File, self::SCRIPT . ": {$words}");
         }
         if ($script->buildTime !== null) {
             $facts[] = Fact::of(Field::BUILD_TIME, $script->buildTime, Source::File, self::SCRIPT);

@@ -9,14 +9,13 @@ use Tornavis\Core\Reading\NoValue;
 use Tornavis\Core\Reading\PrintedLine;
 use Tornavis\Core\Reading\PrintedMatch;
 use Tornavis\Core\Reading\PrintedText;
-use Tornavis\Core\Reading\RequirementTable;
 use Tornavis\Core\Reading\Statements;
+use Tornavis\Core\Requirement\RequirementSentence;
+use Tornavis\Core\Requirement\RequirementTable;
 
 /**
  * The page of a build: sentences that state a requirement. A recommendation, a change and a denied requirement are told
  * apart from one; a sentence that is not recognised is left alone.
- *
- * @phpstan-import-type RequirementEntry from RequirementTable
  */
 final class RequirementsPage implements Form
 {
@@ -117,60 +116,29 @@ final class RequirementsPage implements Form
 
     private function readSentence(string $sentence, bool $underRequirements, PrintedLine $place, Statements $to): void
     {
-        if (preg_match(RequirementTable::CHANGED, $sentence) === 1) {
-            return;
+        $read = RequirementSentence::of($sentence, $underRequirements);
+        foreach ($read->demands as $field => $value) {
+            $to->requirement($field, $value, $place, $this->id());
         }
-        $isDenied = preg_match(RequirementTable::DENIED, $sentence) === 1;
-        $isRecommended = preg_match(RequirementTable::RECOMMENDED, $sentence) === 1;
-        $isDemand = $underRequirements || preg_match(RequirementTable::DEMAND, $sentence) === 1;
-        $told = [];
-        foreach (RequirementTable::patterns() as $entry) {
-            $isAboutContent = str_starts_with($entry['field'], 'brings.');
-            if (isset($told[$entry['field']]) || preg_match('/' . $entry['pattern'] . '/iu', $sentence, $part) !== 1) {
-                continue;
-            }
-            $needsDemand = $entry['demand'] ?? false;
-            if (($isDenied && !$isAboutContent) || ($needsDemand && !$isDemand && !$isRecommended)) {
-                continue;
-            }
-            if ($isRecommended && !$isAboutContent) {
-                $to->requirement('conditions', ['Recommended: ' . self::tidy($sentence)], $place, $this->id());
-
-                return;
-            }
-            $value = $entry['value'] ?? (($part['value'] ?? '') !== '' ? $part['value'] : $part['other'] ?? '');
-            $told[$entry['field']] = true;
-            $this->tell($entry, $value, $place, $to);
-        }
-        if (isset($told['requires.erase']) && preg_match(RequirementTable::CONDITION, $sentence) === 1) {
-            $to->requirement('conditions', [self::tidy($sentence)], $place, $this->id());
-        }
-        if (
-            $told === [] &&
-            preg_match(
-                '/\b(?:before|after) (?:the )?first (?:boot|start)\b|\b(?:first|then) (?:flash|install|sideload)\b/i',
-                $sentence,
-            ) === 1 &&
-            preg_match('/\b(?:services|root|kernel|firmware|vendor|recovery)\b/i', $sentence) === 1
-        ) {
-            $to->requirement('conditions', [self::tidy($sentence)], $place, $this->id());
+        $isCondition = match (true) {
+            $read->isRecommended => false,
+            isset($read->demands['requires.erase']) => preg_match(RequirementTable::CONDITION, $sentence) === 1,
+            default => $read->demands === [] && self::isAboutOrder($sentence),
+        };
+        if ($read->isRecommended || $isCondition) {
+            $before = $read->isRecommended ? 'Recommended: ' : '';
+            $to->requirement('conditions', [$before . self::tidy($sentence)], $place, $this->id());
         }
     }
 
-    /**
-     * @param  RequirementEntry  $entry
-     */
-    private function tell(array $entry, string $value, PrintedLine $place, Statements $to): void
+    private static function isAboutOrder(string $sentence): bool
     {
-        $field = $entry['field'];
-        $told = match (true) {
-            $field === 'brings.services', $field === 'requires.root' => $value === 'yes',
-            $entry['list'] ?? false => [$value],
-            str_ends_with($field, '.min') => preg_replace('/^[vV](?=\d)/', '', $value),
-            str_ends_with($field, 'fileSystem'), str_ends_with($field, 'channel') => strtolower($value),
-            default => $value,
-        };
-        $to->requirement($field, $told, $place, $this->id());
+        $order =
+            '/\b(?:before|after) (?:the )?first (?:boot|start)\b|\b(?:first|then) (?:flash|install|sideload)\b/i';
+
+        return preg_match(RequirementTable::CHANGED, $sentence) !== 1 &&
+            preg_match($order, $sentence) === 1 &&
+            preg_match('/\b(?:services|root|kernel|firmware|vendor|recovery)\b/i', $sentence) === 1;
     }
 
     private static function tidy(string $sentence): string

@@ -87,12 +87,7 @@ final class Erase1Format implements StepRule
         };
         $fileSystem = $situation->layout->fileSystemToMake();
         $staged = $situation->delivery->usesInternal();
-        $before =
-            $situation->house->formatOrder === 'before' ||
-            $staged ||
-            // The recovery of the kit was asked whether it can make it; the one that the build brings was not.
-            $fileSystem !== $situation->state->data()->fileSystem ||
-            $situation->files->ofKind(PackageKind::LayoutChanger) !== [];
+        $before = $situation->delivery->formatsBeforeBuild();
         $restart =
             ($situation->house->afterFormat === 'always' && $before) || $staged
                 ? [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Rule\Finding;
 
 use Tornavis\Core\Rule\FitRule;
@@ -56,15 +57,7 @@ final class Fit8Conflicts implements FitRule
                 yield $finding->unlessAgreed($situation->answers, 'You decided for it.');
             }
             foreach ($package->notUnderstood as $index => $assertion) {
-                yield Finding::caution(
-                    self::id(),
-                    need: "Every demand of {$package->name()} is understood",
-                    found: $assertion,
-                    reason: 'The script asks for something that is not understood here; the phone may refuse the ' .
-                        'package ' .
-                        'for it.',
-                    subject: "{$package->name()}#{$index}",
-                );
+                yield self::unjudged($situation, $package, $assertion, "{$package->name()}#{$index}");
             }
             if ($package->cardProblem !== null) {
                 yield Finding::caution(
@@ -77,5 +70,29 @@ final class Fit8Conflicts implements FitRule
                 );
             }
         }
+    }
+
+    /** A demand of a script that nobody could read. It is decided before an erase that the file would not survive. */
+    private static function unjudged(Situation $situation, Package $package, string $asks, string $subject): Finding
+    {
+        $need = "Every demand of {$package->name()} is understood";
+        $reason = 'The script asks for something that is not understood here; the phone may refuse the package for it.';
+        $goesIn = $package === $situation->files->build();
+        if (!$goesIn || !$situation->job->formatsFirst() || !$situation->delivery->formatsBeforeBuild()) {
+            return Finding::caution(self::id(), $need, $asks, $reason, subject: $subject);
+        }
+        $finding = Finding::toSettle(
+            self::id(),
+            $need,
+            $asks,
+            "{$reason} The data would be gone by then.",
+            Remedy::agree(
+                'Ask its publisher what that means, or set the house rule that formats the data after the build, ' .
+                    'or agree to it as it is.',
+            ),
+            $subject,
+        );
+
+        return $finding->unlessAgreed($situation->answers, 'You agreed to it as it is.');
     }
 }

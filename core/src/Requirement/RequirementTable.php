@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Tornavis\Core\Reading;
+namespace Tornavis\Core\Requirement;
 
 /**
  * How the pages of builds state what they require, in English: a pattern for each field of the release card.
