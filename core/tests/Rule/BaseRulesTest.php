@@ -31,7 +31,17 @@ it('judges', Judged::expectation())->with([
         'SK-02',
         fn() => Judged::CARRICK,
         ['slot.-.vendor.version' => null],
-        'stop',
+        'settle',
+        'not known',
+    ],
+    'a vendor whose channel nobody has seen' => [
+        'BASE-2',
+        Intent::Fresh,
+        'SK-02',
+        fn() => Judged::CARRICK,
+        ['slot.-.vendor.version' => '9.4', 'slot.-.vendor.channel' => null],
+        'settle',
+        'channel',
     ],
     'a newer vendor of the channel that is not meant' => [
         'BASE-2',

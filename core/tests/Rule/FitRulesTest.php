@@ -192,7 +192,7 @@ it('judges', function (
         'SK-07',
         fn() => ['lamplight-9.4-20250611-marl.zip'],
         [],
-        'mind',
+        'settle',
         'battery_is_sound',
     ],
 
@@ -286,8 +286,8 @@ it('judges', function (
         'SK-07',
         fn() => World::SALTERN,
         ['slot.b.firmware.version' => null],
-        'stop',
-        'unknown',
+        'settle',
+        'not known',
     ],
     'old firmware in a slot that the build does not ask about' => [
         'BASE-1',

@@ -114,6 +114,18 @@ final class Base1Firmware implements FitRule
                     [$minimum, $observed],
                     $situation->answers,
                 );
+            } elseif ($old[$slot] === null && !Slot::isOnly($slot)) {
+                yield Finding::toSettle(
+                    self::id(),
+                    need: $need,
+                    found: 'not known',
+                    reason: "What firmware {$name} holds is not known. {$build->title()} needs {$minimum->text()} " .
+                        'there; on older or no firmware the screen stays black.' .
+                        self::notServing($situation, $minimum->text()),
+                    remedy: self::remedyOfUnseen($situation, $name),
+                    subject: $slot,
+                    facts: [$observed, $minimum],
+                );
             } else {
                 yield Finding::stop(
                     self::id(),
@@ -173,12 +185,28 @@ final class Base1Firmware implements FitRule
     private static function remedyOfEmpty(Situation $situation, string $slot): Remedy
     {
         $name = 'slot ' . strtoupper($slot);
-        if ($situation->state->flag(StateField::SlotSuccessful->in($slot)) === null) {
-            return Remedy::enterFact(
+
+        return $situation->state->flag(StateField::SlotSuccessful->in($slot)) === null
+            ? Remedy::enterFact(
                 "Paste the bootloader's list of variables, which shows whether {$name} has started successfully. " .
                     'Or say it, if you know. Or get a slot copy or a firmware package for this model.',
+            )
+            : self::fillsFromShelf($situation) ??
+                Remedy::getFile("Get a slot copy or a firmware package for this model, which fills {$name}.");
+    }
+
+    private static function remedyOfUnseen(Situation $situation, string $name): Remedy
+    {
+        return self::fillsFromShelf($situation) ??
+            Remedy::enterFact(
+                "Enter the version that {$name} holds, if you know it: the list of what you installed, or a look while " .
+                    'that slot is in use. Or get a slot copy or a firmware package for this model.',
             );
-        }
+    }
+
+    /** The file on the shelf that gives a slot its firmware; null where there is none. */
+    private static function fillsFromShelf(Situation $situation): ?Remedy
+    {
         $helps = static fn(Package $one): bool => $one->integrity() !== Integrity::Damaged &&
             ($one->kind() === PackageKind::SlotCopy
                 ? $situation->fit->suits($one)
@@ -189,7 +217,7 @@ final class Base1Firmware implements FitRule
             }
         }
 
-        return Remedy::getFile("Get a slot copy or a firmware package for this model, which fills {$name}.");
+        return null;
     }
 
     /**

@@ -52,10 +52,15 @@ final class Base2Vendor implements FitRule
         $observed = $situation->state->fact(StateField::VendorVersion->in($slot));
         $channel = $build->facts->text(Field::VENDOR_NEEDED_CHANNEL);
         $need = "Vendor {$minimum->text()} or newer" . ($channel === null ? '' : ", {$channel} channel");
+        $what = lcfirst($need);
         $found = trim("{$observed->text()} {$situation->state->slot($slot)->vendorChannel}");
         $missing = $situation->vendor->missing();
         $has = $situation->state->slot($slot)->vendor;
         $isOpen = $has?->against(Version::of($minimum->text())) === Age::Incomparable;
+        $isOfSomeChannel =
+            $channel !== null &&
+            $situation->state->slot($slot)->vendorChannel === null &&
+            $has?->isAtLeast(Version::of($minimum->text())) === true;
         $vendor = $situation->vendor->chosen();
         yield match (true) {
             $missing === null => Finding::clear(
@@ -81,18 +86,31 @@ final class Base2Vendor implements FitRule
                 [$minimum, $observed],
                 $situation->answers,
             ),
+            $has === null || $isOfSomeChannel => Finding::toSettle(
+                self::id(),
+                need: $need,
+                found: $has === null ? 'not known' : "{$found}, of which channel is not known",
+                reason: 'What vendor the phone has is not known. On another one the build does not start.',
+                remedy: $this->remedyOf($situation) ??
+                    Remedy::enterFact(
+                        "Enter what it is, if you know it, or get {$what} for {$situation->sheet->codename}.",
+                    ),
+                facts: [$observed, $situation->state->fact(StateField::VendorChannel->in($slot)), $minimum],
+            ),
             default => Finding::stop(
                 self::id(),
                 need: $need,
                 found: $found,
                 reason: "The phone has vendor {$found}; the build does not start on it.",
-                remedy: $this->remedy($situation, $need),
+                remedy: $this->remedyOf($situation) ??
+                    Remedy::getFile("Get {$what} for {$situation->sheet->codename}."),
                 facts: [$minimum, $observed],
             ),
         };
     }
 
-    private function remedy(Situation $situation, string $need): Remedy
+    /** The vendor package on the shelf that serves; null where there is none. */
+    private function remedyOf(Situation $situation): ?Remedy
     {
         foreach ($situation->shelf as $package) {
             $try = $situation->with(kit: [...$situation->kit, $package]);
@@ -105,6 +123,6 @@ final class Base2Vendor implements FitRule
             }
         }
 
-        return Remedy::getFile('Get ' . lcfirst($need) . " for {$situation->sheet->codename}.");
+        return null;
     }
 }
