@@ -75,6 +75,8 @@ final class LayoutWork extends PhoneWork
         $this->refuseLocked();
         yield new Pause(4, "Deleting {$partition}");
         $this->phone->remove($partition, $slot);
+        // What came with the system is mounted before it starts.
+        $this->phone->spoil('system', $slot);
 
         return ['says' => 'Deleted.'] + ReportedFacts::of($this->phone);
     }

@@ -60,8 +60,8 @@ final readonly class DeleteLogical extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         $size = [StateField::SizeInSuper->in($this->slot, $this->partition) => 0];
-        // A system without its vendor is there still, and does not start.
-        $isBroken = $this->partition === PartitionName::Vendor->value && $state->slot($this->slot)->os->isComplete();
+        // A system looks for all that came with it: without one of its partitions it is there, and does not start.
+        $isBroken = $state->slot($this->slot)->os->isComplete();
 
         return match (true) {
             $this->partition === PartitionName::System->value => $size + ErasePartitions::noSystem($this->slot),

@@ -60,12 +60,20 @@ final readonly class FirmwareNeeds
         if ($s->sheet->hasTwoSlots() !== true || $active === null || $brings || !$s->job->installsBuild()) {
             return [];
         }
-        $isEmpty = static fn(string $slot): bool => $slot !== $active &&
-            $s->state->slot($slot)->firmware === null &&
-            !$s->state->slot($slot)->os->isComplete() &&
-            $s->state->flag(StateField::SlotSuccessful->in($slot)) !== true;
 
-        return array_values(array_filter($s->slots->ofBuild(), $isEmpty));
+        return array_values(array_filter($s->slots->ofBuild(), $this->mayBeEmpty(...)));
+    }
+
+    /** Whether nobody knows that a slot holds any firmware. */
+    public function mayBeEmpty(string $slot): bool
+    {
+        $state = $this->situation->state;
+
+        return $this->situation->sheet->hasTwoSlots() === true &&
+            $slot !== $state->activeSlot() &&
+            $state->slot($slot)->firmware === null &&
+            !$state->slot($slot)->os->isComplete() &&
+            $state->flag(StateField::SlotSuccessful->in($slot)) !== true;
     }
 
     /**

@@ -234,6 +234,8 @@ it('takes a logical partition, and its system with it', function () {
     $nothing = $state->with(['slot.b.os.state' => 'none']);
 
     expect(changes(new DeleteLogical('product', 'b', 1 << 20), $state, 'bowline'))
+        ->toEqual(['slot.b.size.product' => 0, 'slot.b.os.state' => 'incomplete'])
+        ->and(changes(new DeleteLogical('product', 'b', 1 << 20), $nothing, 'bowline'))
         ->toBe(['slot.b.size.product' => 0])
         ->and(changes(new DeleteLogical('system', 'b', 1 << 20), $state, 'bowline'))
         ->toMatchArray(['slot.b.os.state' => 'none', 'slot.b.os.family' => null])

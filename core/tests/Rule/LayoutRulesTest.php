@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use Tests\Support\Judged;
 use Tests\Support\World;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Intent;
 
 it('judges', Judged::expectation())->with([
@@ -57,9 +58,17 @@ it('judges', Judged::expectation())->with([
         Intent::Fresh,
         'SK-11',
         fn() => Judged::PRUSIK,
-        ['slot.b.firmware.version' => null],
-        'stop',
-        'Read it in the bootloader',
+        ['slot.b.firmware.version' => null, 'slot.b.successful' => null],
+        'settle',
+        'Read the version in the bootloader',
+    ],
+    'a new layout where a system has started in the slot whose firmware nobody knows' => [
+        'LAYOUT-2',
+        Intent::Fresh,
+        'SK-11',
+        fn() => Judged::PRUSIK,
+        ['slot.b.firmware.version' => null, 'slot.b.successful' => true],
+        'clear',
     ],
     'a layout that is there already' => [
         'LAYOUT-2',
@@ -159,3 +168,17 @@ it('judges', Judged::expectation())->with([
         'silent',
     ],
 ]);
+
+it('asks which partitions a new layout takes the place of, where the sheet names none', function () {
+    $boot = ['name' => 'boot', 'sizeBytes' => 64 << 20, 'perSlot' => true];
+    $sheet = Fixture::twoSlots([
+        'dynamicLayout' => 'retrofit',
+        'partitions' => [$boot],
+        'recoveryHome' => 'boot',
+        'superGroups' => [],
+    ]);
+    $layout = ['slot.a.layout' => 'old', 'slot.b.layout' => 'old'];
+    $findings = Judged::findings('LAYOUT-2', Fixture::situation($sheet, [Fixture::build($sheet)], $layout));
+
+    expect(array_column($findings, 'key'))->toContain('LAYOUT-2:old');
+});

@@ -48,12 +48,13 @@ final class Layout2NewLayout implements StepRule
         $recovery = $situation->recovery->chosen();
         $sheet = $situation->sheet;
         $home = $sheet->recoveryHome;
-        if (!$situation->layout->retrofits() || $empty === null || $recovery === null || $home === null) {
+        $old = $sheet->logicalPartitions();
+        $lacksFile = $empty === null || $recovery === null || $home === null;
+        if (!$situation->layout->retrofits() || $lacksFile || $old === []) {
             return new Contribution();
         }
         $first = $situation->slots->active();
         $other = $sheet->otherSlot($first);
-        $old = $sheet->logicalPartitions();
         $steps = [
             ...$sheet->hasTwoSlots()
                 ? [

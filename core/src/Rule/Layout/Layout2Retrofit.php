@@ -82,17 +82,35 @@ final class Layout2Retrofit implements FitRule
         }
         foreach ($situation->sheet->slots as $slot) {
             $firmware = $situation->state->fact(StateField::FirmwareVersion->in($slot));
-            if (!$firmware->known()) {
-                yield Finding::stop(
+            if ($situation->firmware->mayBeEmpty($slot)) {
+                $started = $situation->state->fact(StateField::SlotSuccessful->in($slot));
+                yield Finding::toSettle(
                     self::id(),
-                    need: $situation->sheet->hasTwoSlots() ? 'Known firmware in both slots' : 'Known firmware',
-                    found: 'unknown' . Slot::phrase('in', $slot),
-                    reason: 'The phone restarts several times on the way; without firmware it would not come back.',
-                    remedy: Remedy::enterFact('Read it in the bootloader and enter it.'),
+                    need: 'Firmware in both slots',
+                    found: 'not known' . Slot::phrase('in', $slot),
+                    reason: 'The phone restarts several times on the way, also from this slot. Without firmware in ' .
+                        'it the phone would not come back, and no system is known to have started there.',
+                    remedy: Remedy::enterFact(
+                        'Read the version in the bootloader and enter it, or say whether this slot has started a ' .
+                            'system.',
+                    ),
                     subject: "firmware/{$slot}",
-                    facts: [$firmware],
+                    facts: [$firmware, $started],
                 );
             }
+        }
+        if ($situation->sheet->logicalPartitions() === []) {
+            yield Finding::stop(
+                self::id(),
+                need: 'Known partitions whose place the new layout takes',
+                found: 'none on the sheet',
+                reason: 'What is left of the maker\'s partitions is in the way of the new layout, so they are erased ' .
+                    'first. The sheet names none of them.',
+                remedy: Remedy::enterFact(
+                    "Enter them in the sheet of {$situation->sheet->codename}: the page of the build names them.",
+                ),
+                subject: 'old',
+            );
         }
         $files = [
             [PackageKind::EmptySuper, 'The empty layout for this model', $situation->layout->emptySuper()],
