@@ -249,7 +249,7 @@ final class Fixture
     private static function containerOf(PackageKind $kind, string $name, ?string $partition): Container
     {
         return match (true) {
-            str_ends_with($name, '.zip') => $kind === PackageKind::Firmware
+            str_ends_with($name, '.zip') => in_array($kind, [PackageKind::Firmware, PackageKind::StockBundle], true)
                 ? Container::ZipBundle
                 : Container::PayloadZip,
             $kind === PackageKind::VerificationImage => Container::Verification,

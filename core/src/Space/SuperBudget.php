@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Space;
 
 use Tornavis\Core\Phone\Layout;
-use Tornavis\Core\Phone\Partition;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
@@ -16,14 +15,15 @@ use Tornavis\Core\Words\PartitionName;
  * Sizes that were not read on the phone are those of the sheet for the slot in use; of the other slot only what was
  * read counts. What neither knows is named. Sizes are whole blocks of 4096 bytes, as the layout has them.
  *
- * @phpstan-type Part array{slot: string, partition: string, bytes: int}
+ * @phpstan-import-type Part from SuperContents
+ * @phpstan-import-type Unseen from SuperContents
  */
 final readonly class SuperBudget
 {
-    private const BLOCK = 4096;
+    /** What can go, by what is lost with it: what is left over, then what a generic system can do without. */
+    private const LEFT_OVER = 1;
 
-    /** What can go, by what is lost with it: the other slot's leftovers, then what a system can do without. */
-    private const COSTS = ['other' => 1, 'product' => 4, 'system_ext' => 16];
+    private const COSTS = ['product' => 4, 'system_ext' => 16];
 
     /** Every set of them is compared, so each one more doubles the time; this many take about a second. */
     public const MOST_CANDIDATES = 18;
@@ -34,7 +34,7 @@ final readonly class SuperBudget
      * @param  list<Part>  $after
      * @param  list<Part>  $remove  the cheapest set that makes it fit; empty where nothing has to go
      * @param  int  $missingBytes  what would be missing even without everything that can go
-     * @param  list<string>  $unknown  partitions of the slot in use that stay, and whose size nobody knows
+     * @param  list<Unseen>  $unknown  partitions that stay, and whose size nobody knows
      */
     private function __construct(
         public int $superBytes,
@@ -58,7 +58,8 @@ final readonly class SuperBudget
         if ($super === null || $incoming === []) {
             return null;
         }
-        $before = self::present($situation);
+        $contents = new SuperContents($situation);
+        $before = $contents->parts();
         $slot = $incoming[0]['slot'];
         $names = array_column($incoming, 'partition');
         // What is replaced gives its room to what replaces it.
@@ -68,11 +69,14 @@ final readonly class SuperBudget
                 static fn(array $part): bool => $part['slot'] !== $slot || !in_array($part['partition'], $names, true),
             ),
         );
-        $replaces = $situation->files->generic() !== null && $situation->files->build() === null;
+        $replaces = $situation->files->build() === null;
         $remove = [];
         $missing = 0;
-        if ($situation->layout->emptiesSuper()) {
+        // The maker's flash mode writes super as a whole.
+        $isWhole = $situation->files->build() === null && $situation->sheet->pcFlash === true;
+        if ($situation->layout->emptiesSuper() || ($isWhole && $situation->files->bundle() !== null)) {
             $stays = [];
+            $replaces = false;
         } elseif ($replaces) {
             [$remove, $missing] = self::removal($situation, $stays, $incoming, $slot, $super);
         } elseif (!in_array($slot, [$situation->slots->active()], true)) {
@@ -81,7 +85,7 @@ final readonly class SuperBudget
         }
         $during = self::without($replaces ? $before : $stays, $remove);
         $after = [...self::without($stays, $remove), ...$incoming];
-        $unknown = $replaces ? array_values(array_diff(self::unknown($situation), $names)) : [];
+        $unknown = $replaces && $missing === 0 ? $contents->unknown($names, $after) : [];
 
         return new self($super, $before, $during, $after, $remove, $missing, $unknown);
     }
@@ -108,7 +112,7 @@ final readonly class SuperBudget
                 [
                     'slot' => $slot,
                     'partition' => PartitionName::System->value,
-                    'bytes' => self::whole($generic->systemBytes()),
+                    'bytes' => SuperContents::blocks($generic->systemBytes()),
                 ],
             ];
         }
@@ -117,59 +121,12 @@ final readonly class SuperBudget
                 $parts[] = [
                     'slot' => $slot,
                     'partition' => $image->partition,
-                    'bytes' => self::whole($image->sizeBytes),
+                    'bytes' => SuperContents::blocks($image->sizeBytes),
                 ];
             }
         }
 
         return $parts;
-    }
-
-    /**
-     * @return list<Part>
-     */
-    private static function present(Situation $situation): array
-    {
-        $parts = [];
-        foreach ($situation->sheet->slots as $slot) {
-            foreach (
-                array_filter($situation->sheet->partitions, static fn(Partition $p): bool => $p->logical)
-                as $partition
-            ) {
-                $bytes = self::sizeNow($situation, $slot, $partition);
-                if ($bytes !== null && $bytes > 0) {
-                    $parts[] = ['slot' => $slot, 'partition' => $partition->name, 'bytes' => self::whole($bytes)];
-                }
-            }
-        }
-
-        return $parts;
-    }
-
-    /** What was read on the phone; of the slot in use, where it holds a system, else what the sheet says. */
-    private static function sizeNow(Situation $situation, string $slot, Partition $partition): ?int
-    {
-        $state = $situation->state->slot($slot);
-        $isInUse = $slot === $situation->slots->active() && $state->os->isComplete();
-
-        return $state->sizeInSuper($partition->name) ?? ($isInUse ? $partition->sizeBytes : 0);
-    }
-
-    /**
-     * @return list<string>
-     */
-    private static function unknown(Situation $situation): array
-    {
-        $slot = $situation->slots->active();
-        $isUnknown = static fn(Partition $one): bool => $one->logical &&
-            self::sizeNow($situation, $slot, $one) === null;
-
-        return array_values(
-            array_map(
-                static fn(Partition $one): string => $one->name,
-                array_filter($situation->sheet->partitions, $isUnknown),
-            ),
-        );
     }
 
     /**
@@ -186,24 +143,19 @@ final readonly class SuperBudget
         string $slot,
         int $super,
     ): array {
-        $candidates = array_values(
-            array_filter(
-                $stays,
-                static fn(array $part): bool => $part['slot'] !== $slot || isset(self::COSTS[$part['partition']]),
-            ),
-        );
+        // The maker's own images are all that their system needs; a generic one stands on most of what is there.
+        $isWhole = $situation->files->subject()?->kind() === PackageKind::StockBundle;
+        $costOf = static fn(array $part): ?int => $isWhole || $part['slot'] !== $slot
+            ? self::LEFT_OVER
+            : self::COSTS[$part['partition']] ?? null;
+        $candidates = array_values(array_filter($stays, static fn(array $part): bool => $costOf($part) !== null));
         if (count($candidates) > self::MOST_CANDIDATES) {
             throw SpaceSearchError::tooManyParts(count($candidates), self::MOST_CANDIDATES);
         }
-        $limit = self::limit($situation, $slot, $super);
+        $limit = (new SuperContents($situation))->limit($slot);
         $bytes = array_column($candidates, 'bytes');
         $inSlot = array_map(static fn(array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, $candidates);
-        $costs = array_map(
-            static fn(array $part): int => $part['slot'] !== $slot
-                ? self::COSTS['other']
-                : self::COSTS[$part['partition']],
-            $candidates,
-        );
+        $costs = array_map(static fn(array $part): int => $costOf($part) ?? 0, $candidates);
         $all = array_sum(array_column([...$stays, ...$incoming], 'bytes'));
         $mine = array_sum(
             array_map(static fn(array $part): int => $part['slot'] === $slot ? $part['bytes'] : 0, [
@@ -241,17 +193,6 @@ final readonly class SuperBudget
         return $best === null ? [[], $least] : [$best[1], 0];
     }
 
-    private static function limit(Situation $situation, string $slot, int $super): int
-    {
-        foreach ($situation->sheet->superGroups as $name => $bytes) {
-            if (str_ends_with($name, "_{$slot}")) {
-                return $bytes;
-            }
-        }
-
-        return $situation->sheet->superGroups === [] ? $super : min($situation->sheet->superGroups);
-    }
-
     /**
      * @param  list<Part>  $parts
      * @param  list<Part>  $gone
@@ -260,11 +201,6 @@ final readonly class SuperBudget
     private static function without(array $parts, array $gone): array
     {
         return array_values(array_filter($parts, static fn(array $part): bool => !in_array($part, $gone, true)));
-    }
-
-    private static function whole(int $bytes): int
-    {
-        return intdiv($bytes + self::BLOCK - 1, self::BLOCK) * self::BLOCK;
     }
 
     /**

@@ -63,6 +63,7 @@ enum StepKey: string
     case InstallTrial = 'install.trial';
     case StockAPhysical = 'stock.a-physical';
     case StockBErase = 'stock.b-erase';
+    case StockBRemove = 'stock.b-remove.';
     case StockCLogical = 'stock.c-logical';
     case StockKernel = 'stock.kernel';
     case AddonARecovery = 'addon.a-recovery';

@@ -153,7 +153,7 @@ it('keeps the maker\'s bundle and the update package apart', function () {
         ->toBe('stop')
         ->and($says($build, Intent::Fresh))
         ->toBeNull()
-        ->and($says($bundle, Intent::BackToStock))
+        ->and($says(Fixture::holding($bundle, Container::PayloadZip), Intent::BackToStock))
         ->toBe('stop')
         ->and($says(Fixture::holding($bundle, Container::TarBundle), Intent::BackToStock))
         ->toBeNull();

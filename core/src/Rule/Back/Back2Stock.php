@@ -18,9 +18,11 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\RoomInSuper;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Space\SuperContents;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionLayout;
 use Tornavis\Core\Words\Phase;
@@ -100,10 +102,19 @@ final class Back2Stock implements StepRule
                 new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
                 [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
             );
+            $steps = [
+                ...$steps,
+                ...RoomInSuper::steps(
+                    $situation,
+                    StepKey::StockBRemove,
+                    'It belongs to the system that goes, and the maker\'s images do not fit beside it.',
+                ),
+            ];
+            $inTurn = (new SuperContents($situation))->shrinkingFirst($names(true), $bundle, $slot);
             $steps[] = new StepDraft(
                 StepKey::StockCLogical,
                 Phase::Install,
-                Flash::of($bundle, $names(true), $slot, Mode::UserspaceBootloader),
+                Flash::of($bundle, $inTurn, $slot, Mode::UserspaceBootloader),
                 [
                     new Reason(
                         self::id(),
@@ -119,7 +130,9 @@ final class Back2Stock implements StepRule
                 new Constraint(StepKey::BaseProve, StepKey::BaseUserspace, RuleId::Prep5),
                 new Constraint(StepKey::BaseUserspace, StepGroup::Stock, RuleId::Prep5),
                 new Constraint(StepKey::StockAPhysical, StepKey::StockBErase, self::id()),
+                new Constraint(StepKey::StockBErase, StepKey::StockBRemove, RuleId::Layout1),
                 new Constraint(StepKey::StockBErase, StepKey::StockCLogical, self::id()),
+                new Constraint(StepKey::StockBRemove, StepKey::StockCLogical, RuleId::Layout1),
                 new Constraint(StepGroup::Stock, StepGroup::Prove, self::id()),
                 new Constraint(StepKey::ProveFirstBoot, StepKey::ProveVerify, self::id()),
             ],

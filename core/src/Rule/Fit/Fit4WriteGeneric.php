@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
-use Tornavis\Core\Operation\DeleteLogical;
 use Tornavis\Core\Operation\EraseData;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\FormatData;
@@ -22,10 +21,10 @@ use Tornavis\Core\Rule\Constraint;
 use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Order\Order1Install;
 use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\RoomInSuper;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
@@ -167,21 +166,14 @@ final class Fit4WriteGeneric implements StepRule
                 ),
             ]),
         ];
-        foreach (SuperBudget::of($situation)->remove ?? [] as $part) {
-            $steps[] = new StepDraft(
-                StepKey::InstallARemove->of("{$part['slot']}.{$part['partition']}"),
-                Phase::Install,
-                new DeleteLogical($part['partition'], $part['slot'], $part['bytes']),
-                [
-                    new Reason(
-                        RuleId::Layout1,
-                        $part['slot'] === $slot
-                            ? 'The image does not fit beside it, and the new system does without it.'
-                            : 'It is left over in the other slot, and the image does not fit beside it.',
-                    ),
-                ],
-            );
-        }
+        $steps = [
+            ...$steps,
+            ...RoomInSuper::steps(
+                $situation,
+                StepKey::InstallARemove,
+                'The image does not fit beside it, and the new system does without it.',
+            ),
+        ];
         if ($image !== null) {
             $steps[] = new StepDraft(
                 StepKey::InstallBGeneric,

@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Space\SuperBudget;
+use Tornavis\Core\Space\SuperContents;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
@@ -23,6 +24,8 @@ use Tornavis\Core\Words\Slot;
  * Speaks where something is written into super, into a partition of its own, or as a file beside the system.
  *
  * Why: An image over the end of its place is cut; logical partitions share one room and, by group, a limit.
+ *
+ * @phpstan-import-type Unseen from SuperContents
  */
 final class Layout1Space implements FitRule
 {
@@ -133,7 +136,7 @@ final class Layout1Space implements FitRule
         $need = 'Room for the image in super';
 
         return match (true) {
-            $budget === null => self::unknown($situation, [PartitionName::Super->value], $bytes),
+            $budget === null => self::unknown($situation, [], $bytes),
             $budget->missingBytes > 0 => Finding::stop(
                 self::id(),
                 need: $need,
@@ -163,7 +166,7 @@ final class Layout1Space implements FitRule
     }
 
     /**
-     * @param  list<array{slot: string, partition: string, bytes: int}>  $parts
+     * @param  list<array{slot: string, partition: string}>  $parts
      */
     private static function named(array $parts): string
     {
@@ -176,30 +179,29 @@ final class Layout1Space implements FitRule
     }
 
     /**
-     * @param  list<string>  $partitions  whose size nobody knows
+     * @param  list<Unseen>  $parts  whose size nobody knows; none for super itself
      */
-    private static function unknown(Situation $situation, array $partitions, int $bytes): Finding
+    private static function unknown(Situation $situation, array $parts, int $bytes): Finding
     {
-        $slot = $situation->slots->active();
-        $names = implode(', ', $partitions);
+        $names = $parts === [] ? PartitionName::Super->value : self::named($parts);
 
         return Finding::stop(
             self::id(),
-            need: 'Room for the image in super (' . Size::text($bytes) . ')',
+            need: 'Room in super (' . Size::text($bytes) . ')',
             found: 'not known',
-            reason: "Nobody knows how large {$names} is on this phone. Without room the image is cut off, and " .
+            reason: "Nobody knows how large {$names} is on this phone. Without room what goes in is cut off, and " .
                 'the old system is gone by then.',
             remedy: Remedy::enterFact(
                 'Paste the userspace bootloader\'s list of variables, which shows every size, or enter it in the ' .
                     'sheet.',
             ),
             subject: 'space',
-            facts: $partitions === [PartitionName::Super->value]
-                ? []
-                : array_map(
-                    static fn(string $one): Fact => $situation->state->fact(StateField::SizeInSuper->in($slot, $one)),
-                    $partitions,
+            facts: array_map(
+                static fn(array $one): Fact => $situation->state->fact(
+                    StateField::SizeInSuper->in($one['slot'], $one['partition']),
                 ),
+                $parts,
+            ),
         );
     }
 
@@ -212,8 +214,11 @@ final class Layout1Space implements FitRule
             ): string => "{$one['partition']} needs {$one['needBytes']} bytes and has {$one['hasBytes']}",
             $space->tooLarge,
         );
-        if ($space->missingBytes() > 0) {
-            $large[] = 'in super ' . number_format($space->missingBytes()) . ' bytes are missing';
+        // A build clears its own place in super; the maker's images share it with what is there.
+        $budget = $package === $situation->files->bundle() ? SuperBudget::of($situation) : null;
+        $missing = max($space->missingBytes(), $budget->missingBytes ?? 0);
+        if ($missing > 0) {
+            $large[] = 'in super ' . number_format($missing) . ' bytes are missing';
         }
 
         return match (true) {
@@ -225,12 +230,24 @@ final class Layout1Space implements FitRule
                 remedy: Remedy::getFile('Choose a build that was made for this layout.'),
                 subject: 'space',
             ),
+            $budget !== null && $budget->unknown !== [] => self::unknown(
+                $situation,
+                $budget->unknown,
+                array_sum(array_column($space->logical, 'bytes')),
+            ),
             $space->unknown !== [] => Finding::note(
                 self::id(),
                 need: "Room for {$package->title()}",
                 found: 'not known for ' . implode(', ', $space->unknown),
                 reason: 'The sheet does not say how large they are. Phone and recovery look before they write, and ' .
                     'refuse what is too large.',
+                subject: 'space',
+            ),
+            $budget !== null && $budget->remove !== [] => Finding::note(
+                self::id(),
+                need: "Room for {$package->title()}",
+                found: 'in super, once old partitions are gone',
+                reason: 'It fits after ' . self::named($budget->remove) . ' went; the plan removes them.',
                 subject: 'space',
             ),
             default => Finding::clear(
