@@ -62,6 +62,8 @@ final readonly class Belief
         'locks.accounts',
         'locks.screen',
         'card.present',
+        'card.adopted',
+        'card.fileSystem',
         'card.freeBytes',
         'data.freeBytes',
         'data.encryption',

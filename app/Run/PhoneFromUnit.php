@@ -141,6 +141,9 @@ final class PhoneFromUnit
             'mounts' => $sheet->fileSystems,
             'setUpBy' => self::setUpBy($state, $active),
             'cardPresent' => $state->flag(StateField::CardPresent) ?? true,
+            'cardAdopted' => $state->flag(StateField::CardAdopted) ?? false,
+            'keysWork' => $state->flag(StateField::KeysWork) ?? true,
+            'merging' => $state->flag(StateField::UpdateMerging) === true ? $state->activeSlot() : null,
             'cardFree' => $state->int(StateField::CardFreeBytes),
             'dataFree' => $state->int(StateField::DataFreeBytes),
             'verification' => array_filter(

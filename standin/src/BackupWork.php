@@ -147,7 +147,7 @@ final class BackupWork extends PhoneWork
     private function refuseClosed(string $place): void
     {
         if ($place !== 'internal') {
-            if (!$this->phone->cardPresent) {
+            if (!$this->phone->cardPresent || $this->phone->cardAdopted) {
                 throw RefusedError::saying($this->phone, 'no card');
             }
 

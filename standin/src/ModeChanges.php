@@ -96,6 +96,9 @@ final class ModeChanges extends PhoneWork
     {
         $phone = $this->phone;
         yield new Pause(35, 'Holding the keys');
+        if (!$phone->keysWork) {
+            throw new RefusedError(0, 'Nothing happens.');
+        }
         $phone->restart();
         [$phone->mode, $shows] = match ($mode) {
             PhoneMode::RECOVERY => PowerOn::recovery($phone),

@@ -73,6 +73,8 @@ namespace Tornavis\StandIn;
  *     keysUnder?: ?string,
  *     setUpBy?: SetUpBy,
  *     cardPresent?: bool,
+ *     cardAdopted?: bool,
+ *     keysWork?: bool,
  *     cardFree?: ?int,
  *     dataFree?: ?int,
  *     retries?: array<string, int>,

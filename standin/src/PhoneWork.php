@@ -26,6 +26,9 @@ abstract class PhoneWork
         $phone->dataEncryption = 'none';
         $phone->dataBytes = 0;
         $phone->files['internal'] = [];
+        if ($phone->cardAdopted) {
+            $phone->files['card'] = [];
+        }
         $phone->dataUnreadable = false;
         $phone->holds = [];
         $phone->screenLock = false;

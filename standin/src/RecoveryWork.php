@@ -82,7 +82,7 @@ final class RecoveryWork extends PhoneWork
     {
         $phone = $this->phone;
         $this->refuseUnless(PhoneMode::RECOVERY);
-        if ($place === 'card' && !$phone->cardPresent) {
+        if ($place === 'card' && (!$phone->cardPresent || $phone->cardAdopted)) {
             throw RefusedError::saying($phone, 'no card');
         }
         if ($place === 'internal') {

@@ -83,6 +83,11 @@ final class SimulatedPhone
 
     public bool $cardPresent;
 
+    /** whether the system uses the card as internal storage, encrypted with a key that lies among the data */
+    public bool $cardAdopted;
+
+    public bool $keysWork;
+
     /** bytes; null where nobody measured */
     public ?int $cardFree;
 
@@ -180,6 +185,8 @@ final class SimulatedPhone
         $this->keysUnder = $data['keysUnder'] ?? null;
         $this->setUpBy = $data['setUpBy'] ?? [];
         $this->cardPresent = $data['cardPresent'] ?? true;
+        $this->cardAdopted = $data['cardAdopted'] ?? false;
+        $this->keysWork = $data['keysWork'] ?? true;
         $this->cardFree = $data['cardFree'] ?? null;
         $this->dataFree = $data['dataFree'] ?? null;
         $this->retries = $data['retries'] ?? [];

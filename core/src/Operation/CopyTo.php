@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -54,11 +55,7 @@ final readonly class CopyTo extends Operation
     public function refusals(State $state, ModelSheet $sheet): array
     {
         if ($this->place === 'card') {
-            $free = $state->int(StateField::CardFreeBytes);
-
-            return $free !== null && $free < $this->package->sizeBytes
-                ? ["The card has {$free} bytes free; {$this->package->name()} has {$this->package->sizeBytes}."]
-                : [];
+            return $this->refusalsOfCard(new MemoryCard($state));
         }
         if ($state->flag(StateField::StorageStale) === true) {
             return ['The recovery has not restarted since the format and does not see the storage.'];
@@ -66,11 +63,35 @@ final readonly class CopyTo extends Operation
         if ($state->data()->unreadable === true) {
             return ['The storage has to be formatted for the new layout first.'];
         }
+        $free = $state->data()->freeBytes;
+        if ($free !== null && $free < $this->package->sizeBytes && $state->data()->empty !== true) {
+            return [
+                "The internal storage has {$free} bytes free; {$this->package->name()} has " .
+                "{$this->package->sizeBytes}.",
+            ];
+        }
         $readable =
             $state->data()->empty === true ||
             array_diff(Encryption::openedBy($state->data()->encryption), RunningRecovery::abilities($state)) === [];
 
         return $readable ? [] : ['The recovery cannot open the encrypted storage.'];
+    }
+
+    /**
+     * @return list<string>
+     */
+    private function refusalsOfCard(MemoryCard $card): array
+    {
+        $bytes = $this->package->sizeBytes;
+
+        return match (true) {
+            $card->adopted === true => [SetStorage::ADOPTED],
+            $card->takesFileOf($bytes) === false => ["The card's file system holds no file of {$bytes} bytes."],
+            $card->freeBytes !== null && $card->freeBytes < $bytes => [
+                "The card has {$card->freeBytes} bytes free; {$this->package->name()} has {$bytes}.",
+            ],
+            default => [],
+        };
     }
 
     public function effects(State $state, ModelSheet $sheet): array

@@ -51,7 +51,7 @@ final readonly class EraseData extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return Erasure::effects($state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? null));
+        return Erasure::effects($state, $state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? null));
     }
 
     public function midway(State $state, ModelSheet $sheet): array

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Encryption;
@@ -21,9 +22,9 @@ final class Erasure
      * @param  ?string  $fileSystem  what the data partition has then; null where nobody knows
      * @return array<string, FactValue>
      */
-    public static function effects(?string $fileSystem): array
+    public static function effects(State $state, ?string $fileSystem): array
     {
-        $effects = [
+        $effects = self::ofCard($state) + [
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
             StateField::DataWrittenRelease->value => null,
@@ -47,16 +48,40 @@ final class Erasure
     }
 
     /**
+     * What becomes of a card whose key lies among the data.
+     *
+     * @return array<string, FactValue>
+     */
+    public static function ofCard(State $state): array
+    {
+        return (new MemoryCard($state))->goesWithData()
+            ? [StateField::DataHolds->of(LossClass::Card) => false, StateField::CardFiles->value => []]
+            : [];
+    }
+
+    /**
      * @return list<LossClass>
      */
     public static function losses(State $state): array
     {
         return array_values(
             array_filter(
-                LossClass::lostByFormat(),
+                self::classes($state),
                 static fn(LossClass $class): bool => $state->data()->holds($class) !== false &&
                     ($class !== LossClass::ScreenLock || $state->flag(StateField::ScreenLock) !== false),
             ),
         );
+    }
+
+    /**
+     * What lies among the data, or can be read with its keys alone.
+     *
+     * @return list<LossClass>
+     */
+    public static function classes(State $state): array
+    {
+        $card = (new MemoryCard($state))->goesWithData() ? [LossClass::Card] : [];
+
+        return [...LossClass::lostByFormat(), ...$card];
     }
 }

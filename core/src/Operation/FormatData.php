@@ -67,7 +67,7 @@ final readonly class FormatData extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return Erasure::effects($this->fileSystem) + [StateField::StorageStale->value => true];
+        return Erasure::effects($state, $this->fileSystem) + [StateField::StorageStale->value => true];
     }
 
     public function midway(State $state, ModelSheet $sheet): array

@@ -48,7 +48,7 @@ final readonly class ResetData extends Operation
 
     public function effects(State $state, ModelSheet $sheet): array
     {
-        return Erasure::effects($state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? null));
+        return Erasure::effects($state, $state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? null));
     }
 
     public function midway(State $state, ModelSheet $sheet): array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Operation;
 
+use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Ability;
@@ -12,6 +13,8 @@ use Tornavis\Core\Words\Encryption;
 /** What stands in the way of a backup set on the card or the internal storage. */
 final class SetStorage
 {
+    public const ADOPTED = 'The phone uses the card as internal storage; no recovery can read it.';
+
     /**
      * @param  ?int  $bytes  room that is needed there; null where none is, or nobody knows
      * @param  ?Ability  $ability  that the running recovery needs for it
@@ -30,6 +33,9 @@ final class SetStorage
         }
         if ($place === 'card' && $state->flag(StateField::CardPresent) === false) {
             $refusals[] = 'There is no memory card in the phone.';
+        }
+        if ($place === 'card' && (new MemoryCard($state))->adopted === true) {
+            $refusals[] = self::ADOPTED;
         }
         $free = $place === 'card' ? $state->int(StateField::CardFreeBytes) : $state->data()->freeBytes;
         if ($bytes !== null && $free !== null && $free < $bytes) {

@@ -53,7 +53,7 @@ final readonly class Unlock extends Operation
     public function effects(State $state, ModelSheet $sheet): array
     {
         return [StateField::BootloaderUnlocked->value => true] +
-            Erasure::effects($state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? null));
+            Erasure::effects($state, $state->data()->fileSystem ?? ($sheet->fileSystems[0] ?? null));
     }
 
     public function midway(State $state, ModelSheet $sheet): array

@@ -73,7 +73,7 @@ final readonly class Wipe extends Operation
                 ]
                 : [StateField::OsState->in($slot) => SystemState::None->value];
         }
-        $effects = [
+        $effects = Erasure::ofCard($state) + [
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
             StateField::DataFromSet->value => null,
@@ -81,7 +81,7 @@ final readonly class Wipe extends Operation
             StateField::TrialFamily->value => null,
             StateField::TrialVersion->value => null,
         ];
-        foreach ($this->taken() as $class) {
+        foreach ($this->taken($state) as $class) {
             $effects[StateField::DataHolds->of($class)] = false;
         }
 
@@ -91,7 +91,7 @@ final readonly class Wipe extends Operation
     public function losses(State $state): array
     {
         return array_values(
-            array_filter($this->taken(), static fn(LossClass $class): bool => $state->data()->holds($class) !== false),
+            array_filter($this->taken($state), static fn(LossClass $class): bool => $state->data()->holds($class) !== false),
         );
     }
 
@@ -110,12 +110,12 @@ final readonly class Wipe extends Operation
     /**
      * @return list<LossClass>
      */
-    private function taken(): array
+    private function taken(State $state): array
     {
         return $this->what === self::DATA
             ? array_values(
                 array_filter(
-                    LossClass::lostByFormat(),
+                    Erasure::classes($state),
                     static fn(LossClass $class): bool => $class !== LossClass::Photos,
                 ),
             )

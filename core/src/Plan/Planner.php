@@ -126,6 +126,7 @@ final class Planner
             ...Preparations::battery($situation, $budget),
             ...Preparations::backups($situation, $ledger),
             ...Departures::of($situation, $walk),
+            ...HandsNeeded::of($situation, $ordered),
             ...(new PublishedOrder($situation, $ordered))->findings(),
         );
         array_push($findings, ...(new UnusedFiles($situation, $ordered))->findings($findings));

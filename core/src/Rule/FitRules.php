@@ -18,6 +18,7 @@ use Tornavis\Core\Rule\Base\Base6Rollback;
 use Tornavis\Core\Rule\Base\Base7Accepted;
 use Tornavis\Core\Rule\Base\Base8Identity;
 use Tornavis\Core\Rule\Base\Base9Files;
+use Tornavis\Core\Rule\Erase\Erase5Room;
 use Tornavis\Core\Rule\Erase\Erase8Encryption;
 use Tornavis\Core\Rule\Fit\Fit10Channel;
 use Tornavis\Core\Rule\Fit\Fit11UpdateType;
@@ -43,6 +44,7 @@ use Tornavis\Core\Rule\Layout\Layout2Retrofit;
 use Tornavis\Core\Rule\Layout\Layout3Changer;
 use Tornavis\Core\Rule\Layout\Layout4Verification;
 use Tornavis\Core\Rule\Layout\Layout5Empty;
+use Tornavis\Core\Rule\Layout\Layout6Merging;
 use Tornavis\Core\Rule\Order\Order3After;
 use Tornavis\Core\Rule\Prepare\Prep1Lock;
 use Tornavis\Core\Rule\Prepare\Prep4Accounts;
@@ -102,7 +104,9 @@ final class FitRules
         Layout3Changer::class,
         Layout4Verification::class,
         Layout5Empty::class,
+        Layout6Merging::class,
         Slots4Active::class,
+        Erase5Room::class,
         Erase8Encryption::class,
         Update1InPlace::class,
         Update2Worth::class,

@@ -13,6 +13,11 @@ final class Rulebook
     private const FURTHER = [
         [RuleId::Prep2, 'The battery starts above the house floor and ends above the reserve after the whole run.'],
         [RuleId::Prep3, 'What the plan takes is backed up off the phone, or the loss of each kind accepted by name.'],
+        [
+            RuleId::Prep9,
+            'Keys that do not work and a screen that takes no touch are known before the work: the way then goes ' .
+            'without them, or there is none.',
+        ],
         [RuleId::Recovery3, 'After a PC flash nothing starts the system before the recovery has run once.'],
         [RuleId::Erase2, 'Formatting is more than wiping; nothing is wiped before a format.'],
         [RuleId::Erase6, 'After a format the recovery restarts before the storage is used, and only then.'],

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Phone\Partition;
-use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Intent;
@@ -160,7 +160,8 @@ final readonly class BackupChoice
     {
         $state = $this->situation->state;
         $isEnough = static fn(?int $free): bool => $bytes === null || $free === null || $free >= $bytes;
-        if ($state->flag(StateField::CardPresent) === true && $isEnough($state->int(StateField::CardFreeBytes))) {
+        $card = new MemoryCard($state);
+        if ($card->isReadable() && $isEnough($card->freeBytes)) {
             return 'card';
         }
 

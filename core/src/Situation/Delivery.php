@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
-use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PackageKind;
@@ -49,11 +49,9 @@ final readonly class Delivery
     public function place(): ?string
     {
         $state = $this->situation->state;
-        $needed = array_sum(array_map(static fn(Package $p): int => $p->sizeBytes, $this->packages()));
-        if (
-            $state->flag(StateField::CardPresent) === true &&
-            ($state->int(StateField::CardFreeBytes) ?? 0) >= $needed
-        ) {
+        $card = new MemoryCard($state);
+        $takesFiles = $card->takesFileOf($this->largestBytes()) !== false;
+        if ($card->isReadable() && $takesFiles && ($card->freeBytes ?? 0) >= $this->neededBytes()) {
             return 'card';
         }
         $readable =
@@ -64,6 +62,26 @@ final readonly class Delivery
             ) === [];
 
         return $readable ? 'internal' : null;
+    }
+
+    /** Room for all that is copied, in bytes. */
+    public function neededBytes(): int
+    {
+        return array_sum($this->sizes());
+    }
+
+    /** The largest file that is copied, in bytes. */
+    public function largestBytes(): int
+    {
+        return max([0, ...$this->sizes()]);
+    }
+
+    /**
+     * @return list<int>
+     */
+    private function sizes(): array
+    {
+        return array_map(static fn(Package $one): int => $one->sizeBytes, $this->packages());
     }
 
     /** Whether the job ends the encryption before anything is copied, so that the storage is empty and open by then. */

@@ -46,6 +46,7 @@ enum RuleId: string
     case Prep6 = 'PREP-6';
     case Prep7 = 'PREP-7';
     case Prep8 = 'PREP-8';
+    case Prep9 = 'PREP-9';
     case Erase1 = 'ERASE-1';
     case Erase2 = 'ERASE-2';
     case Erase5 = 'ERASE-5';
@@ -58,6 +59,7 @@ enum RuleId: string
     case Layout3 = 'LAYOUT-3';
     case Layout4 = 'LAYOUT-4';
     case Layout5 = 'LAYOUT-5';
+    case Layout6 = 'LAYOUT-6';
     case Slots1 = 'SLOTS-1';
     case Slots2 = 'SLOTS-2';
     case Slots3 = 'SLOTS-3';
@@ -120,7 +122,8 @@ enum RuleId: string
             self::Prep5,
             self::Prep6,
             self::Prep7,
-            self::Prep8
+            self::Prep8,
+            self::Prep9
                 => RuleArea::Prepare,
             self::Erase1,
             self::Erase2,
@@ -134,6 +137,7 @@ enum RuleId: string
             self::Layout3,
             self::Layout4,
             self::Layout5,
+            self::Layout6,
             self::Slots1,
             self::Slots2,
             self::Slots3,

@@ -93,8 +93,8 @@ it('asks for room in super where a partition that stays has no known size', func
 
     expect(Judged::gravest($findings))->toBe($severity)->and(Judged::said($findings))->toContain($words);
 })->with([
-    'left out' => [null, [], 'stop', 'Nobody knows how large vendor is'],
-    'written as 0' => [0, [], 'stop', 'Nobody knows how large vendor is'],
+    'left out' => [null, [], 'stop', 'Nobody knows how large vendor of slot A'],
+    'written as 0' => [0, [], 'stop', 'Nobody knows how large vendor of slot A'],
     'read on the phone' => [null, ['slot.a.size.vendor' => 805306368], 'clear', 'everything that is there'],
     'on the sheet' => [805306368, [], 'clear', 'everything that is there'],
 ]);

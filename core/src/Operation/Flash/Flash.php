@@ -141,7 +141,7 @@ abstract readonly class Flash extends Operation
 
     final public function effects(State $state, ModelSheet $sheet): array
     {
-        $erased = $this->erasesData() ? Erasure::effects($sheet->fileSystems[0] ?? null) : [];
+        $erased = $this->erasesData() ? Erasure::effects($state, $sheet->fileSystems[0] ?? null) : [];
 
         return $this->written($state, $sheet) +
             Verification::changed($state, $sheet, $this->slot, $this->strange()) +

@@ -34,6 +34,12 @@ final class Mounts implements Form
         '/^[ \t]*(?<device>\S+)[ \t]+(?<size>[\d.]+[KMGT]?)[ \t]+(?<used>[\d.]+[KMGT]?)[ \t]+(?<free>[\d.]+[KMGT]' .
         '?)[ \t]+(?:\d+%|-)?[ \t]*(?<where>\/\S*)[ \t]*$/m';
 
+    /** Where the platform mounts a memory card, and where recoveries do. */
+    private const CARD = '~^/(?:storage/[0-9A-F]{4}-[0-9A-F]{4}|external_sd|sdcard1|mnt/media_rw/\S+)$~i';
+
+    /** Where the platform mounts a card that it uses as internal storage: by the id of its volume. */
+    private const ADOPTED = '~^/mnt/expand/[0-9a-f-]{36}$~i';
+
     public function id(): string
     {
         return 'mounts and space';
@@ -41,13 +47,18 @@ final class Mounts implements Form
 
     public function read(PrintedText $text, Statements $to): void
     {
-        if (!$text->has('/data') && !$text->has('/storage') && !$text->has('sdcard') && !$text->has('external_sd')) {
+        if (!$text->has('/data') && !$text->has('/storage') && !$text->has('/mnt/') && !$text->has('sdcard') && !$text->has('external_sd')) {
             return;
         }
         foreach ($text->each(self::MOUNTED) as $match) {
             $to->understood($match->line);
             if ($match->part('where') === '/data') {
                 $this->tellData($match->part('type'), $match->part('options'), $match->line, $to);
+            } elseif (preg_match(self::ADOPTED, $match->part('where')) === 1) {
+                $this->tellCard(true, null, $match->line, $to);
+            } elseif (preg_match(self::CARD, $match->part('where')) === 1) {
+                $isOwn = in_array($match->part('type'), ['exfat', 'vfat', 'ext4', 'f2fs'], true);
+                $this->tellCard(false, $isOwn ? $match->part('type') : null, $match->line, $to);
             }
         }
         $header = preg_match('/^\s*Filesystem\s+(?:(1K|1024|512|4K)(?:-blocks)?|Size)\b/mi', $text->text, $part) === 1;
@@ -63,10 +74,7 @@ final class Mounts implements Form
             if ($where === '/data') {
                 $to->unit(StateField::DataUsedBytes->value, $used, $match->line, $this->id());
                 $to->unit(StateField::DataFreeBytes->value, $free, $match->line, $this->id());
-            } elseif (
-                preg_match('~^/(?:storage/[0-9A-F]{4}-[0-9A-F]{4}|external_sd|sdcard1|mnt/media_rw/\S+)$~i', $where) ===
-                1
-            ) {
+            } elseif (preg_match(self::CARD, $where) === 1) {
                 $to->unit(StateField::CardPresent->value, true, $match->line, $this->id());
                 $to->unit(StateField::CardFreeBytes->value, $free, $match->line, $this->id());
             }
@@ -76,6 +84,13 @@ final class Mounts implements Form
     private static function size(string $text, int $block): ?int
     {
         return ctype_digit($text) ? (int) $text * $block : SizeText::bytes($text);
+    }
+
+    private function tellCard(bool $isAdopted, ?string $fileSystem, PrintedLine $line, Statements $to): void
+    {
+        $to->unit(StateField::CardPresent->value, true, $line, $this->id());
+        $to->unit(StateField::CardAdopted->value, $isAdopted, $line, $this->id());
+        $to->unit(StateField::CardFileSystem->value, $fileSystem, $line, $this->id());
     }
 
     private function tellData(string $type, string $options, PrintedLine $line, Statements $to): void

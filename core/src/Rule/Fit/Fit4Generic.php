@@ -14,7 +14,7 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\NotComparable;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Rule\RightFile;
-use Tornavis\Core\Rule\RoomForTrial;
+use Tornavis\Core\Rule\RoomOnStorage;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Situation\StockRelease;
 use Tornavis\Core\Words\Age;
@@ -79,7 +79,13 @@ final class Fit4Generic implements FitRule
         yield from $this->slots($situation, $image);
         yield from $this->base($situation, $image);
         if ($situation->job->startsImageOnce()) {
-            yield RoomForTrial::of($situation, self::id());
+            yield RoomOnStorage::of(
+                $situation,
+                self::id(),
+                Fit4Trial::neededBytes($situation),
+                'The image and its data',
+                'as long as it is tried',
+            );
 
             return;
         }

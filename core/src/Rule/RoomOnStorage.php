@@ -5,25 +5,27 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule;
 
 use Tornavis\Core\Phone\StateField;
-use Tornavis\Core\Rule\Fit\Fit4Trial;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
 
-/** Whether the internal storage has room for an image that is tried beside the system, and for its data. */
-final class RoomForTrial
+/** Whether the internal storage, as it is, has room for what a job lays there. */
+final class RoomOnStorage
 {
-    public static function of(Situation $situation, RuleId $rule): Finding
+    /**
+     * @param  int  $needed  bytes
+     * @param  string  $what  what lies there, as the subject of a sentence with more than one thing in it
+     */
+    public static function of(Situation $situation, RuleId $rule, int $needed, string $what, string $until): Finding
     {
         $free = $situation->state->fact(StateField::DataFreeBytes);
-        $needed = Fit4Trial::neededBytes($situation);
         $need = Size::text($needed) . ' free on the internal storage';
         if (!is_int($free->value)) {
             return Finding::toSettle(
                 $rule,
                 need: $need,
                 found: 'unknown',
-                reason: 'The image and its data lie there as long as it is tried.',
+                reason: "{$what} lie there {$until}.",
                 remedy: Remedy::enterFactOrAgree(
                     'Look it up in the settings and enter it, or agree that there is room.',
                 ),
@@ -45,7 +47,7 @@ final class RoomForTrial
                 $rule,
                 need: $need,
                 found: Size::text($free->value),
-                reason: 'The image and its data do not fit.',
+                reason: "{$what} do not fit.",
                 remedy: Remedy::doFirst('Free ' . Size::text($needed - $free->value) . ' on the phone.'),
                 subject: 'room',
                 facts: [$free],
