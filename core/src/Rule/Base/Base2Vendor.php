@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Base;
 
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\AskedVersion;
@@ -15,7 +16,9 @@ use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Age;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
+use Tornavis\Core\Words\Slot;
 use Tornavis\Core\Words\Version;
 
 /**
@@ -45,6 +48,9 @@ final class Base2Vendor implements FitRule
         if ($build !== null && $minimum === null && Asked::vendor($build) === true) {
             $has = [$situation->state->slot($slot)->vendor?->text];
             yield AskedVersion::of(self::id(), $situation, $build, Field::VENDOR_MIN, PackageKind::Vendor, $has);
+        }
+        if ($build !== null && $minimum === null && Asked::vendor($build) !== true) {
+            yield from self::ofAnother($situation, $build, $slot);
         }
         if ($build === null || $minimum === null) {
             return;
@@ -107,6 +113,40 @@ final class Base2Vendor implements FitRule
                 facts: [$minimum, $observed],
             ),
         };
+    }
+
+    /**
+     * A build that brings no vendor and asks for none stands on the one that is there, which may have come with another
+     * build.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function ofAnother(Situation $situation, Package $build, string $slot): \Generator
+    {
+        $vendor = PartitionName::Vendor->value;
+        $writes = $build->facts->list(Field::WRITES);
+        $bringsNone = $writes !== [] && !in_array($vendor, $writes, true);
+        if (!$bringsNone || $situation->sheet->partition($vendor) === null || !$situation->job->installsBuild()) {
+            return;
+        }
+        $os = $situation->state->slot($slot)->os;
+        $isFitting = $os->isComplete() && ($os->stock === true || $os->family === $build->facts->text(Field::FAMILY));
+        if ($isFitting) {
+            return;
+        }
+        $came = $os->isComplete() ? 'of ' . ($os->family ?? 'a system that nobody has named') : 'of no system';
+        yield Finding::toSettle(
+            self::id(),
+            need: "The vendor that {$build->title()} stands on" . Slot::phrase('in', $slot),
+            found: $came,
+            reason: "{$build->title()} brings no vendor. On one that came with another system, or on none, it does " .
+                'not start.',
+            remedy: Remedy::agree(
+                'Ask its publisher whose vendor it stands on, and write that first. Or agree that the one in the ' .
+                    'phone is right.',
+            ),
+            subject: 'none',
+        )->unlessAgreed($situation->answers, 'You agreed that the one in the phone is right.');
     }
 
     /** The vendor package on the shelf that serves; null where there is none. */
