@@ -116,6 +116,12 @@ final readonly class Remedy
         return new self($text, [RemedyKind::EnterFact, RemedyKind::Agree]);
     }
 
+    /** Either the fact is entered, or the file that needs it leaves the kit. */
+    public static function enterFactOrLeaveOut(string $text): self
+    {
+        return new self($text, [RemedyKind::EnterFact, RemedyKind::LeaveOut]);
+    }
+
     /** One of the answers to a question of an installer is chosen. */
     public static function choose(InstallerQuestion $question, string $key): self
     {

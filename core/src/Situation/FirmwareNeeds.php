@@ -128,16 +128,20 @@ final readonly class FirmwareNeeds
         return $both ? $this->situation->sheet->slots : [$this->situation->slots->ofInstall()];
     }
 
-    /** The firmware package in the kit that is new enough for the build and made for this phone, region included. */
+    /**
+     * The firmware package in the kit that is new enough for the build and made for this phone; of several the one that
+     * is of the phone's region.
+     */
     public function chosen(): ?Package
     {
-        foreach ($this->situation->files->ofKind(PackageKind::Firmware) as $package) {
-            if ($this->serves($package)) {
+        $serving = array_values(array_filter($this->situation->files->ofKind(PackageKind::Firmware), $this->serves(...)));
+        foreach ($serving as $package) {
+            if ($this->situation->fit->region($package) === RegionFit::Same) {
                 return $package;
             }
         }
 
-        return null;
+        return $serving[0] ?? null;
     }
 
     /**

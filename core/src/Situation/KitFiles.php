@@ -46,7 +46,8 @@ final readonly class KitFiles
     public function subject(): ?Package
     {
         foreach ($this->situation->job->takes() as $kind) {
-            foreach ($this->ofKind($kind) as $package) {
+            $package = $kind === PackageKind::StockBundle ? $this->bundle() : $this->ofKind($kind)[0] ?? null;
+            if ($package !== null) {
                 return $package;
             }
         }
@@ -244,8 +245,16 @@ final readonly class KitFiles
             $api <= ($image->facts->int(Field::LAUNCH_API_MAX) ?? $api);
     }
 
+    /** The maker's bundle of the kit; of several the one that is of the phone's region. */
     public function bundle(): ?Package
     {
-        return $this->ofKind(PackageKind::StockBundle)[0] ?? null;
+        $bundles = $this->ofKind(PackageKind::StockBundle);
+        foreach (count($bundles) > 1 ? $bundles : [] as $bundle) {
+            if ($this->isFor($bundle) && $this->situation->fit->region($bundle) === RegionFit::Same) {
+                return $bundle;
+            }
+        }
+
+        return $bundles[0] ?? null;
     }
 }

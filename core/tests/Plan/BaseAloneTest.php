@@ -122,7 +122,7 @@ it('puts a vendor package in by the recovery, under a system that takes one', fu
     }
 })->with([
     'one that says which' => ['8.0', Verdict::CLEAR],
-    'one of which nobody knows' => [null, Verdict::STOP],
+    'one of which nobody knows' => [null, Verdict::SETTLE],
 ]);
 
 it('judges the rollback index and the region of the firmware too', function () {

@@ -10,6 +10,7 @@ use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\Fit\Fit2Variant;
 use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
+use Tornavis\Core\Situation\RegionFit;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
@@ -42,11 +43,14 @@ final class Base5Modem implements FitRule
         $written = $situation->firmware->slotsBelowMinimum() !== [] && !$situation->layout->copiesSlot();
         // A file that is not taken for its region is named with it, where the job would have taken it.
         $isAsked = $written || in_array(PackageKind::Firmware, $situation->job->takes(), true);
-        foreach ($isAsked ? $situation->files->ofKind(PackageKind::Firmware) : [] as $index => $package) {
+        $chosen = $situation->firmware->chosen();
+        $isRight = $chosen !== null && $situation->fit->region($chosen) === RegionFit::Same;
+        $judged = $isRight ? [$chosen] : $situation->files->ofKind(PackageKind::Firmware);
+        foreach ($isAsked ? $judged : [] as $index => $package) {
             $subject = $index === 0 ? 'region' : "region/{$package->name()}";
             yield from Fit2Variant::region($situation, $package, self::id(), $subject);
         }
-        $firmware = $situation->firmware->chosen();
+        $firmware = $chosen;
         if (!$written || $firmware === null) {
             return;
         }

@@ -78,12 +78,15 @@ final class Base9Files implements FitRule
     {
         $needs = $situation->state->fact(StateField::OsVendorMin->in($slot));
         if (!$needs->known()) {
-            yield Finding::stop(
+            yield Finding::toSettle(
                 self::id(),
                 need: "A system that stands on {$vendor->title()}",
                 found: 'not known to stand on any',
                 reason: 'Nobody has seen that the installed system takes another vendor part than its own.',
-                remedy: Remedy::leaveOut('Leave it out, and put it in along with the build that asks for it.'),
+                remedy: Remedy::enterFactOrLeaveOut(
+                    'Leave it out, and put it in along with the build that asks for it. Or enter the lowest vendor ' .
+                        'version that the installed system takes, where its publisher says so.',
+                ),
                 subject: 'stands',
                 facts: [$needs],
             );

@@ -43,6 +43,10 @@ final class Fit6Services implements FitRule
         if ($services === null && $build !== null && $build->facts->flag(Field::BRINGS_SERVICES) !== true) {
             yield self::without($build);
         }
+        if ($services === null && $build?->facts->flag(Field::BRINGS_SERVICES) === true) {
+            $keeps = !$situation->job->erasesData($situation);
+            yield from $keeps ? self::late($situation, "The services of {$build->title()}") : [];
+        }
         if (
             $services === null ||
             ($build === null && !in_array(PackageKind::Services, $situation->job->takes(), true))
@@ -95,7 +99,7 @@ final class Fit6Services implements FitRule
                 );
         }
         if ($build === null || !$situation->job->erasesData($situation)) {
-            yield from self::late($situation, $services);
+            yield from self::late($situation, $services->title());
         }
         if ($build?->facts->flag(Field::BRINGS_SERVICES) === true) {
             yield Finding::caution(
@@ -115,7 +119,7 @@ final class Fit6Services implements FitRule
      *
      * @return \Generator<int, Finding>
      */
-    private static function late(Situation $situation, Package $services): \Generator
+    private static function late(Situation $situation, string $what): \Generator
     {
         $has = $situation->state->fact(StateField::OsServices->in($situation->slots->active()));
         $hasSome = is_string($has->value) && $has->value !== InstalledSystem::NO_SERVICES;
@@ -124,12 +128,12 @@ final class Fit6Services implements FitRule
         }
         $finding = Finding::toSettle(
             self::id(),
-            need: "{$services->title()} before the first boot",
+            need: "{$what} before the first boot",
             found: $has->known() ? 'the system has started without services' : 'not known whether it has any now',
             reason: 'Services that go in after the first boot do not get their rights and stop again and again. ' .
                 'They need a reset of the data.',
             remedy: Remedy::agree(
-                'Plan a fresh install with the services in the kit, or agree to try it without a reset.',
+                'Plan a fresh install, in which they are there from the first boot, or agree to try it without a reset.',
             ),
             subject: 'late',
             facts: [$has],
