@@ -123,7 +123,7 @@ final readonly class Outcome
     {
         $gone = array_intersect(self::CLASSES, array_diff($before->holds, $phone->holds));
         foreach ($plan->ledger->entries ?? [] as $entry) {
-            if (in_array($entry->outcome, [LedgerEntry::LOST, LedgerEntry::RETURNS], true)) {
+            if (!in_array($entry->outcome, [LedgerEntry::KEPT, LedgerEntry::ABSENT], true)) {
                 $gone = array_diff($gone, [$entry->class->value]);
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -87,7 +88,7 @@ final class BackupsOfRun
                 Backup::baseOf($phone, $slot),
                 is_string($sum) ? $sum : null,
                 $hasSystem,
-                held: $hasSystem ? Backup::heldOf($phone, $slot) : [],
+                held: $hasSystem ? HeldSystem::of($phone, $slot) : [],
             );
         }
         if (in_array(BackupPart::Identity, $parts, true)) {

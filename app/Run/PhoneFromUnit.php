@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Run;
 
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
@@ -233,7 +234,7 @@ final class PhoneFromUnit
                 'encryption' =>
                     $backup->base['encryption'] ?? ($state->data()->encryption->value ?? Encryption::File->value),
                 'partitions' => $backup->system ? self::systemOf($backup, $sheet) : [],
-                'addons' => self::root($backup->heldIn($slot, false)[StateField::Root->in($slot)]),
+                'addons' => self::root(HeldSystem::in($backup->held, $slot, false)[StateField::Root->in($slot)]),
             ];
         }
 
@@ -255,7 +256,7 @@ final class PhoneFromUnit
     {
         $of = $backup->base['buildId'] ?? "the system of \"{$backup->id}\"";
         $slot = $sheet->slots[0];
-        $held = $backup->heldIn($slot, $sheet->mayHoldRecovery($sheet->startPartitions()));
+        $held = HeldSystem::in($backup->held, $slot, $sheet->mayHoldRecovery($sheet->startPartitions()));
         $holds = State::of()
             ->with([
                 StateField::OsFamily->in($slot) => $backup->base['family'] ?? null,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Ledger;
 
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
@@ -73,46 +74,67 @@ final readonly class Ledger
                 $absent ? LedgerEntry::ABSENT : LedgerEntry::KEPT,
                 null,
                 null,
+                null,
                 false,
                 false,
                 true,
             );
         }
-        $backup = self::backup($class, $situation->unit->backups, $walk, $situation);
+        $backup = self::backup($class, $walk, $situation);
+        $wayBack = $backup === null ? self::wayBack($class, $walk, $situation) : null;
         // The lock goes by a step of its own, which PREP-4 asks about.
         $waived = $agreedElsewhere || $situation->answers->waives($class);
 
         return new LedgerEntry(
             $class,
-            $backup !== null || $backedUpByPlan ? LedgerEntry::RETURNS : LedgerEntry::LOST,
+            match (true) {
+                $backup !== null, $backedUpByPlan => LedgerEntry::RETURNS,
+                $wayBack !== null => LedgerEntry::WITH_OLD,
+                default => LedgerEntry::LOST,
+            },
             $step,
             $backup?->id,
+            $wayBack?->id,
             $backedUpByPlan,
             $waived,
             $holds !== null,
         );
     }
 
-    /**
-     * The newest set off the phone that holds the class and can go back onto what the phone runs at the end.
-     *
-     * @param  list<Backup>  $backups
-     */
-    private static function backup(
-        LossClass $class,
-        array $backups,
-        ExpectedStates $walk,
-        Situation $situation,
-    ): ?Backup {
+    /** The newest set off the phone that holds the class and can go back onto what the phone runs at the end. */
+    private static function backup(LossClass $class, ExpectedStates $walk, Situation $situation): ?Backup
+    {
         $slot = $walk->end->activeSlot() ?? $situation->sheet->slots[0];
+
+        return self::newest(
+            $class,
+            $situation,
+            // A whole set takes the place of the system that would get the data back.
+            static fn(Backup $one): bool => $one->misfit($walk->end, $slot) === null &&
+                (!$one->system || $one->isOfSystemIn($walk->end, $slot) || $situation->restore->isBroughtBack($one)),
+        );
+    }
+
+    /** The newest set off the phone that holds the class and can go back onto what the phone runs now. */
+    private static function wayBack(LossClass $class, ExpectedStates $walk, Situation $situation): ?Backup
+    {
+        $start = $walk->before[0] ?? $walk->end;
+        $slot = $start->activeSlot() ?? $situation->sheet->slots[0];
+
+        return self::newest($class, $situation, static fn(Backup $one): bool => $one->misfit($start, $slot) === null);
+    }
+
+    /**
+     * @param  \Closure(Backup): bool  $fits
+     */
+    private static function newest(LossClass $class, Situation $situation, \Closure $fits): ?Backup
+    {
+        $cardGoes = (new MemoryCard($situation->state))->goesWithData();
         $found = null;
-        foreach ($backups as $backup) {
-            if (
-                $backup->isOffThePhone() &&
-                $backup->holds($class) &&
-                $backup->misfit($walk->end, $slot) === null &&
-                ($found === null || $backup->madeAt > $found->madeAt)
-            ) {
+        foreach ($situation->unit->backups as $backup) {
+            $outlasts = $backup->isOffThePhone() && !($backup->place === 'card' && $cardGoes);
+            $isNewer = $found === null || $backup->madeAt > $found->madeAt;
+            if ($outlasts && $isNewer && $backup->holds($class) && $fits($backup)) {
                 $found = $backup;
             }
         }

@@ -19,9 +19,13 @@ final readonly class LedgerEntry
     /** lost, and brought back from a backup */
     public const RETURNS = 'returns';
 
+    /** lost to the system that is there at the end, and brought back only together with the one that was there before */
+    public const WITH_OLD = 'with-old';
+
     /**
      * @param  ?int  $step  number of the step that takes it, counted from 1
      * @param  ?string  $backup  id of the backup that brings it back
+     * @param  ?string  $wayBack  id of the backup that brings it back together with the old system alone
      * @param  bool  $backedUpByPlan  the plan's own backup step covers it
      * @param  bool  $known  whether it is known that the phone holds any
      */
@@ -30,6 +34,7 @@ final readonly class LedgerEntry
         public string $outcome,
         public ?int $step,
         public ?string $backup,
+        public ?string $wayBack,
         public bool $backedUpByPlan,
         public bool $waived,
         public bool $known,
@@ -52,6 +57,7 @@ final readonly class LedgerEntry
             'outcome' => $this->outcome,
             'step' => $this->step,
             'backup' => $this->backup,
+            'wayBack' => $this->wayBack,
             'backedUpByPlan' => $this->backedUpByPlan,
             'waived' => $this->waived,
             'known' => $this->known,

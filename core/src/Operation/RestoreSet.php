@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryFacts;
@@ -140,7 +141,7 @@ final readonly class RestoreSet extends Operation
      */
     private function held(string $slot, ModelSheet $sheet): array
     {
-        return $this->set->heldIn($slot, $sheet->mayHoldRecovery($sheet->startPartitions()));
+        return HeldSystem::in($this->set->held, $slot, $sheet->mayHoldRecovery($sheet->startPartitions()));
     }
 
     /**

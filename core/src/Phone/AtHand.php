@@ -14,6 +14,7 @@ final readonly class AtHand
      * @param  ?string  $emptyLayout  that a slot without partitions gets first
      * @param  bool  $layoutChanged  whether the phone was divided anew and no build went in since: no old system starts
      * @param  ?string  $again  what has to be written again before anything else, in a sentence
+     * @param  ?string  $wholeSet  a backup off the phone that brings the old system back with its data, in words
      */
     public function __construct(
         public ?string $build = null,
@@ -22,5 +23,6 @@ final readonly class AtHand
         public ?string $emptyLayout = null,
         public bool $layoutChanged = false,
         public ?string $again = null,
+        public ?string $wholeSet = null,
     ) {}
 }

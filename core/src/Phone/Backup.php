@@ -28,30 +28,6 @@ final readonly class Backup
         'encryption' => 'encryption',
     ];
 
-    /** What a set of the system brings back beside its base, of the slot that it was made of. */
-    private const HELD = [
-        StateField::OsServices,
-        StateField::OsPatchLevel,
-        StateField::OsBuildTime,
-        StateField::OsSigner,
-        StateField::OsStock,
-        StateField::OsFirmwareMin,
-        StateField::OsVendorMin,
-        StateField::OsEncrypts,
-        StateField::OsExtras,
-        StateField::KernelName,
-        StateField::KernelVersion,
-        StateField::Root,
-    ];
-
-    /** What it brings back too where the recovery lives among the images that the system starts from. */
-    private const HELD_OF_RECOVERY = [
-        StateField::RecoveryFamily,
-        StateField::RecoveryVersion,
-        StateField::RecoveryAbilities,
-        StateField::RecoveryNeeds,
-    ];
-
     /** What a set that brings its system along still has to find on the phone. */
     private const BASE_OF_SYSTEM = ['firmware', 'encryption'];
 
@@ -156,19 +132,29 @@ final readonly class Backup
      */
     public function age(string $at): string
     {
-        $made = Moment::seconds($this->madeAt);
-        $now = Moment::seconds($at);
-        if ($made === null || $now === null) {
-            return 'of an unknown age';
-        }
-        $days = intdiv(max(0, $now - $made), 86_400);
+        $days = $this->ageInDays($at);
 
         return match (true) {
+            $days === null => 'of an unknown age',
             $days === 0 => 'made today',
             $days === 1 => '1 day old',
             $days < 60 => "{$days} days old",
             default => intdiv($days, 30) . ' months old',
         };
+    }
+
+    /**
+     * Whole days.
+     *
+     * @param  string  $at  ISO 8601
+     * @return ?int null where either time cannot be read
+     */
+    public function ageInDays(string $at): ?int
+    {
+        $made = Moment::seconds($this->madeAt);
+        $now = Moment::seconds($at);
+
+        return $made === null || $now === null ? null : intdiv(max(0, $now - $made), 86_400);
     }
 
     /** The day on which it was made: "2026-09-14". */
@@ -198,46 +184,6 @@ final readonly class Backup
             ],
             static fn(?string $value): bool => $value !== null,
         );
-    }
-
-    /**
-     * What is known of a system beside its base, as a set of it keeps it.
-     *
-     * @return array<string, string|int|bool|list<string>>
-     */
-    public static function heldOf(State $state, string $slot): array
-    {
-        $held = [];
-        foreach ([...self::HELD, ...self::HELD_OF_RECOVERY] as $field) {
-            $value = $state->fact($field->in($slot))->value;
-            if ($value !== null) {
-                $held[self::nameOf($field)] = $value;
-            }
-        }
-
-        return $held;
-    }
-
-    /**
-     * What a slot holds once the system of the set is back in it; null for what nobody wrote down.
-     *
-     * @param  bool  $withRecovery  whether the recovery lies in the set
-     * @return array<string, string|int|bool|list<string>|null> by name of the fact
-     */
-    public function heldIn(string $slot, bool $withRecovery): array
-    {
-        $facts = [];
-        foreach ([...self::HELD, ...$withRecovery ? self::HELD_OF_RECOVERY : []] as $field) {
-            $facts[$field->in($slot)] = $this->held[self::nameOf($field)] ?? null;
-        }
-
-        return $facts;
-    }
-
-    /** The name of a fact without its slot. */
-    private static function nameOf(StateField $field): string
-    {
-        return substr($field->in(Slot::Only->value), strlen('slot.-.'));
     }
 
     /** What it was taken from, as "Maker OS 9, firmware 2.8, disk encryption"; empty where nothing is recorded. */

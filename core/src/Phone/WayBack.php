@@ -31,7 +31,17 @@ final readonly class WayBack
             self::toFirmware($state, $active) ??
             (self::toSystem($state, $sheet, $active, $hand) ?? self::toBuild($state, $sheet, $active, $hand));
 
-        return $hand->again === null ? $way : new self($way->level, $hand->again, $way->seconds);
+        $text = $hand->again ?? $way->text;
+        $set = $way->level === self::FREE || $hand->wholeSet === null ? '' : self::withSet($hand->wholeSet);
+
+        return new self($way->level, $text . $set, $way->seconds);
+    }
+
+    /** A whole set is the way back to the system that was there, and to its data. */
+    private static function withSet(string $set): string
+    {
+        return " The backup {$set} is the way back to what was there, with its data: a recovery that restores backups " .
+            'brings it back.';
     }
 
     /** The next restart would be the last one; what the phone runs from now is all that is left of it. */

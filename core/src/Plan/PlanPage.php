@@ -53,10 +53,11 @@ final class PlanPage
         if ($lost !== []) {
             array_push($lines, '', '## What is lost, and what comes back', '');
             foreach ($lost as $entry) {
-                $becomes =
-                    $entry->outcome === LedgerEntry::RETURNS
-                        ? 'returns from ' . ($entry->backup ?? 'the backup of this plan')
-                        : 'lost';
+                $becomes = match ($entry->outcome) {
+                    LedgerEntry::RETURNS => 'returns from ' . ($entry->backup ?? 'the backup of this plan'),
+                    LedgerEntry::WITH_OLD => "returns from {$entry->wayBack} only together with the old system",
+                    default => 'lost',
+                };
                 $lines[] = "- {$text("{$entry->class->label()}: {$becomes} (step {$entry->step})")}";
             }
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Budget\Budget;
+use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Ledger\Ledger;
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Operation\BackUp;
@@ -115,14 +116,7 @@ final class Preparations
             $need = "{$class->label()}: backed up, or the loss accepted";
             $fact = $situation->state->fact(StateField::DataHolds->of($class));
             if ($entry->backup !== null) {
-                yield Finding::clear(
-                    RuleId::Prep3,
-                    need: $need,
-                    found: "backup {$entry->backup}",
-                    reason: 'It can be brought back from there.',
-                    subject: $class->value,
-                    facts: [$fact],
-                );
+                yield self::backedUp($situation, $entry, $need, $fact);
             } elseif ($class === LossClass::ScreenLock && $entry->waived && !$situation->answers->waives($class)) {
                 yield Finding::note(
                     RuleId::Prep3,
@@ -162,7 +156,11 @@ final class Preparations
                     RuleId::Prep3,
                     need: $need,
                     found: $entry->known ? 'on the phone' : 'perhaps on the phone',
-                    reason: "Step {$entry->step} takes it.",
+                    reason: "Step {$entry->step} takes it." .
+                        ($entry->wayBack === null
+                            ? ''
+                            : " The backup {$entry->wayBack} brings it back only together with the old system, and " .
+                                'not into the new one.'),
                     remedy: $remedy,
                     subject: $class->value,
                     facts: [$fact],
@@ -174,5 +172,38 @@ final class Preparations
                     : $finding;
             }
         }
+    }
+
+    /** What a backup holds; one that is older than the house allows may lack what has come since. */
+    private static function backedUp(Situation $situation, LedgerEntry $entry, string $need, Fact $fact): Finding
+    {
+        $ids = array_column($situation->unit->backups, null, 'id');
+        $backup = $ids[(string) $entry->backup] ?? null;
+        $days = $backup?->ageInDays($situation->at);
+        $age = $backup?->age($situation->at);
+        $allowed = $situation->house->backupFreshDays;
+        // What a job brings back is as old as it is; rule BACK-1 asks about that.
+        $isBroughtBack = $backup !== null && $situation->restore->isBroughtBack($backup);
+        if ($isBroughtBack || $allowed === 0 || $days === null || $days <= $allowed) {
+            return Finding::clear(
+                RuleId::Prep3,
+                need: $need,
+                found: "backup {$entry->backup}, {$age}",
+                reason: 'It can be brought back from there.',
+                subject: $entry->class->value,
+                facts: [$fact],
+            );
+        }
+
+        return Finding::toSettle(
+            RuleId::Prep3,
+            need: $need,
+            found: "backup {$entry->backup}, {$age}",
+            reason: "What has come to the phone since is not in it. Your house rule counts {$allowed} days as new " .
+                'enough.',
+            remedy: Remedy::agree('Make a newer one and record it, or agree that this one is enough.'),
+            subject: $entry->class->value,
+            facts: [$fact],
+        )->unlessAgreed($situation->answers, 'You agreed that it is enough.');
     }
 }

@@ -81,6 +81,21 @@ final class StepList
             $situation->layout->emptySuper()?->name(),
             $layoutChanged,
             $again,
+            self::wholeSet($situation),
         );
+    }
+
+    /** The newest set off the phone that holds a system with its data. */
+    private static function wholeSet(Situation $situation): ?string
+    {
+        $newest = null;
+        foreach ($situation->unit->backups as $backup) {
+            $isWhole = $backup->system && $backup->replacesData() && $backup->isOffThePhone();
+            if ($isWhole && ($newest === null || $backup->madeAt > $newest->madeAt)) {
+                $newest = $backup;
+            }
+        }
+
+        return $newest?->id;
     }
 }

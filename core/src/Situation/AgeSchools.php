@@ -64,6 +64,29 @@ final class AgeSchools
                 $choice(72, 'Three days', 'A phone in use fills up.', 'It is read again.', 'A copy that does not fit.'),
                 $choice(0, 'For ever', 'The phone is not in use.', 'A copy may not fit.', 'Reading again.'),
             ]),
+            new School('backupFreshDays', 'How old a backup may be that the data is brought back from', [
+                $choice(
+                    30,
+                    'Thirty days',
+                    'What came to the phone since is in no older one.',
+                    'A newer backup is made, or somebody says that this one is enough.',
+                    'The pictures of the last months.',
+                ),
+                $choice(
+                    7,
+                    'A week',
+                    'The phone is used every day.',
+                    'A backup is made before almost every job.',
+                    'The messages of the last weeks.',
+                ),
+                $choice(
+                    0,
+                    'Any age',
+                    'The phone is not in use.',
+                    'What came since the backup is gone.',
+                    'Making another one.',
+                ),
+            ]),
             new School('slotFreshHours', 'How long the active slot counts as seen', [
                 $choice(
                     720,

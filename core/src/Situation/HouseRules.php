@@ -42,6 +42,7 @@ final readonly class HouseRules
      * @param  int  $locksFreshHours  the same for screen lock and accounts
      * @param  int  $spaceFreshHours  the same for the room on the phone
      * @param  int  $slotFreshHours  the same for the active slot
+     * @param  int  $backupFreshDays  how old a backup may be; 0 for any age
      * @param  string  $channel  "stable": stable and official files come first in a kit; "newest": the newest version
      *     does
      */
@@ -65,6 +66,7 @@ final readonly class HouseRules
         public int $locksFreshHours = 72,
         public int $spaceFreshHours = 72,
         public int $slotFreshHours = 720,
+        public int $backupFreshDays = 30,
     ) {}
 
     /** @param  string  $now  ISO 8601 */

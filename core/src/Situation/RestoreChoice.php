@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Words\Intent;
 
 /** Which backup a job brings back, and how it reaches the recovery. */
 final readonly class RestoreChoice
@@ -30,6 +31,12 @@ final readonly class RestoreChoice
         );
 
         return $fitting[0] ?? null;
+    }
+
+    /** Whether a set is the one that this job brings back. */
+    public function isBroughtBack(Backup $set): bool
+    {
+        return $this->situation->intent === Intent::RestoreBackup && $set === $this->set();
     }
 
     /** The serial numbers of the radio go back only where a person chose just that. */

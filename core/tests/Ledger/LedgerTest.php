@@ -130,3 +130,36 @@ it('says what to do by hand for each class that no backup brings back', function
     }
     expect(LossClass::SecondFactor->canBeBackedUp())->toBeFalse()->and(LossClass::Photos->canBeBackedUp())->toBeTrue();
 });
+
+it('brings a class back from a whole set only together with the system in it', function () {
+    $set = static fn(bool $system): BackupSet => new BackupSet(
+        'whole',
+        [LossClass::Photos],
+        'computer',
+        '2026-09-01T00:00:00Z',
+        BackupSet::RECOVERY,
+        ['family' => 'Quoin Base', 'firmware' => '3.1'],
+        system: $system,
+    );
+    $whole = entryFor(LossClass::Photos, [$set(true)], ['data.encryption' => 'none']);
+    $copies = entryFor(
+        LossClass::Photos,
+        [$set(true), new BackupSet('copies', [LossClass::Photos], 'computer', '2026-08-01T00:00:00Z')],
+        ['data.encryption' => 'none'],
+    );
+
+    expect([$whole->outcome, $whole->backup, $whole->wayBack, $whole->isOpen()])
+        ->toBe([LedgerEntry::WITH_OLD, null, 'whole', true])
+        ->and([$copies->outcome, $copies->backup, $copies->wayBack, $copies->isOpen()])
+        ->toBe([LedgerEntry::RETURNS, 'copies', null, false]);
+});
+
+it('counts no set on a card that goes with the data', function () use ($backup) {
+    $sets = [$backup('new', 'card', '2026-09-01T00:00:00Z')];
+    $card = ['card.present' => true];
+
+    expect(entryFor(LossClass::Photos, $sets, $card + ['card.adopted' => true])->outcome)
+        ->toBe(LedgerEntry::LOST)
+        ->and(entryFor(LossClass::Photos, $sets, $card + ['card.adopted' => false])->outcome)
+        ->toBe(LedgerEntry::RETURNS);
+});

@@ -147,7 +147,7 @@ it('counts a backup in the ledger only where it can go back', function (string $
     )[0];
 
     expect($entry->outcome)->toBe($outcome);
-})->with([[Backup::COPIES, 'returns'], [Backup::RECOVERY, 'lost']]);
+})->with([[Backup::COPIES, 'returns'], [Backup::RECOVERY, 'with-old']]);
 
 it('counts the wait in hours across a clock change', function () {
     // The clocks go back on 25 October: seven days on the wall are 169 hours there.

@@ -6,6 +6,7 @@ use Tests\Support\Judged;
 use Tests\Support\World;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\RestoreSet;
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\BootCheck;
 use Tornavis\Core\Phone\ModelSheet;
@@ -140,7 +141,7 @@ it('knows of a system that comes back what was known of it when the set was made
         ],
     ],
     'it was' => [
-        Backup::heldOf(
+        HeldSystem::of(
             State::of()->with([
                 'slot.b.os.services' => 'none',
                 'slot.b.os.patchLevel' => '2026-08-01',
