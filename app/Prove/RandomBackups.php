@@ -25,7 +25,7 @@ final readonly class RandomBackups
             $isSystemAlone = $kind === Backup::RECOVERY && $this->dice->chance(10);
             $backups[] = new Backup(
                 "set {$i}",
-                $isSystemAlone ? [] : [$this->dice->one(LossClass::cases()), LossClass::Apps],
+                $isSystemAlone ? [] : [$this->dice->one(LossClass::stated()), LossClass::Apps],
                 $this->dice->one(['computer', 'computer', 'phone', 'card']),
                 '2026-09-0' . $this->dice->between(1, 9) . 'T10:00:00Z',
                 $kind,

@@ -77,7 +77,7 @@ final readonly class RandomUnit
                     : $this->dice->one([$sheet->rollbackIndex, $sheet->rollbackIndex - 1, $sheet->rollbackIndex + 1]),
             StateField::DataUsedBytes->value => $this->dice->between(0, 20) << 30,
         ];
-        foreach (LossClass::cases() as $class) {
+        foreach (LossClass::stated() as $class) {
             $values[StateField::DataHolds->of($class)] = $this->dice->chance(30);
         }
         foreach ($sheet->slots as $slot) {

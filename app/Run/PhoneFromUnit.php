@@ -64,7 +64,7 @@ final class PhoneFromUnit
             $state->text(StateField::VariantModel) ??
             (($alike[0] ?? ($sheet->variants[0] ?? null))->model ?? 'UNKNOWN');
         $held = array_filter(
-            LossClass::cases(),
+            LossClass::stated(),
             static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
         );
         $holds = array_map(static fn(LossClass $class): string => $class->value, array_values($held));

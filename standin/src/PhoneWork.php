@@ -33,6 +33,7 @@ abstract class PhoneWork
         $phone->holds = [];
         $phone->screenLock = false;
         $phone->trial = null;
+        $phone->second = null;
         if ($phone->accounts) {
             // The maker's theft lock outlives the erase: only the owner opens it.
             $phone->dataKeys = SimulatedPhone::ACCOUNT;

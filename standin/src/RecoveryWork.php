@@ -57,11 +57,13 @@ final class RecoveryWork extends PhoneWork
             $photos = in_array('photos', $phone->holds, true);
             $encryption = $phone->dataEncryption;
             $fileSystem = $phone->dataFileSystem;
-            $files = $phone->files;
+            $files = $phone->cardAdopted ? ['card' => []] + $phone->files : $phone->files;
+            $second = $phone->second;
             $keys = $phone->dataKeys ?? $phone->keysUnder;
             $setUpBy = $phone->setUpBy;
             $this->eraseData();
             $phone->files = $files;
+            $phone->second = $second;
             $phone->dataFileSystem = $fileSystem;
             $phone->dataEncryption = $encryption;
             $phone->holds = $photos ? ['photos'] : [];

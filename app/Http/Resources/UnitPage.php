@@ -86,7 +86,7 @@ final class UnitPage extends JsonResource
             ),
             'classes' => array_map(
                 static fn(LossClass $class): array => ['value' => $class->value, 'label' => $class->label()],
-                LossClass::cases(),
+                LossClass::stated(),
             ),
             'identity' => [
                 'says' => $identification->says(),
@@ -134,7 +134,7 @@ final class UnitPage extends JsonResource
             if (str_contains($pattern, '{class}')) {
                 $names = array_map(
                     static fn(LossClass $class): string => str_replace('{class}', $class->value, $pattern),
-                    LossClass::cases(),
+                    LossClass::stated(),
                 );
             }
             foreach ($names as $name) {

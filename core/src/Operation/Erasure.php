@@ -39,6 +39,8 @@ final class Erasure
             StateField::ScreenLock->value => false,
             StateField::TrialFamily->value => null,
             StateField::TrialVersion->value => null,
+            StateField::SecondFamily->value => null,
+            StateField::SecondVersion->value => null,
         ];
         foreach (LossClass::lostByFormat() as $class) {
             $effects[StateField::DataHolds->of($class)] = false;
@@ -82,6 +84,6 @@ final class Erasure
     {
         $card = (new MemoryCard($state))->goesWithData() ? [LossClass::Card] : [];
 
-        return [...LossClass::lostByFormat(), ...$card];
+        return [...LossClass::lostByFormat(), ...$card, LossClass::SecondSystem];
     }
 }

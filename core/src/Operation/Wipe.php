@@ -24,6 +24,9 @@ final readonly class Wipe extends Operation
     /** Partitions of a system that a publisher may have wiped. */
     public const OF_SYSTEM = ['vendor', 'system'];
 
+    /** What lies on the internal storage, which a wipe leaves. */
+    private const ON_STORAGE = [LossClass::Photos, LossClass::SecondSystem];
+
     public function __construct(private string $what) {}
 
     public function name(): OperationName
@@ -116,7 +119,7 @@ final readonly class Wipe extends Operation
             ? array_values(
                 array_filter(
                     Erasure::classes($state),
-                    static fn(LossClass $class): bool => $class !== LossClass::Photos,
+                    static fn(LossClass $class): bool => !in_array($class, self::ON_STORAGE, true),
                 ),
             )
             : [];

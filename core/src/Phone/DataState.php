@@ -51,6 +51,8 @@ final readonly class DataState
 
     public function holds(LossClass $class): ?bool
     {
-        return $this->state->flag(StateField::DataHolds->of($class));
+        return $class === LossClass::SecondSystem
+            ? $this->state->text(StateField::SecondFamily) !== null
+            : $this->state->flag(StateField::DataHolds->of($class));
     }
 }

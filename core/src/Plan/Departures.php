@@ -56,7 +56,7 @@ final class Departures
     /** Fields of the whole phone, which an erase of the data or another system takes along. */
     private const ON_PHONE = [
         ['trial', StateField::TrialFamily, 'It lies with the data and goes with it.'],
-        ['second system', StateField::SecondFamily, 'What starts it is written over, or its data is erased.'],
+        ['second system', StateField::SecondFamily, 'What starts it is written over.'],
     ];
 
     /**
@@ -82,7 +82,9 @@ final class Departures
         );
         $erases = $situation->job->erasesData($situation) || $situation->job->installsBuild();
         foreach ($erases ? self::ON_PHONE : [] as [$what, $field, $meaning]) {
-            if (self::value($start, $field->value) !== null) {
+            // One that goes with the data is asked about there, as a loss.
+            $isAsked = $field === StateField::SecondFamily && self::value($walk->end, $field->value) === null;
+            if (self::value($start, $field->value) !== null && !$isAsked) {
                 yield from self::judged($situation, $what, $field->value, false, null, $meaning);
             }
         }

@@ -18,6 +18,7 @@ enum LossClass: string
     case Esim = 'esim';
     case ProtectedMedia = 'protected-media';
     case RadioIdentity = 'radio-identity';
+    case SecondSystem = 'second-system';
 
     public function label(): string
     {
@@ -33,7 +34,18 @@ enum LossClass: string
             self::Esim => 'Electronic SIM profiles',
             self::ProtectedMedia => 'Protected-media level',
             self::RadioIdentity => 'Radio identity',
+            self::SecondSystem => 'Second system with its data',
         };
+    }
+
+    /**
+     * What a person can say that a phone holds; a second system is stated by its name.
+     *
+     * @return list<self>
+     */
+    public static function stated(): array
+    {
+        return array_filter(self::cases(), static fn(self $class): bool => $class !== self::SecondSystem);
     }
 
     /** Whether an ordinary backup can bring it back. */
@@ -54,6 +66,7 @@ enum LossClass: string
             self::Esim => 'Ask the carrier for a new profile, or move it to another phone first.',
             self::ProtectedMedia => 'Some video services may play in lower quality from then on.',
             self::ScreenLock => 'Set a new one after the first boot.',
+            self::SecondSystem => 'Copy what matters out of it while it still starts.',
             default => 'Make a backup off the phone first.',
         };
     }

@@ -163,3 +163,12 @@ it('counts no set on a card that goes with the data', function () use ($backup) 
         ->and(entryFor(LossClass::Photos, $sets, $card + ['card.adopted' => false])->outcome)
         ->toBe(LedgerEntry::RETURNS);
 });
+
+it('counts a second system among what a format takes, and asks about it', function () {
+    $there = entryFor(LossClass::SecondSystem, otherwise: ['second.family' => 'Spandrel']);
+
+    expect([$there->outcome, $there->isOpen()])
+        ->toBe([LedgerEntry::LOST, true])
+        ->and(entryFor(LossClass::SecondSystem)->outcome)
+        ->toBe(LedgerEntry::ABSENT);
+});

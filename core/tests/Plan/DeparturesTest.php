@@ -138,14 +138,21 @@ it('says it of a kernel that is written over boot', function (string $home, bool
         ->toBe($goes);
 })->with([['boot', true], ['vendor_boot', false]]);
 
-it('says it of a trial and a second system, where the data goes', function () {
+it('says it of a trial where the data goes, and of a second system where what starts it does', function () {
     $sheet = Fixture::twoSlots();
     $phone = ['trial.family' => 'Lintel Trial', 'second.family' => 'Other'];
     $kit = [Fixture::build($sheet), Fixture::recovery($sheet)];
     $found = departures(Fixture::situation($sheet, $kit, $phone));
+    $update = departures(updating($sheet, [], $phone));
     $recovery = departures(Fixture::situation($sheet, [Fixture::recovery($sheet)], $phone, Intent::Recovery));
 
-    expect(array_keys($found))->toContain('trial', 'second system')->and($recovery)->toBe([]);
+    expect($found)
+        ->toHaveKey('trial')
+        ->not->toHaveKey('second system')
+        ->and($update)
+        ->toHaveKey('second system')
+        ->and($recovery)
+        ->toBe([]);
 });
 
 it('announces a build without services in every plan', function (?bool $brings, bool $hasBundle, string $severity) {

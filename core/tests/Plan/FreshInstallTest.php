@@ -313,6 +313,7 @@ it('keeps a ledger of what is lost, what returns and what is kept', function () 
             'esim' => LedgerEntry::ABSENT,
             'protected-media' => LedgerEntry::KEPT,
             'radio-identity' => LedgerEntry::KEPT,
+            'second-system' => LedgerEntry::ABSENT,
         ])
         ->and(findingKeys($plan, 'settle'))
         ->toBe(['PREP-3:second-factor']);

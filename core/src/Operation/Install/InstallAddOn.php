@@ -12,6 +12,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\Mode;
+use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 
@@ -44,6 +45,13 @@ final readonly class InstallAddOn extends InstallPackage
             PackageKind::Kernel => [PartitionName::Boot->value],
             default => [],
         };
+    }
+
+    public function losses(State $state): array
+    {
+        return $this->package->kind() === PackageKind::Remover && $state->data()->holds(LossClass::SecondSystem)
+            ? [LossClass::SecondSystem]
+            : [];
     }
 
     public function takesAway(State $state): ?string

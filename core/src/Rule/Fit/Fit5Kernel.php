@@ -14,6 +14,7 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Version;
 
@@ -56,12 +57,13 @@ final class Fit5Kernel implements FitRule
      */
     private static function identity(Situation $situation): \Generator
     {
-        $kernels = $situation->files->ofKind(PackageKind::Kernel);
-        $isFirst = $situation->state->slot($situation->slots->active())->kernelName === null;
+        $slot = $situation->state->slot($situation->slots->active());
+        $comes = $situation->files->ofKind(PackageKind::Kernel) !== [] || self::comesWithBuild($situation);
+        $isFirst = $slot->kernelName === null && $slot->os->stock !== false;
         $identity = $situation->sheet->identityPartition;
         $choice = $situation->backUp;
         $isMade = $choice->isWanted() && in_array(BackupPart::Identity, $choice->parts(), true);
-        if ($kernels === [] || !$isFirst || $identity === null || $choice->hasIdentity() || $isMade) {
+        if (!$comes || !$isFirst || $identity === null || $choice->hasIdentity() || $isMade) {
             return;
         }
         $finding = Finding::toSettle(
@@ -74,6 +76,14 @@ final class Fit5Kernel implements FitRule
             subject: 'identity',
         );
         yield $finding->unlessAgreed($situation->answers, 'You agreed to go on without it.');
+    }
+
+    /** Whether a build puts a kernel of its own in. */
+    private static function comesWithBuild(Situation $situation): bool
+    {
+        $writes = $situation->files->build()?->facts->list(Field::WRITES) ?? [];
+
+        return in_array(PartitionName::Boot->value, $writes, true);
     }
 
     private static function release(Situation $situation, Package $kernel): Finding

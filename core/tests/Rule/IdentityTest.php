@@ -1,0 +1,47 @@
+<?php
+
+declare(strict_types=1);
+
+use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Plan\Planner;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Tests\Fixture;
+use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\LossClass;
+
+/*
+ * The radio's identity is backed up before the first foreign kernel, whoever brings that.
+ */
+
+/** @return ?string how grave it is that no backup of the identity is recorded */
+function identityAsked(array $phone, bool $hasPartition = true, bool $isBackedUp = false): ?string
+{
+    $sheet = Fixture::twoSlots($hasPartition ? ['identityPartition' => 'trust'] : []);
+    $plain = Fixture::situation($sheet, [Fixture::build($sheet), Fixture::recovery($sheet)], $phone);
+    $set = new Backup('id', [LossClass::RadioIdentity], 'computer', Fixture::AT, Backup::IDENTITY);
+    $unit = new Unit('T-1', 'ashlar', $plain->unit->facts, $isBackedUp ? [$set] : []);
+    $plan = Planner::plan(new Situation($sheet, $unit, $plain->kit, Intent::Fresh, Fixture::AT));
+    foreach ($plan->findings as $one) {
+        if ($one->key === 'FIT-5:identity') {
+            return $one->severity->value;
+        }
+    }
+
+    return null;
+}
+
+it('asks for it before a build brings the first kernel that is not the maker\'s', function () {
+    $maker = ['slot.a.os.stock' => true];
+
+    expect(identityAsked($maker))
+        ->toBe('settle')
+        ->and(identityAsked(['slot.a.os.stock' => null]))
+        ->toBe('settle')
+        ->and(identityAsked(['slot.a.os.stock' => false]))
+        ->toBeNull()
+        ->and(identityAsked($maker, isBackedUp: true))
+        ->toBeNull()
+        ->and(identityAsked($maker, hasPartition: false))
+        ->toBeNull();
+});
