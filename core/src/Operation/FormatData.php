@@ -17,8 +17,13 @@ final readonly class FormatData extends Operation
     /**
      * @param  ?string  $fileSystem  null leaves the choice to the recovery, where nobody knows which ones the phone has
      * @param  bool  $wasEncrypted  whether there is, or may be, an encryption that it ends
+     * @param  bool  $isLast  whether the recovery that runs is written over already, so that no restart leads back to it
      */
-    public function __construct(private ?string $fileSystem, private bool $wasEncrypted = true) {}
+    public function __construct(
+        private ?string $fileSystem,
+        private bool $wasEncrypted = true,
+        private bool $isLast = false,
+    ) {}
 
     public function name(): OperationName
     {
@@ -112,6 +117,9 @@ final readonly class FormatData extends Operation
 
     public function whenItFails(): string
     {
-        return 'Restart the recovery and format again. A phone in this state still reaches its recovery.';
+        return $this->isLast
+            ? 'Do not restart the phone: the build has written over the recovery, and the one that runs is all that ' .
+                    'is left of it. Format again from there. If it cannot, write the recovery again in the bootloader.'
+            : 'Restart the recovery and format again. A phone in this state still reaches its recovery.';
     }
 }

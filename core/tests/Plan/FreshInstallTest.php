@@ -440,3 +440,16 @@ it('never throws for a kit made of anything on the shelf', function () {
         expect($plan->verdict->level === Verdict::STOP)->toBe($plan->steps === []);
     }
 });
+
+it('promises no recovery that the build has written over by the time of the format', function (
+    string $order,
+    bool $brings,
+    bool $restarts,
+) {
+    $sheet = Fixture::twoSlots();
+    $kit = [Fixture::build($sheet, [Field::BRINGS_RECOVERY => $brings]), Fixture::recovery($sheet)];
+    $plan = Planner::plan(Fixture::situation($sheet, $kit, house: new HouseRules(formatOrder: $order)));
+    $formats = array_filter($plan->steps, static fn(Step $one): bool => $one->draft->key === 'erase.format');
+
+    expect(str_starts_with((string) reset($formats)?->draft->operation->whenItFails(), 'Restart'))->toBe($restarts);
+})->with([['before', false, true], ['after', false, false], ['after', true, true]]);

@@ -104,9 +104,14 @@ final class Erase1Format implements StepRule
                 ]
                 : [];
 
+        $isGone =
+            $build->facts->flag(Field::BRINGS_RECOVERY) !== true &&
+            $situation->sheet->mayHoldRecovery($build->facts->list(Field::WRITES));
+        $format = new FormatData($fileSystem, $wasEncrypted, isLast: !$before && $isGone);
+
         return new Contribution(
             [
-                new StepDraft(StepKey::EraseFormat, Phase::Erase, new FormatData($fileSystem, $wasEncrypted), [
+                new StepDraft(StepKey::EraseFormat, Phase::Erase, $format, [
                     new Reason(self::id(), $why),
                     new Reason(RuleId::Erase2, 'Formatting is more than wiping, so nothing is wiped first.'),
                     ...$restart === []
