@@ -19,6 +19,7 @@ use Tornavis\Core\Rule\Severity;
 use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RemedyKind;
 use Tornavis\Core\Words\RuleId;
@@ -143,6 +144,7 @@ final readonly class Settled
             'pcFlash' => $yes($true->pcFlash),
             'verification' => $yes($true->hasVerification()),
             'unverified' => $true->unverified?->value,
+            SheetAnswer::UNENCRYPTED => $yes(in_array(Encryption::None->value, $true->encryptions, true)),
         ];
         $sheet = $situation->sheet;
         $asks = static fn(Finding $one): bool => in_array(

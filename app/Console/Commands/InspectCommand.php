@@ -81,7 +81,7 @@ final class InspectCommand extends CoreCommand
                 $package->facts->all(),
             ),
         );
-        foreach ($package->facts->conflicts() as $name => $facts) {
+        foreach ($package->conflicts() as $name => $facts) {
             $this->warn(
                 "  The sources disagree about {$name}: " .
                     implode(

@@ -45,7 +45,7 @@ final class FileSummary extends JsonResource
             'problem' => $package->problem,
             'integrity' => $package->integrity()->value,
             'integrityReason' => $package->integrityReason(),
-            'conflicts' => count($package->facts->conflicts()),
+            'conflicts' => count($package->conflicts()),
             'hasCard' =>
                 $package->cardProblem === null &&
                 $package->facts->all() !== [] &&

@@ -8,6 +8,7 @@ use Tornavis\Core\Fact\Grade;
 use Tornavis\Core\Format\FormatError;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Verification;
+use Tornavis\Core\Words\Encryption;
 
 /** A model sheet with what a person has said of one of its fields; from then on it counts as said. */
 final class SheetAnswer
@@ -17,6 +18,9 @@ final class SheetAnswer
 
     /** Whether a name means a chipset of the model: "+name=chipset" for yes, "-name=chipset" for no. */
     public const CHIPSET = 'chipset';
+
+    /** Whether systems of the model start with data that is not encrypted. */
+    public const UNENCRYPTED = 'unencrypted';
 
     /** What is asked of a model, and what the answer is. */
     private const ASKED = [
@@ -28,6 +32,7 @@ final class SheetAnswer
         'pcFlash' => 'yes or no',
         'verification' => 'yes or no',
         'unverified' => 'text',
+        self::UNENCRYPTED => 'yes or no',
         self::PLACES => 'names',
         self::CHIPSET => 'name',
     ];
@@ -55,25 +60,41 @@ final class SheetAnswer
 
             return ModelSheet::fromArray($said, "the sheet of {$sheet->codename}");
         }
+        if ($field === self::UNENCRYPTED) {
+            $field = 'encryptions';
+            $without = array_values(array_diff($sheet->encryptions, [Encryption::None->value]));
+            $document[$field] = $text === 'yes' ? [...$without, Encryption::None->value] : $without;
+
+            return self::graded($sheet, $document, $field, $at);
+        }
         $document[$field] = match (true) {
             $kind === 'number' && ctype_digit($text) => (int) $text,
             $kind === 'yes or no' && in_array($text, ['yes', 'no'], true) => $text === 'yes',
             default => $text,
         };
-        // A whole sheet has no grades: all of it counts as said.
-        if (!$sheet->isWhole()) {
-            $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades->all());
-            $sources = $sheet->grades->sources();
-            $document['grades'] = [$field => Grade::Said->value] + $grades;
-            $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sources;
-            unset($document['assumed']);
-        }
         if ($field === 'recoveryHome') {
             $document['partitions'] = self::withPartition($document['partitions'] ?? [], ['name' => $text]);
         }
         if ($field === 'verification' && $text === 'yes' && $sheet->verificationPartitions() === []) {
             $row = ['name' => SheetDocument::VERIFICATION, 'verification' => true];
             $document['partitions'] = self::withPartition($document['partitions'] ?? [], $row);
+        }
+
+        return self::graded($sheet, $document, $field, $at);
+    }
+
+    /**
+     * @param  array<string, mixed>  $document
+     * @param  string  $at  ISO 8601
+     */
+    private static function graded(ModelSheet $sheet, array $document, string $field, string $at): ModelSheet
+    {
+        // A whole sheet has no grades: all of it counts as said.
+        if (!$sheet->isWhole()) {
+            $grades = array_map(static fn(Grade $one): string => $one->value, $sheet->grades->all());
+            $document['grades'] = [$field => Grade::Said->value] + $grades;
+            $document['sources'] = [$field => [['from' => 'a person', 'at' => $at]]] + $sheet->grades->sources();
+            unset($document['assumed']);
         }
 
         return ModelSheet::fromArray($document, "the sheet of {$sheet->codename}");

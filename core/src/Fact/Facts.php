@@ -114,9 +114,11 @@ final readonly class Facts
     /**
      * Names on which known statements of different sources disagree, each with one statement per source.
      *
+     * @param  list<string>  $open  names of lists that say what is so and not that nothing else is: one that holds
+     *     another does not contradict it
      * @return array<string, list<Fact>>
      */
-    public function conflicts(): array
+    public function conflicts(array $open = []): array
     {
         $conflicts = [];
         foreach ($this->byName as $name => $facts) {
@@ -128,7 +130,8 @@ final readonly class Facts
             }
             $perSource = array_values($perSource);
             foreach ($perSource as $fact) {
-                if (!$fact->agreesWith($perSource[0])) {
+                $isHeld = in_array($name, $open, true) && self::isHeld($fact, $perSource[0]);
+                if (!$isHeld && !$fact->agreesWith($perSource[0])) {
                     $conflicts[$name] = $perSource;
                     break;
                 }
@@ -136,5 +139,13 @@ final readonly class Facts
         }
 
         return $conflicts;
+    }
+
+    /** Whether one list holds the other, whichever is the longer one. */
+    private static function isHeld(Fact $one, Fact $other): bool
+    {
+        return is_array($one->value) &&
+            is_array($other->value) &&
+            (array_diff($one->value, $other->value) === [] || array_diff($other->value, $one->value) === []);
     }
 }

@@ -194,6 +194,12 @@ final readonly class Package
             array_filter($this->images, static fn(PartitionImage $image): bool => $image->sha256 !== null) !== [];
     }
 
+    /** @return array<string, list<Fact>> what its sources disagree on; a longer list of codenames only says more */
+    public function conflicts(): array
+    {
+        return $this->facts->conflicts([PackageField::CODENAMES]);
+    }
+
     /** The same file in another place. */
     public function movedTo(string $path): self
     {
@@ -206,7 +212,7 @@ final readonly class Package
     public function toArray(): array
     {
         $conflicts = [];
-        foreach ($this->facts->conflicts() as $name => $facts) {
+        foreach ($this->conflicts() as $name => $facts) {
             $conflicts[] = [
                 'name' => $name,
                 'statements' => array_map(static fn(Fact $fact): array => $fact->toArray(), $facts),

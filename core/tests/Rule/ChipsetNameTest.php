@@ -3,11 +3,15 @@
 declare(strict_types=1);
 
 use Tornavis\Core\Draft\SheetAnswer;
+use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRules;
 use Tornavis\Core\Tests\Fixture;
+use Tornavis\Core\Words\PackageKind;
 
 /** What FIT-2 says of a build for a chipset, on a phone with "Voussoir 1". */
 function ofChipset(array $build, ?ModelSheet $sheet = null): ?Finding
@@ -42,4 +46,48 @@ it('asks once whether a platform name is that of the phone\'s chipset, and goes 
     )?->severity->value;
 
     expect($asked?->severity->value)->toBe('settle')->and($said($yes))->toBe('clear')->and($said($no))->toBe('stop');
+});
+
+it('takes a list of codenames that holds another one for no contradiction', function (array $card, bool $contradicts) {
+    $sheet = Fixture::twoSlots();
+    $data = Fixture::build($sheet)->toArray();
+    $data['facts'][] = Fact::of(Field::CODENAMES, ['ashlar'], Source::File, 'update script')->toArray();
+    $data['facts'][] = Fact::of(Field::CODENAMES, $card, Source::Card, 'card')->toArray();
+    $keys = array_map(
+        static fn(Finding $one): string => $one->key,
+        FitRules::look(Fixture::situation($sheet, [Package::fromArray($data)])),
+    );
+
+    expect(in_array('FIT-8:lintel-2.0-ashlar.zip/codenames', $keys, true))->toBe($contradicts);
+})->with([[['ashlar', 'corbel'], false], [['corbel'], true], [['corbel', 'quoin'], true]]);
+
+it('asks whether a model runs without encryption where the sheet knows only what was seen', function () {
+    $said = static function (ModelSheet $sheet): ?Finding {
+        $disabler = Fixture::package(PackageKind::EncryptionDisabler, 'off.zip', [Field::CODENAMES => ['ashlar']]);
+        $kit = [Fixture::build($sheet), Fixture::recovery($sheet), $disabler];
+        foreach (FitRules::look(Fixture::situation($sheet, $kit)) as $one) {
+            if ($one->key === 'ERASE-8:disabler') {
+                return $one;
+            }
+        }
+
+        return null;
+    };
+    $whole = Fixture::twoSlots(['encryptions' => ['file']]);
+    $drafted = ModelSheet::fromArray(
+        ['version' => 2, 'grades' => ['encryptions' => 'seen'], 'encryptions' => ['file']] + $whole->toArray(),
+        'a draft',
+    );
+    $answered = static fn(string $text): ?string => $said(
+        SheetAnswer::said($drafted, SheetAnswer::UNENCRYPTED, $text, Fixture::AT),
+    )?->severity->value;
+
+    expect($said($whole)?->severity->value)
+        ->toBe('stop')
+        ->and($said($drafted)?->remedy?->models[0]->field ?? null)
+        ->toBe(SheetAnswer::UNENCRYPTED)
+        ->and($answered('yes'))
+        ->toBe('mind')
+        ->and($answered('no'))
+        ->toBe('stop');
 });

@@ -4,8 +4,12 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Erase;
 
+use Tornavis\Core\Draft\SheetAnswer;
+use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
 
 use Tornavis\Core\Situation\Situation;
@@ -56,6 +60,7 @@ final class Erase8Encryption implements FitRule
                 remedy: Remedy::leaveOut('Leave it out, or plan a fresh install.'),
                 subject: 'disabler',
             ),
+            self::isOpen($situation->sheet) => self::asked($situation->sheet),
             !in_array(Encryption::None->value, $situation->sheet->encryptions, true) => Finding::stop(
                 self::id(),
                 need: 'A model that runs without encryption',
@@ -75,5 +80,35 @@ final class Erase8Encryption implements FitRule
                 subject: 'disabler',
             ),
         };
+    }
+
+    /** Whether the sheet knows only what somebody has seen of the encryption, which need not be all. */
+    private static function isOpen(ModelSheet $sheet): bool
+    {
+        return !in_array(Encryption::None->value, $sheet->encryptions, true) &&
+            !$sheet->isWhole() &&
+            $sheet->grades->of('encryptions') !== Grade::Said;
+    }
+
+    private static function asked(ModelSheet $sheet): Finding
+    {
+        $question = new ModelQuestion(
+            SheetAnswer::UNENCRYPTED,
+            "Whether systems of {$sheet->codename} start with data that is not encrypted",
+            ['yes' => 'yes, they do', 'no' => 'no, or nobody knows it'],
+        );
+
+        return Finding::toSettle(
+            self::id(),
+            need: 'A model that runs without encryption',
+            found: $sheet->encryptions === [] ? 'not known' : 'seen: ' . implode(', ', $sheet->encryptions),
+            reason: 'What was seen of one phone is not all that the model can do. Where it cannot, the system does ' .
+                'not start.',
+            remedy: Remedy::say(
+                [$question],
+                'The page of the file says for which phones it is made. Say it; it is asked once.',
+            ),
+            subject: 'disabler',
+        );
     }
 }

@@ -34,7 +34,7 @@ final class Fit8Conflicts implements FitRule
     public function look(Situation $situation): iterable
     {
         foreach ($situation->kit as $package) {
-            foreach ($package->facts->conflicts() as $name => $facts) {
+            foreach ($package->conflicts() as $name => $facts) {
                 $said = implode(
                     '; ',
                     array_map(static fn(Fact $fact): string => "{$fact->text()} ({$fact->where})", $facts),
