@@ -25,7 +25,7 @@ final readonly class HandsReport
     public function report(PlannedStep $step, string $note, string $evidence, string $askedAt, string $at): void
     {
         $shown = Evidence::of($step, $evidence, $this->serial(), $this->sheet->slots, $this->label());
-        $differences = StateComparison::shownBy($this->plan, $step, $shown->read);
+        $differences = StateComparison::shownBy($this->plan, $step, $shown->read, $this->tries());
         $asked = Moment::seconds($askedAt) ?? 0;
         // A clock that was set back in between says nothing; then no time was taken.
         $seconds = max(0, (Moment::seconds($at) ?? $asked) - $asked);
@@ -64,7 +64,7 @@ final readonly class HandsReport
     public function differ(PlannedStep $step, string $evidence): void
     {
         $read = Evidence::shown($step->wants(), $evidence, $this->serial(), $this->sheet->slots, $this->label());
-        $differences = StateComparison::differences($this->plan, $step->number, $read);
+        $differences = StateComparison::differences($this->plan, $step->number, $read, $this->tries());
         foreach ($step->wants() as $name => $value) {
             if (isset($read[$name]) && $read[$name] !== $value) {
                 $differences[$name] = ['planned' => $value, 'shown' => $read[$name]];
@@ -108,5 +108,13 @@ final readonly class HandsReport
         $before = is_array($this->plan['before']) ? $this->plan['before'] : [];
 
         return is_string($before[StateField::Serial->value] ?? null) ? $before[StateField::Serial->value] : null;
+    }
+
+    /**
+     * @return array<int, int> number of a step → how often it was begun
+     */
+    private function tries(): array
+    {
+        return RunState::fold($this->plan, $this->journal->events())->tries;
     }
 }

@@ -179,7 +179,7 @@ final readonly class RunEngine
             return;
         }
         $this->journal->append(EventKind::Answered, $step->number, get_object_vars($answer));
-        $differences = $answer->ok ? StateComparison::shownBy($this->plan, $step, $answer->facts) : [];
+        $differences = $answer->ok ? StateComparison::shownBy($this->plan, $step, $answer->facts, $state->tries) : [];
         if ($differences !== []) {
             $this->journal->append(EventKind::Judged, $step->number, [
                 'seen' => false,

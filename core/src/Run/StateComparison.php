@@ -22,12 +22,13 @@ final class StateComparison
      *
      * @param  array<string, mixed>  $plan  a plan document
      * @param  array<string, FactValue>  $observed
+     * @param  array<int, int>  $tries  number of a step → how often it was begun
      * @return array<string, array{planned: FactValue, shown: FactValue}> as {@see differences()}
      */
-    public static function shownBy(array $plan, PlannedStep $step, array $observed): array
+    public static function shownBy(array $plan, PlannedStep $step, array $observed, array $tries): array
     {
         if ($step->provesLink()) {
-            return self::differences($plan, $step->number, $observed);
+            return self::differences($plan, $step->number, $observed, $tries);
         }
         $written = array_filter(
             array_slice(PlannedStep::allOf($plan), 0, $step->number),
@@ -35,16 +36,18 @@ final class StateComparison
         );
         $looks = $step->changesMode() && $written === [] && $step->contradictedBy($observed) === [];
 
-        return $looks ? self::differences($plan, $step->number + 1, $observed) : [];
+        return $looks ? self::differences($plan, $step->number + 1, $observed, $tries) : [];
     }
 
     /**
      * @param  array<string, mixed>  $plan  a plan document
      * @param  array<string, FactValue>  $observed
+     * @param  array<int, int>  $tries  number of a step → how often it was begun: what a later step has begun, and not
+     *     ended, is no difference
      * @return array<string, array{planned: FactValue, shown: FactValue}> by name of the fact; what was unknown is no
      *     difference
      */
-    public static function differences(array $plan, int $step, array $observed): array
+    public static function differences(array $plan, int $step, array $observed, array $tries): array
     {
         // What the plan has taken from the sheet counts too; plans of earlier versions do not say it.
         /** @var array<string, FactValue> $expected */
@@ -52,6 +55,10 @@ final class StateComparison
         foreach (array_slice(PlannedStep::allOf($plan), 0, $step - 1) as $before) {
             $expected = array_merge($expected, $before->effects);
         }
+        $begun = array_filter(
+            array_slice(PlannedStep::allOf($plan), $step - 1),
+            static fn(PlannedStep $one): bool => ($tries[$one->number] ?? 0) > 0,
+        );
         $differences = [];
         foreach (array_intersect_key($observed, $expected) as $name => $shown) {
             if (
@@ -60,7 +67,8 @@ final class StateComparison
                 !Nameless::isSaidBy($name, $expected) &&
                 $shown !== null &&
                 self::plain($shown) !== self::plain($expected[$name]) &&
-                !self::isHarmless($name, $shown, $expected[$name])
+                !self::isHarmless($name, $shown, $expected[$name]) &&
+                !self::isOfBegun($name, $shown, $begun)
             ) {
                 $differences[$name] = ['planned' => $expected[$name], 'shown' => $shown];
             }
@@ -112,6 +120,24 @@ final class StateComparison
     private static function isHarmless(string $name, mixed $shown, mixed $expected): bool
     {
         return $name === StateField::RollbackIndex->value && $shown < $expected;
+    }
+
+    /**
+     * Whether a step that was begun leads to it, or leaves it where it breaks off.
+     *
+     * @param  array<PlannedStep>  $begun
+     */
+    private static function isOfBegun(string $name, mixed $shown, array $begun): bool
+    {
+        foreach ($begun as $step) {
+            foreach ([$step->midway, $step->effects] as $left) {
+                if (array_key_exists($name, $left) && self::plain($left[$name]) === self::plain($shown)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     /** Lists without their order. */

@@ -211,7 +211,7 @@ it('compares what a restart shows, as long as nothing is written', function () {
         array_filter(PlannedStep::allOf($plan), static fn(PlannedStep $step): bool => $step->changesMode()),
     );
     $seen = static fn(PlannedStep $step, array $facts): array => array_keys(
-        StateComparison::shownBy($plan, $step, ['mode' => $step->effects['mode']] + $facts),
+        StateComparison::shownBy($plan, $step, ['mode' => $step->effects['mode']] + $facts, []),
     );
     $other = ['variant.model' => 'OD-7 IN'];
     $last = $steps[count($steps) - 1];
@@ -222,8 +222,23 @@ it('compares what a restart shows, as long as nothing is written', function () {
         ->toBe([])
         ->and($seen($last, $other))
         ->toBe([])
-        ->and(StateComparison::shownBy($plan, $steps[0], ['mode' => 'stuck'] + $other))
+        ->and(StateComparison::shownBy($plan, $steps[0], ['mode' => 'stuck'] + $other, []))
         ->toBe([]);
+});
+
+it('compares with what was begun, so that a build whose sending broke off can be sent again', function () {
+    $plan = World::document(World::plan('SK-07', World::SALTERN));
+    $steps = PlannedStep::allOf($plan);
+    $slot = 'slot.b.os.state';
+    $sends = array_values(
+        array_filter($steps, static fn(PlannedStep $one): bool => ($one->midway[$slot] ?? '') === 'incomplete'),
+    )[0];
+    $plan['before'] = [$slot => 'none'] + $plan['before'];
+    $names = static fn(array $tries): array => array_keys(
+        StateComparison::differences($plan, $sends->number - 1, [$slot => 'incomplete'], $tries),
+    );
+
+    expect($names([$sends->number => 1]))->toBe([])->and($names([]))->toBe([$slot]);
 });
 
 it('stops at a refusal with what the phone says, its status and what to do', function () {
