@@ -12,6 +12,9 @@ use Tornavis\Core\Words\Version;
 /** A recovery, in a file or on a phone: which one, how new, and what it can do. */
 final readonly class RecoveryAbility
 {
+    /** What follows the title of a build whose own recovery it is. */
+    public const OWN = "'s own";
+
     /**
      * @param  list<string>  $abilities
      */
@@ -39,6 +42,14 @@ final readonly class RecoveryAbility
             array_diff($other->abilities, $this->abilities) === [];
     }
 
+    /** Whether it is of a family, or the recovery that a build of this family has brought. */
+    private function isOfFamily(string $family): bool
+    {
+        $isOwn = str_ends_with($this->family, self::OWN) && str_starts_with($this->family, "{$family} ");
+
+        return $this->family === $family || $this->family === $family . self::OWN || $isOwn;
+    }
+
     /**
      * Why it does not serve for a build, in a sentence; null when it does.
      *
@@ -51,7 +62,7 @@ final readonly class RecoveryAbility
         $missing = array_diff($wanted, $this->abilities);
 
         return match (true) {
-            $family !== null && $this->family !== $family => "The build asks for {$family}; this is {$this->title()}.",
+            $family !== null && !$this->isOfFamily($family) => "The build asks for {$family}; this is {$this->title()}.",
             $minimum !== null &&
                 ($this->version === null || Version::of($this->version)->olderThan(Version::of($minimum)))
                 => "{$this->title()} is too old: it cannot read the layout or the encryption that the build uses.",

@@ -160,6 +160,16 @@ final readonly class RecoveryChoice
             ($this->chosen()?->facts->int(Field::HEADER_VERSION) ?? 0) >= 4;
     }
 
+    /** Whether the image of the recovery is written where this model keeps its recovery, with what lies beside it. */
+    public function isWrittenWhole(): bool
+    {
+        return $this->isWritten() &&
+            $this->situation->modes->usesRecovery() &&
+            !$this->needsAnotherFirst() &&
+            !$this->isWrittenAsPart() &&
+            !$this->isStartedOnce();
+    }
+
     /**
      * The images that the publisher of the build lists to be written before its recovery; none for a recovery that
      * somebody else has made.

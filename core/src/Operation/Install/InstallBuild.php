@@ -16,6 +16,7 @@ use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Situation\Rates;
+use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionLayout;
@@ -133,7 +134,7 @@ final readonly class InstallBuild extends InstallPackage
                 : RecoveryFacts::none($this->slot))
             : [
                 ...RecoveryFacts::none($this->slot),
-                StateField::RecoveryFamily->in($this->slot) => Nameless::orTitleOf($this->package) . "'s own",
+                StateField::RecoveryFamily->in($this->slot) => Nameless::orTitleOf($this->package) . RecoveryAbility::OWN,
                 StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
                 StateField::RecoveryAbilities->in($this->slot) => [Ability::Sideload->value],
             ];

@@ -37,7 +37,9 @@ final class Recovery2PreInstall implements FitRule
     {
         $build = $situation->files->build();
         $fact = $build?->facts->best(Field::PRE_INSTALL);
-        if ($build === null || $fact === null) {
+        // Beside a recovery that is there and serves, nothing has to be written.
+        $isNeeded = $situation->recovery->working() === null || $situation->recovery->isWrittenWhole();
+        if ($build === null || $fact === null || !$isNeeded) {
             return;
         }
         foreach ($build->facts->list(Field::PRE_INSTALL) as $partition) {
