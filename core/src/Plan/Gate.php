@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Plan;
 
 use Tornavis\Core\Operation\Operation;
+use Tornavis\Core\Operation\RemoveLock;
 use Tornavis\Core\Operation\RestoreSet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
@@ -77,6 +78,8 @@ final readonly class Gate
                 ($names === '' ? '' : " ({$names})") .
                 '; if it stops in the middle, the data is there only in part.' .
                 self::GOES,
+            // A lock is taken off by hand; nothing else goes with it.
+            $this->operation instanceof RemoveLock => $losses === [] ? null : "This step takes {$names}.",
             $losses === [] && $this->takesData() => 'This step empties the data.' . self::GOES . self::ACCOUNT,
             $losses === [] => $goesEmpty ? 'After this step the data on the phone is gone.' : null,
             $photos && !in_array(LossClass::Photos, $losses, true) => "This step takes {$names}." .

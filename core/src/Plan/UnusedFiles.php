@@ -102,6 +102,8 @@ final readonly class UnusedFiles
             PackageKind::EncryptionDisabler => 'Encryption stays as it is in this job.',
             PackageKind::Kernel => $this->ofKernel($package),
             PackageKind::Services, PackageKind::Fix, PackageKind::Root => 'This job puts no add-ons in.',
+            PackageKind::GenericImage => 'A generic image takes the place of a system in a job of its own.',
+            PackageKind::StockBundle => "The maker's bundle goes in with the job that goes back to stock.",
             default => 'This job puts in something else.',
         };
     }

@@ -7,6 +7,7 @@ namespace Tornavis\Core\Rule\Erase;
 use Tornavis\Core\Operation\FormatData;
 use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\Wipe;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 
 use Tornavis\Core\Rule\Constraint;
@@ -51,12 +52,7 @@ final class Erase1Format implements StepRule
             return new Contribution();
         }
         $caches = self::caches($situation);
-        if (
-            $situation->job->mayWipeInstead() &&
-            $build->facts->text(Field::NEEDS_ERASE) !== 'format' &&
-            $this->canBeKeptReadable($situation) &&
-            $situation->files->ofKind(PackageKind::LayoutChanger) === []
-        ) {
+        if (self::wipesInstead($situation, $build)) {
             return new Contribution(
                 [
                     new StepDraft(StepKey::EraseWipe, Phase::Erase, new Wipe(Wipe::DATA), [
@@ -123,17 +119,7 @@ final class Erase1Format implements StepRule
                             ),
                         ]
                         : [],
-                    $before
-                        ? new Reason(
-                            RuleId::Erase8,
-                            'It comes before the build, so that nothing of the old ' .
-                                ($wasEncrypted ? 'encryption' : 'data') .
-                                ' is left when the build goes in.',
-                        )
-                        : new Reason(
-                            RuleId::Erase8,
-                            'Your house rule puts it after the build: an install that fails costs no data.',
-                        ),
+                    new Reason(RuleId::Erase8, self::whyThen($situation, $before, $wasEncrypted)),
                 ]),
                 ...$restart,
                 ...$caches,
@@ -148,6 +134,23 @@ final class Erase1Format implements StepRule
                 new Constraint(StepGroup::Erase, StepGroup::Prove, self::id()),
             ],
         );
+    }
+
+    /** Why the format comes before the build, or after it. */
+    private static function whyThen(Situation $situation, bool $before, bool $wasEncrypted): string
+    {
+        return match (true) {
+            !$before => 'Your house rule puts it after the build: an install that fails costs no data.',
+            $situation->house->formatOrder === 'before' => 'It comes before the build, so that nothing of the old ' .
+                ($wasEncrypted ? 'encryption' : 'data') .
+                ' is left when the build goes in.',
+            $situation->delivery->usesInternal() => 'It comes before the build, against your house rule: the files ' .
+                'are copied to the internal storage, which a later format would take along.',
+            $situation->files->ofKind(PackageKind::LayoutChanger) !== [] => 'It comes before the build, against your ' .
+                'house rule: the new layout leaves data that nothing can read.',
+            default => 'It comes before the build, against your house rule: this recovery can make the file system ' .
+                'that the build wants, and the one that the build brings may not.',
+        };
     }
 
     /**
@@ -169,12 +172,15 @@ final class Erase1Format implements StepRule
             : [];
     }
 
-    /** Whether the new system could read what the old one leaves on the storage. */
-    private function canBeKeptReadable(Situation $situation): bool
+    /** Whether a wipe is enough, which leaves the internal storage as it is: the new system could read what is there. */
+    public static function wipesInstead(Situation $situation, Package $build): bool
     {
-        $wanted = $situation->files->build()?->facts->text(Field::FILE_SYSTEM);
+        $wanted = $build->facts->text(Field::FILE_SYSTEM);
 
-        return $situation->state->data()->encryption === Encryption::None &&
+        return $situation->job->mayWipeInstead() &&
+            $build->facts->text(Field::NEEDS_ERASE) !== 'format' &&
+            $situation->files->ofKind(PackageKind::LayoutChanger) === [] &&
+            $situation->state->data()->encryption === Encryption::None &&
             $situation->fit->endEncryption() === Encryption::None &&
             ($wanted === null || $wanted === $situation->state->data()->fileSystem);
     }

@@ -38,6 +38,14 @@ final class Erase5Stage implements StepRule
             'are streamed, or are copied after the format.';
     }
 
+    private static function isFormatted(Situation $situation): bool
+    {
+        $build = $situation->files->build();
+
+        return $situation->delivery->erasesFirst() &&
+            !($build !== null && Erase1Format::wipesInstead($situation, $build));
+    }
+
     public function contribute(Situation $situation): Contribution
     {
         $place = $situation->delivery->place();
@@ -46,7 +54,7 @@ final class Erase5Stage implements StepRule
         }
         $where = match (true) {
             $place === 'card' => 'No step erases the card.',
-            $situation->delivery->erasesFirst() => 'It is copied after the format, which would have taken it along.',
+            self::isFormatted($situation) => 'It is copied after the format, which would have taken it along.',
             default => 'Nothing in this plan erases the internal storage.',
         };
         $steps = [];

@@ -48,8 +48,8 @@ final class Fit11UpdateType implements FitRule
             : Finding::stop(
                 self::id(),
                 need: "{$build->title()} is complete",
-                found: 'incremental',
-                reason: 'It changes an installed build and cannot be installed fresh.',
+                found: 'an incremental package',
+                reason: 'An incremental package holds only what differs from one certain build. It cannot be installed by itself.',
                 remedy: Remedy::getFile('Get the full package of the same build.'),
                 facts: [$type],
             );

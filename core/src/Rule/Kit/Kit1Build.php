@@ -16,7 +16,9 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\FileFit;
+use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
@@ -67,7 +69,10 @@ final class Kit1Build implements FitRule
     public function look(Situation $situation): iterable
     {
         $builds = array_map(static fn(Package $p): string => $p->name(), $situation->files->ofKind(PackageKind::Build));
-        if ($situation->job->installsBuild() && count($builds) !== 1) {
+        $other = $builds === [] ? self::ofAnotherJob($situation) : null;
+        if ($situation->job->installsBuild() && $other !== null) {
+            yield $other;
+        } elseif ($situation->job->installsBuild() && count($builds) !== 1) {
             yield Finding::stop(
                 self::id(),
                 need: 'One build in the kit',
@@ -272,5 +277,30 @@ final class Kit1Build implements FitRule
         $mine = $sheet->codename;
 
         return new FileQuestion($package, Field::CODENAMES, [$mine => "made for {$mine}"], $mine);
+    }
+
+    /** A system that no job for builds puts in: an image for any phone, or the maker's bundle. */
+    private static function ofAnotherJob(Situation $situation): ?Finding
+    {
+        $jobs = [
+            PackageKind::GenericImage->value => Intent::GenericImage,
+            PackageKind::StockBundle->value => Intent::BackToStock,
+        ];
+        foreach ($situation->kit as $package) {
+            $intent = $jobs[$package->kind()->value ?? ''] ?? null;
+            if ($intent !== null) {
+                $label = Job::of($intent)->label();
+
+                return Finding::stop(
+                    self::id(),
+                    need: 'One build in the kit',
+                    found: "{$package->name()}, a {$package->kind()?->value}",
+                    reason: "It goes in another way than a build. The job \"{$label}\" puts it in.",
+                    remedy: Remedy::doFirst("Plan the job \"{$label}\" with it, or choose a build from the shelf."),
+                );
+            }
+        }
+
+        return null;
     }
 }

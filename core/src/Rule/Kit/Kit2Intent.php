@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Kit;
 
 use Tornavis\Core\Package\Package;
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 
@@ -13,6 +14,7 @@ use Tornavis\Core\Rule\FitRule;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 
 /**
@@ -56,7 +58,8 @@ final class Kit2Intent implements FitRule
                     found: $count === 0 ? 'none' : (string) $count,
                     reason: $count === 0 ? 'Nothing in the kit would be used.' : 'It is not clear which one is meant.',
                     remedy: $count === 0
-                        ? Remedy::getFile("Add the {$kind->value} from the shelf.")
+                        ? self::insidePayload($situation, $kind) ??
+                            Remedy::getFile("Add the {$kind->value} from the shelf.")
                         : Remedy::leaveOut('Leave all but one out.'),
                     subject: $kind->value,
                 );
@@ -162,5 +165,25 @@ final class Kit2Intent implements FitRule
                 );
             }
         }
+    }
+
+    /** A generic image may come inside a payload for any phone, out of which it is taken. */
+    private static function insidePayload(Situation $situation, PackageKind $kind): ?Remedy
+    {
+        $system = PartitionName::System->value;
+        foreach ($kind === PackageKind::GenericImage ? $situation->kit : [] as $package) {
+            $isPayload = in_array($package->container, [Container::PayloadZip, Container::Payload], true);
+            $isForAny = $package->facts->list(Field::CODENAMES) === [];
+            if ($isPayload && $isForAny && $package->imageFor($system) !== null) {
+                return Remedy::takeOut(
+                    $package,
+                    $system,
+                    "Have the image for {$system} taken out of {$package->name()}, beside it on the shelf. If it is a " .
+                        'generic image, say so on its page and add it to the kit.',
+                );
+            }
+        }
+
+        return null;
     }
 }
