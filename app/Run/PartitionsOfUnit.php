@@ -13,6 +13,7 @@ use Tornavis\Core\Situation\RecoveryChoice;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
+use Tornavis\StandIn\AddOnKind;
 use Tornavis\StandIn\PhoneData;
 use Tornavis\StandIn\SimulatedPhone;
 
@@ -55,7 +56,8 @@ final class PartitionsOfUnit
         $isActive = $slot === ($state->activeSlot() ?? $sheet->slots[0]);
         // A phone that runs has some system, even where nobody has read which.
         $runs = $isActive && in_array($state->mode(), [null, Mode::System], true);
-        $build = $os->buildId ?? ($runs || $os->isComplete() ? 'a system that nobody has read' : null);
+        $holdsSome = $runs || $os->isComplete() || $os->state === SystemState::Incomplete;
+        $build = $os->buildId ?? ($holdsSome ? 'a system that nobody has read' : null);
         $isThere = $os->state === null ? $runs : $os->state !== SystemState::None;
         $written = [];
         if (!$isThere || $build === null) {
@@ -76,6 +78,26 @@ final class PartitionsOfUnit
         }
 
         return $written;
+    }
+
+    /**
+     * What was put into the system of a slot.
+     *
+     * @return list<array{addon: string, title?: string}>
+     */
+    public static function addOns(SlotState $slot): array
+    {
+        $disabler = $slot->encryptionOff === true ? [['addon' => AddOnKind::ENCRYPTION_DISABLER]] : [];
+
+        return [...self::root($slot->root), ...$disabler];
+    }
+
+    /**
+     * @return list<array{addon: string, title: string}>
+     */
+    public static function root(mixed $title): array
+    {
+        return is_string($title) ? [['addon' => AddOnKind::ROOT, 'title' => $title]] : [];
     }
 
     /**
@@ -114,6 +136,7 @@ final class PartitionsOfUnit
                 'release' => $os->release,
                 'patchLevel' => $os->patchLevel,
                 'services' => $os->services,
+                'encrypts' => $os->encrypts?->value,
                 'needsFirmware' => $os->firmwareMin?->text,
                 'needsVendor' => $os->vendorMin?->text,
                 'codename' => $sheet->codename,

@@ -47,10 +47,7 @@ final class PhoneFromUnit
                     ? [$place => ['patched' => true] + $partitions[$place]] + $partitions
                     : $partitions;
             }
-            $root = $state->slot($slot)->root;
-            if ($root !== null) {
-                $addons[$slot] = self::root($root);
-            }
+            $addons[$slot] = PartitionsOfUnit::addOns($state->slot($slot));
         }
         $active = $state->activeSlot() ?? $sheet->slots[0];
         $chipset = $state->text(StateField::VariantChipset);
@@ -98,7 +95,7 @@ final class PhoneFromUnit
             'partitions' => $partitions,
             'firmwareIn' => $sheet->firmwarePartitions(),
             'radioIn' => [PartitionName::Modem->value],
-            'addons' => $addons,
+            'addons' => array_filter($addons, static fn(array $one): bool => $one !== []),
             'second' => $state->text(StateField::SecondFamily),
             'trial' => $state->text(StateField::TrialFamily),
             'temporary' => null,
@@ -234,19 +231,13 @@ final class PhoneFromUnit
                 'encryption' =>
                     $backup->base['encryption'] ?? ($state->data()->encryption->value ?? Encryption::File->value),
                 'partitions' => $backup->system ? self::systemOf($backup, $sheet) : [],
-                'addons' => self::root(HeldSystem::in($backup->held, $slot, false)[StateField::Root->in($slot)]),
+                'addons' => PartitionsOfUnit::root(
+                    HeldSystem::in($backup->held, $slot, false)[StateField::Root->in($slot)],
+                ),
             ];
         }
 
         return $sets;
-    }
-
-    /**
-     * @return list<array{addon: string, title: string}>
-     */
-    private static function root(mixed $title): array
-    {
-        return is_string($title) ? [['addon' => 'root', 'title' => $title]] : [];
     }
 
     /**
