@@ -187,12 +187,15 @@ final class Fit5Kernel implements FitRule
      */
     private static function wayBack(Situation $situation): \Generator
     {
-        $kernel = $situation->files->kernelImage();
-        if ($kernel === null || $situation->files->build() !== null) {
+        $image = $situation->files->kernelImage();
+        $kernel = $image ?? ($situation->files->ofKind(PackageKind::Kernel)[0] ?? null);
+        $isPutIn = $image !== null || in_array($kernel, $situation->delivery->packages(), true);
+        if ($kernel === null || !$isPutIn || $situation->files->build() !== null) {
             return;
         }
         $slot = $situation->slots->active();
-        $partition = $situation->files->kernelPartition();
+        // A package packs the kernel into the boot image that is there.
+        $partition = $image === null ? PartitionName::Boot->value : $situation->files->kernelPartition();
         $build = $situation->state->fact(StateField::OsBuildId->in($slot));
         $need = "The {$partition} image of the installed build";
         $atHand =
