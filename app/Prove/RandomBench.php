@@ -121,6 +121,7 @@ final class RandomBench
             bothSlots: $this->dice->one(['firmware', 'build-twice']),
             recoveryUse: $this->dice->one(['installed', 'once']),
             switchCaches: $this->dice->one(['wipe', 'leave']),
+            updateWipes: $this->dice->one(['asked', 'nothing']),
             updater: $this->dice->one(['hand', 'system']),
         );
 

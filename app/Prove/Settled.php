@@ -131,6 +131,14 @@ final readonly class Settled
         return [$next, $named];
     }
 
+    /** Whether the model runs without encryption; null where that cannot be said of what is known. */
+    private static function unencrypted(ModelSheet $known, ModelSheet $true): ?string
+    {
+        $runs = in_array(Encryption::None->value, $true->encryptions, true);
+
+        return $runs ? 'yes' : ($known->encryptions === [] ? null : 'no');
+    }
+
     /** The sheet with what a person says of the model that is asked about it, and who looks at the phone for it. */
     private static function said(Situation $situation, Plan $plan, ModelSheet $true): ModelSheet
     {
@@ -144,7 +152,7 @@ final readonly class Settled
             'pcFlash' => $yes($true->pcFlash),
             'verification' => $yes($true->hasVerification()),
             'unverified' => $true->unverified?->value,
-            SheetAnswer::UNENCRYPTED => $yes(in_array(Encryption::None->value, $true->encryptions, true)),
+            SheetAnswer::UNENCRYPTED => self::unencrypted($situation->sheet, $true),
         ];
         $sheet = $situation->sheet;
         $asks = static fn(Finding $one): bool => in_array(

@@ -64,6 +64,9 @@ final class SheetAnswer
             $field = 'encryptions';
             $without = array_values(array_diff($sheet->encryptions, [Encryption::None->value]));
             $document[$field] = $text === 'yes' ? [...$without, Encryption::None->value] : $without;
+            if ($document[$field] === []) {
+                throw FormatError::invalid('what was said', $field, 'No encryption is known then', 'one that was seen');
+            }
 
             return self::graded($sheet, $document, $field, $at);
         }

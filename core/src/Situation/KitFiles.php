@@ -155,8 +155,10 @@ final readonly class KitFiles
     /** Whether a package's publisher says that it goes in after another one: by its kind, title or file name. */
     public static function goesAfter(Package $later, Package $earlier): bool
     {
+        // Root goes into the system that a build brings, so that it comes after a build that works with root alone.
+        $isBuild = $later->kind() === PackageKind::Build;
         $needsIt = $later->facts->flag(Field::NEEDS_ROOT) === true && $earlier->kind() === PackageKind::Root;
-        if ($later !== $earlier && $needsIt) {
+        if ($later !== $earlier && $needsIt && !$isBuild) {
             return true;
         }
 

@@ -8,11 +8,15 @@ use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Words\Ability;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 
 /** What a job asks of partitions and slots, and the files of the kit that serve it. */
 final readonly class LayoutNeeds
 {
+    /** What a release card calls the caches, which lie in a partition of their own. */
+    private const CACHES = 'caches';
+
     public function __construct(private Situation $situation) {}
 
     /** Whether the phone gets its dynamic layout in this job. */
@@ -57,19 +61,19 @@ final readonly class LayoutNeeds
     }
 
     /**
-     * The partitions that the build's publisher has wiped before it goes in, of those that this model has. On two slots
-     * there are none: the build goes into a slot that does not run, and is written whole.
+     * The partitions that the build's publisher has wiped before it goes in, of those that this model has; "caches" for
+     * the caches. On two slots there are none: the build goes into a slot that does not run, and is written whole.
      *
      * @return list<string>
      */
     public function wipes(): array
     {
-        $sheet = $this->situation->sheet;
-        $asked = $this->situation->files->build()?->facts->list(Field::WIPES) ?? [];
+        $s = $this->situation;
+        $asked = $s->files->build()?->facts->list(Field::WIPES) ?? [];
+        $isLeft = $s->intent === Intent::UpdateInPlace && $s->house->updateWipes === 'nothing';
+        $isThere = static fn(string $one): bool => $s->sheet->partition($one === self::CACHES ? 'cache' : $one) !== null;
 
-        return $sheet->hasTwoSlots()
-            ? []
-            : array_values(array_filter($asked, static fn(string $one): bool => $sheet->partition($one) !== null));
+        return $s->sheet->hasTwoSlots() || $isLeft ? [] : array_values(array_filter($asked, $isThere));
     }
 
     /** The file system that the build wants for its data; null where it names none, or the data is not formatted. */

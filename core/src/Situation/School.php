@@ -204,6 +204,22 @@ final readonly class School
                     'A step.',
                 ),
             ]),
+            new self('updateWipes', 'What an update in place wipes', [
+                $choice(
+                    'asked',
+                    'The caches, and what its publisher asks for',
+                    'What the old build left there can confuse the new one.',
+                    'A minute.',
+                    'Odd faults in the first days.',
+                ),
+                $choice(
+                    'nothing',
+                    'Nothing at all',
+                    'Most updates go in over what is there, and the system empties its caches by itself.',
+                    'What the publisher asks for is not done; rarely an odd fault.',
+                    'A step, and every wipe that could go wrong.',
+                ),
+            ]),
             new self('updater', 'How an update in place goes in', [
                 $choice(
                     'hand',

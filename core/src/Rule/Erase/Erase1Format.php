@@ -160,6 +160,7 @@ final class Erase1Format implements StepRule
     {
         return $situation->job->mayWipeInstead() &&
             $situation->house->switchCaches === 'wipe' &&
+            !in_array(Wipe::CACHES, $situation->layout->wipes(), true) &&
             $situation->sheet->partition('cache') !== null
             ? [
                 new StepDraft(StepKey::EraseCaches, Phase::Erase, new Wipe(Wipe::CACHES), [

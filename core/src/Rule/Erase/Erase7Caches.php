@@ -21,6 +21,8 @@ use Tornavis\Core\Words\StepKey;
  * Contributes to an update in place on a model with a cache partition.
  *
  * Why: What the old build left in the caches can confuse the new one; the data stays.
+ *
+ * Schools: The house decides whether an update wipes anything at all.
  */
 final class Erase7Caches implements StepRule
 {
@@ -36,7 +38,9 @@ final class Erase7Caches implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
-        if ($situation->sheet->partition('cache') === null) {
+        $isLeft = $situation->house->updateWipes === 'nothing';
+        $isAskedBefore = in_array(Wipe::CACHES, $situation->layout->wipes(), true);
+        if ($isLeft || $isAskedBefore || $situation->sheet->partition('cache') === null) {
             return new Contribution();
         }
 

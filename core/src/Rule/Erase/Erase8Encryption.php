@@ -95,7 +95,8 @@ final class Erase8Encryption implements FitRule
         $question = new ModelQuestion(
             SheetAnswer::UNENCRYPTED,
             "Whether systems of {$sheet->codename} start with data that is not encrypted",
-            ['yes' => 'yes, they do', 'no' => 'no, or nobody knows it'],
+            // Where nobody has seen any encryption, "no" would name none either: the file is left out then.
+            ['yes' => 'yes, they do'] + ($sheet->encryptions === [] ? [] : ['no' => 'no, or nobody knows it']),
         );
 
         return Finding::toSettle(
@@ -106,7 +107,8 @@ final class Erase8Encryption implements FitRule
                 'not start.',
             remedy: Remedy::say(
                 [$question],
-                'The page of the file says for which phones it is made. Say it; it is asked once.',
+                'The page of the file says for which phones it is made. Say it, which is asked once; or leave the ' .
+                    'file out.',
             ),
             subject: 'disabler',
         );

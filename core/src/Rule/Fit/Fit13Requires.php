@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Fit;
 
+use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
@@ -44,7 +45,8 @@ final class Fit13Requires implements FitRule
                 yield self::encryption($situation, $package);
             }
             yield from self::sentences($package);
-            foreach ($package === $situation->files->build() ? $situation->layout->wipes() : [] as $partition) {
+            $wipes = $package === $situation->files->build() ? $situation->layout->wipes() : [];
+            foreach (array_diff($wipes, [Wipe::CACHES]) as $partition) {
                 yield self::wipe($situation, $package, $partition);
             }
         }
@@ -92,7 +94,11 @@ final class Fit13Requires implements FitRule
                 self::id(),
                 need: $need,
                 found: $inKit?->title() ?? $has->text(),
-                reason: $inKit === null ? 'It is on the phone and stays.' : 'It goes in before what needs it.',
+                reason: match (true) {
+                    $inKit === null => 'It is on the phone and stays.',
+                    $package === $situation->files->build() => 'It goes in after the build, before its first start.',
+                    default => 'It goes in before what needs it.',
+                },
                 subject: $subject,
                 facts: [$has],
             );
@@ -169,7 +175,7 @@ final class Fit13Requires implements FitRule
                 self::id(),
                 need: $need,
                 found: $brings->name(),
-                reason: 'The plan formats the data first, then wipes it, then puts it back.',
+                reason: 'The plan wipes it before the build goes in, and then puts it back.',
                 subject: "wipe/{$partition}",
                 facts: array_filter([$fact]),
             )

@@ -26,6 +26,11 @@ use Tornavis\Core\Words\Version;
  */
 final class Fit6Services implements FitRule
 {
+    private const LOOK = 'Look whether the system has a shop for apps, and enter what it has. ';
+
+    private const LATE =
+        'Plan a fresh install, in which they are there from the first boot, or agree to try it without a reset.';
+
     public static function id(): RuleId
     {
         return RuleId::Fit6;
@@ -132,9 +137,7 @@ final class Fit6Services implements FitRule
             found: $has->known() ? 'the system has started without services' : 'not known whether it has any now',
             reason: 'Services that go in after the first boot do not get their rights and stop again and again. ' .
                 'They need a reset of the data.',
-            remedy: Remedy::agree(
-                'Plan a fresh install, in which they are there from the first boot, or agree to try it without a reset.',
-            ),
+            remedy: $has->known() ? Remedy::agree(self::LATE) : Remedy::enterFactOrAgree(self::LOOK . self::LATE),
             subject: 'late',
             facts: [$has],
         );

@@ -70,6 +70,7 @@ final readonly class UpdateInPlaceJob extends BuildJob
             RuleId::Order1,
             RuleId::Layout3,
             RuleId::Erase7,
+            RuleId::Erase9,
             RuleId::Update1,
             RuleId::Update2,
             RuleId::Back4,
