@@ -121,6 +121,7 @@ final class RandomBench
             bothSlots: $this->dice->one(['firmware', 'build-twice']),
             recoveryUse: $this->dice->one(['installed', 'once']),
             switchCaches: $this->dice->one(['wipe', 'leave']),
+            firmwareWay: $this->dice->one(['images', 'images', 'package']),
             updateWipes: $this->dice->one(['asked', 'nothing']),
             updater: $this->dice->one(['hand', 'system']),
         );

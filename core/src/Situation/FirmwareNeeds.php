@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Destination;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Verification;
 use Tornavis\Core\Words\Intent;
@@ -145,14 +146,57 @@ final readonly class FirmwareNeeds
     }
 
     /**
-     * Whether the recovery installs a firmware package, because it is one with a script and its images do not lie in
-     * it as files of their own.
+     * Whether the recovery installs a firmware package: one with a script, whose images do not lie in it as files of
+     * their own, or which the house has installed as its publisher made it.
      */
     public function isInstalled(Package $firmware): bool
     {
         $own = [...$this->situation->sheet->firmwarePartitions(), (string) $this->situation->sheet->identityPartition];
 
-        return $firmware->scriptWritesOnly($own) && Destination::images()->mismatch($firmware) !== null;
+        // Its images lie in it as files, so that they can be written one by one too.
+        $mayBoth = Destination::images()->mismatch($firmware) === null;
+        $isChosen = $this->situation->house->firmwareWay === 'package' && $this->hasRecovery();
+
+        return $firmware->scriptWritesOnly($own) && (!$mayBoth || $isChosen);
+    }
+
+    /** Whether the kit or the phone holds a recovery that could install a package. */
+    private function hasRecovery(): bool
+    {
+        $slot = $this->situation->slots->active();
+
+        return $this->situation->files->ofKind(PackageKind::Recovery) !== [] ||
+            $this->situation->state->slot($slot)->recoveryFamily !== null;
+    }
+
+    /**
+     * The slots whose firmware the script of a package writes: those that its partitions are named with, or every one
+     * where it names none.
+     *
+     * @return list<string>
+     */
+    public static function slotsOfScript(Package $firmware, ModelSheet $sheet): array
+    {
+        $named = [];
+        foreach ($firmware->facts->list(Field::WRITES) as $partition) {
+            $named[] = preg_match('/_([ab])$/', $partition, $part) === 1 ? $part[1] : null;
+        }
+        $isNamed = $named !== [] && !in_array(null, $named, true);
+
+        return $isNamed ? array_values(array_intersect($sheet->slots, array_unique($named))) : $sheet->slots;
+    }
+
+    /** Whether a package writes every slot that needs it, where its own script does the writing. */
+    private function reaches(Package $firmware): bool
+    {
+        $minimum = $this->situation->files->build()?->facts->text(Field::FIRMWARE_MIN);
+        $state = $this->situation->state;
+        $needs = static fn(string $slot): bool => $minimum === null ||
+            $state->slot($slot)->firmware?->isAtLeast(Version::of($minimum)) !== true;
+        $slots = array_filter($this->slotsInNeed(), $needs);
+
+        return !$this->isInstalled($firmware) ||
+            array_diff($slots, self::slotsOfScript($firmware, $this->situation->sheet)) === [];
     }
 
     /** Whether images of a firmware package are written one by one in this job. */
@@ -183,6 +227,7 @@ final readonly class FirmwareNeeds
                 ? $this->isAlone() || $this->slotsWithoutAny() !== []
                 : Version::of($version)->isAtLeast(Version::of($minimum))) &&
             ($this->isInstalled($package) || $this->mayBeWritten($package)) &&
+            $this->reaches($package) &&
             ($this->situation->fit->suits($package) ||
                 $this->situation->fit->region($package) === RegionFit::OtherFirmware);
     }

@@ -37,6 +37,8 @@ final readonly class HouseRules
      * @param  string  $recoveryUse  "installed": the recovery is written; "once": it is only started, where the model
      *     can
      * @param  string  $switchCaches  "wipe": a switch of builds empties the cache partition; "leave": it does not
+     * @param  string  $firmwareWay  "images": a firmware package is taken apart and its images are written in the
+     *     bootloader; "package": a recovery installs it as it is
      * @param  string  $updateWipes  "asked": an update in place empties the caches, and what its publisher asks for;
      *     "nothing": it wipes nothing at all
      * @param  string  $updater  "hand": an update goes in by hand; "system": by the updater of the system that runs
@@ -63,6 +65,7 @@ final readonly class HouseRules
         public string $bothSlots = 'firmware',
         public string $recoveryUse = 'installed',
         public string $switchCaches = 'wipe',
+        public string $firmwareWay = 'images',
         public string $updateWipes = 'asked',
         public string $updater = 'hand',
         public int $batteryFreshHours = 12,

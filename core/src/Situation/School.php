@@ -92,38 +92,7 @@ final readonly class School
                     'A broken install when a cable is loose.',
                 ),
             ]),
-            new self('modem', 'Whether the modem is updated with the firmware', [
-                $choice(
-                    'along',
-                    'Along with the rest',
-                    'The publisher tried the firmware as a whole.',
-                    'Another radio version; rarely a weaker signal.',
-                    'Faults that come from mixed versions.',
-                ),
-                $choice(
-                    'keep',
-                    'Kept as it is',
-                    'The radio works well here, and nothing asks for another version.',
-                    'A mixture that nobody has tried.',
-                    'Surprises with the network.',
-                ),
-            ]),
-            new self('baseSlots', 'Which slots get the firmware of a job for the base alone', [
-                $choice(
-                    'both',
-                    'Both slots',
-                    'A build that goes in later lands in the other slot, and finds the firmware there.',
-                    'A second write.',
-                    'Looking for the slot that was forgotten.',
-                ),
-                $choice(
-                    'active',
-                    'The slot in use',
-                    'The other slot stays as a way back to what runs now.',
-                    'The next build finds old firmware in its slot.',
-                    'One write.',
-                ),
-            ]),
+            ...BaseSchools::all(),
             new self('rootOrder', 'When a root package goes in', [
                 $choice(
                     'along',

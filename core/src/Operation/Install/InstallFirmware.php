@@ -8,6 +8,7 @@ use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
+use Tornavis\Core\Situation\FirmwareNeeds;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\SystemState;
@@ -28,9 +29,10 @@ final readonly class InstallFirmware extends InstallPackage
     {
         $effects = [StateField::Mode->value => Mode::Recovery->value];
         $writes = $this->package->facts->list(Field::WRITES);
+        $isModem = static fn(string $one): bool => PartitionName::same($one, PartitionName::Modem->value);
         // A script whose writes nobody could read may write the modem too.
-        $writesModem = $writes === [] || in_array(PartitionName::Modem->value, $writes, true);
-        foreach ($sheet->slots as $slot) {
+        $writesModem = $writes === [] || array_filter($writes, $isModem) !== [];
+        foreach (FirmwareNeeds::slotsOfScript($this->package, $sheet) as $slot) {
             $effects[StateField::FirmwareVersion->in($slot)] = $this->package->facts->text(Field::VERSION);
             $effects[StateField::FirmwareState->in($slot)] = SystemState::Complete->value;
             if ($writesModem) {
@@ -44,7 +46,7 @@ final readonly class InstallFirmware extends InstallPackage
     public function midway(State $state, ModelSheet $sheet): array
     {
         $effects = [];
-        foreach ($sheet->slots as $slot) {
+        foreach (FirmwareNeeds::slotsOfScript($this->package, $sheet) as $slot) {
             $effects[StateField::FirmwareVersion->in($slot)] = null;
             $effects[StateField::FirmwareState->in($slot)] = SystemState::Incomplete->value;
         }

@@ -99,7 +99,7 @@ final class Base1WriteFirmware implements StepRule
                         new Reason(
                             self::id(),
                             "{$where} needs other firmware. {$firmware->name()} is a package that the recovery " .
-                                'installs; its script writes the firmware of the whole phone.',
+                                'installs; its script says which slots it writes.',
                         ),
                     ],
                 ),
