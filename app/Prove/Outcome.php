@@ -109,7 +109,9 @@ final readonly class Outcome
         if ($isEnded && !$rehearsal->started) {
             $harms['start'] = "The run ended well, and the phone shows: {$phone->mode}.";
         }
-        if (!$isEnded && !isset($harms['dead']) && !self::isReachable($phone)) {
+        // A phone that nothing led out of before the run is no worse off.
+        $wasReachable = $before->keysWork || in_array($before->mode, self::WORKABLE, true);
+        if (!$isEnded && $wasReachable && !isset($harms['dead']) && !self::isReachable($phone)) {
             $harms['dead'] = "No keys lead out of {$phone->mode}.";
         }
 

@@ -56,6 +56,7 @@ final readonly class ModesInUse
     {
         return ($this->situation->recovery->isWritten() &&
             !($this->situation->recovery->needsAnotherFirst() && $this->situation->recovery->firstIsThere())) ||
+            ($this->situation->recovery->chosen() !== null && $this->situation->recovery->slotWithout() !== null) ||
             $this->situation->files->kernelImage() !== null ||
             $this->writesFirmware() ||
             $this->situation->verification->slotsToSwitchOff() !== [] ||

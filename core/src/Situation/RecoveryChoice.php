@@ -225,6 +225,26 @@ final readonly class RecoveryChoice
     }
 
     /**
+     * The other slot, where the plan restarts into the recovery there and neither the build brings one nor the slot has
+     * the one that the plan works with: on a model with a recovery partition in each slot.
+     */
+    public function slotWithout(): ?string
+    {
+        $s = $this->situation;
+        $build = $s->files->build();
+        $isRestarted = $s->sheet->hasTwoSlots() === true && $s->afterFirstBoot->packagesBefore() !== [];
+        $isApart = $s->sheet->recoveryHome === RecoveryHome::Own && !$s->layout->retrofits();
+        if ($build === null || !$isRestarted || !$isApart || $s->modes->updatesInSystem()) {
+            return null;
+        }
+        $slot = $s->slots->ofLast();
+        $isBrought = $s->sheet->mayHoldRecovery($build->facts->list(Field::WRITES));
+        $there = $s->state->slot($slot)->recoveryFamily;
+
+        return $isBrought || ($there !== null && $there === $this->working()?->family) ? null : $slot;
+    }
+
+    /**
      * The recovery that came with the maker's system, as facts; nobody writes it down. Nothing where another one has
      * taken its place.
      *

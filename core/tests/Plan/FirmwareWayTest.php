@@ -18,7 +18,7 @@ use Tornavis\Core\Words\PackageKind;
  * A firmware package goes in by a recovery or taken apart, as the house wants it; its script says which slots it writes.
  */
 
-function scriptedFirmware(array $writes): Package
+function firmwareWithScript(array $writes): Package
 {
     $facts = [Field::VERSION => '3.4', Field::CODENAMES => ['ashlar'], Field::WRITES => $writes];
 
@@ -38,7 +38,7 @@ function firmwareBy(string $way, array $writes, bool $hasRecovery = true, string
     }
     $house = new HouseRules(firmwareWay: $way, baseSlots: $slots);
 
-    return Planner::plan(Fixture::situation($sheet, [scriptedFirmware($writes)], $phone, Intent::Base, $house));
+    return Planner::plan(Fixture::situation($sheet, [firmwareWithScript($writes)], $phone, Intent::Base, $house));
 }
 
 /** @return list<string> titles of the steps that write firmware */
@@ -62,7 +62,7 @@ it('has a recovery install it where the house wants that, and takes it apart oth
 });
 
 it('counts on the slots that its script names, and on no other', function () {
-    $operation = new InstallFirmware(scriptedFirmware(['modem_a', 'trust_a']), 'a', null, []);
+    $operation = new InstallFirmware(firmwareWithScript(['modem_a', 'trust_a']), 'a', null, []);
     $sheet = Fixture::twoSlots();
     $effects = $operation->effects(Fixture::unit($sheet)->state(), $sheet);
 

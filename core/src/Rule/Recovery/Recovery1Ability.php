@@ -99,6 +99,10 @@ final class Recovery1Ability implements FitRule
                 facts: $facts,
             );
         yield from self::fileSystem($situation, $working);
+        $without = $situation->recovery->slotWithout();
+        if ($without !== null && $recovery === null) {
+            yield $this->missingIn($situation, $without, $working);
+        }
         if ($build?->facts->flag(Field::BRINGS_RECOVERY) === false && $situation->recovery->isAskedOfBuild()) {
             yield self::withoutRecovery($build, $situation);
         }
@@ -141,6 +145,23 @@ final class Recovery1Ability implements FitRule
         }
 
         return null;
+    }
+
+    /** The recovery that is there serves until the restart into the other slot, which has one of its own or none. */
+    private function missingIn(Situation $situation, string $slot, RecoveryAbility $working): Finding
+    {
+        $has = $situation->state->fact(StateField::RecoveryFamily->in($slot));
+
+        return Finding::stop(
+            self::id(),
+            need: 'A recovery in slot ' . strtoupper($slot) . ' for what goes in after the build',
+            found: $has->known() ? $has->text() : 'none known',
+            reason: "Each slot has a recovery of its own. {$working->title()} is in the other one, and the build " .
+                'writes none.',
+            remedy: $this->remedy($situation, 'A recovery'),
+            subject: 'other',
+            facts: [$has],
+        );
     }
 
     private static function withoutRecovery(Package $build, Situation $situation): Finding

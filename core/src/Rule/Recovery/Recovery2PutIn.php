@@ -49,6 +49,41 @@ final class Recovery2PutIn implements StepRule
 
     public function contribute(Situation $situation): Contribution
     {
+        $inUse = $this->intoSlotOfWork($situation);
+
+        return new Contribution([...$inUse->steps, ...$this->intoOtherSlot($situation)], $inUse->constraints);
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private function intoOtherSlot(Situation $situation): array
+    {
+        $recovery = $situation->recovery->chosen();
+        $slot = $situation->recovery->slotWithout();
+        $home = $situation->sheet->recoveryHome;
+        if ($recovery === null || $slot === null || $home === null || $situation->recovery->isPackage($recovery)) {
+            return [];
+        }
+
+        return [
+            new StepDraft(
+                StepKey::RecoveryImage->of('other'),
+                Phase::Recovery,
+                Flash::of($recovery, [$home->value], $slot, $situation->modes->forFlashing()),
+                [
+                    new Reason(
+                        self::id(),
+                        'Each slot has a recovery of its own, and what goes in after the build is put in from the ' .
+                            'slot of the build.',
+                    ),
+                ],
+            ),
+        ];
+    }
+
+    private function intoSlotOfWork(Situation $situation): Contribution
+    {
         $build = $situation->files->build();
         $recovery = $situation->recovery->chosen();
         $home = $situation->sheet->recoveryHome;
