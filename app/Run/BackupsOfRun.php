@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Run;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Run\PlannedStep;

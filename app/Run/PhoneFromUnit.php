@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Run;
 
-use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;

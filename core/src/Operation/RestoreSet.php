@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation;
 
 use Tornavis\Core\Fact\Fact;
-use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Phone\HeldSystem;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\State;

@@ -94,7 +94,10 @@ final readonly class Wipe extends Operation
     public function losses(State $state): array
     {
         return array_values(
-            array_filter($this->taken($state), static fn(LossClass $class): bool => $state->data()->holds($class) !== false),
+            array_filter(
+                $this->taken($state),
+                static fn(LossClass $class): bool => $state->data()->holds($class) !== false,
+            ),
         );
     }
 

@@ -51,7 +51,11 @@ final readonly class Alternatives
             if ($plan->verdict->level !== Verdict::STOP) {
                 $lost = array_filter(
                     $plan->ledger->entries ?? [],
-                    static fn(LedgerEntry $entry): bool => in_array($entry->outcome, [LedgerEntry::LOST, LedgerEntry::WITH_OLD], true),
+                    static fn(LedgerEntry $entry): bool => in_array(
+                        $entry->outcome,
+                        [LedgerEntry::LOST, LedgerEntry::WITH_OLD],
+                        true,
+                    ),
                 );
                 $found[] = new self($words, $kit, $intent, count($lost), $plan->budget?->expectedSeconds() ?? 0);
             }

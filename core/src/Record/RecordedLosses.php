@@ -40,7 +40,8 @@ final class RecordedLosses
                         match (true) {
                             $entry['backup'] !== null => "it is in the backup \"{$entry['backup']}\"",
                             $entry['backedUpByPlan'] => 'the plan made a backup of it first',
-                            ($entry['wayBack'] ?? null) !== null => "it is in the backup \"{$entry['wayBack']}\", and " .
+                            ($entry['wayBack'] ?? null) !== null
+                                => "it is in the backup \"{$entry['wayBack']}\", and " .
                                 'comes back only together with the old system',
                             $entry['class'] === LossClass::ScreenLock->value => 'it is set up anew by hand',
                             $entry['waived'] => 'it was given up by name',

@@ -23,9 +23,10 @@ final class RoomInSuper
         $slot = $situation->slots->active();
         $steps = [];
         foreach (SuperBudget::of($situation)->remove ?? [] as $part) {
-            $why = $part['slot'] === $slot
-                ? $ofItsOwn
-                : 'It is left over in the other slot, and what goes in does not fit beside it.';
+            $why =
+                $part['slot'] === $slot
+                    ? $ofItsOwn
+                    : 'It is left over in the other slot, and what goes in does not fit beside it.';
             $steps[] = new StepDraft(
                 $key->of("{$part['slot']}.{$part['partition']}"),
                 Phase::Install,

@@ -135,7 +135,9 @@ final readonly class FirmwareNeeds
      */
     public function chosen(): ?Package
     {
-        $serving = array_values(array_filter($this->situation->files->ofKind(PackageKind::Firmware), $this->serves(...)));
+        $serving = array_values(
+            array_filter($this->situation->files->ofKind(PackageKind::Firmware), $this->serves(...)),
+        );
         foreach ($serving as $package) {
             if ($this->situation->fit->region($package) === RegionFit::Same) {
                 return $package;

@@ -71,7 +71,8 @@ final readonly class LayoutNeeds
         $s = $this->situation;
         $asked = $s->files->build()?->facts->list(Field::WIPES) ?? [];
         $isLeft = $s->intent === Intent::UpdateInPlace && $s->house->updateWipes === 'nothing';
-        $isThere = static fn(string $one): bool => $s->sheet->partition($one === self::CACHES ? 'cache' : $one) !== null;
+        $isThere = static fn(string $one): bool => $s->sheet->partition($one === self::CACHES ? 'cache' : $one) !==
+            null;
 
         return $s->sheet->hasTwoSlots() || $isLeft ? [] : array_values(array_filter($asked, $isThere));
     }

@@ -62,7 +62,8 @@ final readonly class RecoveryAbility
         $missing = array_diff($wanted, $this->abilities);
 
         return match (true) {
-            $family !== null && !$this->isOfFamily($family) => "The build asks for {$family}; this is {$this->title()}.",
+            $family !== null && !$this->isOfFamily($family)
+                => "The build asks for {$family}; this is {$this->title()}.",
             $minimum !== null &&
                 ($this->version === null || Version::of($this->version)->olderThan(Version::of($minimum)))
                 => "{$this->title()} is too old: it cannot read the layout or the encryption that the build uses.",

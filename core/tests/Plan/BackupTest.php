@@ -163,7 +163,12 @@ it('backs up a phone that loops, and leaves it in its recovery', function () {
 it('brings a set to the phone, wipes, and restores', function (string $place, array $titles) {
     $set = setOf('evening', place: $place);
     $agreed = new Answers(['BACK-1:since/evening'], [LossClass::ScreenLock]);
-    $phone = ['card.present' => $place === 'card', 'card.adopted' => false, 'card.freeBytes' => 0, 'data.holds.photos' => true];
+    $phone = [
+        'card.present' => $place === 'card',
+        'card.adopted' => false,
+        'card.freeBytes' => 0,
+        'data.holds.photos' => true,
+    ];
     $plan = Planner::plan(withSets(Intent::RestoreBackup, $phone, [$set], $agreed));
     $work = array_slice(titlesOf($plan), array_search('Restart into the recovery', titlesOf($plan), true) + 2, -2);
 

@@ -294,7 +294,11 @@ it('makes another file system before the build goes in, where the recovery that 
 });
 
 it('keeps a ledger of what is lost, what returns and what is kept', function () {
-    $plan = World::plan('SK-07', World::DRIFTGLASS, ['data.holds.second-factor' => true, 'card.present' => true, 'card.adopted' => false]);
+    $plan = World::plan('SK-07', World::DRIFTGLASS, [
+        'data.holds.second-factor' => true,
+        'card.present' => true,
+        'card.adopted' => false,
+    ]);
     $outcomes = [];
     foreach ($plan->ledger->entries ?? [] as $entry) {
         $outcomes[$entry->class->value] = $entry->outcome;

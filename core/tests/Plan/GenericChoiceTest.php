@@ -42,7 +42,13 @@ function genericPlan(ModelSheet $sheet, array $kit, array $phone = []): Plan
     $situation = Fixture::situation(
         $sheet,
         $kit,
-        ["slot.{$slot}.verification.on" => false, 'card.present' => true, 'card.adopted' => false, 'card.freeBytes' => 30 << 30, ...$phone],
+        [
+            "slot.{$slot}.verification.on" => false,
+            'card.present' => true,
+            'card.adopted' => false,
+            'card.freeBytes' => 30 << 30,
+            ...$phone,
+        ],
         Intent::GenericImage,
     );
     $keys = array_map(static fn(Finding $one): string => $one->key, Planner::plan($situation)->findings);

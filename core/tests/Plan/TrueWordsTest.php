@@ -33,7 +33,9 @@ function freshPlan(HouseRules $house, array $phone = [], array $build = [], ?Mod
     $sheet ??= Fixture::twoSlots();
     $recovery = Fixture::recovery($sheet, [Field::ABILITIES => ['sideload', 'file-system']]);
 
-    return Planner::plan(Fixture::situation($sheet, [Fixture::build($sheet, $build), $recovery], $phone, house: $house));
+    return Planner::plan(
+        Fixture::situation($sheet, [Fixture::build($sheet, $build), $recovery], $phone, house: $house),
+    );
 }
 
 it('gives the true reason where the format comes before the build against the house rule', function () {

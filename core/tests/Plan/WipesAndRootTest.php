@@ -45,7 +45,9 @@ function wipesOf(Intent $intent, string $wipes = 'asked', array $asked = ['cache
     $plan = Planner::plan(Fixture::situation($sheet, [$build, Fixture::recovery($sheet)], $phone, $intent, $house));
     $titles = array_map(static fn(Step $one): string => $one->draft->operation->title(), $plan->steps);
 
-    return array_values(array_filter($titles, static fn(string $one): bool => preg_match('/Wipe|Sideload/', $one) === 1));
+    return array_values(
+        array_filter($titles, static fn(string $one): bool => preg_match('/Wipe|Sideload/', $one) === 1),
+    );
 }
 
 it('wipes what the publisher asks for before the build, and nothing by the other house rule', function () {

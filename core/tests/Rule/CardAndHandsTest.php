@@ -5,7 +5,6 @@ declare(strict_types=1);
 use Tornavis\Core\Ledger\LedgerEntry;
 use Tornavis\Core\Operation\CopyTo;
 use Tornavis\Core\Package\Package;
-use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Reading\PrintedText;

@@ -71,10 +71,7 @@ it('asks for the boot image before a kernel that comes as a package, as before o
         str_ends_with($name, '.zip') ? Intent::AddOn : Intent::Kernel,
     );
     $said = array_column(
-        array_map(
-            static fn($one): array => [$one->key, $one->severity->value],
-            Planner::plan($situation)->findings,
-        ),
+        array_map(static fn($one): array => [$one->key, $one->severity->value], Planner::plan($situation)->findings),
         1,
         0,
     );

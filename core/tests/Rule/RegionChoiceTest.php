@@ -49,7 +49,10 @@ it('stops where only another region\'s is there', function () {
     expect(withRegions('south')[1])->toContain('BASE-5:region');
 });
 
-it('says what services mean that an update brings to a system without them', function (?string $has, ?string $severity) {
+it('says what services mean that an update brings to a system without them', function (
+    ?string $has,
+    ?string $severity,
+) {
     $sheet = Fixture::twoSlots();
     $build = Fixture::build($sheet, [Field::BRINGS_SERVICES => true, Field::FAMILY => 'Quoin Base']);
     $kit = [$build, Fixture::recovery($sheet)];

@@ -237,7 +237,10 @@ it('compares with what was begun, so that a build whose sending broke off can be
         StateComparison::differences($plan, $sends->number - 1, [$slot => 'incomplete'], $tries),
     );
 
-    expect($names([$sends->number => 1]))->toBe([])->and($names([]))->toBe([$slot]);
+    expect($names([$sends->number => 1]))
+        ->toBe([])
+        ->and($names([]))
+        ->toBe([$slot]);
 });
 
 it('stops at a refusal with what the phone says, its status and what to do', function () {

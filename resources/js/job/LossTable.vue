@@ -89,9 +89,7 @@ function takeBack(entry: Entry): void {
                 <span v-if="madeAt(entry)" class="mute small step" :title="dateTimeOf(madeAt(entry))">{{
                   ago(madeAt(entry))
                 }}</span></template
-              ><span v-else-if="entry.wayBack">{{
-                t('job.lossTable.withOldSystem', { backup: entry.wayBack })
-              }}</span
+              ><span v-else-if="entry.wayBack">{{ t('job.lossTable.withOldSystem', { backup: entry.wayBack }) }}</span
               ><span v-else class="mute">{{ t('job.lossTable.notBackedUp') }}</span>
             </td>
             <td>

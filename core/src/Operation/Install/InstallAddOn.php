@@ -11,8 +11,8 @@ use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\State;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Verification;
-use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 

@@ -134,7 +134,8 @@ final readonly class InstallBuild extends InstallPackage
                 : RecoveryFacts::none($this->slot))
             : [
                 ...RecoveryFacts::none($this->slot),
-                StateField::RecoveryFamily->in($this->slot) => Nameless::orTitleOf($this->package) . RecoveryAbility::OWN,
+                StateField::RecoveryFamily->in($this->slot) =>
+                    Nameless::orTitleOf($this->package) . RecoveryAbility::OWN,
                 StateField::RecoveryVersion->in($this->slot) => $facts->text(Field::VERSION),
                 StateField::RecoveryAbilities->in($this->slot) => [Ability::Sideload->value],
             ];

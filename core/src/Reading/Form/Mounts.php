@@ -47,7 +47,13 @@ final class Mounts implements Form
 
     public function read(PrintedText $text, Statements $to): void
     {
-        if (!$text->has('/data') && !$text->has('/storage') && !$text->has('/mnt/') && !$text->has('sdcard') && !$text->has('external_sd')) {
+        if (
+            !$text->has('/data') &&
+            !$text->has('/storage') &&
+            !$text->has('/mnt/') &&
+            !$text->has('sdcard') &&
+            !$text->has('external_sd')
+        ) {
             return;
         }
         foreach ($text->each(self::MOUNTED) as $match) {

@@ -133,8 +133,7 @@ final class RequirementsPage implements Form
 
     private static function isAboutOrder(string $sentence): bool
     {
-        $order =
-            '/\b(?:before|after) (?:the )?first (?:boot|start)\b|\b(?:first|then) (?:flash|install|sideload)\b/i';
+        $order = '/\b(?:before|after) (?:the )?first (?:boot|start)\b|\b(?:first|then) (?:flash|install|sideload)\b/i';
 
         return preg_match(RequirementTable::CHANGED, $sentence) !== 1 &&
             preg_match($order, $sentence) === 1 &&

@@ -192,7 +192,7 @@ final class Base1Firmware implements FitRule
                     'Or say it, if you know. Or get a slot copy or a firmware package for this model.',
             )
             : self::fillsFromShelf($situation) ??
-                Remedy::getFile("Get a slot copy or a firmware package for this model, which fills {$name}.");
+                    Remedy::getFile("Get a slot copy or a firmware package for this model, which fills {$name}.");
     }
 
     private static function remedyOfUnseen(Situation $situation, string $name): Remedy

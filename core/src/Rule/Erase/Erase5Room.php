@@ -40,7 +40,11 @@ final class Erase5Room implements FitRule
         $isUsed =
             $situation->delivery->installsFrom() === 'card' ||
             ($situation->backUp->isWanted() && $situation->backUp->place($situation->backUp->bytes()) === 'card');
-        if ($card->present === true && $card->adopted === null && ($situation->job->erasesData($situation) || $isUsed)) {
+        if (
+            $card->present === true &&
+            $card->adopted === null &&
+            ($situation->job->erasesData($situation) || $isUsed)
+        ) {
             yield self::asked($situation);
         }
         if ($situation->delivery->route() !== Delivery::STORAGE || $situation->delivery->packages() === []) {

@@ -13,12 +13,11 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Rule\FileQuestion;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FitRule;
+use Tornavis\Core\Rule\OtherJob;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Asked;
 use Tornavis\Core\Situation\FileFit;
-use Tornavis\Core\Situation\Job\Job;
 use Tornavis\Core\Situation\Situation;
-use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
@@ -69,7 +68,7 @@ final class Kit1Build implements FitRule
     public function look(Situation $situation): iterable
     {
         $builds = array_map(static fn(Package $p): string => $p->name(), $situation->files->ofKind(PackageKind::Build));
-        $other = $builds === [] ? self::ofAnotherJob($situation) : null;
+        $other = $builds === [] ? OtherJob::of($situation, self::id()) : null;
         if ($situation->job->installsBuild() && $other !== null) {
             yield $other;
         } elseif ($situation->job->installsBuild() && count($builds) !== 1) {
@@ -277,30 +276,5 @@ final class Kit1Build implements FitRule
         $mine = $sheet->codename;
 
         return new FileQuestion($package, Field::CODENAMES, [$mine => "made for {$mine}"], $mine);
-    }
-
-    /** A system that no job for builds puts in: an image for any phone, or the maker's bundle. */
-    private static function ofAnotherJob(Situation $situation): ?Finding
-    {
-        $jobs = [
-            PackageKind::GenericImage->value => Intent::GenericImage,
-            PackageKind::StockBundle->value => Intent::BackToStock,
-        ];
-        foreach ($situation->kit as $package) {
-            $intent = $jobs[$package->kind()->value ?? ''] ?? null;
-            if ($intent !== null) {
-                $label = Job::of($intent)->label();
-
-                return Finding::stop(
-                    self::id(),
-                    need: 'One build in the kit',
-                    found: "{$package->name()}, a {$package->kind()?->value}",
-                    reason: "It goes in another way than a build. The job \"{$label}\" puts it in.",
-                    remedy: Remedy::doFirst("Plan the job \"{$label}\" with it, or choose a build from the shelf."),
-                );
-            }
-        }
-
-        return null;
     }
 }

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Kit;
 
-use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\Container;
+use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\StateField;
 
