@@ -114,6 +114,16 @@ function takeBack(entry: Entry): void {
             </td>
             <td>
               <button
+                v-if="entry.backup && !job.run && (isOpen(entry) || isFirst(entry))"
+                type="button"
+                class="btn small"
+                :class="{ on: isFirst(entry) }"
+                :aria-pressed="isFirst(entry)"
+                @click="isFirst(entry) ? takeBack(entry) : first([entry])"
+              >
+                {{ t('job.lossTable.backupIsEnough') }}
+              </button>
+              <button
                 v-if="!entry.backup && !job.run && (isOpen(entry) || isGivenUp(entry))"
                 type="button"
                 class="btn small erase"
