@@ -30,9 +30,12 @@ final readonly class DemoWorld
 
     public function __construct(private Shelf $shelf, private JobPlanner $planner) {}
 
-    /** What grows old was seen when the demo was laid out. */
+    /** What grows old was seen when the demo was laid out; backups were made two days before. */
     private static function seenToday(Unit $unit): Unit
     {
+        foreach ($unit->backups as $backup) {
+            $unit = $unit->withBackup($backup->madeOn(now()->subDays(2)->toIso8601String()));
+        }
         $facts = [];
         foreach ($unit->state()->facts() as $fact) {
             if ($fact->known() && Ageing::ages($fact)) {

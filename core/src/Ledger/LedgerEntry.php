@@ -19,7 +19,7 @@ final readonly class LedgerEntry
     /** lost, and brought back from a backup */
     public const RETURNS = 'returns';
 
-    /** lost to the system that is there at the end, and brought back only together with the one that was there before */
+    /** lost to the system that is there at the end; it comes back only together with the one that was there before */
     public const WITH_OLD = 'with-old';
 
     /**

@@ -17,7 +17,7 @@ final readonly class FormatData extends Operation
     /**
      * @param  ?string  $fileSystem  null leaves the choice to the recovery, where nobody knows which ones the phone has
      * @param  bool  $wasEncrypted  whether there is, or may be, an encryption that it ends
-     * @param  bool  $isLast  whether the recovery that runs is written over already, so that no restart leads back to it
+     * @param  bool  $isLast  whether the recovery that runs is written over already, so that no restart leads to it
      */
     public function __construct(
         private ?string $fileSystem,

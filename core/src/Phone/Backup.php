@@ -157,6 +157,23 @@ final readonly class Backup
         return $made === null || $now === null ? null : intdiv(max(0, $now - $made), 86_400);
     }
 
+    /** @param  string  $at  ISO 8601 */
+    public function madeOn(string $at): self
+    {
+        return new self(
+            $this->id,
+            $this->classes,
+            $this->place,
+            $at,
+            $this->kind,
+            $this->base,
+            $this->sha256,
+            $this->system,
+            $this->bytes,
+            $this->held,
+        );
+    }
+
     /** The day on which it was made: "2026-09-14". */
     public function day(): string
     {

@@ -40,8 +40,8 @@ final readonly class WayBack
     /** A whole set is the way back to the system that was there, and to its data. */
     private static function withSet(string $set): string
     {
-        return " The backup {$set} is the way back to what was there, with its data: a recovery that restores backups " .
-            'brings it back.';
+        return " The backup {$set} is the way back to what was there, with its data: a recovery that restores " .
+            'backups brings it back.';
     }
 
     /** The next restart would be the last one; what the phone runs from now is all that is left of it. */

@@ -77,8 +77,8 @@ final class HandsNeeded
             RuleId::Prep9,
             need: 'Another way to work on the screen',
             found: 'the screen takes no touch',
-            reason: 'Steps in the system and in most recoveries are touched or swiped. A mouse on an adapter does the ' .
-                'same where the phone takes one; many recoveries can be worked with the keys too.',
+            reason: 'Steps in the system and in most recoveries are touched or swiped. A mouse on an adapter does ' .
+                'the same where the phone takes one; many recoveries take the keys too.',
             remedy: Remedy::agree('Try it before the work: the mouse, or the keys in the recovery. Then agree to it.'),
             subject: 'touch',
             facts: [$situation->state->fact(StateField::ScreenTouch)],

@@ -98,7 +98,7 @@ final readonly class SuperContents
         return array_filter($this->situation->sheet->logicalPartitions(), $isRead) !== [];
     }
 
-    /** The most that the logical partitions of a slot can take: by the limit of their group, and as a system has them. */
+    /** The most that the logical partitions of a slot can take, by the limit of their group and by their sizes. */
     private function most(string $slot): int
     {
         $sizes = array_map(

@@ -15,7 +15,8 @@ use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
 
 /*
- * A firmware package goes in by a recovery or taken apart, as the house wants it; its script says which slots it writes.
+ * A firmware package goes in by a recovery or taken apart, as the house wants it; its script says which slots it
+ * writes.
  */
 
 function firmwareWithScript(array $writes): Package

@@ -93,8 +93,8 @@ final readonly class ScriptFacts
 
     /**
      * @param  array<string, list<string>>  $demands  names of facts → accepted values
-     * @param  array<string, array{string|bool|list<string>, string}>  $said  fields of the release card → the value that
-     *     the words of a script demand, and the words
+     * @param  array<string, array{string|bool|list<string>, string}>  $said  fields of the release card → the value
+     *     that the words of a script demand, and the words
      * @param  ?int  $buildTime  Unix seconds: a phone with a newer system is refused
      * @param  list<string>  $writes  names of the partitions written, sorted
      * @param  list<string>  $notUnderstood  what it asks for, as it stands, the first of it

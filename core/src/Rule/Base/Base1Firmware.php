@@ -199,8 +199,8 @@ final class Base1Firmware implements FitRule
     {
         return self::fillsFromShelf($situation) ??
             Remedy::enterFact(
-                "Enter the version that {$name} holds, if you know it: the list of what you installed, or a look while " .
-                    'that slot is in use. Or get a slot copy or a firmware package for this model.',
+                "Enter the version that {$name} holds, if you know it: the list of what you installed, or a look " .
+                    'while that slot is in use. Or get a slot copy or a firmware package for this model.',
             );
     }
 

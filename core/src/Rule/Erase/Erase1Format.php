@@ -173,7 +173,7 @@ final class Erase1Format implements StepRule
             : [];
     }
 
-    /** Whether a wipe is enough, which leaves the internal storage as it is: the new system could read what is there. */
+    /** Whether a wipe is enough, which leaves the internal storage alone: the new system could read what is there. */
     public static function wipesInstead(Situation $situation, Package $build): bool
     {
         $wanted = $build->facts->text(Field::FILE_SYSTEM);

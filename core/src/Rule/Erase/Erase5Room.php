@@ -69,8 +69,8 @@ final class Erase5Room implements FitRule
             self::id(),
             need: 'Whether the phone uses its memory card as internal storage',
             found: 'not known',
-            reason: 'Such a card is encrypted with a key that lies among the data. No recovery reads it, and an erase ' .
-                'of the data takes all that is on it. Another card stays as it is.',
+            reason: 'Such a card is encrypted with a key that lies among the data. No recovery reads it, and an ' .
+                'erase of the data takes all that is on it. Another card stays as it is.',
             remedy: Remedy::enterFact('Look it up in the storage settings of the phone and say it.'),
             subject: 'card',
             facts: [$situation->state->fact(StateField::CardAdopted)],
@@ -88,8 +88,8 @@ final class Erase5Room implements FitRule
                 self::id(),
                 need: 'A card that holds a file of ' . Size::text($bytes),
                 found: 'its file system is not known',
-                reason: 'Many cards come with a file system that holds no file of 4 GiB or more. The copy would break ' .
-                    'off there.',
+                reason: 'Many cards come with a file system that holds no file of 4 GiB or more. The copy would ' .
+                    'break off there.',
                 remedy: Remedy::enterFactOrAgree(
                     'Look it up and enter it: vfat holds no such file; exfat, ext4 and f2fs do. Or agree that this ' .
                         'card holds it.',

@@ -49,7 +49,8 @@ final class Fit11UpdateType implements FitRule
                 self::id(),
                 need: "{$build->title()} is complete",
                 found: 'an incremental package',
-                reason: 'An incremental package holds only what differs from one certain build. It cannot be installed by itself.',
+                reason: 'An incremental package holds only what differs from one certain build. ' .
+                    'It cannot be installed by itself.',
                 remedy: Remedy::getFile('Get the full package of the same build.'),
                 facts: [$type],
             );

@@ -178,8 +178,8 @@ final class Kit2Intent implements FitRule
                 return Remedy::takeOut(
                     $package,
                     $system,
-                    "Have the image for {$system} taken out of {$package->name()}, beside it on the shelf. If it is a " .
-                        'generic image, say so on its page and add it to the kit.',
+                    "Have the image for {$system} taken out of {$package->name()}, beside it on the shelf. If it is " .
+                        'a generic image, say so on its page and add it to the kit.',
                 );
             }
         }

@@ -39,8 +39,8 @@ final class Layout6Merging implements FitRule
             self::id(),
             need: 'No update that is still being merged',
             found: 'one is',
-            reason: 'Until that is done the system that runs lies in two places. A write into super would leave it in ' .
-                'pieces.',
+            reason: 'Until that is done the system that runs lies in two places. A write into super would leave it ' .
+                'in pieces.',
             remedy: Remedy::enterFact(
                 'Start the system and leave the phone alone for some minutes. Then paste the bootloader\'s list of ' .
                     'variables again, which says that nothing is being merged, or enter it.',

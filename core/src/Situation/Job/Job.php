@@ -42,6 +42,18 @@ abstract readonly class Job
         };
     }
 
+    /** The first job that is about one file of a kind; null where none is. */
+    public static function taking(PackageKind $kind): ?self
+    {
+        foreach (Intent::cases() as $intent) {
+            if (self::of($intent)->takes() === [$kind]) {
+                return self::of($intent);
+            }
+        }
+
+        return null;
+    }
+
     /** What a person calls it. */
     abstract public function label(): string;
 
