@@ -444,7 +444,7 @@ function jobs(): array
                 'Sideload Second-system remover 3',
                 'Restart into the system',
             ],
-            [],
+            ['second-system'],
         ],
         'a recovery in a partition of its own' => [
             Intent::Recovery,
@@ -851,7 +851,7 @@ function jobs(): array
                 'Restart into the system',
                 'First boot',
             ],
-            ['apps', 'photos'],
+            ['apps', 'photos', 'second-system'],
             new HouseRules(formatOrder: 'after'),
         ],
         'a fresh install whose data is not encrypted, by choice' => [

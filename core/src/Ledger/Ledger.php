@@ -12,6 +12,7 @@ use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\OperationName;
+use Tornavis\Core\Words\PackageKind;
 
 /** For each class of things what the plan does to it, derived from the operations alone. */
 final readonly class Ledger
@@ -28,13 +29,17 @@ final readonly class Ledger
     {
         $lostAt = [];
         $coming = [];
-        $removesLock = false;
+        $removed = [];
         foreach ($steps as $index => $draft) {
             foreach ($draft->operation->losses($walk->before[$index]) as $class) {
                 $lostAt[$class->value] ??= $index + 1;
             }
+            // What a step or a job is about is agreed to there, and not once more as a loss.
             if ($draft->operation->name() === OperationName::RemoveLock) {
-                $removesLock = true;
+                $removed[] = LossClass::ScreenLock;
+            }
+            if (in_array(PackageKind::Remover, $situation->job->takes(), true)) {
+                $removed[] = LossClass::SecondSystem;
             }
             if ($draft->operation->name() === OperationName::BackUp) {
                 $coming = (array) ($draft->operation->parameters()['classes'] ?? []);
@@ -46,7 +51,7 @@ final readonly class Ledger
                 $class,
                 $lostAt[$class->value] ?? null,
                 in_array($class->value, $coming, true),
-                $removesLock && $class === LossClass::ScreenLock,
+                in_array($class, $removed, true),
                 $situation,
                 $walk,
             );

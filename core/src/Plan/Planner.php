@@ -181,6 +181,8 @@ final class Planner
             $situation->state->activeSlot() === null
                 ? [StateField::ActiveSlot->value => $situation->slots->active()]
                 : [];
+        // And for firmware and vendor of which nobody knows what is there.
+        $open += AsIfAnswered::of($situation);
         // The maker's own recovery is on every phone whose own system is; nobody writes it down as a recovery.
         $open += $situation->job->usesMakersRecovery() ? $situation->recovery->makersOwn() : [];
         $start = $situation->state->with(

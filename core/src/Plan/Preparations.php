@@ -117,7 +117,7 @@ final class Preparations
             $fact = $situation->state->fact(StateField::DataHolds->of($class));
             if ($entry->backup !== null) {
                 yield self::backedUp($situation, $entry, $need, $fact);
-            } elseif ($class === LossClass::ScreenLock && $entry->waived && !$situation->answers->waives($class)) {
+            } elseif ($entry->waived && !$situation->answers->waives($class)) {
                 yield Finding::note(
                     RuleId::Prep3,
                     need: $need,

@@ -28,7 +28,7 @@ final class Fit6Services implements FitRule
 {
     private const LOOK = 'Look whether the system has a shop for apps, and enter what it has. ';
 
-    private const LATE = 'Plan a fresh install, in which they are there from the first boot, or agree to try it without a reset.';
+    private const LATE = 'Plan a fresh install, where they are there from the first boot, or agree to try it so.';
 
     public static function id(): RuleId
     {

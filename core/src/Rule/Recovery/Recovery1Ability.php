@@ -95,8 +95,7 @@ final class Recovery1Ability implements FitRule
                 need: $needs,
                 found: $working->title(),
                 reason: $problem,
-                remedy: ($recovery === null ? self::notSaidYet($situation) : null) ??
-                    $this->remedy($situation, $needs),
+                remedy: ($recovery === null ? self::notSaidYet($situation) : null) ?? $this->remedy($situation, $needs),
                 facts: $facts,
             );
         yield from self::fileSystem($situation, $working);
