@@ -59,7 +59,7 @@ it('reads a demand that a script checks by itself in the words with which it giv
 })->with([
     ['This package requires vendor 9.2.11 or newer', ['requires.vendor.min' => '9.2.11']],
     ['E1004: Firmware 3.4 or newer is needed!', ['requires.firmware.min' => '3.4']],
-    ['Error 7', []],
+    ['The check failed', []],
     ['This package is for device: marl', []],
     ['Vendor 9.2.11 is recommended', []],
 ]);
