@@ -453,7 +453,8 @@ it('promises no recovery that the build has written over by the time of the form
     $sheet = Fixture::twoSlots();
     $kit = [Fixture::build($sheet, [Field::BRINGS_RECOVERY => $brings]), Fixture::recovery($sheet)];
     $plan = Planner::plan(Fixture::situation($sheet, $kit, house: new HouseRules(formatOrder: $order)));
-    $formats = array_filter($plan->steps, static fn(Step $one): bool => $one->draft->key === 'erase.format');
+    $isFormat = static fn(Step $one): bool => $one->draft->key === 'erase.format';
+    $formats = array_values(array_filter($plan->steps, $isFormat));
 
-    expect(str_starts_with((string) reset($formats)?->draft->operation->whenItFails(), 'Restart'))->toBe($restarts);
+    expect(str_starts_with($formats[0]->draft->operation->whenItFails(), 'Restart'))->toBe($restarts);
 })->with([['before', false, true], ['after', false, false], ['after', true, true]]);
