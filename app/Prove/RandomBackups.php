@@ -27,7 +27,7 @@ final readonly class RandomBackups
                 "set {$i}",
                 $isSystemAlone ? [] : [$this->dice->one(LossClass::stated()), LossClass::Apps],
                 $this->dice->one(['computer', 'computer', 'phone', 'card']),
-                '2026-09-0' . $this->dice->between(1, 9) . 'T10:00:00Z',
+                $this->dice->one(['2026-09', '2026-09', '2024-07']) . "-0{$this->dice->between(1, 9)}T10:00:00Z",
                 $kind,
                 $kind === Backup::COPIES ? [] : $this->base($values, $active),
                 system: $isSystemAlone || ($kind === Backup::RECOVERY && $this->dice->chance(25)),
