@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Tornavis\Core\Ledger;
 
 use Tornavis\Core\Phone\Backup;
-use Tornavis\Core\Phone\MemoryCard;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
@@ -134,10 +133,9 @@ final readonly class Ledger
      */
     private static function newest(LossClass $class, Situation $situation, \Closure $fits): ?Backup
     {
-        $cardGoes = (new MemoryCard($situation->state))->goesWithData();
         $found = null;
         foreach ($situation->unit->backups as $backup) {
-            $outlasts = $backup->isOffThePhone() && !($backup->place === 'card' && $cardGoes);
+            $outlasts = $backup->outlastsErase($situation->state);
             $isNewer = $found === null || $backup->madeAt > $found->madeAt;
             if ($outlasts && $isNewer && $backup->holds($class) && $fits($backup)) {
                 $found = $backup;

@@ -66,6 +66,12 @@ final readonly class Backup
         return $this->place !== 'phone';
     }
 
+    /** Whether it is still there once the data is erased: off the phone, and not on a card that goes with the data. */
+    public function outlastsErase(State $state): bool
+    {
+        return $this->isOffThePhone() && !($this->place === 'card' && (new MemoryCard($state))->goesWithData());
+    }
+
     /** Whether its system is the very build that a slot holds. */
     public function isOfSystemIn(State $state, string $slot): bool
     {

@@ -37,10 +37,10 @@ final readonly class WayBack
         return new self($way->level, $text . $set, $way->seconds);
     }
 
-    /** A whole set is the way back to the system that was there, and to its data. */
+    /** A whole set is the way back to the system in it, and to its data. */
     private static function withSet(string $set): string
     {
-        return " The backup {$set} is the way back to what was there, with its data: a recovery that restores " .
+        return " The backup {$set} is the way back to the system in it, with its data: a recovery that restores " .
             'backups brings it back.';
     }
 

@@ -202,7 +202,8 @@ final class Preparations
             reason: "What has come to the phone since is not in it. Your house rule counts {$allowed} days as new " .
                 'enough.',
             remedy: Remedy::agree('Make a newer one and record it, or agree that this one is enough.'),
-            subject: $entry->class->value,
+            // Whoever agreed to a backup at the start has not agreed to an old one.
+            subject: "{$entry->class->value}/age",
             facts: [$fact],
         )->unlessAgreed($situation->answers, 'You agreed that it is enough.');
     }

@@ -85,12 +85,12 @@ final class StepList
         );
     }
 
-    /** The newest set off the phone that holds a system with its data. */
+    /** The newest set that holds a system with its data, and outlasts an erase. */
     private static function wholeSet(Situation $situation): ?string
     {
         $newest = null;
         foreach ($situation->unit->backups as $backup) {
-            $isWhole = $backup->system && $backup->replacesData() && $backup->isOffThePhone();
+            $isWhole = $backup->system && $backup->replacesData() && $backup->outlastsErase($situation->state);
             if ($isWhole && ($newest === null || $backup->madeAt > $newest->madeAt)) {
                 $newest = $backup;
             }

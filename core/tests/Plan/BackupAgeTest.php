@@ -38,7 +38,7 @@ function photosMadeAt(string $at): Backup
 function saidOfPhotos(Plan $plan): array
 {
     foreach ($plan->findings as $one) {
-        if ($one->key === 'PREP-3:photos') {
+        if (in_array($one->key, ['PREP-3:photos', 'PREP-3:photos/age'], true)) {
             return [$one->severity->value, $one->found];
         }
     }
@@ -57,8 +57,11 @@ it('says how old a backup is, and has an old one decided', function () {
         ->toBe(['settle', 'backup Photos, 24 months old'])
         ->and(saidOfPhotos(freshAfter(photosMadeAt($old), new HouseRules(backupFreshDays: 0)))[0])
         ->toBe('clear')
+        ->and(saidOfPhotos(freshAfter(photosMadeAt($old), agreed: ['PREP-3:photos/age']))[0])
+        ->toBe('note')
+        // Agreeing to a backup at the start says nothing of an old one.
         ->and(saidOfPhotos(freshAfter(photosMadeAt($old), agreed: ['PREP-3:photos']))[0])
-        ->toBe('note');
+        ->toBe('settle');
 });
 
 it('names a whole set as the way back wherever the old system or its data is gone', function () {
@@ -69,5 +72,15 @@ it('names a whole set as the way back wherever the old system or its data is gon
         expect(str_contains($text, 'The backup Whole is the way back'))->toBe($levels[$index] !== 'free');
     }
 
-    expect(implode(' ', $texts(freshAfter(photosMadeAt(Fixture::AT)))))->not->toContain('is the way back to what');
+    expect(implode(' ', $texts(freshAfter(photosMadeAt(Fixture::AT)))))->not->toContain(
+        'is the way back to the system',
+    );
+});
+
+it('names no set on a card that goes with the data', function () {
+    $set = new Backup('Whole', [LossClass::Photos], 'card', Fixture::AT, Backup::RECOVERY, system: true);
+    $state = Fixture::unit(Fixture::twoSlots(), ['card.present' => true, 'card.adopted' => true])->state();
+    $plain = Fixture::unit(Fixture::twoSlots(), ['card.present' => true, 'card.adopted' => false])->state();
+
+    expect($set->outlastsErase($state))->toBeFalse()->and($set->outlastsErase($plain))->toBeTrue();
 });

@@ -19,14 +19,16 @@ const named = (outcome: Entry['outcome']): string =>
     .join(', ')
 
 const keyOf = (entry: Entry): string => `PREP-3:${entry.class}`
+const ageKeyOf = (entry: Entry): string => `${keyOf(entry)}/age`
 const findingOf = (entry: Entry): JobAnswer['findings'][number] | undefined =>
-  props.job.findings.find((finding) => finding.key === keyOf(entry))
+  props.job.findings.find((finding) => [keyOf(entry), ageKeyOf(entry)].includes(finding.key))
 const isOpen = (entry: Entry): boolean => findingOf(entry)?.severity === 'settle'
 const isFirst = (entry: Entry): boolean => agreedTo(props.job, keyOf(entry)) && !entry.waived
 const canBeFirst = (entry: Entry): boolean => {
   const finding = findingOf(entry)
   return isFirst(entry) || (finding !== undefined && actionOf(finding, 'let-plan-do-it') !== undefined)
 }
+const isEnough = (entry: Entry): boolean => agreedTo(props.job, ageKeyOf(entry))
 const isGivenUp = (entry: Entry): boolean => (props.job.answers.waived ?? []).includes(entry.class)
 const open = computed(() => taken.value.filter(isOpen))
 const openFirst = computed(() => open.value.filter(canBeFirst))
@@ -34,6 +36,10 @@ const madeAt = (entry: Entry): string => props.job.backups.find((backup) => back
 
 function first(entries: Entry[]): void {
   emit('change', withAgreed(props.job, entries.map(keyOf)))
+}
+function enough(entry: Entry): void {
+  const key = ageKeyOf(entry)
+  emit('change', isEnough(entry) ? without(props.job, key) : withAgreed(props.job, [key]))
 }
 function giveUp(entries: Entry[]): void {
   const waived = [...(props.job.answers.waived ?? []), ...entries.map((entry) => entry.class)]
@@ -114,12 +120,12 @@ function takeBack(entry: Entry): void {
             </td>
             <td>
               <button
-                v-if="entry.backup && !job.run && (isOpen(entry) || isFirst(entry))"
+                v-if="entry.backup && !job.run && (isOpen(entry) || isEnough(entry))"
                 type="button"
                 class="btn small"
-                :class="{ on: isFirst(entry) }"
-                :aria-pressed="isFirst(entry)"
-                @click="isFirst(entry) ? takeBack(entry) : first([entry])"
+                :class="{ on: isEnough(entry) }"
+                :aria-pressed="isEnough(entry)"
+                @click="enough(entry)"
               >
                 {{ t('job.lossTable.backupIsEnough') }}
               </button>
