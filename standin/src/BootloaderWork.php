@@ -19,7 +19,7 @@ final class BootloaderWork extends PhoneWork
     public function flash(string $partition, string $slot, string $file): \Generator
     {
         $phone = $this->phone;
-        $this->refuseUnless(...$phone->hasPcFlash() ? ['download'] : [PhoneMode::BOOTLOADER, 'userspace-bootloader']);
+        $this->refuseUnless(...self::modesFor($phone, $partition));
         $this->refuseLocked();
         $this->refuseUnlessThere($partition, $slot);
         $image = ImageFile::at($file);
@@ -49,6 +49,21 @@ final class BootloaderWork extends PhoneWork
         }
 
         return ['says' => "{$partition} written to slot {$slot}."] + ReportedFacts::of($phone);
+    }
+
+    /**
+     * A maker's flash mode takes the place of the bootloader; what lies inside super is written from userspace on
+     * every phone.
+     *
+     * @return list<string>
+     */
+    private static function modesFor(SimulatedPhone $phone, string $partition): array
+    {
+        return match (true) {
+            !$phone->hasPcFlash() => [PhoneMode::BOOTLOADER, PhoneMode::USERSPACE_BOOTLOADER],
+            $phone->isInSuper($partition) => [PhoneMode::DOWNLOAD, PhoneMode::USERSPACE_BOOTLOADER],
+            default => [PhoneMode::DOWNLOAD],
+        };
     }
 
     /** The description of the logical partitions lies where the first of the maker's own begins. */

@@ -183,6 +183,29 @@ it('empties its data when its flash mode writes a system, and not for anything e
     expect($phone->holds)->toBe([])->and($phone->dataEmpty)->toBeTrue();
 });
 
+it('writes what lies inside super from userspace, beside a flash mode too', function (string $inSuper, bool $takes) {
+    $phone = flashMode(['mode' => 'userspace-bootloader', 'inSuper' => [$inSuper], 'holds' => ['photos']]);
+    $system = (string) tempnam(sys_get_temp_dir(), 'sys');
+    $content = new Tornavis\Demo\ImageContent(['part' => 'system', 'of' => 'tarnos'], 4096, 0);
+    file_put_contents($system, $content->head());
+    $write = fn() => PhoneFactory::ask($phone, [
+        'do' => 'flash',
+        'partition' => 'system',
+        'slot' => '-',
+        'file' => $system,
+    ]);
+    if ($takes) {
+        $write();
+        expect($phone->written('system', '-')['label']['of'] ?? null)
+            ->toBe('tarnos')
+            ->and($phone->holds)
+            ->toBe(['photos']);
+    } else {
+        expect($write)->toThrow(RefusedError::class);
+    }
+    unlink($system);
+})->with([['system', true], ['vendor', false]]);
+
 it('holds what was copied to it until a format, and to the card beyond it', function () {
     $phone = PhoneFactory::make(['mode' => 'recovery', 'dataEncryption' => 'none']);
     foreach (['internal', 'card'] as $place) {

@@ -12,9 +12,14 @@ use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PartitionName;
 
-/** Erases the data partition from the bootloader; the next system makes a new file system there. */
+/** Erases the data partition from a bootloader; the next system makes a new file system there. */
 final readonly class EraseData extends Operation
 {
+    /**
+     * @param  Mode  $in  the bootloader, or the userspace bootloader of a phone that has a PC flash mode instead
+     */
+    public function __construct(private Mode $in = Mode::Bootloader) {}
+
     public function name(): OperationName
     {
         return OperationName::Erase;
@@ -22,7 +27,7 @@ final readonly class EraseData extends Operation
 
     public function title(): string
     {
-        return 'Erase data from the bootloader';
+        return "Erase data from {$this->in->place()}";
     }
 
     public function parameters(): array
@@ -32,7 +37,7 @@ final readonly class EraseData extends Operation
 
     public function mode(): Mode
     {
-        return Mode::Bootloader;
+        return $this->in;
     }
 
     public function writes(): bool
@@ -81,7 +86,7 @@ final readonly class EraseData extends Operation
 
     public function evidence(): string
     {
-        return 'The bootloader reports data as erased.';
+        return ucfirst($this->in->place()) . ' reports data as erased.';
     }
 
     public function whenItFails(): string

@@ -54,13 +54,20 @@ final readonly class ModesInUse
     /** Whether something of the kit is written in the bootloader. */
     public function writesInBootloader(): bool
     {
-        return ($this->situation->recovery->isWritten() &&
-            !($this->situation->recovery->needsAnotherFirst() && $this->situation->recovery->firstIsThere())) ||
-            ($this->situation->recovery->chosen() !== null && $this->situation->recovery->slotWithout() !== null) ||
+        return ($this->usesRecovery() && $this->writesRecovery()) ||
             $this->situation->files->kernelImage() !== null ||
             $this->writesFirmware() ||
             $this->situation->verification->slotsToSwitchOff() !== [] ||
             $this->situation->layout->retrofits();
+    }
+
+    private function writesRecovery(): bool
+    {
+        $recovery = $this->situation->recovery;
+        $isPutInByOther = $recovery->needsAnotherFirst() && $recovery->firstIsThere();
+
+        return ($recovery->isWritten() && !$isPutInByOther) ||
+            ($recovery->chosen() !== null && $recovery->slotWithout() !== null);
     }
 
     /**
@@ -93,11 +100,29 @@ final readonly class ModesInUse
     }
 
     /**
-     * Whether a generic image is written by the recovery, because the model's system has a partition of its own and
-     * no userspace bootloader.
+     * Where a generic image is written: inside super by the userspace bootloader. A system with a partition of its own
+     * is written by the recovery, and by the bootloader where the model has two slots or nobody has a recovery.
      */
+    public function forGenericImage(): Mode
+    {
+        $sheet = $this->situation->sheet;
+        $hasRecovery = $this->situation->recovery->working() !== null;
+
+        return match (true) {
+            $sheet->systemIsLogical() !== false => Mode::UserspaceBootloader,
+            $sheet->pcFlash === false && ($sheet->hasTwoSlots() === true || !$hasRecovery) => Mode::Bootloader,
+            default => Mode::Recovery,
+        };
+    }
+
     public function writesGenericInRecovery(): bool
     {
-        return $this->situation->job->writesGenericImage() && $this->situation->sheet->systemIsLogical() === false;
+        return $this->situation->job->writesGenericImage() && $this->forGenericImage() === Mode::Recovery;
+    }
+
+    /** Where data is erased without a recovery: a maker's PC flash mode erases nothing by itself. */
+    public function forErasing(): Mode
+    {
+        return $this->situation->sheet->pcFlash === true ? Mode::UserspaceBootloader : Mode::Bootloader;
     }
 }

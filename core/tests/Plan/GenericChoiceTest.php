@@ -145,3 +145,79 @@ it('installs what switches encryption off, after the image and before the first 
     'by the recovery' => [fn() => Fixture::oneSlot(['encryptions' => ['file', 'none']]), 'mind', 'none'],
     'from the userspace bootloader' => [fn() => Fixture::twoSlots(['encryptions' => ['file', 'none']]), 'stop', ''],
 ]);
+
+/** A model whose system has a partition of its own. */
+function withoutSuper(ModelSheet $sheet): ModelSheet
+{
+    $own = array_filter($sheet->toArray()['partitions'], static fn(array $one): bool => $one['name'] !== 'super');
+    $partitions = array_map(
+        static fn(array $one): array => $one['logical'] ?? false
+            ? ['logical' => false, 'sizeBytes' => 3 << 30] + $one
+            : $one,
+        array_values($own),
+    );
+    $rest = array_diff_key($sheet->toArray(), ['superBytes' => 0, 'superGroups' => 0]);
+
+    return ModelSheet::fromArray(['dynamicLayout' => 'none', 'partitions' => $partitions] + $rest, 'test');
+}
+
+/** A one-slot model with a PC flash mode and super. */
+function flashModeWithSuper(): ModelSheet
+{
+    $sheet = Fixture::twoSlots()->toArray();
+    $partitions = array_map(static fn(array $one): array => ['perSlot' => false] + $one, [
+        ...$sheet['partitions'],
+        ['name' => 'recovery', 'sizeBytes' => 96 << 20],
+    ]);
+
+    return ModelSheet::fromArray(
+        ['slots' => 1, 'pcFlash' => true, 'recoveryHome' => 'recovery', 'partitions' => $partitions] + $sheet,
+        'test',
+    );
+}
+
+it('writes the image where this phone takes it', function (Closure $sheet, bool $hasRecovery, array $modes) {
+    $sheet = $sheet();
+    $kit = [genericFor($sheet, 'spandrel'), ...$hasRecovery ? [Fixture::recovery($sheet)] : []];
+    $plan = genericPlan($sheet, $kit);
+    $inTurn = [];
+    foreach ($plan->steps as $step) {
+        if (in_array($step->draft->key, ['erase.data', 'erase.format', 'install.b-generic'], true)) {
+            $inTurn[$step->draft->key] = $step->draft->operation->mode()->value;
+        }
+    }
+    $provesDownload = in_array('base.prove', genericKeys($plan), true);
+
+    expect($plan->verdict->level)
+        ->toBe(Verdict::CLEAR)
+        ->and($inTurn)
+        ->toBe($modes)
+        ->and($provesDownload)
+        ->toBe($sheet->pcFlash !== true);
+})->with([
+    'two slots, inside super' => [
+        fn() => Fixture::twoSlots(),
+        true,
+        ['erase.data' => 'bootloader', 'install.b-generic' => 'userspace-bootloader'],
+    ],
+    'two slots, without super' => [
+        fn() => withoutSuper(Fixture::twoSlots()),
+        true,
+        ['erase.data' => 'bootloader', 'install.b-generic' => 'bootloader'],
+    ],
+    'one slot, without super' => [
+        fn() => Fixture::oneSlot(),
+        true,
+        ['erase.format' => 'recovery', 'install.b-generic' => 'recovery'],
+    ],
+    'one slot, without super and recovery' => [
+        fn() => Fixture::oneSlot(),
+        false,
+        ['erase.data' => 'bootloader', 'install.b-generic' => 'bootloader'],
+    ],
+    'one slot, PC flash mode, inside super' => [
+        fn() => flashModeWithSuper(),
+        true,
+        ['erase.data' => 'userspace-bootloader', 'install.b-generic' => 'userspace-bootloader'],
+    ],
+]);

@@ -117,15 +117,25 @@ it('has a packed file unpacked and no other', function (PackageKind $kind, strin
     [PackageKind::GenericImage, 'system', Intent::GenericImage],
 ]);
 
-it('writes a sparse image by the bootloader, and expands it for a recovery', function (Closure $sheet, bool $stops) {
+it('writes a sparse image by the bootloader, and expands it for a recovery', function (
+    Closure $sheet,
+    bool $hasRecovery,
+    bool $stops,
+) {
     $sheet = $sheet();
     $image = Fixture::holding(rightContent(PackageKind::GenericImage, 'system'), Container::Sparse);
-    $finding = contentFinding($sheet, $image, Intent::GenericImage);
+    $kit = $hasRecovery ? [$image, Fixture::recovery($sheet)] : [$image];
+    $findings = FitRules::look(Fixture::situation($sheet, $kit, intent: Intent::GenericImage));
+    $of = array_filter(
+        iterator_to_array($findings, false),
+        static fn(Finding $one): bool => $one->key === "FIT-12:{$image->name()}",
+    );
 
-    expect($finding?->remedy?->kinds)->toBe($stops ? [RemedyKind::Unpack] : null);
+    expect((array_values($of)[0] ?? null)?->remedy?->kinds)->toBe($stops ? [RemedyKind::Unpack] : null);
 })->with([
-    'a system inside super' => [fn() => Fixture::twoSlots(), false],
-    'a system of its own' => [fn() => Fixture::oneSlot(), true],
+    'a system inside super' => [fn() => Fixture::twoSlots(), true, false],
+    'a system of its own and a recovery' => [fn() => Fixture::oneSlot(), true, true],
+    'a system of its own without any recovery' => [fn() => Fixture::oneSlot(), false, false],
 ]);
 
 it('has an image taken out of a payload', function () {

@@ -50,7 +50,7 @@ final class Fit4WriteGeneric implements StepRule
     public static function purpose(): string
     {
         return 'A generic image takes the place of the system alone: from the userspace bootloader where the ' .
-            'system lies in super, from the recovery on older phones.';
+            'system lies in super, else from the recovery or the bootloader.';
     }
 
     public function contribute(Situation $situation): Contribution
@@ -83,7 +83,7 @@ final class Fit4WriteGeneric implements StepRule
         ];
         $steps = $situation->modes->writesGenericInRecovery()
             ? $this->inRecovery($situation)
-            : $this->inUserspace($situation);
+            : $this->inBootloader($situation);
 
         return new Contribution(
             [...self::withoutTrial($situation), ...$steps, ...self::disabler($situation), ...$proof],
@@ -145,19 +145,21 @@ final class Fit4WriteGeneric implements StepRule
     /**
      * @return list<StepDraft>
      */
-    private function inUserspace(Situation $situation): array
+    private function inBootloader(Situation $situation): array
     {
         $image = $situation->files->generic();
+        $mode = $situation->modes->forGenericImage();
         $slot = $situation->slots->active();
         $wasEncrypted = $situation->state->data()->encryption !== Encryption::None;
+        $proof = new StepDraft(
+            StepKey::BaseUserspace,
+            Phase::Base,
+            new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
+            [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
+        );
         $steps = [
-            new StepDraft(
-                StepKey::BaseUserspace,
-                Phase::Base,
-                new ProveLink(Mode::UserspaceBootloader, $situation->state->text(StateField::Serial)),
-                [new Reason(RuleId::Prep5, 'Only from there can the room inside super be written.')],
-            ),
-            new StepDraft(StepKey::EraseData, Phase::Erase, new EraseData(), [
+            ...$mode === Mode::UserspaceBootloader ? [$proof] : [],
+            new StepDraft(StepKey::EraseData, Phase::Erase, new EraseData($situation->modes->forErasing()), [
                 new Reason(
                     RuleId::Erase1,
                     'What the installed system wrote' .
@@ -178,7 +180,7 @@ final class Fit4WriteGeneric implements StepRule
             $steps[] = new StepDraft(
                 StepKey::InstallBGeneric,
                 Phase::Install,
-                Flash::of($image, [PartitionName::System->value], $slot, Mode::UserspaceBootloader),
+                Flash::of($image, [PartitionName::System->value], $slot, $mode),
                 [new Reason(self::id(), 'Only the system is replaced; kernel, vendor and firmware of the base stay.')],
             );
         }
@@ -218,8 +220,7 @@ final class Fit4WriteGeneric implements StepRule
                 [
                     new Reason(
                         self::id(),
-                        'This model has no userspace bootloader; its recovery writes the image to the system ' .
-                            'partition.',
+                        'The system has a partition of its own here, and the recovery writes the image there.',
                     ),
                 ],
             );

@@ -15,6 +15,7 @@ use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Space\SpaceBudget;
 use Tornavis\Core\Space\SuperBudget;
 use Tornavis\Core\Space\SuperContents;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PartitionName;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\Size;
@@ -54,9 +55,9 @@ final class Layout1Space implements FitRule
             return;
         }
         $system = $situation->sheet->partition(PartitionName::System->value);
-        yield $situation->modes->writesGenericInRecovery()
-            ? self::ofItsOwn($situation, $image, $system?->sizeBytes)
-            : self::inSuper($situation, $image);
+        yield $situation->modes->forGenericImage() === Mode::UserspaceBootloader
+            ? self::inSuper($situation, $image)
+            : self::ofItsOwn($situation, $image, $system?->sizeBytes);
     }
 
     /**

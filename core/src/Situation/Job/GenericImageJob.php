@@ -9,6 +9,7 @@ use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\DataPromise;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -68,7 +69,10 @@ final readonly class GenericImageJob extends JobWithoutBuild
 
     public function usesBootloader(Situation $situation): bool
     {
-        return !$situation->modes->writesGenericInRecovery() || $situation->modes->writesInBootloader();
+        $modes = [$situation->modes->forGenericImage(), $situation->modes->forErasing()];
+        $isInRecovery = $situation->modes->writesGenericInRecovery();
+
+        return (!$isInRecovery && in_array(Mode::Bootloader, $modes, true)) || $situation->modes->writesInBootloader();
     }
 
     public function recoveryAbility(): Ability
