@@ -7,6 +7,7 @@ namespace App\Run;
 use App\Models\UnitRecord;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
+use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Run\RunState;
 
@@ -42,6 +43,10 @@ final class LearnedFromRun
         }
 
         $unit = $unit->withFacts(...$facts);
+        foreach ($unit->backups as $backup) {
+            $isOff = in_array($backup->id, $unit->state()->list(StateField::SetsTakenOff), true);
+            $unit = $isOff && !$backup->isOffThePhone() ? $unit->withBackup($backup->takenOff()) : $unit;
+        }
         foreach (BackupsOfRun::of($plan, $state, $runId, $at) as $backup) {
             $unit = $unit->withBackup($backup);
         }

@@ -108,8 +108,8 @@ final class PhoneFromUnit
             'pcFlash' => $sheet->pcFlash === true,
             'sets' => self::sets($unit, $sheet, $active),
             'files' => [
-                'card' => [...$state->list(StateField::CardFiles), ...self::setsOnCard($unit)],
-                'internal' => $state->list(StateField::DataFiles),
+                'card' => [...$state->list(StateField::CardFiles), ...self::setsOn($unit, 'card')],
+                'internal' => [...$state->list(StateField::DataFiles), ...self::setsOn($unit, 'phone')],
             ],
             'layout' =>
                 $sheet->dynamicLayout === 'retrofit'
@@ -274,9 +274,9 @@ final class PhoneFromUnit
     /**
      * @return list<string>
      */
-    private static function setsOnCard(Unit $unit): array
+    private static function setsOn(Unit $unit, string $place): array
     {
-        $there = array_filter($unit->backups, static fn(Backup $one): bool => $one->place === 'card');
+        $there = array_filter($unit->backups, static fn(Backup $one): bool => $one->place === $place);
 
         return array_map(static fn(Backup $one): string => $one->id, array_values($there));
     }

@@ -126,8 +126,11 @@ final class BackupWork extends PhoneWork
             $phone->addons[$phone->activeSlot] = $content['addons'] ?? [];
         }
         if ($content['data']) {
-            // What is written under other keys than the set was made under is noise to the system that made it.
-            $isSame = $content['encryption'] === $phone->dataEncryption;
+            // What is written under other keys than the set was made under is noise to the system that made it. A wipe
+            // leaves the keys of the system before; on a formatted storage nothing is encrypted.
+            $isLeft = $phone->keysUnder !== null && $phone->keysUnder !== $content['keys'];
+            $isOpen = $phone->dataEmpty && $phone->dataEncryption === 'none';
+            $isSame = ($content['encryption'] === $phone->dataEncryption && !$isLeft) || $isOpen;
             $phone->dataEmpty = false;
             $phone->dataKeys = $isSame ? $content['keys'] : 'another encryption';
             $phone->keysUnder = null;

@@ -84,6 +84,30 @@ it('makes noise of data that was taken under another encryption', function (stri
     expect($phone->dataKeys === 'Quoin Base')->toBe($same);
 })->with([['none', false], ['file', true]]);
 
+it('does not get the keys that a wipe has left by another system, and needs none once formatted', function (
+    string $erase,
+    string $keys,
+    bool $opens,
+) {
+    $phone = backingUp(
+        ['backup', 'decrypt'],
+        ['dataEncryption' => 'file', 'dataKeys' => $keys, 'sets' => ['noon' => aSet(['encryption' => 'file'])]],
+    );
+    PhoneFactory::ask(
+        $phone,
+        $erase === 'wipe' ? ['do' => 'wipe', 'what' => 'data'] : ['do' => 'format-data', 'fileSystem' => 'ext4'],
+    );
+    $phone->restart();
+    PhoneFactory::ask($phone, ['do' => 'bring-set', 'set' => 'noon', 'place' => 'internal']);
+    PhoneFactory::ask($phone, ['do' => 'restore', 'set' => 'noon', 'place' => 'internal']);
+
+    expect($phone->dataKeys === 'Quoin Base')->toBe($opens);
+})->with([
+    'its own keys, wiped' => ['wipe', 'Quoin Base', true],
+    'keys of another system, wiped' => ['wipe', 'Lintel', false],
+    'keys of another system, formatted' => ['format', 'Lintel', true],
+]);
+
 it('refuses', function (SimulatedPhone $phone, array $request, string $words) {
     expect(fn() => PhoneFactory::ask($phone, $request + ['set' => 'noon', 'place' => 'internal']))->toThrow(
         RefusedError::class,

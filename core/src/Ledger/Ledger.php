@@ -135,7 +135,8 @@ final readonly class Ledger
     {
         $found = null;
         foreach ($situation->unit->backups as $backup) {
-            $outlasts = $backup->outlastsErase($situation->state);
+            // What the job itself brings back it has copied off before.
+            $outlasts = $backup->outlastsErase($situation->state) || $situation->restore->isBroughtBack($backup);
             $isNewer = $found === null || $backup->madeAt > $found->madeAt;
             if ($outlasts && $isNewer && $backup->holds($class) && $fits($backup)) {
                 $found = $backup;

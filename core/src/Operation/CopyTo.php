@@ -19,6 +19,8 @@ final readonly class CopyTo extends Operation
 {
     public const PLACES = ['card' => 'the memory card', 'internal' => 'the internal storage'];
 
+    public const STALE = 'The recovery has not restarted since the format and does not see the storage.';
+
     /** place → the fact that lists what lies there */
     public const LISTS = ['card' => StateField::CardFiles->value, 'internal' => StateField::DataFiles->value];
 
@@ -58,7 +60,7 @@ final readonly class CopyTo extends Operation
             return $this->refusalsOfCard(new MemoryCard($state));
         }
         if ($state->flag(StateField::StorageStale) === true) {
-            return ['The recovery has not restarted since the format and does not see the storage.'];
+            return [self::STALE];
         }
         if ($state->data()->unreadable === true) {
             return ['The storage has to be formatted for the new layout first.'];

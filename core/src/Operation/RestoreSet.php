@@ -65,7 +65,7 @@ final readonly class RestoreSet extends Operation
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $refusals = array_filter([$this->set->difference($state, $slot)], is_string(...));
-        $liesThere = $this->set->place === $this->place || SetStorage::lies($state, $this->place, $this->set->id);
+        $liesThere = $this->set->lies() === $this->place || SetStorage::lies($state, $this->place, $this->set->id);
         if (!$liesThere) {
             $refusals[] = 'The set does not lie on ' . CopyTo::PLACES[$this->place] . '.';
         }

@@ -37,6 +37,9 @@ final class SetStorage
         if ($place === 'card' && (new MemoryCard($state))->adopted === true) {
             $refusals[] = self::ADOPTED;
         }
+        if ($place === 'internal' && $state->flag(StateField::StorageStale) === true) {
+            $refusals[] = CopyTo::STALE;
+        }
         $free = $place === 'card' ? $state->int(StateField::CardFreeBytes) : $state->data()->freeBytes;
         if ($bytes !== null && $free !== null && $free < $bytes) {
             $refusals[] = ucfirst(CopyTo::PLACES[$place]) . " has {$free} bytes free; the set takes up to {$bytes}.";

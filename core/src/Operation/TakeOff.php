@@ -19,8 +19,14 @@ final readonly class TakeOff extends Operation
     /**
      * @param  string  $place  "card" or "internal"
      * @param  ?int  $bytes  what it has at most; null where that is not known
+     * @param  bool  $isRecorded  whether it is a set that lies there by the record, and none that the plan makes
      */
-    public function __construct(private string $set, private string $place, private ?int $bytes) {}
+    public function __construct(
+        private string $set,
+        private string $place,
+        private ?int $bytes,
+        private bool $isRecorded = false,
+    ) {}
 
     public function name(): OperationName
     {
@@ -46,7 +52,7 @@ final readonly class TakeOff extends Operation
     {
         $refusals = SetStorage::refusals($state, $this->place, null, null, false);
 
-        return SetStorage::lies($state, $this->place, $this->set)
+        return $this->isRecorded || SetStorage::lies($state, $this->place, $this->set)
             ? $refusals
             : [...$refusals, 'The set does not lie on ' . CopyTo::PLACES[$this->place] . '.'];
     }

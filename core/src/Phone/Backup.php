@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Phone;
 
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\Slot;
@@ -66,6 +67,16 @@ final readonly class Backup
         return $this->place !== 'phone';
     }
 
+    /** Where the recovery finds it without its being copied to the phone: "card" or "internal"; null where nowhere. */
+    public function lies(): ?string
+    {
+        return match ($this->place) {
+            'card' => 'card',
+            'phone' => 'internal',
+            default => null,
+        };
+    }
+
     /** Whether it is still there once the data is erased: off the phone, and not on a card that goes with the data. */
     public function outlastsErase(State $state): bool
     {
@@ -104,7 +115,10 @@ final readonly class Backup
     public function difference(State $state, string $slot): ?string
     {
         $now = self::baseOf($state, $slot);
-        foreach ($this->comparedParts() as $part) {
+        // A system that comes with its set encrypts an empty storage anew.
+        $isOpen = $state->data()->empty === true && $state->data()->encryption === Encryption::None;
+        $ignored = $this->system && $isOpen ? ['encryption'] : [];
+        foreach (array_diff($this->comparedParts(), $ignored) as $part) {
             $was = $this->base[$part] ?? null;
             $is = $now[$part] ?? null;
             if ($was !== null && self::alike($part, $was) !== self::alike($part, $is ?? '')) {
@@ -166,10 +180,21 @@ final readonly class Backup
     /** @param  string  $at  ISO 8601 */
     public function madeOn(string $at): self
     {
+        return $this->with($this->place, $at);
+    }
+
+    /** The copy of it on the computer. */
+    public function takenOff(): self
+    {
+        return $this->with('computer', $this->madeAt);
+    }
+
+    private function with(string $place, string $at): self
+    {
         return new self(
             $this->id,
             $this->classes,
-            $this->place,
+            $place,
             $at,
             $this->kind,
             $this->base,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule;
 
+use Tornavis\Core\Rule\Back\Back1Place;
 use Tornavis\Core\Rule\Back\Back1Set;
 use Tornavis\Core\Rule\Back\Back2Bundle;
 use Tornavis\Core\Rule\Back\Back3Start;
@@ -112,6 +113,7 @@ final class FitRules
         Update2Worth::class,
         Order3After::class,
         Back1Set::class,
+        Back1Place::class,
         Back2Bundle::class,
         Back3Start::class,
         Back4Set::class,

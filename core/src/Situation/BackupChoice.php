@@ -158,17 +158,25 @@ final readonly class BackupChoice
      */
     public function place(?int $bytes): ?string
     {
-        $state = $this->situation->state;
-        $isEnough = static fn(?int $free): bool => $bytes === null || $free === null || $free >= $bytes;
-        $card = new MemoryCard($state);
-        if ($card->isReadable() && $isEnough($card->freeBytes)) {
-            return 'card';
-        }
+        $free = $this->situation->state->data()->freeBytes;
 
-        return $this->opensInternal() && $isEnough($state->data()->freeBytes) ? 'internal' : null;
+        return $this->cardFor($bytes) ?? ($this->opensInternal() && self::isEnough($free, $bytes) ? 'internal' : null);
     }
 
-    private function opensInternal(): bool
+    /** "card" where one is there that a recovery reads and that has room; null otherwise. */
+    public function cardFor(?int $bytes): ?string
+    {
+        $card = new MemoryCard($this->situation->state);
+
+        return $card->isReadable() && self::isEnough($card->freeBytes, $bytes) ? 'card' : null;
+    }
+
+    private static function isEnough(?int $free, ?int $bytes): bool
+    {
+        return $bytes === null || $free === null || $free >= $bytes;
+    }
+
+    public function opensInternal(): bool
     {
         $abilities = $this->situation->recovery->working()->abilities ?? [];
 

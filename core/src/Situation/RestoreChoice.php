@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Phone\Backup;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\Intent;
+use Tornavis\Core\Words\Version;
 
 /** Which backup a job brings back, and how it reaches the recovery. */
 final readonly class RestoreChoice
@@ -13,8 +15,8 @@ final readonly class RestoreChoice
     public function __construct(private Situation $situation) {}
 
     /**
-     * The backup to bring back: the one that was chosen, or else the newest recovery backup off the phone; only one
-     * of which nothing is known to differ from the phone. One whose base is known goes before one without.
+     * The backup to bring back: the one that was chosen, or else the newest recovery backup; only one of which nothing
+     * is known to differ from the phone. One whose base is known goes before one without.
      */
     public function set(): ?Backup
     {
@@ -22,7 +24,6 @@ final readonly class RestoreChoice
         $fitting = array_filter(
             $this->situation->unit->backups,
             fn(Backup $one): bool => $this->isMeant($one, $chosen) &&
-                $one->isOffThePhone() &&
                 $one->difference($this->situation->state, $this->situation->slots->active()) === null,
         );
         usort(
@@ -58,13 +59,50 @@ final readonly class RestoreChoice
         return match (true) {
             $set === null => null,
             $set->place === 'card' => 'card',
+            $this->formatsFirst() => $this->situation->backUp->cardFor($set->bytes) ?? 'internal',
+            $this->isTakenOff() => $this->situation->backUp->opensInternal() ? 'internal' : null,
             default => $this->situation->backUp->place($set->bytes),
         };
+    }
+
+    /** Whether it lies on the phone alone, and is copied off before anything else is done with it. */
+    public function isTakenOff(): bool
+    {
+        return $this->set()?->isOffThePhone() === false;
     }
 
     /** Whether it has to be copied to the phone first. */
     public function isBrought(): bool
     {
-        return $this->set()?->place !== 'card';
+        $set = $this->set();
+
+        return $set !== null && ($set->lies() === null || ($set->lies() === 'internal' && $this->formatsFirst()));
+    }
+
+    /**
+     * Whether the data has to be formatted before it: the system of the set does not get the keys that another system,
+     * a newer release or a newer patch level has used, and a wipe leaves these keys.
+     */
+    public function formatsFirst(): bool
+    {
+        $set = $this->set();
+        $data = $this->situation->state->data();
+        $bringsAll = $set !== null && $set->system && $set->replacesData();
+        if (!$bringsAll || $data->empty === true || $data->encryption === Encryption::None) {
+            return false;
+        }
+        $os = $this->situation->state->slot($this->situation->slots->active())->os;
+        $family = $set->base['family'] ?? null;
+        $writer = $data->writtenBy ?? $os->family;
+        $patchLevel = $set->held['os.patchLevel'] ?? null;
+
+        return ($family !== null && $writer !== null && $family !== $writer) ||
+            self::isOlder($set->base['release'] ?? null, $data->writtenRelease ?? $os->release) ||
+            self::isOlder(is_string($patchLevel) ? $patchLevel : null, $data->writtenPatchLevel ?? $os->patchLevel);
+    }
+
+    private static function isOlder(?string $one, ?string $other): bool
+    {
+        return $one !== null && $other !== null && Version::of($one)->olderThan(Version::of($other));
     }
 }

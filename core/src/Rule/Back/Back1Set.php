@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tornavis\Core\Rule\Back;
 
+use Tornavis\Core\Operation\Erasure;
 use Tornavis\Core\Operation\RestoreSet;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\BootCheck;
@@ -15,14 +16,13 @@ use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\LossClass;
 use Tornavis\Core\Words\RuleId;
-use Tornavis\Core\Words\Size;
 use Tornavis\Core\Words\Slot;
 
 /**
  * Speaks in a job that restores a backup.
  *
- * Why: A set that was taken on another system, firmware generation or encryption does not start; a set on the phone
- * itself is no backup. What was made since the set was taken is lost.
+ * Why: A set that was taken on another system, firmware generation or encryption does not start. What was made
+ * since the set was taken is lost.
  */
 final class Back1Set implements FitRule
 {
@@ -56,7 +56,6 @@ final class Back1Set implements FitRule
         yield from $this->base($situation, $set);
         yield from self::startsWithIt($situation, $set);
         yield from $this->since($situation, $set);
-        yield $this->place($situation, $set);
     }
 
     private function why(Situation $situation, Backup $set): string
@@ -86,10 +85,7 @@ final class Back1Set implements FitRule
 
     private function said(Situation $situation, Backup $backup): string
     {
-        $misfit = match (true) {
-            !$backup->isOffThePhone() => 'It lies on the phone itself.',
-            default => $backup->difference($situation->state, $situation->slots->active()),
-        };
+        $misfit = $backup->difference($situation->state, $situation->slots->active());
 
         return "\"{$backup->id}\", {$backup->age($situation->at)}" . ($misfit === null ? '.' : ": {$misfit}");
     }
@@ -171,7 +167,10 @@ final class Back1Set implements FitRule
     private static function startsWithIt(Situation $situation, Backup $set): \Generator
     {
         $slot = $situation->slots->active();
-        $end = $situation->state->with((new RestoreSet($set, 'card'))->effects($situation->state, $situation->sheet));
+        $before = $situation->restore->formatsFirst()
+            ? $situation->state->with(Erasure::effects($situation->state, $situation->state->data()->fileSystem))
+            : $situation->state;
+        $end = $before->with((new RestoreSet($set, 'card'))->effects($before, $situation->sheet));
         $obstacle = BootCheck::obstacle($end, $situation->sheet, $slot);
         if ($set->system && $obstacle !== null) {
             yield Finding::stop(
@@ -234,54 +233,5 @@ final class Back1Set implements FitRule
         $names = array_map(static fn(Backup $one): string => "\"{$one->id}\" of {$one->day()}", array_values($copies));
 
         return $names === [] ? '' : 'Newer copies: ' . implode(', ', $names) . '.';
-    }
-
-    private function place(Situation $situation, Backup $set): Finding
-    {
-        $need = 'A place on the phone for the set';
-        $size = $set->bytes === null ? 'its size is not recorded' : Size::text($set->bytes);
-        $place = $situation->restore->place();
-        $facts = [
-            $situation->state->fact(StateField::CardPresent),
-            $situation->state->fact(StateField::CardFreeBytes),
-            $situation->state->fact(StateField::DataFreeBytes),
-        ];
-        $hasCard = $situation->state->flag(StateField::CardPresent);
-        if ($set->place === 'card' && $hasCard !== true) {
-            return Finding::stop(
-                self::id(),
-                need: $need,
-                found: $hasCard === null ? 'nobody has seen a card in the phone' : 'no card in the phone',
-                reason: "\"{$set->id}\" lies on a memory card.",
-                remedy: Remedy::doFirst('Put the card in and enter that it is there.'),
-                subject: 'place',
-                facts: $facts,
-            );
-        }
-
-        return $place === null
-            ? Finding::stop(
-                self::id(),
-                need: $need,
-                found: "none ({$size})",
-                reason: 'There is no card with room for it, and the recovery cannot open the internal storage or it ' .
-                    'has no room.',
-                remedy: Remedy::doFirst(
-                    'Put a memory card with enough room into the phone and enter its free room, or use a recovery ' .
-                        'that opens the storage.',
-                ),
-                subject: 'place',
-                facts: $facts,
-            )
-            : Finding::clear(
-                self::id(),
-                need: $need,
-                found: $place === 'card' ? 'the memory card' : 'the internal storage',
-                reason: $situation->restore->isBrought()
-                    ? "The plan copies it there first ({$size})."
-                    : 'It lies there already.',
-                subject: 'place',
-                facts: $facts,
-            );
     }
 }

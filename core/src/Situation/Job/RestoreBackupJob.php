@@ -20,7 +20,7 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
 
     public function description(): string
     {
-        return 'The newest recovery backup off the phone that fits goes back in. What is on the phone now goes: ' .
+        return 'The newest recovery backup that fits goes back in. What is on the phone now goes: ' .
             'what was made since the backup is lost.';
     }
 
@@ -52,7 +52,7 @@ final readonly class RestoreBackupJob extends JobWithoutBuild
 
     public function opensData(Situation $situation): bool
     {
-        return $this->erasesData($situation);
+        return $this->erasesData($situation) && !$situation->restore->formatsFirst();
     }
 
     public function formatsFirst(): bool
