@@ -122,7 +122,10 @@ final readonly class Soak
             return "it is {$rehearsal->state->status} and says no way back";
         }
 
-        return Outcome::isReachable($rehearsal->phone) ? null : "no keys lead out of {$rehearsal->phone->mode}";
+        // That a phone whose keys fail has no way out of where it hangs was decided before the plan was clear.
+        $isReachable = !$rehearsal->phone->keysWork || Outcome::isReachable($rehearsal->phone);
+
+        return $isReachable ? null : "no keys lead out of {$rehearsal->phone->mode}";
     }
 
     /**

@@ -171,14 +171,37 @@ final class InstallWork extends PhoneWork
             $phone->mode = PhoneMode::RECOVERY;
             throw new RefusedError(RefusedError::BROKEN, 'There is no system to add this to.');
         } else {
-            $phone->addons[$slot][] = $addon;
             if (in_array($kind, [AddOnKind::ROOT, AddOnKind::KERNEL], true)) {
-                $phone->patch($phone->hasPartition('init_boot') ? 'init_boot' : 'boot', $slot);
+                $isApart = $kind === AddOnKind::ROOT && $phone->hasPartition('init_boot');
+                yield from $this->repack($isApart ? 'init_boot' : 'boot', $slot);
             }
+            $phone->addons[$slot][] = $addon;
             if ($kind === AddOnKind::REMOVER) {
                 $phone->second = null;
             }
         }
+    }
+
+    /**
+     * The image is unpacked, changed and written again; while that lasts it stands there in part.
+     *
+     * @return \Generator<int, Pause, mixed, void>
+     */
+    private function repack(string $partition, string $slot): \Generator
+    {
+        $phone = $this->phone;
+        $there = $phone->written($partition, $slot);
+        if ($there === null) {
+            return;
+        }
+        if (!$there['whole']) {
+            $phone->mode = PhoneMode::RECOVERY;
+            throw new RefusedError(RefusedError::BROKEN, "The image in {$partition} cannot be unpacked.");
+        }
+        $phone->write($partition, $slot, $there['label'], false, $there['bytes'] ?? null);
+        yield new Pause(5, "Writing {$partition}", 47);
+        $phone->write($partition, $slot, $there['label'], true, $there['bytes'] ?? null);
+        $phone->patch($partition, $slot);
     }
 
     /**

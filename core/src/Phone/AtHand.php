@@ -15,6 +15,7 @@ final readonly class AtHand
      * @param  bool  $layoutChanged  whether the phone was divided anew and no build went in since: no old system starts
      * @param  ?string  $again  what has to be written again before anything else, in a sentence
      * @param  ?string  $wholeSet  a backup off the phone that brings the old system back with its data, in words
+     * @param  ?string  $kernel  by its name, that the plan puts beside a system which is there already
      */
     public function __construct(
         public ?string $build = null,
@@ -24,5 +25,6 @@ final readonly class AtHand
         public bool $layoutChanged = false,
         public ?string $again = null,
         public ?string $wholeSet = null,
+        public ?string $kernel = null,
     ) {}
 }

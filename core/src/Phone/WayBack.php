@@ -69,8 +69,9 @@ final readonly class WayBack
         }
         if (BootCheck::starts($state, $sheet, $active)) {
             $name = self::nameOf($state, $active);
+            $untried = self::untried($state, $active, $hand);
 
-            return new self($level, "Restart into the system: {$name} starts {$with}.", 60);
+            return new self($level, "Restart into the system: {$name} starts {$with}.{$untried}", 60);
         }
         $other = $sheet->otherSlot($active);
 
@@ -85,6 +86,14 @@ final readonly class WayBack
                 120,
             )
             : null;
+    }
+
+    /** A kernel that has not started here yet may not start at all; it took the place of what did. */
+    private static function untried(State $state, string $slot, AtHand $hand): string
+    {
+        return $hand->kernel === null || $state->slot($slot)->kernelName !== $hand->kernel
+            ? ''
+            : " If it does not start with {$hand->kernel}, write the boot image of the installed build again.";
     }
 
     /** Of a system that nobody has named it is said where it is. */

@@ -9,10 +9,12 @@ use Tornavis\Core\Operation\Install\ChangeLayout;
 use Tornavis\Core\Operation\Install\InstallBuild;
 use Tornavis\Core\Operation\Operation;
 use Tornavis\Core\Phone\AtHand;
+use Tornavis\Core\Phone\Nameless;
 use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Sequence\ExpectedStates;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\PackageKind;
 
 /** The ordered drafts as steps of a plan, each with its gate. */
 final class StepList
@@ -82,7 +84,15 @@ final class StepList
             $layoutChanged,
             $again,
             self::wholeSet($situation),
+            $situation->job->installsBuild() ? null : self::kernel($situation),
         );
+    }
+
+    private static function kernel(Situation $situation): ?string
+    {
+        $kernel = $situation->files->ofKind(PackageKind::Kernel)[0] ?? null;
+
+        return $kernel === null ? null : Nameless::orNameOf($kernel);
     }
 
     /** The newest set that holds a system with its data, and outlasts an erase. */

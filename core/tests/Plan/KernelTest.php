@@ -2,10 +2,12 @@
 
 declare(strict_types=1);
 
+use Tornavis\Core\Package\Container;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\Unit;
+use Tornavis\Core\Phone\WayBack;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
@@ -17,6 +19,7 @@ use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\BackupPart;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\LossClass;
+use Tornavis\Core\Words\OperationName;
 use Tornavis\Core\Words\PackageKind;
 
 /*
@@ -209,4 +212,43 @@ it('offers a backup of the identity before the first foreign kernel', function (
         null,
     ],
     'a model without one' => [[], [], [], null],
+]);
+
+it('has no free way back while a package writes an image that the phone starts from', function (
+    PackageKind $kind,
+    string $during,
+) {
+    $sheet = Fixture::oneSlot();
+    $package = Fixture::holding(
+        Fixture::package($kind, 'whet-1.zip', [
+            Field::FAMILY => 'Whet',
+            Field::VERSION => '1',
+            Field::CODENAMES => ['corbel'],
+            Field::RELEASE => '14',
+        ]),
+        Container::ScriptedZip,
+    );
+    $intent = $kind === PackageKind::Kernel ? Intent::Kernel : Intent::AddOn;
+    $plan = agreedPlan(Fixture::situation($sheet, [$package, Fixture::recovery($sheet)], [], $intent));
+    $installs = array_values(
+        array_filter(
+            $plan->steps,
+            static fn(Step $step): bool => $step->draft->operation->name() === OperationName::Sideload,
+        ),
+    );
+
+    expect($plan->verdict->level)
+        ->toBe(Verdict::CLEAR)
+        ->and($installs[0]->wayBackDuring->level)
+        ->toBe($during)
+        ->and(str_contains($installs[0]->wayBackDuring->text, 'written only in part'))
+        ->toBe($during === WayBack::NO_SYSTEM)
+        ->and($installs[0]->gate !== null && str_contains($installs[0]->gate, 'no system starts'))
+        ->toBe($during === WayBack::NO_SYSTEM)
+        ->and(str_contains($installs[0]->wayBack->text, 'If it does not start with Whet'))
+        ->toBe($kind === PackageKind::Kernel);
+})->with([
+    'a kernel' => [PackageKind::Kernel, WayBack::NO_SYSTEM],
+    'a root package' => [PackageKind::Root, WayBack::NO_SYSTEM],
+    'a fix' => [PackageKind::Fix, WayBack::FREE],
 ]);

@@ -98,6 +98,16 @@ it('names what is at hand to bring it back with', function (array $otherwise, At
     ],
     'a system of the old layout' => [[], new AtHand(build: 'saltern.zip', layoutChanged: true), 'No system'],
     'something half written' => [[], new AtHand(again: 'Write it again.'), 'Write it again.'],
+    'a kernel that has not started yet' => [
+        ['slot.a.kernel.name' => 'Ferrule'],
+        new AtHand(kernel: 'Ferrule'),
+        'If it does not start with Ferrule, write the boot image of the installed build again.',
+    ],
+    'a kernel that is there already' => [
+        ['slot.a.kernel.name' => 'Older'],
+        new AtHand(kernel: 'Ferrule'),
+        'starts with its data.',
+    ],
     'a recovery' => [
         ['slot.a.os.state' => 'none', 'slot.b.os.state' => 'none'],
         new AtHand(recovery: 'wicket.img'),

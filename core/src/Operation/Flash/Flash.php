@@ -33,7 +33,7 @@ use Tornavis\Core\Words\Slot;
 abstract readonly class Flash extends Operation
 {
     /** What stands in a partition whose writing was cut off. */
-    protected const PARTLY_WRITTEN = 'an image written in part';
+    public const PARTLY_WRITTEN = 'an image written in part';
 
     /**
      * @param  list<string>  $partitions

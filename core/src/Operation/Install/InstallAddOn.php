@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation\Install;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Nameless;
@@ -45,6 +46,25 @@ final readonly class InstallAddOn extends InstallPackage
             PackageKind::Kernel => [PartitionName::Boot->value],
             default => [],
         };
+    }
+
+    /** The image is unpacked and written again; a break leaves it in part, with nothing to unpack the next time. */
+    public function midway(State $state, ModelSheet $sheet): array
+    {
+        $effects = [];
+        foreach ($this->patched($sheet) as $partition) {
+            $effects[StateField::Image->in($this->slot, $partition)] = Flash::PARTLY_WRITTEN;
+        }
+
+        return $effects;
+    }
+
+    public function whenCutOff(): ?string
+    {
+        return in_array($this->package->kind(), [PackageKind::Root, PackageKind::Kernel], true)
+            ? 'The image that it changes may be written only in part. Do not start the system: write that image of ' .
+                    'the installed build again, or install the build again.'
+            : null;
     }
 
     public function losses(State $state): array
