@@ -142,6 +142,7 @@ final class PartitionsOfUnit
                 'codename' => $sheet->codename,
                 'signer' => $os->signer,
                 'buildTime' => $os->buildTime,
+                'putsBack' => $os->stock === true ? 'recovery' : null,
             ],
             static fn(string|int|null $value): bool => $value !== null,
         );

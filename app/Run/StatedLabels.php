@@ -123,6 +123,7 @@ final readonly class StatedLabels
             'needsVendor' => $facts->text(Field::VENDOR_MIN),
             'encrypts' => $facts->text(Field::BRINGS_ENCRYPTION),
             'needsFileSystem' => $facts->text(Field::FILE_SYSTEM),
+            'putsBack' => $isStock ? 'recovery' : null,
         ];
 
         return array_filter($os, static fn(?string $value): bool => $value !== null);

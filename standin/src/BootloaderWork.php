@@ -47,6 +47,10 @@ final class BootloaderWork extends PhoneWork
         if ($header !== null) {
             $phone->writeCheck($partition, $slot, $header);
         }
+        // A maker's system compares the recovery with its own at each start, until one that has run prevents it.
+        if ($partition === 'recovery' && isset($phone->system($slot)['putsBack'])) {
+            $phone->recoveryPending = true;
+        }
 
         return ['says' => "{$partition} written to slot {$slot}."] + ReportedFacts::of($phone);
     }

@@ -164,6 +164,34 @@ it('puts its own recovery back when its system starts before the new one has run
         ->toBe($stays);
 })->with(['the recovery ran once' => [['recovery'], true], 'the system started first' => [[], false]]);
 
+it('puts its own recovery back beside a bootloader too, where the system is the maker\'s', function (
+    array $os,
+    array $first,
+    bool $stays,
+) {
+    $phone = flashMode(['pcFlash' => false, 'mode' => 'bootloader']);
+    $system = $phone->written('system', '-')['label'];
+    $phone->write('system', '-', ['os' => $os + $system['os']] + $system);
+    PhoneFactory::ask($phone, [
+        'do' => 'flash',
+        'partition' => 'recovery',
+        'slot' => '-',
+        'file' => World::path('wicket-3.6-halyard.img'),
+    ]);
+    foreach ([...$first, 'system'] as $mode) {
+        PhoneFactory::ask($phone, ['do' => 'reboot', 'mode' => $mode]);
+    }
+
+    expect($phone->mode)
+        ->toBe('system')
+        ->and($phone->recovery('-') !== null)
+        ->toBe($stays);
+})->with([
+    'the maker\'s system first' => [['putsBack' => 'recovery'], [], false],
+    'the recovery first' => [['putsBack' => 'recovery'], ['recovery'], true],
+    'another system first' => [[], [], true],
+]);
+
 it('empties its data when its flash mode writes a system, and not for anything else', function () {
     $phone = flashMode(['mode' => 'download', 'holds' => ['photos']]);
     PhoneFactory::ask($phone, [

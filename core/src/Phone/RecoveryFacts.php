@@ -58,6 +58,17 @@ final class RecoveryFacts
     }
 
     /**
+     * Whether the system puts its own recovery back when it starts: the maker's does, where the recovery has a
+     * partition of its own.
+     *
+     * @param  ?bool  $stock  whether the maker's system is there; null where nobody knows
+     */
+    public static function mayBePutBack(ModelSheet $sheet, ?bool $stock): bool
+    {
+        return $sheet->recoveryHome === RecoveryHome::Own && $stock !== false;
+    }
+
+    /**
      * Whether null as the family of a recovery says that nobody knows it, and not that there is none.
      *
      * @param  array<string, mixed>  $among  what is said of every fact

@@ -6,6 +6,7 @@ namespace Tornavis\Core\Situation;
 
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
+use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Ability;
@@ -114,6 +115,15 @@ final readonly class RecoveryChoice
                 $this->situation->state->slot($slot)->recoveryVersion,
                 $this->situation->state->slot($slot)->recoveryAbilities,
             );
+    }
+
+    /** Whether the system puts its own recovery back where it starts before the one that is written has run. */
+    public function mustRunFirst(): bool
+    {
+        $stock = $this->situation->state->slot($this->situation->slots->ofRecovery())->os->stock;
+
+        return $this->situation->sheet->pcFlash === true ||
+            RecoveryFacts::mayBePutBack($this->situation->sheet, $stock);
     }
 
     /**

@@ -7,6 +7,9 @@ use Tests\Support\World;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Rule\Finding;
 use Tornavis\Core\Rule\FindingAction;
+use Tornavis\Core\Rule\Reason;
+use Tornavis\Core\Rule\Recovery\Recovery2PutIn;
+use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Intent;
 
 it('judges', Judged::expectation())->with([
@@ -165,4 +168,32 @@ it('asks at once for what the bootloader says at once', function (array $facts, 
     'the lock known' => [['slot.active' => null], ['SLOTS-4:active'], ['slot.active']],
     'the slot known' => [['bootloader.unlocked' => null], ['PREP-1'], ['bootloader.unlocked']],
     'both known' => [[], [], []],
+]);
+
+it('says that a recovery has to run first wherever the system would put its own back', function (
+    Closure $sheet,
+    ?bool $stock,
+    bool $isSaid,
+) {
+    $sheet = $sheet();
+    $slot = $sheet->slots[0];
+    $situation = Fixture::situation(
+        $sheet,
+        [Fixture::recovery($sheet)],
+        ["slot.{$slot}.os.stock" => $stock],
+        Intent::Recovery,
+    );
+    $steps = (new Recovery2PutIn())->contribute($situation)->steps;
+    $why = implode(' ', array_map(static fn(Reason $one): string => $one->text, $steps[0]->reasons));
+    $after = $situation->state->with($steps[0]->operation->effects($situation->state, $sheet));
+
+    expect(str_contains($why, 'puts its own recovery back'))
+        ->toBe($isSaid)
+        ->and($after->flag('recovery.pending') === true)
+        ->toBe($isSaid);
+})->with([
+    'the maker\'s system, a partition of its own' => [fn() => Fixture::oneSlot(), true, true],
+    'nobody knows whose system, a partition of its own' => [fn() => Fixture::oneSlot(), null, true],
+    'another system, a partition of its own' => [fn() => Fixture::oneSlot(), false, false],
+    'the maker\'s system, inside vendor boot' => [fn() => Fixture::twoSlots(), true, false],
 ]);

@@ -30,7 +30,9 @@ final readonly class FlashRecovery extends Flash
 
     protected function written(State $state, ModelSheet $sheet): array
     {
-        $pending = $this->in === Mode::Download ? [StateField::RecoveryPending->value => true] : [];
+        $isPending =
+            $this->in === Mode::Download || RecoveryFacts::mayBePutBack($sheet, $state->slot($this->slot)->os->stock);
+        $pending = $isPending ? [StateField::RecoveryPending->value => true] : [];
 
         return $this->startImages($sheet) + RecoveryFacts::of($this->package, $this->slot, $this->needs) + $pending;
     }

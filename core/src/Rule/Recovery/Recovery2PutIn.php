@@ -152,11 +152,11 @@ final class Recovery2PutIn implements StepRule
             $this->written($situation, $recovery, $home),
             [
                 new Reason(self::id(), "On {$situation->sheet->codename} the recovery lives in {$home->value}."),
-                ...$situation->sheet->pcFlash === true
+                ...$situation->recovery->mustRunFirst()
                     ? [
                         new Reason(
                             RuleId::Recovery3,
-                            'It has to run once before the system starts again, or the system puts its own back.',
+                            'It has to run once before the system starts again, or the system puts its own recovery back.',
                         ),
                     ]
                     : [],
