@@ -23,6 +23,7 @@ use Tornavis\Core\Run\RunActions;
 use Tornavis\Core\Run\RunEngine;
 use Tornavis\Core\Run\RunRefusal;
 use Tornavis\Core\Run\RunState;
+use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\OperationName;
 use Tornavis\StandIn\ReportedFacts;
@@ -139,7 +140,7 @@ final readonly class Rehearsal
             }
         }
 
-        $ends = self::endsIn($predicted, $sheet);
+        $ends = self::endsIn($plan, $sheet);
 
         return new self(
             $state->status === RunState::ENDED && $phone->mode === $ends,
@@ -259,14 +260,18 @@ final readonly class Rehearsal
     }
 
     /**
-     * The mode that the phone has to be in at the end: its system, or what the plan says where no system starts.
+     * The mode that the phone has to be in at the end: its system, or what the plan says where no system starts. A
+     * backup leaves a phone where it was found.
      *
-     * @param  array<string, FactValue>  $predicted  facts at the end of the plan
+     * @param  array<string, mixed>  $plan  a plan document
      */
-    private static function endsIn(array $predicted, ModelSheet $sheet): ?string
+    private static function endsIn(array $plan, ModelSheet $sheet): ?string
     {
+        /** @var array<string, FactValue> $predicted */
+        $predicted = $plan['after'];
         $end = State::of()->with($predicted);
-        $starts = BootCheck::starts($end, $sheet, $end->activeSlot() ?? $sheet->slots[0]);
+        $isBackup = ($plan['intent'] ?? null) === Intent::BackUp->value;
+        $starts = !$isBackup && BootCheck::starts($end, $sheet, $end->activeSlot() ?? $sheet->slots[0]);
 
         return $starts ? Mode::System->value : $end->mode()?->value;
     }
