@@ -115,7 +115,8 @@ final class UnitController extends Controller
     {
         $reading = Pasted::read($request->string('text')->toString());
         $intake = TextIntake::of($unit->unit(), $planner->sheet($unit), $reading, now()->toIso8601String());
-        $merge = self::addedToSheet($unit, $planner->sheet($unit), $reading);
+        // What a ported build says of the model is said of another one.
+        $merge = $intake->shows === null ? self::addedToSheet($unit, $planner->sheet($unit), $reading) : null;
         if (!$request->boolean('dry')) {
             $sheet = $merge === null || $merge->added === [] ? null : $merge->sheet();
             DB::transaction(static function () use ($unit, $intake, $sheet): void {

@@ -8,6 +8,7 @@ use Tornavis\Core\Draft\Codename;
 use Tornavis\Core\Draft\SheetDraft;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
@@ -28,8 +29,9 @@ final readonly class TextIntake
      * @param  list<Fact>  $facts
      * @param  list<array{name: string, from: string, to: string, line: string, lineNumber: int}>  $changes  of values
      *     that differ from what is known, in words
+     * @param  ?string  $shows  the other model that the system of this very phone shows; null where it shows none
      */
-    private function __construct(public array $facts, public array $changes) {}
+    private function __construct(public array $facts, public array $changes, public ?string $shows) {}
 
     /**
      * @param  ?ModelSheet  $sheet  of the unit; null where its codename is not known
@@ -39,10 +41,14 @@ final readonly class TextIntake
      */
     public static function of(Unit $unit, ?ModelSheet $sheet, Reading $reading, string $at): self
     {
-        self::refuseForeign($unit, $reading);
+        $shows = self::shownByPortedBuild($unit, $reading);
+        if ($shows === null) {
+            self::refuseForeign($unit, $reading);
+        }
         $state = $unit->state();
         $changes = [];
-        $told = self::placed($reading->unit, $sheet, self::slotInUse($state, $reading));
+        $ofUnit = $shows === null ? $reading->unit : self::withoutModel($reading->unit);
+        $told = self::placed($ofUnit, $sheet, self::slotInUse($state, $reading));
         foreach ($told as $one) {
             $old = $state->fact($one->name);
             if ($old->value !== $one->value) {
@@ -59,8 +65,56 @@ final readonly class TextIntake
         $others = self::placed($reading->otherSides(), $sheet, self::slotInUse($state, $reading));
         $facts = array_map(self::fact($at), [...$others, ...$told]);
         $codename = self::confirmedCodename($unit, $reading);
+        $isNews = $shows !== null && $shows !== $state->text(StateField::ShownModel);
+        $shown = $isNews
+            ? Fact::of(StateField::ShownModel->value, $shows, Source::Phone, 'what its system shows', $at)
+            : null;
 
-        return new self($codename === null ? $facts : [$codename->at($at), ...$facts], $changes);
+        return new self([...array_filter([$codename?->at($at), $shown]), ...$facts], $changes, $shows);
+    }
+
+    /**
+     * The other codename or model number that the system of this very phone shows: a build that was ported shows the
+     * phone that it was made from. The serial number says that it is the same phone.
+     */
+    private static function shownByPortedBuild(Unit $unit, Reading $reading): ?string
+    {
+        $serial = $unit->state()->text(StateField::Serial);
+        if ($serial === null || strcasecmp($serial, (string) $reading->serial()) !== 0) {
+            return null;
+        }
+        $codenames = $reading->sureCodenames();
+        $isOther = $unit->codename !== null && self::isNoneOf($unit->codename, $codenames);
+        $model = $unit->state()->text(StateField::VariantModel);
+        $said = $reading->unitStatement(StateField::VariantModel->value)?->value;
+        $isOtherModel = $model !== null && is_string($said) && strcasecmp($model, $said) !== 0;
+
+        return match (true) {
+            $isOther => $codenames[0],
+            $isOtherModel => $said,
+            default => null,
+        };
+    }
+
+    /** @param  list<string>  $said */
+    private static function isNoneOf(string $codename, array $said): bool
+    {
+        $same = array_filter($said, static fn(string $one): bool => strcasecmp($one, $codename) === 0);
+
+        return $said !== [] && $same === [];
+    }
+
+    /**
+     * @param  list<Statement>  $statements
+     * @return list<Statement>
+     */
+    private static function withoutModel(array $statements): array
+    {
+        $ofModel = [StateField::VariantModel->value, StateField::VariantChipset->value, StateField::Codename->value];
+
+        return array_values(
+            array_filter($statements, static fn(Statement $one): bool => !in_array($one->name, $ofModel, true)),
+        );
     }
 
     private static function slotInUse(State $state, Reading $reading): ?string
@@ -126,11 +180,8 @@ final readonly class TextIntake
     private static function refuseForeign(Unit $unit, Reading $reading): void
     {
         $codenames = $reading->sureCodenames();
-        if ($unit->codename !== null && $codenames !== []) {
-            $own = array_filter($codenames, static fn(string $one): bool => strcasecmp($one, $unit->codename) === 0);
-            if ($own === []) {
-                throw ReadingError::otherPhone($unit->label, 'codename', $unit->codename, $codenames[0]);
-            }
+        if ($unit->codename !== null && self::isNoneOf($unit->codename, $codenames)) {
+            throw ReadingError::otherPhone($unit->label, 'codename', $unit->codename, $codenames[0]);
         }
         $state = $unit->state();
         foreach (self::OWN as $field) {

@@ -22,6 +22,7 @@ enum StateField: string
 {
     case Codename = 'codename';
     case VariantModel = 'variant.model';
+    case ShownModel = 'variant.shown';
     case VariantChipset = 'variant.chipset';
     case Serial = 'serial';
     case BootloaderUnlocked = 'bootloader.unlocked';

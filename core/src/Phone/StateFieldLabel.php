@@ -12,6 +12,7 @@ final class StateFieldLabel
         return match ($field) {
             StateField::Codename => 'Codename',
             StateField::VariantModel => 'Model number',
+            StateField::ShownModel => 'Other model that its system shows',
             StateField::VariantChipset => 'Chipset',
             StateField::Serial => 'Serial number',
             StateField::BootloaderUnlocked => 'Bootloader unlocked',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Run;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Phone\FactName;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Reading\PrintedLine;
 use Tornavis\Core\Reading\PrintedText;
@@ -108,6 +109,10 @@ final readonly class Evidence
     {
         $read = [];
         foreach (self::reading($text)->unit as $one) {
+            // A run changes no model; a ported build shows that of the phone which it was made from.
+            if (FactName::neverChanges($one->name) && $one->name !== StateField::Serial->value) {
+                continue;
+            }
             // What names no slot of this phone is of none.
             $isOther = preg_match('/^slot\.([ab-])\./', $one->name, $slot) === 1 && !in_array($slot[1], $slots, true);
             if (!$isOther) {

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Tests\Support\Judged;
 use Tests\Support\World;
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Source;
@@ -15,6 +16,9 @@ use Tornavis\Core\Phone\Unit;
 use Tornavis\Core\Phone\Variant;
 use Tornavis\Core\Reading\ReadingError;
 use Tornavis\Core\Reading\Statement;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Intent;
 
 $sheets = fn(): array => array_map(ModelSheet::read(...), glob(dirname(__DIR__, 3) . '/demo/models/*.json') ?: []);
 
@@ -171,9 +175,59 @@ it('refuses a dump of another phone and says which value gives it away', functio
         ),
     )->toThrow(ReadingError::class, $message);
 })->with([
-    'another codename' => [['ro.product.device' => 'carrick'], 'its codename is carrick, SK-07 has bowline'],
+    'another codename' => [
+        ['ro.product.device' => 'carrick', 'ro.serialno' => 'SKF3A09Z99'],
+        'its codename is carrick, SK-07 has bowline',
+    ],
     'another serial number' => [['ro.serialno' => 'SKF3A09Z99'], 'its serial number is SKF3A09Z99'],
-    'another variant' => [['ro.product.model' => 'OF-301K'], 'its model number is OF-301K'],
+    'another variant, without a serial number' => [
+        ['ro.product.model' => 'OF-301K', 'ro.serialno' => ''],
+        'its model number is OF-301K',
+    ],
+]);
+
+it('keeps the model of a phone whose ported build shows another one, and asks', function (
+    array $differs,
+    ?string $shows,
+    bool $isAnswered,
+    bool $asks,
+) {
+    $unit = World::unit('SK-07');
+    $at = '2026-09-15T08:00:00Z';
+    $intake = TextIntake::of($unit, World::sheet('bowline'), World::reading(World::dump($differs)), $at);
+    $said = Fact::of('codename', 'bowline', Source::Settled, 'asked by a plan', $at);
+    $after = $unit->withFacts(...$intake->facts, ...$isAnswered ? [$said] : []);
+    $situation = new Situation(World::sheet('bowline'), $after, [], Intent::BackUp, $at);
+    $keys = array_map(static fn(Finding $one): string => $one->key, Judged::findings('FIT-1', $situation));
+
+    expect($intake->shows)
+        ->toBe($shows)
+        ->and($after->state()->text('variant.model'))
+        ->toBe($unit->state()->text('variant.model'))
+        ->and($after->state()->text('slot.a.os.patchLevel'))
+        ->toBe('2026-08-01')
+        ->and(in_array('FIT-1:shown', $keys, true))
+        ->toBe($asks);
+})->with([
+    'the codename of another' => [
+        ['ro.product.device' => 'carrick', 'ro.build.version.security_patch' => '2026-08-01'],
+        'carrick',
+        false,
+        true,
+    ],
+    'the model number of another' => [
+        ['ro.product.model' => 'OF-301K', 'ro.build.version.security_patch' => '2026-08-01'],
+        'OF-301K',
+        false,
+        true,
+    ],
+    'once a person has said what it is' => [
+        ['ro.product.device' => 'carrick', 'ro.build.version.security_patch' => '2026-08-01'],
+        'carrick',
+        true,
+        false,
+    ],
+    'its own' => [['ro.build.version.security_patch' => '2026-08-01'], null, false, false],
 ]);
 
 it('says what a dump changes', function () {

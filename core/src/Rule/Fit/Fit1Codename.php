@@ -6,6 +6,7 @@ namespace Tornavis\Core\Rule\Fit;
 
 use Tornavis\Core\Fact\Fact;
 use Tornavis\Core\Fact\Grade;
+use Tornavis\Core\Fact\Source;
 use Tornavis\Core\Identity\CodenameLikeness;
 use Tornavis\Core\Package\KindGuess;
 use Tornavis\Core\Package\Package;
@@ -22,6 +23,7 @@ use Tornavis\Core\Rule\ModelQuestion;
 use Tornavis\Core\Rule\Remedy;
 use Tornavis\Core\Situation\FileFit;
 use Tornavis\Core\Situation\Situation;
+use Tornavis\Core\Words\Moment;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\RuleId;
 
@@ -50,6 +52,7 @@ final class Fit1Codename implements FitRule
         if (in_array($said->grade(), [Grade::Stated, Grade::Derived, Grade::Guessed], true)) {
             yield self::asked($situation, $said);
         }
+        yield from self::shown($situation);
         $nameless = [];
         foreach ($situation->kit as $package) {
             $names = $package->facts->list(Field::CODENAMES) !== [];
@@ -66,6 +69,36 @@ final class Fit1Codename implements FitRule
         if ($nameless !== []) {
             yield self::nameless($situation->sheet, $nameless);
         }
+    }
+
+    /**
+     * A ported build shows the phone that it was made from. That this one is another, a person has to say.
+     *
+     * @return \Generator<int, Finding>
+     */
+    private static function shown(Situation $situation): \Generator
+    {
+        $shown = $situation->state->fact(StateField::ShownModel);
+        $isSaid = static fn(Fact $one): bool => $one->name === StateField::Codename->value &&
+            $one->source === Source::Settled &&
+            Moment::seconds((string) $one->at) >= Moment::seconds((string) $shown->at);
+        if (!$shown->known() || array_filter($situation->unit->facts, $isSaid) !== []) {
+            return;
+        }
+        $mine = $situation->sheet->codename;
+        yield Finding::toSettle(
+            self::id(),
+            need: "This phone is a {$mine}",
+            found: "its system shows {$shown->text()}",
+            reason: 'The serial number is that of this phone. A ported build shows the phone that it was made from. ' .
+                "If this phone is no {$mine}, its images can end in one that never starts again.",
+            remedy: Remedy::say(
+                [new ModelQuestion('codename', 'This phone', [$mine => "Yes, it is a {$mine}"])],
+                'Look at the list of the bootloader, or at what is printed on the phone, and say it.',
+            ),
+            subject: 'shown',
+            facts: [$shown],
+        );
     }
 
     /** @param  non-empty-list<Package>  $files */
