@@ -49,6 +49,8 @@ final class InstallWork extends PhoneWork
             return yield from $this->writeSystem($file);
         }
         yield new Pause(20, 'Verifying the package', 3);
+        // What runs lies in memory, whatever is written over the image that it came from.
+        $phone->temporary ??= $phone->runningRecovery();
         try {
             $package = UpdatePackage::open($file, $phone->labels);
             $this->refuseForeign($package);

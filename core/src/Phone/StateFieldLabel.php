@@ -60,7 +60,7 @@ final class StateFieldLabel
             StateField::RecoveryAbilities => 'Recovery can',
             StateField::RecoveryNeeds => 'Recovery needs the images of',
             StateField::RecoveryRanAs => 'Recovery seen to run',
-            StateField::RunningRecovery => 'Recovery started once can',
+            StateField::RunningRecovery => 'Recovery in memory can',
             StateField::DataFileSystem => 'Data file system',
             StateField::DataEncryption => 'Data encryption',
             StateField::DataWrittenBy => 'Data written by',

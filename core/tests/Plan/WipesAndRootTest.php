@@ -8,10 +8,15 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
+use Tornavis\Core\Plan\Verdict;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Rule\Severity;
+use Tornavis\Core\Situation\Answers;
 use Tornavis\Core\Situation\HouseRules;
 use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\PackageKind;
+use Tornavis\Core\Words\RemedyKind;
 use Tornavis\Core\Words\StepKey;
 
 /*
@@ -93,3 +98,41 @@ it('puts root in after a build that works with root alone', function () {
         ->and(rooted([Field::NEEDS_ROOT => true], hasRoot: false)->verdict->level)
         ->toBe('stop');
 });
+
+it('adds root by the recovery that runs, once the build has written over its image', function (
+    Closure $sheet,
+    ?bool $brings,
+    string $level,
+    ?RemedyKind $remedy,
+) {
+    $sheet = ModelSheet::fromArray(['recoveryHome' => 'boot'] + $sheet()->toArray(), 'test');
+    $slot = $sheet->slots[0];
+    $root = Fixture::holding(
+        Fixture::package(PackageKind::Root, 'crowbar-27.zip', [
+            Field::CODENAMES => [$sheet->codename],
+            Field::FAMILY => 'Crowbar',
+            Field::VERSION => '27',
+        ]),
+        Container::ScriptedZip,
+    );
+    $newer = [Field::VERSION => '9.0', Field::UPDATE_TYPE => null, Field::SIGNER => null];
+    $build = Fixture::build($sheet, [Field::FAMILY => 'Quoin Base', Field::BRINGS_RECOVERY => $brings, ...$newer]);
+    $phone = [
+        "slot.{$slot}.recovery.family" => 'Corbie',
+        "slot.{$slot}.recovery.version" => '1.4',
+        "slot.{$slot}.recovery.abilities" => ['sideload', 'decrypt'],
+    ];
+    $situation = Fixture::situation($sheet, [$build, $root], $phone, Intent::UpdateInPlace);
+    $keys = array_map(static fn(Finding $one): string => $one->key, Planner::plan($situation)->findings);
+    $plan = Planner::plan($situation->with(answers: Answers::toEverything($keys)));
+    $stops = array_filter($plan->findings, static fn(Finding $one): bool => $one->severity === Severity::Stop);
+
+    expect($plan->verdict->level)
+        ->toBe($level)
+        ->and((array_values($stops)[0] ?? null)?->remedy?->kinds[0] ?? null)
+        ->toBe($remedy);
+})->with([
+    'one slot, no recovery comes along' => [fn() => Fixture::oneSlot(), false, Verdict::CLEAR, null],
+    'one slot, one comes along' => [fn() => Fixture::oneSlot(), true, Verdict::CLEAR, null],
+    'the other slot, none comes along' => [fn() => Fixture::twoSlots(), false, Verdict::STOP, RemedyKind::LeaveOut],
+]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Operation\Install;
 
 use Tornavis\Core\Fact\Fact;
+use Tornavis\Core\Operation\RunningRecovery;
 use Tornavis\Core\Operation\Timing;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\InstalledSystem;
@@ -86,6 +87,7 @@ final readonly class InstallBuild extends InstallPackage
         ] +
             $this->startImages($sheet) +
             $this->recovery($sheet) +
+            $this->stillRunning($state, $sheet) +
             $this->firmware() +
             $this->verification($state, $sheet);
     }
@@ -115,6 +117,19 @@ final readonly class InstallBuild extends InstallPackage
         return Verification::isBroughtBy($this->package, $sheet)
             ? Verification::renewed($this->slot, $off === null ? null : !$off)
             : Verification::changed($state, $sheet, $this->slot, $written);
+    }
+
+    /**
+     * @return array<string, FactValue> what the recovery can that runs in memory, once the build has written over it
+     */
+    private function stillRunning(State $state, ModelSheet $sheet): array
+    {
+        $isOver =
+            $sheet->mayHoldRecovery($this->package->facts->list(Field::WRITES)) &&
+            $state->text(StateField::RunningSlot) === $this->slot;
+        $abilities = RunningRecovery::abilities($state);
+
+        return $isOver && $abilities !== [] ? [StateField::RunningRecovery->value => $abilities] : [];
     }
 
     /**
