@@ -6,6 +6,7 @@ namespace App\Run;
 
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\HeldSystem;
+use Tornavis\Core\Phone\InstalledSystem;
 use Tornavis\Core\Phone\Layout;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\State;
@@ -204,10 +205,15 @@ final class PhoneFromUnit
                 'release' => $os->release,
                 'patchLevel' => $os->patchLevel,
                 'signer' => $os->signer,
-                'services' => $os->services,
+                'services' => self::servicesAtSetUp($state, $os),
             ],
             static fn(?string $value): bool => $value !== null,
         );
+    }
+
+    private static function servicesAtSetUp(State $state, InstalledSystem $os): ?string
+    {
+        return $state->text(StateField::DataServices) ?? $os->services;
     }
 
     /**

@@ -30,6 +30,7 @@ final class Erasure
             StateField::DataWrittenRelease->value => null,
             StateField::DataWrittenPatchLevel->value => null,
             StateField::DataWrittenSigner->value => null,
+            StateField::DataServices->value => null,
             StateField::DataFromSet->value => null,
             StateField::DataEncryption->value => Encryption::None->value,
             StateField::DataFileSystem->value => $fileSystem,

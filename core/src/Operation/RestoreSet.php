@@ -98,6 +98,8 @@ final readonly class RestoreSet extends Operation
                 StateField::DataEmpty->value => false,
                 StateField::DataWrittenBy->value => $this->set->base['family'] ?? $state->slot($slot)->os->family,
                 StateField::DataFromSet->value => $this->set->id,
+                // Nobody wrote down what it was set up with.
+                StateField::DataServices->value => null,
             ];
         }
 

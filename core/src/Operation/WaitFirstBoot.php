@@ -54,6 +54,7 @@ final readonly class WaitFirstBoot extends Operation
             StateField::DataWrittenRelease->value => $state->slot($slot)->os->release,
             StateField::DataWrittenPatchLevel->value => $state->slot($slot)->os->patchLevel,
             StateField::DataWrittenSigner->value => $state->slot($slot)->os->signer,
+            StateField::DataServices->value => $state->text(StateField::DataServices),
         ];
         if ($state->data()->empty !== true) {
             // Data that is there stays, and with it every switch; its keys are the new system's from now on.
@@ -65,6 +66,7 @@ final readonly class WaitFirstBoot extends Operation
             StateField::OsFailedAs->in($slot) => null,
             StateField::DataEmpty->value => false,
             StateField::DataWrittenBy->value => $state->slot($slot)->os->family,
+            StateField::DataServices->value => $state->slot($slot)->os->services,
             StateField::DataEncryption->value => $this->encryption($state, $sheet, $slot)?->value,
             StateField::DebuggingAllowed->value => false,
             StateField::DebuggingAuthorised->value => false,

@@ -127,8 +127,8 @@ final class BootCheck
     }
 
     /**
-     * The release and patch level that have used the data, where nobody wrote them down: those of the system in use,
-     * where the data is its own.
+     * The release and patch level that have used the data, and the services that it was set up with, where nobody
+     * wrote them down: those of the system in use, where the data is its own.
      *
      * @return array<string, string>
      */
@@ -139,11 +139,16 @@ final class BootCheck
             return [];
         }
 
+        // A run writes the release down; what it left open of the services is then not that of the system in use, which
+        // may have come as an update.
+        $services = $state->data()->writtenRelease === null ? $os->services : null;
+
         return array_filter(
             [
                 StateField::DataWrittenRelease->value => $state->data()->writtenRelease ?? $os->release,
                 StateField::DataWrittenPatchLevel->value => $state->data()->writtenPatchLevel ?? $os->patchLevel,
                 StateField::DataWrittenSigner->value => $state->data()->writtenSigner ?? $os->signer,
+                StateField::DataServices->value => $state->text(StateField::DataServices) ?? $services,
             ],
             static fn(?string $value): bool => $value !== null,
         );

@@ -80,6 +80,7 @@ enum StateField: string
     case DataWrittenRelease = 'data.writtenRelease';
     case DataWrittenPatchLevel = 'data.writtenPatchLevel';
     case DataWrittenSigner = 'data.writtenSigner';
+    case DataServices = 'data.services';
     case DataEmpty = 'data.empty';
     case EncryptionOff = 'slot.{slot}.encryption.off';
     case DataUnreadable = 'data.unreadable';

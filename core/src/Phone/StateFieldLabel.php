@@ -67,6 +67,7 @@ final class StateFieldLabel
             StateField::DataWrittenRelease => 'Written by release',
             StateField::DataWrittenPatchLevel => 'Written at patch level',
             StateField::DataWrittenSigner => 'Written by a system signed by',
+            StateField::DataServices => 'Services when the data was set up',
             StateField::DataEmpty => 'Data is empty',
             StateField::EncryptionOff => 'Encryption switched off',
             StateField::DataUnreadable => 'Data of another layout',

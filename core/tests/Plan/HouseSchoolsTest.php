@@ -220,4 +220,12 @@ it('asks before services go onto a system that has started without any', functio
     'unknown' => [['slot.-.os.release' => '15'], 'settle'],
     'others' => [['slot.-.os.release' => '15', 'slot.-.os.services' => 'Larder 14'], null],
     'no data yet' => [['slot.-.os.release' => '15', 'data.empty' => true], null],
+    'those that an update has brought to data without' => [
+        ['slot.-.os.release' => '15', 'slot.-.os.services' => 'its own', 'data.services' => 'none'],
+        'settle',
+    ],
+    'those that the data was set up with' => [
+        ['slot.-.os.release' => '15', 'slot.-.os.services' => 'its own', 'data.services' => 'its own'],
+        null,
+    ],
 ]);

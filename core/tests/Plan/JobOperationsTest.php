@@ -152,6 +152,7 @@ it('gives back what the set holds', function () {
         ->toEqual([
             'data.empty' => false,
             'data.fromSet' => 'evening',
+            'data.services' => null,
             'data.holds.apps' => true,
             'data.holds.messages' => true,
         ])

@@ -127,6 +127,7 @@ it('changes exactly what it says', function (Closure $operation, array $effects)
             'data.writtenRelease' => null,
             'data.writtenPatchLevel' => null,
             'data.writtenSigner' => null,
+            'data.services' => null,
             'slot.b.os.failedAs' => null,
             'data.empty' => false,
             'data.writtenBy' => 'Quoin Base',

@@ -119,13 +119,17 @@ final class Fit6Services implements FitRule
     }
 
     /**
-     * A system that has started without services gives them no rights later; those that it has may be replaced.
+     * A system that has set its data up without services gives them no rights later; those that it has may be replaced.
      *
      * @return \Generator<int, Finding>
      */
     private static function late(Situation $situation, string $what): \Generator
     {
-        $has = $situation->state->fact(StateField::OsServices->in($situation->slots->active()));
+        $setUp = $situation->state->fact(StateField::DataServices);
+        $slot = $situation->slots->active();
+        $now = $situation->state->fact(StateField::OsServices->in($slot));
+        $isItsOwn = $situation->state->data()->writtenBy === $situation->state->slot($slot)->os->family;
+        $has = $setUp->known() || $isItsOwn ? $setUp : $now;
         $hasSome = is_string($has->value) && $has->value !== InstalledSystem::NO_SERVICES;
         if ($hasSome || $situation->state->data()->empty === true) {
             return;

@@ -156,7 +156,8 @@ final class Recovery2PutIn implements StepRule
                     ? [
                         new Reason(
                             RuleId::Recovery3,
-                            'It has to run once before the system starts again, or the system puts its own recovery back.',
+                            'It has to run once before the system starts again, or the system puts its own ' .
+                                'recovery back.',
                         ),
                     ]
                     : [],
