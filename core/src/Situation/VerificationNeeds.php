@@ -177,7 +177,7 @@ final readonly class VerificationNeeds
     {
         $s = $this->situation;
         $system = PartitionName::System->value;
-        if ($s->layout->retrofits()) {
+        if ($s->layout->retrofits() && !$this->isLeftToBuild()) {
             return array_fill_keys($s->sheet->slots, [$system]);
         }
         $changes = $this->ofRecovery();
@@ -201,6 +201,22 @@ final readonly class VerificationNeeds
         }
 
         return $changes;
+    }
+
+    /**
+     * Whether a new layout goes without a verification image: the build brings every header, and of the images that its
+     * publisher lists to be written before it none is one.
+     */
+    private function isLeftToBuild(): bool
+    {
+        $build = $this->situation->files->build();
+        $sheet = $this->situation->sheet;
+        $listed = $build?->facts->list(Field::PRE_INSTALL) ?? [];
+
+        return $build !== null &&
+            $listed !== [] &&
+            array_intersect($listed, $sheet->verificationPartitions()) === [] &&
+            Verification::isBroughtBy($build, $sheet);
     }
 
     /**

@@ -2,6 +2,8 @@
 
 declare(strict_types=1);
 
+use Tests\Support\Judged;
+use Tests\Support\World;
 use Tornavis\Core\Draft\SheetAnswer;
 use Tornavis\Core\Operation\DisableVerification;
 use Tornavis\Core\Operation\Flash\FlashStockBundle;
@@ -11,6 +13,8 @@ use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Plan\Plan;
 use Tornavis\Core\Plan\Planner;
 use Tornavis\Core\Plan\Step;
+use Tornavis\Core\Rule\Finding;
+use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Tests\Fixture;
 use Tornavis\Core\Words\Intent;
 use Tornavis\Core\Words\OperationName;
@@ -263,4 +267,38 @@ it('is on again once the maker\'s bundle brings a header', function (?bool $was,
     'one, where the other one is off' => [false, ['seal'], true],
     'none, where they are off' => [false, [], false],
     'one, where nobody knows the other one' => [null, ['seal'], null],
+]);
+
+it('asks for no image for a new layout whose publisher writes none', function (
+    string $unverified,
+    array $build,
+    ?string $severity,
+) {
+    $sheet = ModelSheet::fromArray(['unverified' => $unverified] + World::sheet('prusik')->toArray(), 'test');
+    $writes = World::package(Judged::PRUSIK[0])->facts->list(Field::WRITES);
+    $kit = array_map(
+        static fn(string $name): Package => $name === Judged::PRUSIK[0]
+            ? World::altered($name, ['preInstall' => ['boot'], 'writes' => [...$writes, 'verify'], ...$build])
+            : World::package($name),
+        array_filter(Judged::PRUSIK, static fn(string $name): bool => !str_starts_with($name, 'verify-')),
+    );
+    $situation = new Situation(
+        $sheet,
+        World::unit('SK-11', ['slot.a.verification.on' => true, 'slot.b.verification.on' => true]),
+        array_values($kit),
+        Intent::Fresh,
+        '2026-09-14T12:00:00Z',
+    );
+    $of = array_filter(
+        Judged::findings('LAYOUT-4', $situation),
+        static fn(Finding $one): bool => $one->key === 'LAYOUT-4:verify',
+    );
+
+    expect((array_values($of)[0] ?? null)?->severity->value)->toBe($severity);
+})->with([
+    'a bootloader that warns, a build with its header' => ['warns', [], null],
+    'a bootloader that refuses' => ['refuses', [], 'stop'],
+    'a build without a header' => ['warns', ['writes' => ['boot', 'system', 'vendor']], 'stop'],
+    'a publisher who lists the image' => ['warns', ['preInstall' => ['boot', 'verify']], 'stop'],
+    'a publisher who lists nothing' => ['warns', ['preInstall' => []], 'stop'],
 ]);
