@@ -7,6 +7,7 @@ namespace Tornavis\Core\Situation;
 use Tornavis\Core\Package\Package;
 use Tornavis\Core\Package\PackageField as Field;
 use Tornavis\Core\Phone\Nameless;
+use Tornavis\Core\Words\Ability;
 use Tornavis\Core\Words\Version;
 
 /** A recovery, in a file or on a phone: which one, how new, and what it can do. */
@@ -32,6 +33,12 @@ final readonly class RecoveryAbility
     public function title(): string
     {
         return trim("{$this->family} {$this->version}");
+    }
+
+    /** Whether a package can be streamed to it. */
+    public function canSideload(): bool
+    {
+        return in_array(Ability::Sideload->value, $this->abilities, true);
     }
 
     /** Whether it is the other one, or at least can do all that the other can. */

@@ -10,6 +10,7 @@ use Tornavis\Core\Phone\RecoveryFacts;
 use Tornavis\Core\Phone\RecoveryHome;
 use Tornavis\Core\Phone\StateField;
 use Tornavis\Core\Words\Ability;
+use Tornavis\Core\Words\Encryption;
 use Tornavis\Core\Words\PackageKind;
 use Tornavis\Core\Words\PartitionName;
 
@@ -73,8 +74,23 @@ final readonly class RecoveryChoice
         $wanted = $second->facts->list(Field::AFTER);
 
         return $wanted === []
-            ? $this->isPackage($second) && in_array(Ability::Sideload->value, $first->abilities, true)
+            ? $this->isPackage($second) && ($first->canSideload() || $this->placeFor($first, $second) !== null)
             : in_array($first->title(), $wanted, true);
+    }
+
+    /**
+     * Where a package lies that a recovery which cannot stream installs: "card" or "internal"; null where it streams, or
+     * reads no storage with room for it.
+     */
+    public function placeFor(RecoveryAbility $first, Package $second): ?string
+    {
+        $data = $this->situation->state->data();
+        $isRoom = $data->freeBytes === null || $data->freeBytes >= $second->sizeBytes;
+        $isOpen = array_diff(Encryption::openedBy($data->encryption), $first->abilities) === [];
+
+        return $first->canSideload()
+            ? null
+            : $this->situation->backUp->cardFor($second->sizeBytes) ?? ($isOpen && $isRoom ? 'internal' : null);
     }
 
     /** The other one, where it is in the kit. */

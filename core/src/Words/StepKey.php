@@ -26,6 +26,7 @@ enum StepKey: string
     case UnlockUnlock = 'unlock.unlock';
     case RecoveryImage = 'recovery.image.';
     case RecoveryProve = 'recovery.prove';
+    case RecoveryCopy = 'recovery.copy';
     case RecoverySecond = 'recovery.second';
     case RecoveryThird = 'recovery.third';
     case RecoverySlot = 'recovery.slot';

@@ -119,6 +119,39 @@ it('installs a recovery that comes as a package by one that runs', function (
         false,
         ['Sideload Lanyard 2.0'],
     ],
+    'that cannot be streamed to, with a card' => [
+        [
+            'slot.-.recovery.family' => 'Corbie',
+            'slot.-.recovery.version' => '1.0',
+            'slot.-.recovery.abilities' => ['backup'],
+            'card.present' => true,
+            'card.adopted' => false,
+            'card.freeBytes' => 8 << 30,
+        ],
+        false,
+        ['Copy Lanyard 2.0 to the memory card', 'Install Lanyard 2.0 from the memory card'],
+    ],
+    'that cannot be streamed to, and opens the storage' => [
+        [
+            'slot.-.recovery.family' => 'Corbie',
+            'slot.-.recovery.version' => '1.0',
+            'slot.-.recovery.abilities' => ['decrypt'],
+        ],
+        false,
+        ['Copy Lanyard 2.0 to the internal storage', 'Install Lanyard 2.0 from the internal storage'],
+    ],
+    'that cannot be streamed to, with a card used as internal storage' => [
+        [
+            'slot.-.recovery.family' => 'Corbie',
+            'slot.-.recovery.version' => '1.0',
+            'slot.-.recovery.abilities' => ['backup'],
+            'card.present' => true,
+            'card.adopted' => true,
+            'card.freeBytes' => 8 << 30,
+        ],
+        false,
+        [],
+    ],
     'that cannot be streamed to' => [
         [
             'slot.-.recovery.family' => 'Corbie',

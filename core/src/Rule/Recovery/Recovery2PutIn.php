@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tornavis\Core\Rule\Recovery;
 
 use Tornavis\Core\Operation\BootOnce;
+use Tornavis\Core\Operation\CopyTo;
 use Tornavis\Core\Operation\Flash\Flash;
 use Tornavis\Core\Operation\Flash\FlashRecovery;
 use Tornavis\Core\Operation\Install\InstallPackage;
@@ -20,6 +21,7 @@ use Tornavis\Core\Rule\Contribution;
 use Tornavis\Core\Rule\Reason;
 use Tornavis\Core\Rule\StepDraft;
 use Tornavis\Core\Rule\StepRule;
+use Tornavis\Core\Situation\RecoveryAbility;
 use Tornavis\Core\Situation\Situation;
 use Tornavis\Core\Words\Mode;
 use Tornavis\Core\Words\PackageKind;
@@ -230,14 +232,26 @@ final class Recovery2PutIn implements StepRule
                     ),
                 ];
 
+        $place = self::placeOf($situation, $second);
+
         return new Contribution(
             [
                 ...$steps,
+                ...$place === null
+                    ? []
+                    : [
+                        new StepDraft(StepKey::RecoveryCopy, Phase::Recovery, new CopyTo($second, $place), [
+                            new Reason(
+                                RuleId::Route,
+                                'The recovery that runs cannot be streamed to, so it installs from storage.',
+                            ),
+                        ]),
+                    ],
                 new StepDraft(
                     StepKey::RecoverySecond,
                     Phase::Recovery,
                     $situation->recovery->isPackage($second)
-                        ? InstallPackage::of($second, $slot)
+                        ? InstallPackage::of($second, $slot, $place)
                         : new PutRecoveryInBoot($second, $slot, $home),
                     [
                         new Reason(
@@ -254,9 +268,24 @@ final class Recovery2PutIn implements StepRule
             ],
             [
                 new Constraint(StepKey::RecoveryImage, StepKey::RecoveryProve, self::id()),
+                new Constraint(StepKey::RecoveryProve, StepKey::RecoveryCopy, self::id()),
+                new Constraint(StepKey::RecoveryCopy, StepKey::RecoverySecond, self::id()),
                 new Constraint(StepKey::RecoveryProve, StepKey::RecoverySecond, self::id()),
                 new Constraint(StepKey::RecoverySecond, StepKey::RecoveryThird, self::id()),
             ],
         );
+    }
+
+    /** Where a package lies that the first one cannot be streamed; null where it can. */
+    private static function placeOf(Situation $situation, Package $second): ?string
+    {
+        $first = $situation->recovery->first();
+        $by = match (true) {
+            !$situation->recovery->isPackage($second) => null,
+            $situation->recovery->firstIsThere() || $first === null => $situation->recovery->present(),
+            default => RecoveryAbility::of($first),
+        };
+
+        return $by === null ? null : $situation->recovery->placeFor($by, $second);
     }
 }

@@ -41,7 +41,9 @@ final class Recovery4First implements FitRule
         }
         $wanted = $recovery->facts->list(Field::AFTER);
         $need =
-            ($wanted === [] ? 'A recovery that sideloads' : implode(' or ', $wanted)) . " before {$recovery->title()}";
+            $wanted === []
+                ? "A recovery that installs {$recovery->title()}"
+                : implode(' or ', $wanted) . " before {$recovery->title()}";
         $fact = $recovery->facts->best(Field::AFTER);
         $facts = $fact === null ? [] : [$fact];
         $first = $situation->recovery->first();
