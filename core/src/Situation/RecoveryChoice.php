@@ -79,8 +79,8 @@ final readonly class RecoveryChoice
     }
 
     /**
-     * Where a package lies that a recovery which cannot stream installs: "card" or "internal"; null where it streams, or
-     * reads no storage with room for it.
+     * Where a package lies that a recovery installs which cannot be streamed to: "card" or "internal". Null where it
+     * can be, or where it reads no storage with room for the package.
      */
     public function placeFor(RecoveryAbility $first, Package $second): ?string
     {
