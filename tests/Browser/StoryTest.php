@@ -83,7 +83,7 @@ it('opens a job about one file of many kinds, and says in the dialog what it doe
     $app->press('n');
     $app->pick('phone', 'SK-13');
     $app->want('Restore backup');
-    $app->see('newest recovery backup off the phone that fits');
+    $app->see('newest recovery backup that fits');
     $app->makeThePlan();
     $app->see('Restore the backup "before the update"');
 });
