@@ -122,7 +122,7 @@ final readonly class Soak
             return "it is {$rehearsal->state->status} and says no way back";
         }
 
-        // That a phone whose keys fail has no way out of where it hangs was decided before the plan was clear.
+        // Nothing leads out of where a phone hangs whose keys fail; that is no fault of the run.
         $isReachable = !$rehearsal->phone->keysWork || Outcome::isReachable($rehearsal->phone);
 
         return $isReachable ? null : "no keys lead out of {$rehearsal->phone->mode}";

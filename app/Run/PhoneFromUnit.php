@@ -233,6 +233,7 @@ final class PhoneFromUnit
             $sets[$backup->id] = [
                 'holds' => $classes,
                 'data' => $backup->replacesData(),
+                'onPhoneAlone' => !$backup->isOffThePhone(),
                 'keys' => $backup->base['family'] ?? $state->slot($slot)->os->family,
                 'encryption' =>
                     $backup->base['encryption'] ?? ($state->data()->encryption->value ?? Encryption::File->value),

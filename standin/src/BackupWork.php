@@ -94,7 +94,9 @@ final class BackupWork extends PhoneWork
     {
         $this->refuseUnless(PhoneMode::RECOVERY);
         $this->refuseClosed($place);
-        if (!isset($this->phone->sets[$set])) {
+        $content = $this->phone->sets[$set] ?? null;
+        $isOnComputer = !($content['onPhoneAlone'] ?? false) || in_array($set, $this->phone->takenOff, true);
+        if ($content === null || !$isOnComputer) {
             throw new RefusedError(0, "There is no set {$set} on the computer.");
         }
         yield new Pause(40, "Copying {$set} to the phone", 50);

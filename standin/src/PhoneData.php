@@ -21,6 +21,7 @@ namespace Tornavis\StandIn;
  * @phpstan-type BackupSet array{
  *     holds: list<string>,
  *     data: bool,
+ *     onPhoneAlone?: bool,
  *     keys: ?string,
  *     encryption: string,
  *     partitions: array<string, Written>,

@@ -131,6 +131,11 @@ it('refuses', function (SimulatedPhone $phone, array $request, string $words) {
     ],
     'to take off what is not there' => [fn() => backingUp(), ['do' => 'take-off'], 'has no noon'],
     'to bring what the computer does not have' => [fn() => backingUp(), ['do' => 'bring-set'], 'no set noon'],
+    'to bring what lay on the phone alone and was not taken off' => [
+        fn() => backingUp(['backup', 'decrypt'], ['sets' => ['noon' => aSet(['onPhoneAlone' => true])]]),
+        ['do' => 'bring-set'],
+        'no set noon',
+    ],
     'to restore what was never brought' => [
         fn() => backingUp(['backup', 'decrypt'], ['sets' => ['noon' => aSet()]]),
         ['do' => 'restore'],

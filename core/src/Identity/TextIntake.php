@@ -65,12 +65,21 @@ final readonly class TextIntake
         $others = self::placed($reading->otherSides(), $sheet, self::slotInUse($state, $reading));
         $facts = array_map(self::fact($at), [...$others, ...$told]);
         $codename = self::confirmedCodename($unit, $reading);
-        $isNews = $shows !== null && $shows !== $state->text(StateField::ShownModel);
-        $shown = $isNews
-            ? Fact::of(StateField::ShownModel->value, $shows, Source::Phone, 'what its system shows', $at)
-            : null;
+        $shown = self::newlyShown($state, $reading, $shows, $at);
 
         return new self([...array_filter([$codename?->at($at), $shown]), ...$facts], $changes, $shows);
+    }
+
+    /** What the system shows now, where that is another model than before; one that shows its own shows no other. */
+    private static function newlyShown(State $state, Reading $reading, ?string $shows, string $at): ?Fact
+    {
+        $speaksOfModel =
+            $reading->sureCodenames() !== [] || $reading->unitStatement(StateField::VariantModel->value) !== null;
+        $isNews = $shows !== $state->text(StateField::ShownModel);
+
+        return $speaksOfModel && $isNews
+            ? Fact::of(StateField::ShownModel->value, $shows, Source::Phone, 'what its system shows', $at)
+            : null;
     }
 
     /**
@@ -84,10 +93,17 @@ final readonly class TextIntake
             return null;
         }
         $codenames = $reading->sureCodenames();
-        $isOther = $unit->codename !== null && self::isNoneOf($unit->codename, $codenames);
+        $isOther =
+            $unit->codename !== null &&
+            self::isNoneOf($unit->codename, $codenames) &&
+            !$reading->isSaidByBootloader(StateField::Codename->value);
         $model = $unit->state()->text(StateField::VariantModel);
         $said = $reading->unitStatement(StateField::VariantModel->value)?->value;
-        $isOtherModel = $model !== null && is_string($said) && strcasecmp($model, $said) !== 0;
+        $isOtherModel =
+            $model !== null &&
+            is_string($said) &&
+            strcasecmp($model, $said) !== 0 &&
+            !$reading->isSaidByBootloader(StateField::VariantModel->value);
 
         return match (true) {
             $isOther => $codenames[0],

@@ -65,7 +65,8 @@ final readonly class RestoreSet extends Operation
     {
         $slot = $state->activeSlot() ?? $sheet->slots[0];
         $refusals = array_filter([$this->set->difference($state, $slot)], is_string(...));
-        $liesThere = $this->set->lies() === $this->place || SetStorage::lies($state, $this->place, $this->set->id);
+        $isRecorded = $this->set->lies() === $this->place && SetStorage::liesStill($state, $this->place);
+        $liesThere = $isRecorded || SetStorage::lies($state, $this->place, $this->set->id);
         if (!$liesThere) {
             $refusals[] = 'The set does not lie on ' . CopyTo::PLACES[$this->place] . '.';
         }

@@ -70,6 +70,12 @@ final class SetStorage
         return [$list => array_values(array_unique([...$state->list($list), $set]))];
     }
 
+    /** Whether a set that lies there by the record does so still: a format takes it along, a wipe does not. */
+    public static function liesStill(State $state, string $place): bool
+    {
+        return $place === 'card' || $state->data()->usedBytes !== 0;
+    }
+
     public static function lies(State $state, string $place, string $set): bool
     {
         return in_array($set, $state->list(CopyTo::LISTS[$place]), true);

@@ -52,7 +52,9 @@ final readonly class TakeOff extends Operation
     {
         $refusals = SetStorage::refusals($state, $this->place, null, null, false);
 
-        return $this->isRecorded || SetStorage::lies($state, $this->place, $this->set)
+        $liesByRecord = $this->isRecorded && SetStorage::liesStill($state, $this->place);
+
+        return $liesByRecord || SetStorage::lies($state, $this->place, $this->set)
             ? $refusals
             : [...$refusals, 'The set does not lie on ' . CopyTo::PLACES[$this->place] . '.'];
     }

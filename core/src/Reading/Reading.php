@@ -130,6 +130,14 @@ final readonly class Reading
         return $names;
     }
 
+    /** Whether it is the bootloader that says such a thing: it speaks for the phone, and no system does that for it. */
+    public function isSaidByBootloader(string $name): bool
+    {
+        $is = static fn(Statement $one): bool => $one->name === $name && $one->form === Statement::OF_BOOTLOADER;
+
+        return array_filter($this->all, $is) !== [];
+    }
+
     public function serial(): ?string
     {
         $value = $this->unitStatement(StateField::Serial->value)?->value;

@@ -14,6 +14,9 @@ use Tornavis\Core\Fact\Source;
  */
 final readonly class Statement
 {
+    /** the form of what the bootloader itself lists */
+    public const OF_BOOTLOADER = 'bootloader variables';
+
     /** A guess from something that only hints at it. */
     public const HINT = 1;
 

@@ -59,8 +59,9 @@ final readonly class RestoreChoice
         return match (true) {
             $set === null => null,
             $set->place === 'card' => 'card',
+            $this->isTakenOff() && !$this->situation->backUp->opensInternal() => null,
             $this->formatsFirst() => $this->situation->backUp->cardFor($set->bytes) ?? 'internal',
-            $this->isTakenOff() => $this->situation->backUp->opensInternal() ? 'internal' : null,
+            $this->isTakenOff() => 'internal',
             default => $this->situation->backUp->place($set->bytes),
         };
     }

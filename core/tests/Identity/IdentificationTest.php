@@ -230,6 +230,32 @@ it('keeps the model of a phone whose ported build shows another one, and asks', 
     'its own' => [['ro.build.version.security_patch' => '2026-08-01'], null, false, false],
 ]);
 
+it('takes no other codename from the bootloader itself, whatever its serial number', function () {
+    $list = "(bootloader) product: carrick\n(bootloader) serialno: SKF3A07Q41\n(bootloader) unlocked: yes\n";
+
+    expect(
+        fn() => TextIntake::of(
+            World::unit('SK-07'),
+            World::sheet('bowline'),
+            World::reading($list),
+            '2026-09-15T08:00:00Z',
+        ),
+    )->toThrow(ReadingError::class, 'its codename is carrick');
+});
+
+it('shows no other model any more once its system shows its own', function (array $differs, ?string $shows) {
+    $read = static fn(Unit $unit, array $values): Unit => $unit->withFacts(
+        ...TextIntake::of($unit, World::sheet('bowline'), World::reading(World::dump($values)), '2026-09-15T08:00:00Z')
+            ->facts,
+    );
+    $ported = $read(World::unit('SK-07'), ['ro.product.device' => 'carrick']);
+
+    expect($ported->state()->text('variant.shown'))
+        ->toBe('carrick')
+        ->and($read($ported, $differs)->state()->text('variant.shown'))
+        ->toBe($shows);
+})->with(['its own' => [[], null], 'a third' => [['ro.product.device' => 'corbel'], 'corbel']]);
+
 it('says what a dump changes', function () {
     $intake = TextIntake::of(
         World::unit('SK-07'),

@@ -2,6 +2,10 @@
 
 declare(strict_types=1);
 
+use Tornavis\Core\Operation\FormatData;
+use Tornavis\Core\Operation\RestoreSet;
+use Tornavis\Core\Operation\TakeOff;
+use Tornavis\Core\Operation\Wipe;
 use Tornavis\Core\Phone\Backup;
 use Tornavis\Core\Phone\ModelSheet;
 use Tornavis\Core\Phone\Unit;
@@ -194,6 +198,14 @@ it('brings a set to the phone, wipes, and restores', function (string $place, ar
     ],
 ]);
 
+/** The work on a set that comes back onto a formatted storage. */
+const FORMATTED_FIRST = [
+    'Format data',
+    'Restart the recovery',
+    'Copy the set "whole" to the internal storage',
+    'Restore the backup "whole"',
+];
+
 it('formats before a whole set whose system does not get the keys of the data', function (
     array $base,
     array $phone,
@@ -223,43 +235,15 @@ it('formats before a whole set whose system does not get the keys of the data', 
         ->and($agreed->end->flag('data.holds.photos'))
         ->toBe($asked === null);
 })->with([
-    'an older release, from the computer' => [
-        ['release' => '14'],
-        [],
-        'computer',
-        'settle',
-        [
-            'Format data',
-            'Restart the recovery',
-            'Copy the set "whole" to the internal storage',
-            'Restore the backup "whole"',
-        ],
-    ],
+    'an older release, from the computer' => [['release' => '14'], [], 'computer', 'settle', FORMATTED_FIRST],
     'an older release, from the phone' => [
         ['release' => '14'],
         [],
         'phone',
         'settle',
-        [
-            'Copy the set "whole" to the computer',
-            'Format data',
-            'Restart the recovery',
-            'Copy the set "whole" to the internal storage',
-            'Restore the backup "whole"',
-        ],
+        ['Copy the set "whole" to the computer', ...FORMATTED_FIRST],
     ],
-    'another system' => [
-        ['family' => 'Lintel'],
-        [],
-        'computer',
-        'settle',
-        [
-            'Format data',
-            'Restart the recovery',
-            'Copy the set "whole" to the internal storage',
-            'Restore the backup "whole"',
-        ],
-    ],
+    'another system' => [['family' => 'Lintel'], [], 'computer', 'settle', FORMATTED_FIRST],
     'the same release' => [
         ['release' => '15'],
         [],
@@ -275,6 +259,31 @@ it('formats before a whole set whose system does not get the keys of the data', 
         ['Copy the set "whole" to the internal storage', 'Wipe data', 'Restore the backup "whole"'],
     ],
 ]);
+
+it('finds no set on the internal storage any more once that is formatted', function (Closure $erase, bool $lies) {
+    $sheet = Fixture::oneSlot();
+    $set = setOf('whole', place: 'phone', system: true);
+    $state = withSets(Intent::RestoreBackup, ['locks.accounts' => false, 'slot.running' => '-'], [$set])->state;
+    $after = $state->with($erase()->effects($state, $sheet))->with(['storage.stale' => false]);
+    $said = implode(' ', (new RestoreSet($set, 'internal'))->refusals($after, $sheet));
+    $takes = implode(' ', (new TakeOff('whole', 'internal', null, isRecorded: true))->refusals($after, $sheet));
+
+    expect(str_contains($said, 'does not lie on'))
+        ->toBe(!$lies)
+        ->and(str_contains($takes, 'does not lie on'))
+        ->toBe(!$lies);
+})->with([
+    'a wipe' => [fn() => new Wipe(Wipe::DATA), true],
+    'a format' => [fn() => new FormatData('ext4'), false],
+]);
+
+it('wants a recovery that opens the storage for a set that lies on the phone', function (array $can, string $is) {
+    $set = setOf('whole', base: ['release' => '12'], place: 'phone', system: true);
+    $phone = ['slot.-.os.release' => '15', 'slot.-.recovery.abilities' => $can, 'card.present' => false];
+    $plan = Planner::plan(withSets(Intent::RestoreBackup, $phone, [$set]));
+
+    expect(foundOf($plan, 'BACK-1:place')?->severity->value)->toBe($is);
+})->with([[['backup', 'decrypt'], 'clear'], [['backup'], 'stop']]);
 
 it('asks about what was made since the set, with its day and age', function (array $phone, ?string $severity) {
     $finding = foundOf(

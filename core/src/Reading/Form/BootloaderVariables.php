@@ -49,7 +49,7 @@ final class BootloaderVariables implements Form
 
     public function id(): string
     {
-        return 'bootloader variables';
+        return Statement::OF_BOOTLOADER;
     }
 
     public function read(PrintedText $text, Statements $to): void

@@ -128,7 +128,8 @@ final class Fit6Services implements FitRule
         $setUp = $situation->state->fact(StateField::DataServices);
         $slot = $situation->slots->active();
         $now = $situation->state->fact(StateField::OsServices->in($slot));
-        $isItsOwn = $situation->state->data()->writtenBy === $situation->state->slot($slot)->os->family;
+        $writer = $situation->state->data()->writtenBy;
+        $isItsOwn = $writer !== null && $writer === $situation->state->slot($slot)->os->family;
         $has = $setUp->known() || $isItsOwn ? $setUp : $now;
         $hasSome = is_string($has->value) && $has->value !== InstalledSystem::NO_SERVICES;
         if ($hasSome || $situation->state->data()->empty === true) {
