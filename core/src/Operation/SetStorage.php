@@ -73,7 +73,9 @@ final class SetStorage
     /** Whether a set that lies there by the record does so still: a format takes it along, a wipe does not. */
     public static function liesStill(State $state, string $place): bool
     {
-        return $place === 'card' || $state->data()->usedBytes !== 0;
+        $isFormatted = $state->data()->empty === true && $state->data()->usedBytes === 0;
+
+        return $place === 'card' || !$isFormatted;
     }
 
     public static function lies(State $state, string $place, string $set): bool

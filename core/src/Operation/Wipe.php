@@ -80,6 +80,8 @@ final readonly class Wipe extends Operation
             StateField::DataEmpty->value => true,
             StateField::DataWrittenBy->value => null,
             StateField::DataFromSet->value => null,
+            // What lies on the internal storage stays, and nobody knows how much that is.
+            StateField::DataUsedBytes->value => null,
             StateField::ScreenLock->value => false,
             StateField::TrialFamily->value => null,
             StateField::TrialVersion->value => null,

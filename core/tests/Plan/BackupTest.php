@@ -260,10 +260,15 @@ it('formats before a whole set whose system does not get the keys of the data', 
     ],
 ]);
 
-it('finds no set on the internal storage any more once that is formatted', function (Closure $erase, bool $lies) {
+it('finds no set on the internal storage any more once that is formatted', function (
+    Closure $erase,
+    ?int $used,
+    bool $lies,
+) {
     $sheet = Fixture::oneSlot();
+    $phone = ['locks.accounts' => false, 'slot.running' => '-', 'data.usedBytes' => $used];
     $set = setOf('whole', place: 'phone', system: true);
-    $state = withSets(Intent::RestoreBackup, ['locks.accounts' => false, 'slot.running' => '-'], [$set])->state;
+    $state = withSets(Intent::RestoreBackup, $phone, [$set])->state;
     $after = $state->with($erase()->effects($state, $sheet))->with(['storage.stale' => false]);
     $said = implode(' ', (new RestoreSet($set, 'internal'))->refusals($after, $sheet));
     $takes = implode(' ', (new TakeOff('whole', 'internal', null, isRecorded: true))->refusals($after, $sheet));
@@ -273,8 +278,9 @@ it('finds no set on the internal storage any more once that is formatted', funct
         ->and(str_contains($takes, 'does not lie on'))
         ->toBe(!$lies);
 })->with([
-    'a wipe' => [fn() => new Wipe(Wipe::DATA), true],
-    'a format' => [fn() => new FormatData('ext4'), false],
+    'a wipe' => [fn() => new Wipe(Wipe::DATA), 8 << 30, true],
+    'a wipe, long after a format' => [fn() => new Wipe(Wipe::DATA), 0, true],
+    'a format' => [fn() => new FormatData('ext4'), null, false],
 ]);
 
 it('wants a recovery that opens the storage for a set that lies on the phone', function (array $can, string $is) {
