@@ -23,14 +23,16 @@ final readonly class RandomBackups
         for ($i = $this->dice->between(0, 3); $i > 0; $i--) {
             $kind = $this->dice->one([Backup::COPIES, Backup::RECOVERY, Backup::RECOVERY]);
             $isSystemAlone = $kind === Backup::RECOVERY && $this->dice->chance(10);
+            $isSystem = $isSystemAlone || ($kind === Backup::RECOVERY && $this->dice->chance(25));
+            $base = $kind === Backup::COPIES ? [] : $this->base($values, $active);
             $backups[] = new Backup(
                 "set {$i}",
                 $isSystemAlone ? [] : [$this->dice->one(LossClass::stated()), LossClass::Apps],
                 $this->dice->one(['computer', 'computer', 'phone', 'card']),
                 $this->dice->one(['2026-09', '2026-09', '2024-07']) . "-0{$this->dice->between(1, 9)}T10:00:00Z",
                 $kind,
-                $kind === Backup::COPIES ? [] : $this->base($values, $active),
-                system: $isSystemAlone || ($kind === Backup::RECOVERY && $this->dice->chance(25)),
+                $isSystem && $this->dice->chance(30) ? ['release' => '7', 'buildId' => 'one-of-old'] + $base : $base,
+                system: $isSystem,
                 bytes: $this->dice->one([null, 2 << 30, 12 << 30]),
             );
         }
