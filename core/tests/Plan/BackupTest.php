@@ -381,12 +381,16 @@ it('puts the identity back only where it was chosen, and touches no data', funct
         ->toBeTrue();
 });
 
-it('wants the card in the phone on which the set lies', function (?bool $there, string $severity) {
-    $phone = ['card.present' => $there];
+it('wants the card in the phone on which the set lies, as a plain one', function (
+    ?bool $there,
+    string $severity,
+    ?bool $adopted = false,
+) {
+    $phone = ['card.present' => $there, 'card.adopted' => $adopted];
     $plan = Planner::plan(withSets(Intent::RestoreBackup, $phone, [setOf('evening', place: 'card')]));
 
     expect(foundOf($plan, 'BACK-1:place')?->severity->value)->toBe($severity);
-})->with([[true, 'clear'], [false, 'stop'], [null, 'stop']]);
+})->with([[true, 'clear'], [false, 'stop'], [null, 'stop'], [true, 'stop', true]]);
 
 it('gives a second set of one day a name of its own', function (array $taken, string $name) {
     $sets = array_map(static fn(string $id): Backup => setOf($id), $taken);

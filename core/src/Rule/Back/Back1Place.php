@@ -88,6 +88,19 @@ final class Back1Place implements FitRule
                 facts: $facts,
             );
         }
+        if ($set->place === 'card' && $situation->state->flag(StateField::CardAdopted) === true) {
+            return Finding::stop(
+                self::id(),
+                need: $need,
+                found: 'the card is used as internal storage',
+                reason: "\"{$set->id}\" lies on a memory card, and no recovery reads one that is used so.",
+                remedy: Remedy::doFirst(
+                    'Put the card in that holds the set and enter that it is a plain one, or choose another set.',
+                ),
+                subject: 'place',
+                facts: [$situation->state->fact(StateField::CardAdopted)],
+            );
+        }
 
         return $place === null
             ? Finding::stop(
