@@ -40,7 +40,9 @@ final class SetStorage
         if ($place === 'internal' && $state->flag(StateField::StorageStale) === true) {
             $refusals[] = CopyTo::STALE;
         }
-        $free = $place === 'card' ? $state->int(StateField::CardFreeBytes) : $state->data()->freeBytes;
+        // How much is free on a storage that was emptied since nobody has read.
+        $freeInside = $state->data()->empty === true ? null : $state->data()->freeBytes;
+        $free = $place === 'card' ? $state->int(StateField::CardFreeBytes) : $freeInside;
         if ($bytes !== null && $free !== null && $free < $bytes) {
             $refusals[] = ucfirst(CopyTo::PLACES[$place]) . " has {$free} bytes free; the set takes up to {$bytes}.";
         }

@@ -213,7 +213,7 @@ it('formats before a whole set whose system does not get the keys of the data', 
     ?string $asked,
     array $titles,
 ) {
-    $set = setOf('whole', base: $base, place: $place, system: true);
+    $set = setOf('whole', base: $base, place: $place, system: true, bytes: 2 << 30);
     $plan = static fn(array $agreed): Plan => Planner::plan(
         withSets(
             Intent::RestoreBackup,
@@ -236,6 +236,13 @@ it('formats before a whole set whose system does not get the keys of the data', 
         ->toBe($asked === null);
 })->with([
     'an older release, from the computer' => [['release' => '14'], [], 'computer', 'settle', FORMATTED_FIRST],
+    'an older release, onto a storage that was nearly full' => [
+        ['release' => '14'],
+        ['data.freeBytes' => 1 << 20],
+        'computer',
+        'settle',
+        FORMATTED_FIRST,
+    ],
     'an older release, from the phone' => [
         ['release' => '14'],
         [],
